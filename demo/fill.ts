@@ -1,0 +1,33 @@
+import { writeFile } from 'node:fs/promises'
+import path from 'node:path'
+import { Readable } from 'node:stream'
+import type { PictureRef } from '@/core/document/types'
+import { dataDirectory } from '@/server/config'
+import { closeDatabase } from '@/server/db/open'
+import { takePicture } from '@/server/pictures/intake'
+import { createProject, openProject } from '@/server/projects/store'
+import { isFailure } from '@/core/failure'
+import { DEMO_PICTURES } from './paint/pictures'
+import { openingDay } from './project'
+
+/** Paints the demo pictures and stores the demo project; what is there already stays as it is. */
+const fill = async (): Promise<void> => {
+  const refs: Record<string, PictureRef> = {}
+  for (const picture of DEMO_PICTURES) {
+    const stored = await takePicture(Readable.from(await picture.make()), `${picture.name}.jpg`)
+    refs[picture.name] = { name: picture.name, pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: picture.tags }
+    console.log(`  painted ${picture.name}, ${stored.width} × ${stored.height}`)
+  }
+  const project = openingDay(refs)
+  await openProject(project.id).catch(async (error: unknown) => {
+    if (!isFailure(error) || error.code !== 'not-found') throw error
+    await createProject(project)
+  })
+  await writeFile(path.join(dataDirectory(), 'demo-filled'), 'The demo data is in. Remove this file to have it filled in again.\n')
+  await closeDatabase()
+}
+
+fill().catch((error: unknown) => {
+  console.error(error)
+  process.exitCode = 1
+})

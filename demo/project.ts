@@ -1,0 +1,55 @@
+import { addPicture } from '@/core/document/edits/project'
+import { addFrame, setFrameBox } from '@/core/document/edits/frames'
+import { placePicture, setPlaced } from '@/core/document/edits/fills'
+import { setBackground } from '@/core/document/edits/sheets'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import { frameOf, frameMount, sheetOf, shownPlaced } from '@/core/document/read'
+import type { PictureRef, Project } from '@/core/document/types'
+import type { Box } from '@/core/geometry/box'
+import { coverPlaced } from '@/core/placement/placed'
+import { zoomPicture } from '@/core/placement/move'
+import type { Stencil } from '@/core/stencil/stencil'
+
+const SHEET = 'sheet-1'
+
+interface Piece {
+  readonly id: string
+  readonly name: string
+  readonly stencil: Stencil
+  readonly box: Box
+  readonly turn?: number
+  readonly picture?: string
+  readonly zoom?: number
+}
+
+const PIECES: readonly Piece[] = [
+  { id: 'frame-dunes', name: 'Dune field', stencil: { kind: 'ellipse' }, box: { cx: 300, cy: 470, w: 420, h: 420 }, picture: 'dune-kites', zoom: 1.25 },
+  { id: 'frame-steps', name: 'Gull Steps', stencil: { kind: 'ellipse' }, box: { cx: 745, cy: 380, w: 340, h: 340 }, picture: 'gull-steps-dusk', zoom: 1.2 },
+  { id: 'frame-cloth', name: 'Ripstop', stencil: { kind: 'polygon', sides: 6 }, box: { cx: 600, cy: 720, w: 250, h: 250 }, picture: 'green-ripstop' },
+  { id: 'frame-loft', name: 'Skyline Loft', stencil: { kind: 'polygon', sides: 5 }, box: { cx: 880, cy: 720, w: 260, h: 250 }, turn: 8, picture: 'loft-bench', zoom: 1.1 },
+  { id: 'frame-light', name: 'Lighthouse', stencil: { kind: 'triangle' }, box: { cx: 905, cy: 165, w: 240, h: 215 }, picture: 'lighthouse-late' },
+  { id: 'frame-next', name: 'Your picture', stencil: { kind: 'rectangle' }, box: { cx: 215, cy: 905, w: 270, h: 150 } },
+]
+
+/** Project 1: the opening-day post, ellipses and polygons over a background picture. */
+export const openingDay = (pictures: Readonly<Record<string, PictureRef>>): Project => {
+  const blank = newProject('demo-opening-day', 'Opening-day post', newSheet(SHEET, 'Post', { unit: 'px', size: { w: 1080, h: 1080 }, ppi: 72, bleed: 0 }))
+  let project = Object.entries(pictures).reduce((p, [pictureId, ref]) => addPicture(p, { pictureId, picture: ref }), blank)
+  project = setBackground(project, { sheetId: SHEET, background: { kind: 'picture', placed: coverPlaced('beach-huts') } })
+  for (const piece of PIECES) project = withPiece(project, piece)
+  return project
+}
+
+const withPiece = (project: Project, piece: Piece): Project => {
+  const frame = newFrame(piece.id, piece.stencil, piece.box, piece.name)
+  const at = { sheetId: SHEET, frameId: piece.id }
+  const added = setFrameBox(addFrame(project, { sheetId: SHEET, frame }), { ...at, turn: piece.turn ?? 0 })
+  if (!piece.picture) return added
+  const placed = placePicture(added, { ...at, pictureId: piece.picture })
+  const sheet = sheetOf(placed, SHEET)
+  const held = frameOf(sheet, piece.id)
+  const shown = shownPlaced(held)
+  if (!shown || !piece.zoom) return placed
+  const zoomed = zoomPicture(shown, frameMount(placed, sheet, held, shown.pictureId), { x: 0, y: 0 }, piece.zoom)
+  return setPlaced(placed, { ...at, placed: zoomed.placed })
+}

@@ -1,0 +1,19 @@
+// Bundles the programs that run beside the server: the export process, the command line, the demo's set-up.
+import { build } from 'esbuild'
+
+const programs = {
+  'export-job': 'src/server/export/job.child.ts',
+  stencil: 'cli/stencil.ts',
+  'fill-demo': 'demo/fill.ts',
+}
+
+await build({
+  entryPoints: Object.fromEntries(Object.entries(programs).map(([out, from]) => [out, from])),
+  outdir: 'dist',
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  packages: 'external',
+  logLevel: 'warning',
+})

@@ -1,0 +1,7 @@
+import { exportRequestSchema } from '@/contract/api'
+import { answer, readJson, route } from '@/server/http/route'
+import { startExport } from '@/server/useCases/exports'
+
+export const POST = route<{ readonly id: string }>(async (request, { id }) =>
+  answer({ id: await startExport(id, await readJson(request, exportRequestSchema)) }, 202),
+)

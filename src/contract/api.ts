@@ -1,0 +1,116 @@
+import { array, mixed, number, object, string } from 'yup'
+import type { History, LoggedStep } from '@/core/document/history'
+import type { Project } from '@/core/document/types'
+
+/** What client and server say to one another. */
+export interface ProjectSummary {
+  readonly id: string
+  readonly name: string
+  readonly revision: number
+  readonly sheetCount: number
+  /** Trim size of the first sheet in points. */
+  readonly width: number
+  readonly height: number
+  readonly changedAt: string
+  readonly removed: boolean
+}
+
+export interface OpenedProject {
+  readonly project: Project
+  readonly revision: number
+  readonly history: History
+}
+
+export interface PictureAnswer {
+  readonly hash: string
+  readonly name: string
+  readonly kind: string
+  readonly bytes: number
+  readonly width: number
+  readonly height: number
+  readonly levels: number
+  readonly hasAlpha: boolean
+}
+
+export interface SavedSteps {
+  readonly revision: number
+}
+
+export interface SaveRequest {
+  readonly base: number
+  readonly steps: readonly LoggedStep[]
+}
+
+export const EXPORT_FORMATS = ['png', 'jpeg', 'webp'] as const
+export type ExportFormat = (typeof EXPORT_FORMATS)[number]
+
+export interface ExportOptions {
+  readonly format: ExportFormat
+  readonly ppi: number
+  /** 1 to 100, for JPEG and WebP. */
+  readonly quality: number
+  readonly bleed: boolean
+}
+
+export type ExportRequest = ExportOptions & { readonly sheetId: string }
+
+export type ExportState =
+  | { readonly state: 'waiting' }
+  | { readonly state: 'running'; readonly done: number; readonly of: number; readonly phase: 'painting' | 'writing' }
+  | { readonly state: 'done'; readonly bytes: number; readonly width: number; readonly height: number; readonly fileName: string }
+  | { readonly state: 'failed'; readonly message: string }
+  | { readonly state: 'cancelled' }
+
+/** An answer that says what went wrong. */
+export interface Refusal {
+  readonly code: string
+  readonly message: string
+  readonly faults?: readonly { readonly path: string; readonly message: string }[]
+  readonly facts?: Readonly<Record<string, string | number>>
+}
+
+const ID = /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/
+
+export const saveRequestSchema = object({
+  base: number().strict().integer().min(0).required(),
+  steps: array(
+    object({
+      id: string().strict().matches(ID).required(),
+      kind: mixed<LoggedStep['kind']>().oneOf(['do', 'undo', 'redo']).required(),
+      of: string().strict().matches(ID),
+      name: string().strict().max(200).required(),
+      forward: array(patch()).strict().required().max(20000),
+      inverse: array(patch()).strict().required().max(20000),
+    })
+      .strict()
+      .noUnknown(),
+  )
+    .strict()
+    .min(1)
+    .max(500)
+    .required(),
+})
+  .strict()
+  .noUnknown()
+
+function patch() {
+  return object({
+    op: mixed<'add' | 'remove' | 'replace'>().oneOf(['add', 'remove', 'replace']).required(),
+    path: array(mixed<string | number>().test('part', 'must be text or a number', (v) => typeof v === 'string' || typeof v === 'number').required())
+      .strict()
+      .min(1)
+      .max(40)
+      .required(),
+    value: mixed().nullable(),
+  }).strict()
+}
+
+export const exportRequestSchema = object({
+  sheetId: string().strict().matches(ID).required(),
+  format: mixed<ExportFormat>().oneOf([...EXPORT_FORMATS]).required(),
+  ppi: number().strict().min(10).max(2400).required(),
+  quality: number().strict().integer().min(1).max(100).required(),
+  bleed: mixed<boolean>().oneOf([true, false]).required(),
+})
+  .strict()
+  .noUnknown()

@@ -1,0 +1,10 @@
+import { defineEdit, put } from '@/core/document/edit'
+import type { PictureRef } from '@/core/document/types'
+
+/** Gives the project another name. */
+export const renameProject = defineEdit<{ readonly name: string }>((draft, { name }) => put(draft, 'name', name))
+
+/** Makes a picture known to the project; one already known stays as it is. */
+export const addPicture = defineEdit<{ readonly pictureId: string; readonly picture: PictureRef }>((draft, { pictureId, picture }) => {
+  if (!draft.pictures[pictureId]) draft.pictures[pictureId] = { ...picture, tags: [...picture.tags], pixels: { ...picture.pixels } }
+})

@@ -1,0 +1,184 @@
+import { array, boolean, lazy, mixed, number, object, string, type AnyObject, type ISchema, type ObjectShape, type Schema, ValidationError } from 'yup'
+import type { Fault } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
+import { UNITS } from '@/core/units'
+import { COLOUR_PATTERN } from '@/core/colour/colour'
+import { FITS } from '@/core/placement/placed'
+import { FORMAT } from '@/core/document/types'
+
+/**
+ * The one description of a document. Everything is strict: no value is converted,
+ * no unknown key is let through.
+ */
+const ID_PATTERN = /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/
+/** Keys that mean something to the language itself; never ids. */
+const RESERVED = new Set(['__proto__', 'constructor', 'prototype', 'hasOwnProperty', 'toString', 'valueOf'])
+
+export const isId = (value: unknown): value is string =>
+  typeof value === 'string' && ID_PATTERN.test(value) && !RESERVED.has(value)
+
+const real = (range: { readonly min: number; readonly max: number }) =>
+  number()
+    .strict()
+    .required('is missing; give a number')
+    .typeError('must be a number')
+    .test('finite', 'must be a finite number', (value) => value === undefined || Number.isFinite(value))
+    .min(range.min, `must be at least ${range.min}`)
+    .max(range.max, `must be at most ${range.max}`)
+
+const whole = (range: { readonly min: number; readonly max: number }) =>
+  real(range).integer('must be a whole number')
+
+const id = () =>
+  string()
+    .strict()
+    .required('is missing; give an id')
+    .typeError('must be text')
+    .test('id', 'must be 1 to 64 letters, digits, - or _', (value) => value === undefined || isId(value))
+
+const name = () =>
+  string()
+    .strict()
+    .defined('is missing; give a name')
+    .typeError('must be text')
+    .max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`)
+
+const flag = () => boolean().strict().required('is missing; give true or false').typeError('must be true or false')
+
+const shape = (fields: ObjectShape) =>
+  object(fields)
+    .strict()
+    .noUnknown('has a key that is not known here: ${unknown}')
+    .required('is missing')
+    .typeError('must be an object')
+
+const word = (options: readonly (string | number)[]) =>
+  mixed()
+    .required(`is missing; give one of ${options.join(', ')}`)
+    .oneOf([...options], `must be one of ${options.join(', ')}`)
+
+/** A schema, or a choice of schemas made by the value. */
+type Node = ISchema<unknown, AnyObject>
+
+const isPlainObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** An object of values by id: each key an id, each value of the schema, at most `most`. */
+const byId = (value: Node, most: number) =>
+  lazy((held: unknown) => {
+    if (!isPlainObject(held)) return shape({})
+    const keys = Object.keys(held)
+    const wrong: string | undefined = keys.find((key) => !isId(key))
+    const told = `has the key "${String(wrong).slice(0, 40)}", which is not an id`
+    return object(Object.fromEntries(keys.filter(isId).map((key) => [key, value])))
+      .strict()
+      .test('ids', told, () => wrong === undefined)
+      .test('count', `may hold at most ${most}`, () => keys.length <= most)
+  })
+
+/** Chooses the schema by the `kind` of the value. */
+const byKind = (kinds: Record<string, ObjectShape>) =>
+  lazy((held: unknown) => {
+    const kind = isPlainObject(held) && typeof held['kind'] === 'string' ? held['kind'] : ''
+    const fields = Object.hasOwn(kinds, kind) ? kinds[kind] : undefined
+    const kindWord = word(Object.keys(kinds))
+    return fields ? shape({ kind: kindWord, ...fields }) : object({ kind: kindWord }).strict().required('is missing').typeError('must be an object')
+  })
+
+const side = { min: Number.MIN_VALUE, max: RANGE.sheetSide.max }
+const turn = { min: -180, max: 180 }
+const colour = () => string().strict().required('is missing; give a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
+
+export const placedSchema = shape({
+  pictureId: id(),
+  fit: word(FITS),
+  zoom: real(RANGE.zoom),
+  aspect: real(RANGE.aspect),
+  focus: shape({ u: real(RANGE.focus), v: real(RANGE.focus) }),
+  turn: real(turn),
+  flipX: flag(),
+  flipY: flag(),
+  keepCovered: flag(),
+})
+
+const stencilSchema = byKind({
+  rectangle: {},
+  ellipse: {},
+  triangle: {},
+  polygon: { sides: whole(RANGE.sides) },
+})
+
+const takeSchema = shape({ id: id(), name: name(), placed: placedSchema })
+
+const fillSchema = byKind({
+  none: {},
+  colour: { colour: colour() },
+  taken: {
+    takes: array(takeSchema).strict().required('is missing').min(1, 'must hold a picture').max(50, 'may hold at most 50 takes'),
+    shown: id(),
+  },
+})
+
+export const frameSchema = shape({
+  kind: word(['frame']),
+  id: id(),
+  name: name(),
+  hint: string().strict().typeError('must be text').max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`),
+  takesPictures: flag(),
+  box: shape({
+    cx: real(RANGE.position),
+    cy: real(RANGE.position),
+    w: real(RANGE.frameSide),
+    h: real(RANGE.frameSide),
+  }),
+  turn: real(turn),
+  stencil: stencilSchema,
+  fill: fillSchema,
+})
+
+export const sheetSchema = shape({
+  id: id(),
+  name: name(),
+  unit: word(UNITS),
+  size: shape({ w: real({ ...side, min: RANGE.sheetSide.min }), h: real({ ...side, min: RANGE.sheetSide.min }) }),
+  ppi: real(RANGE.ppi),
+  bleed: real(RANGE.bleed),
+  background: byKind({ none: {}, colour: { colour: colour() }, picture: { placed: placedSchema } }),
+  order: array(id()).strict().required('is missing; give a list of ids').max(RANGE.items, `may hold at most ${RANGE.items} items`),
+  items: byId(frameSchema, RANGE.items),
+})
+
+export const pictureRefSchema = shape({
+  name: name(),
+  pixels: shape({ w: whole(RANGE.picturePixels), h: whole(RANGE.picturePixels) }),
+  hash: string().strict().required('is missing').matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits'),
+  tags: array(name()).strict().required('is missing; give a list').max(RANGE.tags, `may hold at most ${RANGE.tags} tags`),
+})
+
+export const projectSchema = shape({
+  format: word([FORMAT]),
+  id: id(),
+  name: name(),
+  order: array(id()).strict().required('is missing; give a list of ids').min(1, 'must name a sheet').max(RANGE.sheets, `may hold at most ${RANGE.sheets} sheets`),
+  sheets: byId(sheetSchema, RANGE.sheets),
+  pictures: byId(pictureRefSchema, RANGE.pictures),
+})
+
+/** Paths as `sheets.s1.items.f2.box.w`. */
+const plainPath = (path: string | undefined): string => (path ?? '').replace(/\["([^"]+)"\]/g, '.$1').replace(/^\./, '')
+
+/** Every fault that a schema finds in a value, each with its path below `at`. */
+export const schemaFaults = (schema: Schema, value: unknown, at = ''): readonly Fault[] => {
+  try {
+    schema.validateSync(value, { abortEarly: false, strict: true })
+    return []
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const each = error.inner.length ? error.inner : [error]
+    return each.map((e) => {
+      const below = plainPath(e.path)
+      const path = [at, below].filter(Boolean).join('.')
+      return { path, message: e.message.replace(`${e.path ?? 'this'} `, '') }
+    })
+  }
+}

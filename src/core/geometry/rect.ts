@@ -1,0 +1,46 @@
+import { apply, type Matrix } from '@/core/geometry/matrix'
+import type { Point, Size } from '@/core/geometry/vector'
+
+/** An upright rectangle by its edges. */
+export interface Rect {
+  readonly x0: number
+  readonly y0: number
+  readonly x1: number
+  readonly y1: number
+}
+
+export const rectAround = (points: readonly Point[]): Rect => ({
+  x0: Math.min(...points.map((p) => p.x)),
+  y0: Math.min(...points.map((p) => p.y)),
+  x1: Math.max(...points.map((p) => p.x)),
+  y1: Math.max(...points.map((p) => p.y)),
+})
+
+/** A rectangle of `size` with its middle at the origin. */
+export const centredRect = ({ w, h }: Size): Rect => ({ x0: -w / 2, y0: -h / 2, x1: w / 2, y1: h / 2 })
+
+/** Top left, top right, bottom right, bottom left. */
+export const cornersOf = (r: Rect): readonly [Point, Point, Point, Point] => [
+  { x: r.x0, y: r.y0 },
+  { x: r.x1, y: r.y0 },
+  { x: r.x1, y: r.y1 },
+  { x: r.x0, y: r.y1 },
+]
+
+export const mapRect = (m: Matrix, r: Rect): Rect => rectAround(cornersOf(r).map((p) => apply(m, p)))
+export const growRect = (r: Rect, by: number): Rect => ({
+  x0: r.x0 - by,
+  y0: r.y0 - by,
+  x1: r.x1 + by,
+  y1: r.y1 + by,
+})
+export const rectSize = (r: Rect): Size => ({ w: r.x1 - r.x0, h: r.y1 - r.y0 })
+export const intersectRects = (r: Rect, q: Rect): Rect | null => {
+  const x0 = Math.max(r.x0, q.x0)
+  const y0 = Math.max(r.y0, q.y0)
+  const x1 = Math.min(r.x1, q.x1)
+  const y1 = Math.min(r.y1, q.y1)
+  return x0 < x1 && y0 < y1 ? { x0, y0, x1, y1 } : null
+}
+export const rectContains = (r: Rect, p: Point): boolean =>
+  p.x >= r.x0 && p.x <= r.x1 && p.y >= r.y0 && p.y <= r.y1

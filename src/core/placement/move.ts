@@ -1,0 +1,112 @@
+import { RANGE } from '@/core/tolerance'
+import { normalTurn } from '@/core/geometry/angle'
+import { apply, applyVector, invert, rotation } from '@/core/geometry/matrix'
+import type { Point } from '@/core/geometry/vector'
+import type { Fit, Mount, Placed } from '@/core/placement/placed'
+import { middleFocus, resolvePlacement, type Resolved } from '@/core/placement/resolve'
+
+/** A new placement, and whether keep-covered stopped it short of what was asked. */
+export interface Moved {
+  readonly placed: Placed
+  readonly stopped: boolean
+}
+
+const STOP = 1e-7
+
+/** Stores what is seen: the clamped focus and scale become the stored ones. */
+const stored = (placed: Placed, seen: Resolved): Placed => ({
+  ...placed,
+  zoom: seen.scale / seen.fitScale,
+  focus: { u: seen.u, v: seen.v },
+})
+
+const settle = (asked: Placed, mount: Mount): Moved => {
+  const seen = resolvePlacement(asked, mount)
+  const stopped =
+    Math.abs(seen.u - asked.focus.u) > STOP ||
+    Math.abs(seen.v - asked.focus.v) > STOP ||
+    seen.scale > seen.fitScale * asked.zoom * (1 + STOP)
+  return { placed: stored(asked, seen), stopped }
+}
+
+/** Moves the picture within its frame by `delta` (frame-local points). */
+export const panPicture = (placed: Placed, mount: Mount, delta: Point): Moved => {
+  const seen = resolvePlacement(placed, mount)
+  const along = applyVector(rotation(-placed.turn), delta)
+  const du = along.x / (seen.scale * seen.aspect * (placed.flipX ? -1 : 1) * mount.picture.w)
+  const dv = along.y / (seen.scale * (placed.flipY ? -1 : 1) * mount.picture.h)
+  return settle({ ...stored(placed, seen), focus: { u: seen.u - du, v: seen.v - dv } }, mount)
+}
+
+const clampScale = (scale: number, seen: Resolved): number =>
+  Math.min(seen.coverScale * RANGE.handZoom.max, Math.max(seen.coverScale * RANGE.handZoom.min, scale))
+
+/** The placement at another scale (points a pixel) that keeps the picture point under `at` (frame-local). */
+const scaledAt = (placed: Placed, mount: Mount, at: Point, scale: number): Placed => {
+  const seen = resolvePlacement(placed, mount)
+  const q = apply(invert(seen.matrix), at)
+  const along = applyVector(rotation(-placed.turn), at)
+  const u = (q.x - along.x / (scale * seen.aspect * (placed.flipX ? -1 : 1))) / mount.picture.w
+  const v = (q.y - along.y / (scale * (placed.flipY ? -1 : 1))) / mount.picture.h
+  return { ...placed, zoom: scale / seen.fitScale, focus: { u, v } }
+}
+
+/** Zooms by `factor`, keeping the picture point under `at` there, within keep-covered. */
+export const zoomPicture = (placed: Placed, mount: Mount, at: Point, factor: number): Moved => {
+  const seen = resolvePlacement(placed, mount)
+  const asked = clampScale(seen.scale * factor, seen)
+  const scale = placed.keepCovered ? Math.max(asked, seen.coverScale) : asked
+  const moved = settle(scaledAt(placed, mount, at, scale), mount)
+  return { placed: moved.placed, stopped: moved.stopped || scale > asked * (1 + STOP) }
+}
+
+/** Sets the zoom as a multiple of the fit, typed or by the slider. A zoom too small to cover switches keep-covered off. */
+export const setZoom = (placed: Placed, mount: Mount, zoom: number): Placed => {
+  const seen = resolvePlacement(placed, mount)
+  const scale = clampScale(seen.fitScale * zoom, seen)
+  const keepCovered = placed.keepCovered && scale >= seen.coverScale * (1 - 1e-6)
+  return settle(scaledAt({ ...placed, keepCovered }, mount, { x: 0, y: 0 }, scale), mount).placed
+}
+
+/**
+ * Turns the picture about the frame's centre. The scale `from` (points a pixel, the scale at the
+ * start of the turn) is kept and raised only where cover needs it, so that a full turn never pulses.
+ */
+export const turnPicture = (placed: Placed, mount: Mount, turn: number, from?: number): Placed => {
+  const seen = resolvePlacement(placed, mount)
+  const held = from ?? seen.scale
+  const fixed: Placed = placed.fit === 'stretch' ? { ...placed, fit: 'cover', aspect: seen.aspect } : placed
+  const turned: Placed = { ...fixed, turn: normalTurn(turn), focus: { u: seen.u, v: seen.v } }
+  const there = resolvePlacement(turned, mount)
+  const scale = placed.keepCovered ? Math.max(held, there.coverScale) : held
+  return settle({ ...turned, zoom: scale / there.fitScale }, mount).placed
+}
+
+/** Fits afresh: zoom 1, middle focus; only cover and stretch keep the outline covered. */
+export const setFit = (placed: Placed, mount: Mount, fit: Fit): Placed => {
+  const keepCovered = fit === 'cover' || fit === 'stretch'
+  const fitted: Placed = { ...placed, fit, zoom: 1, aspect: 1, keepCovered, focus: { u: 0.5, v: 0.5 } }
+  return keepCovered ? { ...fitted, focus: middleFocus(fitted, mount) } : fitted
+}
+
+/** Mirrors what is seen: the picture point at the frame's centre stays there. */
+export const flipPicture = (placed: Placed, mount: Mount, axis: 'x' | 'y'): Placed => {
+  const seen = resolvePlacement(placed, mount)
+  // A mirror across an axis of the frame reverses the sense of the turn.
+  const flipped = {
+    ...stored(placed, seen),
+    turn: normalTurn(-placed.turn),
+    flipX: axis === 'x' ? !placed.flipX : placed.flipX,
+    flipY: axis === 'y' ? !placed.flipY : placed.flipY,
+  }
+  const there = resolvePlacement({ ...flipped, keepCovered: false }, mount)
+  return settle({ ...flipped, zoom: seen.scale / there.fitScale }, mount).placed
+}
+
+/** Switches keep-covered. Switching it on moves the picture as little as covers. */
+export const setKeepCovered = (placed: Placed, mount: Mount, keepCovered: boolean): Placed =>
+  settle({ ...stored(placed, resolvePlacement(placed, mount)), keepCovered }, mount).placed
+
+/** Puts another picture in place of the placed one: fit, zoom, turn, flips and the relative focus stay. */
+export const replacePlaced = (placed: Placed, pictureId: string): Placed => ({ ...placed, pictureId })
+

@@ -1,0 +1,65 @@
+import { largestStretch } from '@/core/geometry/matrix'
+import { invert } from '@/core/geometry/matrix'
+import { centredRect, growRect, intersectRects, mapRect, type Rect } from '@/core/geometry/rect'
+import type { Size } from '@/core/geometry/vector'
+import { boundsOf } from '@/core/path/extent'
+import { opPictureMatrix, type DrawItem, type DrawList, type DrawOp } from '@/core/render/drawList'
+
+/** How much larger than the drawn size a picture is best given to a painter (measured; see docs/decisions.md). */
+export const BEST_OVERSIZE = 1.25
+
+/** A picture that a list needs: how large it is drawn and which part of it can be seen. */
+export interface Need {
+  readonly hash: string
+  readonly pixels: Size
+  /** Output pixels for one picture pixel; above 1 the picture is enlarged. */
+  readonly density: number
+  /** The part that shows, in picture pixels. */
+  readonly part: Rect
+}
+
+type PictureOp = Extract<DrawOp, { op: 'picture' }>
+
+/** The need of one picture op when a point is `scale` output pixels. */
+export const needOf = (op: PictureOp, scale: number): Need => {
+  const matrix = opPictureMatrix(op)
+  const whole: Rect = { x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h }
+  const seen = mapRect(invert(op.picture), boundsOf(op.outline.path))
+  const nothing = { ...centredRect({ w: 0, h: 0 }) }
+  return {
+    hash: op.hash,
+    pixels: op.pixels,
+    density: largestStretch(matrix) * scale,
+    part: intersectRects(whole, growRect(seen, 2)) ?? nothing,
+  }
+}
+
+export const pictureOps = (list: { readonly items: readonly DrawItem[] }): readonly PictureOp[] =>
+  list.items.flatMap((item) => item.ops.filter((op) => op.op === 'picture'))
+
+/** The pictures that a list needs at `scale` output pixels a point. */
+export const needsOf = (list: DrawList, scale: number): readonly Need[] => pictureOps(list).map((op) => needOf(op, scale))
+
+/**
+ * The pyramid level to draw a picture from. Level k has its sides divided by 2^k; the smallest
+ * level that still has the pixels drawn is taken, so it is 1 to 2 times what is needed.
+ */
+export const levelFor = (density: number, levels: number): number => {
+  const exact = Math.floor(Math.log2(1 / Math.max(density, 1e-9)) + 1e-9)
+  return Math.min(Math.max(0, levels - 1), Math.max(0, exact))
+}
+
+/** Sides of a pyramid level, at least 1 pixel each. */
+export const levelSize = (pixels: Size, level: number): Size => ({
+  w: Math.max(1, Math.round(pixels.w / 2 ** level)),
+  h: Math.max(1, Math.round(pixels.h / 2 ** level)),
+})
+
+const SMALLEST_LEVEL = 160
+
+/** How many levels a picture has: halved until its long side is at most 160 pixels. */
+export const levelCount = (pixels: Size): number => {
+  let count = 1
+  while (Math.max(pixels.w, pixels.h) / 2 ** (count - 1) > SMALLEST_LEVEL) count += 1
+  return count
+}

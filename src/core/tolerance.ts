@@ -1,0 +1,37 @@
+/** Every tolerance and numeric bound of the core, named once. Lengths are points unless said. */
+export const TOLERANCE = {
+  /** Two lengths closer than this are one. */
+  length: 1e-9,
+  /** A scale may fall short of cover by this ratio before it counts as uncovered. */
+  cover: 1e-9,
+  /** Determinant under which a matrix has no inverse. */
+  singular: 1e-15,
+  /** Largest distance between a curve and its polyline for hit tests, in points. */
+  flatness: 0.005,
+  /** Aspect ratios closer to 1 than this are undistorted. */
+  undistorted: 1e-6,
+  /** Frames whose tops differ by less than this share of their height stand in one row. */
+  sameRow: 0.5,
+} as const
+
+export const RANGE = {
+  /** Longest side of a sheet: 200 in, also the largest page of ISO 32000-1, annex C. */
+  sheetSide: { min: 1, max: 14400 },
+  bleed: { min: 0, max: 720 },
+  ppi: { min: 10, max: 2400 },
+  /** Side of a frame's box, in points. */
+  frameSide: { min: 0.5, max: 144000 },
+  position: { min: -144000, max: 144000 },
+  zoom: { min: 1e-4, max: 1e4 },
+  /** Zoom that hands and keys reach, as a multiple of the scale that covers. */
+  handZoom: { min: 0.02, max: 60 },
+  aspect: { min: 1e-3, max: 1e3 },
+  focus: { min: -1e4, max: 1e4 },
+  sides: { min: 3, max: 60 },
+  nameLength: 200,
+  sheets: 400,
+  items: 2000,
+  pictures: 5000,
+  tags: 50,
+  picturePixels: { min: 1, max: 60000 },
+} as const

@@ -1,0 +1,39 @@
+import { refuse } from '@/core/failure'
+
+/** Units a length is shown and typed in. One inch is 25.4 mm (ISO 80000-3), 72 points, 6 picas. */
+export const UNITS = ['px', 'mm', 'cm', 'in', 'pt', 'pica'] as const
+export type Unit = (typeof UNITS)[number]
+
+export const POINTS_PER_INCH = 72
+const POINTS = { mm: 72 / 25.4, cm: 720 / 25.4, in: 72, pt: 1, pica: 12 } as const
+const DECIMALS = { px: 2, mm: 2, cm: 3, in: 4, pt: 2, pica: 3 } as const
+
+/** Points in one unit. A pixel is one output pixel at `ppi` (pixels per inch, > 0). */
+export const pointsPerUnit = (unit: Unit, ppi: number): number => {
+  if (unit !== 'px') return POINTS[unit]
+  return ppi > 0 ? POINTS_PER_INCH / ppi : refuse('ppi', 'a number above 0', ppi)
+}
+
+export const toPoints = (value: number, unit: Unit, ppi: number): number => value * pointsPerUnit(unit, ppi)
+export const fromPoints = (points: number, unit: Unit, ppi: number): number => points / pointsPerUnit(unit, ppi)
+
+/** Whole output pixels of a length in points at `ppi`; at least 1. */
+export const outputPixels = (points: number, ppi: number): number =>
+  Math.max(1, Math.round((points * ppi) / POINTS_PER_INCH))
+
+/** A number as shown to a person: at most `decimals` places, no trailing zeros, never "-0". */
+export const formatNumber = (value: number, decimals: number): string => {
+  const text = value.toFixed(decimals)
+  const trimmed = text.includes('.') ? text.replace(/\.?0+$/, '') : text
+  return trimmed === '-0' ? '0' : trimmed
+}
+
+/** A length in points as text in `unit`, without the unit's name. */
+export const formatLength = (points: number, unit: Unit, ppi: number): string =>
+  formatNumber(fromPoints(points, unit, ppi), DECIMALS[unit])
+
+/** What one press of an arrow key moves: 1 px, 0.5 mm or 1 pt by the sheet's unit, in points. */
+export const nudgeStep = (unit: Unit, ppi: number): number => {
+  if (unit === 'px') return toPoints(1, 'px', ppi)
+  return unit === 'mm' || unit === 'cm' ? toPoints(0.5, 'mm', ppi) : 1
+}

@@ -1,0 +1,45 @@
+import type { Rect } from '@/core/geometry/rect'
+import type { Matrix } from '@/core/geometry/matrix'
+
+/** The part of Canvas 2D that the painter uses; browser, worker and server canvases all have it. */
+export interface PaintContext {
+  save(): void
+  restore(): void
+  setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void
+  beginPath(): void
+  moveTo(x: number, y: number): void
+  lineTo(x: number, y: number): void
+  bezierCurveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void
+  ellipse(x: number, y: number, rx: number, ry: number, turn: number, start: number, end: number, anticlockwise?: boolean): void
+  closePath(): void
+  fill(rule?: 'nonzero' | 'evenodd'): void
+  drawImage(image: PaintSource, x: number, y: number): void
+  createPattern(image: PaintSource, repetition: 'no-repeat'): PaintPattern | null
+  fillStyle: unknown
+  globalAlpha: number
+  globalCompositeOperation: string
+  imageSmoothingEnabled: boolean
+  imageSmoothingQuality: string
+}
+
+/** An image of whichever canvas library is in use; opaque to the painter. */
+export type PaintSource = object
+export interface PaintPattern {
+  setTransform(matrix: Matrix): void
+}
+
+/** Picture pixels ready to paint. */
+export interface PaintImage {
+  readonly source: PaintSource
+  /** Size of the source in its own pixels. */
+  readonly width: number
+  readonly height: number
+  /** Which part of the picture the source shows, in picture pixels, its rim of repeated edge pixels included. */
+  readonly part: Rect
+}
+
+/** A canvas apart, for what must be masked twice before it is composed. */
+export interface Layer {
+  readonly source: PaintSource
+  readonly context: PaintContext
+}

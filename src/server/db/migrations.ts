@@ -1,0 +1,59 @@
+import { DataTypes, type QueryInterface } from 'sequelize'
+import type { RunnableMigration } from 'umzug'
+
+/** Every change of the tables, oldest first. A landed migration is never altered. */
+export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
+  {
+    name: '0001-first-tables',
+    up: async ({ context: q }) => {
+      // Sequelize writes into the objects it is given, so each column gets its own.
+      const text = () => ({ type: DataTypes.TEXT, allowNull: false })
+      const word = () => ({ type: DataTypes.STRING, allowNull: false })
+      const whole = () => ({ type: DataTypes.INTEGER, allowNull: false })
+      const date = () => ({ type: DataTypes.DATE, allowNull: false })
+      const real = () => ({ type: DataTypes.DOUBLE, allowNull: false })
+      await q.createTable('projects', {
+        id: { ...word(), primaryKey: true },
+        name: text(),
+        revision: whole(),
+        sheetCount: whole(),
+        width: real(),
+        height: real(),
+        createdAt: date(),
+        changedAt: date(),
+        removedAt: { type: DataTypes.DATE },
+      })
+      await q.createTable('steps', {
+        projectId: { ...word(), primaryKey: true },
+        revision: { ...whole(), primaryKey: true },
+        stepId: word(),
+        kind: word(),
+        of: { type: DataTypes.STRING },
+        name: text(),
+        forward: text(),
+        inverse: text(),
+        madeAt: date(),
+      })
+      await q.addIndex('steps', ['projectId', 'stepId'], { unique: true })
+      await q.createTable('snapshots', {
+        projectId: { ...word(), primaryKey: true },
+        revision: { ...whole(), primaryKey: true },
+        document: text(),
+      })
+      await q.createTable('pictures', {
+        hash: { ...word(), primaryKey: true },
+        name: text(),
+        kind: word(),
+        bytes: whole(),
+        width: whole(),
+        height: whole(),
+        levels: whole(),
+        hasAlpha: { type: DataTypes.BOOLEAN, allowNull: false },
+        addedAt: date(),
+      })
+    },
+    down: async ({ context: q }) => {
+      for (const table of ['pictures', 'snapshots', 'steps', 'projects']) await q.dropTable(table)
+    },
+  },
+]

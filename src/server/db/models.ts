@@ -1,0 +1,106 @@
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize'
+
+export class ProjectRow extends Model<InferAttributes<ProjectRow>, InferCreationAttributes<ProjectRow>> {
+  declare id: string
+  declare name: string
+  declare revision: number
+  declare sheetCount: number
+  declare width: number
+  declare height: number
+  declare createdAt: CreationOptional<Date>
+  declare changedAt: Date
+  declare removedAt: Date | null
+}
+
+export class StepRow extends Model<InferAttributes<StepRow>, InferCreationAttributes<StepRow>> {
+  declare projectId: string
+  declare revision: number
+  declare stepId: string
+  declare kind: string
+  declare of: string | null
+  declare name: string
+  declare forward: string
+  declare inverse: string
+  declare madeAt: Date
+}
+
+export class SnapshotRow extends Model<InferAttributes<SnapshotRow>, InferCreationAttributes<SnapshotRow>> {
+  declare projectId: string
+  declare revision: number
+  declare document: string
+}
+
+export class PictureRow extends Model<InferAttributes<PictureRow>, InferCreationAttributes<PictureRow>> {
+  declare hash: string
+  declare name: string
+  declare kind: string
+  declare bytes: number
+  declare width: number
+  declare height: number
+  declare levels: number
+  declare hasAlpha: boolean
+  declare addedAt: Date
+}
+
+/** Binds the models to one connection. */
+export const defineModels = (sequelize: Sequelize): void => {
+  const plain = { sequelize, timestamps: false }
+  const key = () => ({ type: DataTypes.STRING, primaryKey: true })
+  ProjectRow.init(
+    {
+      id: key(),
+      name: { type: DataTypes.TEXT, allowNull: false },
+      revision: { type: DataTypes.INTEGER, allowNull: false },
+      sheetCount: { type: DataTypes.INTEGER, allowNull: false },
+      width: { type: DataTypes.DOUBLE, allowNull: false },
+      height: { type: DataTypes.DOUBLE, allowNull: false },
+      createdAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
+      changedAt: { type: DataTypes.DATE, allowNull: false },
+      removedAt: { type: DataTypes.DATE },
+    },
+    { ...plain, tableName: 'projects' },
+  )
+  StepRow.init(
+    {
+      projectId: key(),
+      revision: { type: DataTypes.INTEGER, primaryKey: true },
+      stepId: { type: DataTypes.STRING, allowNull: false },
+      kind: { type: DataTypes.STRING, allowNull: false },
+      of: { type: DataTypes.STRING },
+      name: { type: DataTypes.TEXT, allowNull: false },
+      forward: { type: DataTypes.TEXT, allowNull: false },
+      inverse: { type: DataTypes.TEXT, allowNull: false },
+      madeAt: { type: DataTypes.DATE, allowNull: false },
+    },
+    { ...plain, tableName: 'steps' },
+  )
+  SnapshotRow.init(
+    {
+      projectId: key(),
+      revision: { type: DataTypes.INTEGER, primaryKey: true },
+      document: { type: DataTypes.TEXT, allowNull: false },
+    },
+    { ...plain, tableName: 'snapshots' },
+  )
+  PictureRow.init(
+    {
+      hash: key(),
+      name: { type: DataTypes.TEXT, allowNull: false },
+      kind: { type: DataTypes.STRING, allowNull: false },
+      bytes: { type: DataTypes.INTEGER, allowNull: false },
+      width: { type: DataTypes.INTEGER, allowNull: false },
+      height: { type: DataTypes.INTEGER, allowNull: false },
+      levels: { type: DataTypes.INTEGER, allowNull: false },
+      hasAlpha: { type: DataTypes.BOOLEAN, allowNull: false },
+      addedAt: { type: DataTypes.DATE, allowNull: false },
+    },
+    { ...plain, tableName: 'pictures' },
+  )
+}

@@ -1,0 +1,28 @@
+/**
+ * The export as a process of its own: a crash, its memory and a cancel stay outside the server.
+ * Takes one job by message, answers with progress and then a result or an error, and ends.
+ */
+import { isFailure } from '@/core/failure'
+import { exportSheet, type ExportJob } from '@/server/export/write'
+import type { ChildMessage } from '@/server/export/messages'
+
+const say = (message: ChildMessage): void => {
+  process.send?.(message)
+}
+
+const run = async (job: ExportJob): Promise<void> => {
+  try {
+    const exported = await exportSheet(job, (done, of, phase) => say({ kind: 'progress', done, of, phase }))
+    say({ kind: 'result', ...exported })
+  } catch (error) {
+    // What is not a failure of ours is logged for the one who runs the server; the person gets plain words.
+    if (!isFailure(error)) console.error(error)
+    const message = isFailure(error) ? error.message : 'The export stopped unexpectedly. Try it again.'
+    say({ kind: 'error', message })
+  }
+  process.disconnect()
+}
+
+// A server that is gone must not leave this process behind.
+process.on('disconnect', () => process.exit(0))
+process.once('message', (job) => void run(job as ExportJob)) // sent by queue.ts only

@@ -1,0 +1,74 @@
+import { createCanvas, ImageData } from '@napi-rs/canvas'
+import sharp, { type Sharp } from 'sharp'
+import { Failure } from '@/core/failure'
+import type { Rect } from '@/core/geometry/rect'
+import { BEST_OVERSIZE, type Need } from '@/core/render/needs'
+import type { PaintImage } from '@/painters/canvas/surface'
+import { uprightPicture } from '@/server/pictures/levels'
+
+/** Repeated edge pixels around a picture, so that sampling at its edges never fades to nothing. */
+const RIM = 2
+/** Above this many pixels only the part that shows is read. */
+const WHOLE_PIXELS = 12e6
+
+/** Gives the pixels of a picture for a need. */
+export type PixelSource = (need: Need) => Promise<PaintImage>
+
+/** Raw pixels on a canvas with the rim around them. `part` is what they show, in picture pixels. */
+export const rimmed = async (picture: Sharp, part: Rect): Promise<PaintImage> => {
+  const { data, info } = await picture
+    .ensureAlpha()
+    .extend({ top: RIM, bottom: RIM, left: RIM, right: RIM, extendWith: 'copy' })
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  const canvas = createCanvas(info.width, info.height)
+  const pixels = new ImageData(new Uint8ClampedArray(data.buffer, data.byteOffset, data.length), info.width, info.height)
+  canvas.getContext('2d').putImageData(pixels, 0, 0)
+  const rimX = (RIM * (part.x1 - part.x0)) / (info.width - 2 * RIM)
+  const rimY = (RIM * (part.y1 - part.y0)) / (info.height - 2 * RIM)
+  return {
+    source: canvas,
+    width: info.width,
+    height: info.height,
+    part: { x0: part.x0 - rimX, y0: part.y0 - rimY, x1: part.x1 + rimX, y1: part.y1 + rimY },
+  }
+}
+
+/** The part to read in whole pixels, with room for the resampling kernel. */
+const wholePart = (need: Need): Rect => {
+  const room = 4 / Math.min(1, need.density)
+  return {
+    x0: Math.max(0, Math.floor(need.part.x0 - room)),
+    y0: Math.max(0, Math.floor(need.part.y0 - room)),
+    x1: Math.min(need.pixels.w, Math.ceil(need.part.x1 + room)),
+    y1: Math.min(need.pixels.h, Math.ceil(need.part.y1 + room)),
+  }
+}
+
+/** Reads originals shrunk by libvips (Lanczos 3) to 1.25 times the drawn size; enlarged pictures as they are. */
+export const originalPixels =
+  (fileOf: (hash: string) => string | undefined): PixelSource =>
+  async (need) => {
+    const file = fileOf(need.hash)
+    if (!file) throw new Failure('picture-missing', 'A picture of this sheet is missing. Put it back or replace it, then export again.')
+    const shrink = Math.min(1, need.density * BEST_OVERSIZE)
+    const whole: Rect = { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h }
+    const pixels = need.pixels.w * need.pixels.h * shrink * shrink
+    const part = pixels > WHOLE_PIXELS ? wholePart(need) : whole
+    const w = part.x1 - part.x0
+    const h = part.y1 - part.y0
+    let picture = uprightPicture(file)
+    if (part !== whole) picture = picture.extract({ left: part.x0, top: part.y0, width: w, height: h })
+    if (shrink < 1)
+      picture = picture.resize(Math.max(1, Math.round(w * shrink)), Math.max(1, Math.round(h * shrink)), { fit: 'fill', kernel: 'lanczos3' })
+    // Two steps: libvips would otherwise do the rim before the resize.
+    const { data, info } = await picture.raw().toBuffer({ resolveWithObject: true })
+    const { width, height, channels } = info
+    return rimmed(sharp(data, { raw: { width, height, channels } }).toColourspace('srgb'), part)
+  }
+
+/** Draws from one given file of a picture, as a level of the pyramid is drawn on the bench. */
+export const levelPixels =
+  (fileOf: (need: Need) => string): PixelSource =>
+  (need) =>
+    rimmed(sharp(fileOf(need)).toColourspace('srgb'), { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h })

@@ -1,0 +1,70 @@
+import { createCanvas, type Canvas } from '@napi-rs/canvas'
+import { setImmediate as turn } from 'node:timers/promises'
+import { Failure } from '@/core/failure'
+import { outputPixels, POINTS_PER_INCH } from '@/core/units'
+import { compose, scaling, translation } from '@/core/geometry/matrix'
+import { rectSize } from '@/core/geometry/rect'
+import type { DrawItem, DrawList } from '@/core/render/drawList'
+import { needOf } from '@/core/render/needs'
+import { paintItem } from '@/painters/canvas/paint'
+import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
+import type { PixelSource } from '@/server/export/pixels'
+import { LIMITS } from '@/server/limits'
+
+/** The library's context has all that the painter uses, under types of its own. */
+const painterContext = (canvas: Canvas): PaintContext => canvas.getContext('2d') as unknown as PaintContext
+
+export const createLayer = (width: number, height: number): Layer => {
+  const source = createCanvas(width, height)
+  return { source, context: painterContext(source) }
+}
+
+export interface RenderedSize {
+  readonly width: number
+  readonly height: number
+}
+
+/** Output size in pixels at `ppi`. Throws `too-large` above the limit. */
+export const outputSize = (list: DrawList, ppi: number): RenderedSize => {
+  const { w, h } = rectSize(list.area)
+  const size = { width: outputPixels(w, ppi), height: outputPixels(h, ppi) }
+  if (size.width * size.height > LIMITS.exportPixels)
+    throw new Failure('too-large', `At ${ppi} ppi the sheet has ${Math.round((size.width * size.height) / 1e6)} megapixels; at most ${LIMITS.exportPixels / 1e6} can be written. Choose a lower resolution.`)
+  return size
+}
+
+/**
+ * Paints a draw list at exactly ppi/72 onto a new canvas. Pictures are read one item at a time and let go
+ * of before the next. `onItem` is called after each item with how many are done.
+ */
+export const paintList = async (
+  list: DrawList,
+  ppi: number,
+  pixelsFor: PixelSource,
+  onItem: (done: number) => void = () => undefined,
+): Promise<Canvas> => {
+  const { width, height } = outputSize(list, ppi)
+  const scale = ppi / POINTS_PER_INCH
+  const view = compose(scaling(scale), translation(-list.area.x0, -list.area.y0))
+  const canvas = createCanvas(width, height)
+  const context = painterContext(canvas)
+  for (const [i, item] of list.items.entries()) {
+    const images = await imagesOf(item, scale, pixelsFor)
+    paintItem(context, item, {
+      view,
+      device: { x0: 0, y0: 0, x1: width, y1: height },
+      imageFor: (op) => images.get(op) ?? null,
+      createLayer,
+    })
+    onItem(i + 1)
+    // Memory of the canvases is let go of only when the event loop turns.
+    await turn()
+  }
+  return canvas
+}
+
+const imagesOf = async (item: DrawItem, scale: number, pixelsFor: PixelSource): Promise<Map<object, PaintImage>> => {
+  const images = new Map<object, PaintImage>()
+  for (const op of item.ops) if (op.op === 'picture') images.set(op, await pixelsFor(needOf(op, scale)))
+  return images
+}

@@ -1,0 +1,19 @@
+const MEGABYTE = 1024 * 1024
+
+/** Every limit of what comes in and goes out. */
+export const LIMITS = {
+  pictureBytes: 60 * MEGABYTE,
+  picturePixels: 120e6,
+  pictureNameLength: 120,
+  jsonBytes: 8 * MEGABYTE,
+  stepsAtOnce: 500,
+  bundleBytes: 2048 * MEGABYTE,
+  bundleUnpackedBytes: 4096 * MEGABYTE,
+  bundleDocumentBytes: 32 * MEGABYTE,
+  bundleEntries: 6000,
+  exportPixels: 260e6,
+  historySteps: 400,
+  snapshotEvery: 50,
+  exportsKept: 20,
+  thumbnailSide: 480,
+} as const

@@ -1,0 +1,50 @@
+import { fileTypeFromFile } from 'file-type'
+import sharp from 'sharp'
+import { Failure } from '@/core/failure'
+import { LIMITS } from '@/server/limits'
+
+/** Kinds of picture that come in, by media type, with the ending of the stored file. */
+const KINDS: Readonly<Record<string, { readonly ending: string; readonly name: string }>> = {
+  'image/jpeg': { ending: 'jpg', name: 'JPEG' },
+  'image/png': { ending: 'png', name: 'PNG' },
+  'image/webp': { ending: 'webp', name: 'WebP' },
+}
+
+export interface Inspected {
+  readonly kind: string
+  readonly ending: string
+  /** Upright size in pixels. */
+  readonly width: number
+  readonly height: number
+  readonly hasAlpha: boolean
+}
+
+/** Options that make libvips refuse bombs and damage instead of guessing. */
+export const READ_OPTIONS = { failOn: 'truncated', limitInputPixels: LIMITS.picturePixels, sequentialRead: true } as const
+
+export const unreadable = (): Failure =>
+  new Failure('picture-unreadable', 'The picture is damaged or incomplete and cannot be read. Open it in the program that made it, save it again, and add that file.')
+
+const wrongKind = (): Failure =>
+  new Failure('picture-kind', 'This is not a JPEG, PNG or WebP picture. Save it as one of these and add it again.')
+
+/** Reads what a picture file is, by its content. Throws `picture-kind`, `too-large` or `picture-unreadable`. */
+export const inspectPicture = async (file: string): Promise<Inspected> => {
+  const type = await fileTypeFromFile(file).catch(() => undefined)
+  const kind = type && Object.hasOwn(KINDS, type.mime) ? KINDS[type.mime] : undefined
+  if (!type || !kind) throw wrongKind()
+  const meta = await sharp(file, { ...READ_OPTIONS, limitInputPixels: false })
+    .metadata()
+    .catch(() => {
+      throw unreadable()
+    })
+  if (meta.width * meta.height > LIMITS.picturePixels)
+    throw new Failure('too-large', `The picture has ${Math.round((meta.width * meta.height) / 1e6)} megapixels; at most ${LIMITS.picturePixels / 1e6} come in. Make it smaller and add it again.`)
+  return {
+    kind: kind.name,
+    ending: kind.ending,
+    width: meta.autoOrient.width,
+    height: meta.autoOrient.height,
+    hasAlpha: meta.hasAlpha,
+  }
+}

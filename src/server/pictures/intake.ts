@@ -1,0 +1,67 @@
+import { mkdir, rename, rm } from 'node:fs/promises'
+import path from 'node:path'
+import type { Readable, Writable } from 'node:stream'
+import { Failure } from '@/core/failure'
+import { TaskQueue } from '@/server/db/queue'
+import { LIMITS } from '@/server/limits'
+import { inspectPicture } from '@/server/pictures/inspect'
+import { writeLevels } from '@/server/pictures/levels'
+import { findPicture, rememberPicture, type StoredPicture } from '@/server/pictures/catalogue'
+import { asDiskFailure, moveIntoPlace, pictureDirectory, receive, temporaryPath, type Received } from '@/server/storage/files'
+
+/** Decoding is heavy on memory: one picture at a time, while uploads go on side by side. */
+const decoding = new TaskQueue()
+
+/** The file's own name without folders, control characters and ending. */
+export const pictureName = (name: string): string => {
+  const base = name.split(/[\\/]/).at(-1) ?? ''
+  // Control characters are what this removes.
+  // eslint-disable-next-line no-control-regex
+  const clean = base.replace(/[\u0000-\u001f\u007f<>]/g, '').replace(/\.[A-Za-z0-9]{2,5}$/, '').trim()
+  return clean.slice(0, LIMITS.pictureNameLength) || 'Picture'
+}
+
+/** Keeps a received file as a picture of the library; the same content is kept once. */
+export const keepReceived = async (received: Received, name: string): Promise<StoredPicture> => {
+  const known = await findPicture(received.hash)
+  if (known) {
+    await rm(received.file, { force: true })
+    return known
+  }
+  const building = await temporaryPath('.picture')
+  try {
+    if (received.bytes === 0) throw new Failure('picture-unreadable', 'The file is empty. Choose another file.')
+    const inspected = await inspectPicture(received.file)
+    await mkdir(building)
+    const levels = await decoding.run(() => writeLevels(received.file, inspected, building))
+    await rename(received.file, path.join(building, `original.${inspected.ending}`))
+    await moveIntoPlace(building, pictureDirectory(received.hash))
+    return await rememberPicture({
+      hash: received.hash,
+      name: pictureName(name),
+      kind: inspected.ending,
+      bytes: received.bytes,
+      width: inspected.width,
+      height: inspected.height,
+      levels,
+      hasAlpha: inspected.hasAlpha,
+    })
+  } catch (error) {
+    await rm(building, { recursive: true, force: true })
+    await rm(received.file, { force: true })
+    throw asDiskFailure(error)
+  }
+}
+
+/** Takes a picture in from a stream. Nothing of it stays if it is refused. */
+export const takePicture = async (
+  body: Readable,
+  name: string,
+  options: { readonly declared?: number; readonly openSink?: (file: string) => Writable } = {},
+): Promise<StoredPicture> => {
+  if (options.declared !== undefined && options.declared > LIMITS.pictureBytes) {
+    body.resume()
+    throw new Failure('too-large', `The file is larger than ${LIMITS.pictureBytes / 1024 / 1024} MB. Make it smaller and add it again.`)
+  }
+  return keepReceived(await receive(body, LIMITS.pictureBytes, options), name)
+}

@@ -1,0 +1,48 @@
+import { rm } from 'node:fs/promises'
+import path from 'node:path'
+import type { Readable } from 'node:stream'
+import type { Project } from '@/core/document/types'
+import { usedPictureIds } from '@/core/document/read'
+import { bundleStream } from '@/server/bundle/write'
+import { readBundle } from '@/server/bundle/read'
+import { LIMITS } from '@/server/limits'
+import { originalFile } from '@/server/pictures/catalogue'
+import { keepReceived } from '@/server/pictures/intake'
+import { openProject } from '@/server/projects/store'
+import { receive, temporaryPath } from '@/server/storage/files'
+import { safeFileName } from '@/server/useCases/exports'
+import { adoptProject } from '@/server/useCases/projects'
+
+/** A project with only the pictures that something in it shows or keeps. */
+const withUsedPictures = (project: Project): Project => {
+  const used = usedPictureIds(project)
+  return { ...project, pictures: Object.fromEntries(Object.entries(project.pictures).filter(([id]) => used.has(id))) }
+}
+
+/** A project as a zip to download. */
+export const writeBundle = async (id: string): Promise<{ readonly body: Readable; readonly fileName: string }> => {
+  const project = withUsedPictures((await openProject(id)).project)
+  const files = new Map<string, { file: string; ending: string }>()
+  for (const { hash } of Object.values(project.pictures)) {
+    const file = await originalFile(hash)
+    files.set(hash, { file, ending: path.extname(file).slice(1) })
+  }
+  return { body: bundleStream(project, files), fileName: `${safeFileName(project.name)}.zip` }
+}
+
+/** Brings a bundle in as a new project. Nothing stays of one that is refused. */
+export const bringBundleIn = async (body: Readable, declared?: number): Promise<string> => {
+  const received = await receive(body, LIMITS.bundleBytes, declared === undefined ? {} : { declared })
+  const folder = await temporaryPath('.bundle')
+  try {
+    const { project, files } = await readBundle(received.file, folder)
+    for (const [name, unpacked] of files) {
+      const ref = Object.values(project.pictures).find((picture) => picture.hash === unpacked.hash)
+      if (ref) await keepReceived({ file: unpacked.file, hash: unpacked.hash, bytes: unpacked.bytes }, ref.name || name)
+    }
+    return await adoptProject(project)
+  } finally {
+    await rm(folder, { recursive: true, force: true })
+    await rm(received.file, { force: true })
+  }
+}

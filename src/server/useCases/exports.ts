@@ -1,0 +1,77 @@
+import { mkdir } from 'node:fs/promises'
+import path from 'node:path'
+import { POINTS_PER_INCH } from '@/core/units'
+import { sheetOf } from '@/core/document/read'
+import type { Project, Sheet } from '@/core/document/types'
+import { renderSheet } from '@/core/render/drawList'
+import { levelCount, levelFor, pictureOps, needOf } from '@/core/render/needs'
+import type { ExportRequest } from '@/contract/api'
+import { queueExport, runQuietly } from '@/server/export/queue'
+import { outputSize } from '@/server/export/renderSheet'
+import { LIMITS } from '@/server/limits'
+import { originalFile, storedLevel } from '@/server/pictures/catalogue'
+import { openProject } from '@/server/projects/store'
+import { exists, thumbnailsDirectory } from '@/server/storage/files'
+
+const hashesOf = (project: Project, sheet: Sheet): readonly string[] => [
+  ...new Set(pictureOps(renderSheet(project, sheet, { bleed: true })).map((op) => op.hash)),
+]
+
+/** A name that is safe as a file name on every system. */
+export const safeFileName = (name: string): string => {
+  const plain = name
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9 _-]+/g, '')
+    .trim()
+    .replace(/\s+/g, '-')
+    .slice(0, 80)
+  return plain || 'sheet'
+}
+
+const ENDINGS = { png: 'png', jpeg: 'jpg', webp: 'webp' } as const
+
+/** Queues an export of a sheet as it is now. Refuses what would be too large before anything starts. */
+export const startExport = async (projectId: string, request: ExportRequest): Promise<string> => {
+  const { project } = await openProject(projectId)
+  const sheet = sheetOf(project, request.sheetId)
+  outputSize(renderSheet(project, sheet, { bleed: request.bleed }), request.ppi)
+  const files: Record<string, string> = {}
+  for (const hash of hashesOf(project, sheet)) files[hash] = await originalFile(hash)
+  const { sheetId, ...options } = request
+  const number = project.order.length > 1 ? `-${project.order.indexOf(sheetId) + 1}` : ''
+  return queueExport({ project, sheetId, options, files }, `${safeFileName(project.name)}${number}.${ENDINGS[request.format]}`)
+}
+
+/** Pyramid levels that suffice to draw a sheet at `ppi`; a missing picture is left out. */
+const levelFiles = async (project: Project, sheet: Sheet, ppi: number): Promise<Record<string, string>> => {
+  const files: Record<string, string> = {}
+  for (const op of pictureOps(renderSheet(project, sheet))) {
+    const { density } = needOf(op, ppi / POINTS_PER_INCH)
+    const level = levelFor(density, levelCount(op.pixels))
+    files[op.hash] ??= (await storedLevel(op.hash, level)).file
+  }
+  return files
+}
+
+const underWay = new Map<string, Promise<unknown>>()
+
+/** The picture of a project's first sheet, made when first asked for at a revision. */
+export const thumbnailFile = async (projectId: string): Promise<string> => {
+  const { project, revision } = await openProject(projectId)
+  const sheet = sheetOf(project, project.order[0] ?? '')
+  const file = path.join(thumbnailsDirectory(), `${projectId}-${revision}.webp`)
+  if (await exists(file)) return file
+  await mkdir(thumbnailsDirectory(), { recursive: true })
+  const longest = Math.max(sheet.size.w, sheet.size.h)
+  const ppi = (LIMITS.thumbnailSide / longest) * POINTS_PER_INCH
+  const making =
+    underWay.get(file) ??
+    levelFiles(project, sheet, ppi)
+      .then((files) =>
+        runQuietly({ project, sheetId: sheet.id, files, options: { format: 'webp', ppi, quality: 88, bleed: false }, out: file }),
+      )
+      .finally(() => underWay.delete(file))
+  underWay.set(file, making)
+  await making
+  return file
+}
