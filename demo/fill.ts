@@ -5,8 +5,7 @@ import type { PictureRef } from '@/core/document/types'
 import { dataDirectory } from '@/server/config'
 import { closeDatabase } from '@/server/db/open'
 import { takePicture } from '@/server/pictures/intake'
-import { createProject, openProject } from '@/server/projects/store'
-import { isFailure } from '@/core/failure'
+import { createProject, listProjects } from '@/server/projects/store'
 import { DEMO_PICTURES } from './paint/pictures'
 import { openingDay } from './project'
 
@@ -19,10 +18,8 @@ const fill = async (): Promise<void> => {
     console.log(`  painted ${picture.name}, ${stored.width} × ${stored.height}`)
   }
   const project = openingDay(refs)
-  await openProject(project.id).catch(async (error: unknown) => {
-    if (!isFailure(error) || error.code !== 'not-found') throw error
-    await createProject(project)
-  })
+  const known = await listProjects()
+  if (!known.some(({ id }) => id === project.id)) await createProject(project)
   await writeFile(path.join(dataDirectory(), 'demo-filled'), 'The demo data is in. Remove this file to have it filled in again.\n')
   await closeDatabase()
 }

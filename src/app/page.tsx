@@ -1,0 +1,4 @@
+import { ProjectsPage } from '@/client/projects/ProjectsPage'
+
+const Page = () => <ProjectsPage />
+export default Page

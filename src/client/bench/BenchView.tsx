@@ -1,0 +1,159 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Snackbar from '@mui/material/Snackbar'
+import dynamic from 'next/dynamic'
+import { useEffect } from 'react'
+import { useDropzone } from 'react-dropzone'
+import { frameAt } from '@/core/document/read'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { Card } from '@/client/bench/Card'
+import { ConflictDialog } from '@/client/bench/ConflictDialog'
+import { Rail } from '@/client/bench/Rail'
+import { Stack } from '@/client/bench/Stack'
+import { CarriedTag, Supplies } from '@/client/bench/Supplies'
+import { TopBar } from '@/client/bench/TopBar'
+import { followHeldKeys, isTyping } from '@/client/gestures/heldKeys'
+import { nextRegion } from '@/client/gestures/keys'
+import { Table } from '@/client/stage/Table'
+import { say } from '@/client/store/actions'
+import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { addFiles, loadPictures } from '@/client/store/uploads'
+import { toSheet } from '@/client/store/view'
+import { putDown } from '@/client/gestures/useCarry'
+import styles from '@/client/bench/Bench.module.css'
+import supplies from '@/client/bench/Supplies.module.css'
+
+// Dialogs come when first opened.
+const ExportDialog = dynamic(() => import('@/client/bench/ExportDialog').then((m) => m.ExportDialog))
+const ShortcutsDialog = dynamic(() => import('@/client/bench/ShortcutsDialog').then((m) => m.ShortcutsDialog))
+const HistoryDialog = dynamic(() => import('@/client/bench/HistoryDialog').then((m) => m.HistoryDialog))
+
+const NOTICE_MS = 5000
+
+/** Keys that work wherever the focus is, except those that belong to typing. */
+const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
+  const key = event.key.toLowerCase()
+  if (key === 'f6') {
+    nextRegion(event.shiftKey ? -1 : 1)
+    return true
+  }
+  if (key === 'escape' && bench.get().carried) {
+    putDown(bench)
+    return true
+  }
+  if (!(event.ctrlKey || event.metaKey)) return false
+  if (key === 's') {
+    void bench.allSaved().then((saved) => say(bench, saved ? 'All is saved.' : 'Not saved yet: the server does not answer. Your work is kept here.', saved ? 'plain' : 'fault'))
+    return true
+  }
+  if (isTyping(event.target)) return false
+  if (key === 'z') {
+    if (event.shiftKey) bench.redo()
+    else bench.undo()
+    return true
+  }
+  if (key === 'y') bench.redo()
+  return key === 'y'
+}
+
+/** The frame under a spot of the window, for files dropped there. */
+const frameUnder = (bench: Bench, x: number, y: number): string | null => {
+  const box = document.querySelector('[data-region="table"]')?.getBoundingClientRect()
+  if (!box || x < box.left || x > box.right || y < box.top || y > box.bottom) return null
+  const state = bench.get()
+  return frameAt(shownSheet(state), toSheet(state.view, { x: x - box.left, y: y - box.top }), (frame) => frame.takesPictures)?.id ?? null
+}
+
+const imagesOf = (data: DataTransfer | null): readonly File[] => [...(data?.files ?? [])]
+
+/** Window-wide keys, paste and held keys. */
+const useWindow = (bench: Bench): void => {
+  useEffect(() => {
+    const key = (event: KeyboardEvent): void => {
+      if (globalKey(bench, event)) event.preventDefault()
+    }
+    const paste = (event: ClipboardEvent): void => {
+      const files = imagesOf(event.clipboardData)
+      if (!files.length || isTyping(event.target)) return
+      event.preventDefault()
+      void addFiles(bench, files)
+    }
+    const leave = (): void => bench.endBurst()
+    window.addEventListener('keydown', key)
+    window.addEventListener('paste', paste)
+    window.addEventListener('pagehide', leave)
+    const stop = followHeldKeys()
+    return () => {
+      window.removeEventListener('keydown', key)
+      window.removeEventListener('paste', paste)
+      window.removeEventListener('pagehide', leave)
+      stop()
+    }
+  }, [bench])
+}
+
+const Notice = () => {
+  const bench = useBenchHandle()
+  const notice = useBench((state) => state.notice)
+  const close = (): void => bench.set({ notice: null })
+  if (!notice) return null
+  return (
+    <Snackbar key={notice.id} open autoHideDuration={notice.tone === 'fault' ? null : NOTICE_MS} onClose={(_event, why) => why !== 'clickaway' && close()} anchorOrigin={{ vertical: 'top', horizontal: 'center' }} sx={{ mt: 6 }}>
+      <Alert severity={notice.tone === 'fault' ? 'error' : 'info'} onClose={close} variant="filled">
+        {notice.text}
+      </Alert>
+    </Snackbar>
+  )
+}
+
+const Dialogs = () => {
+  const bench = useBenchHandle()
+  const dialog = useBench((state) => state.dialog)
+  const close = (): void => bench.set({ dialog: 'none' })
+  return (
+    <>
+      {dialog === 'export' && <ExportDialog />}
+      {dialog === 'shortcuts' && <ShortcutsDialog onClose={close} />}
+      {dialog === 'history' && <HistoryDialog onClose={close} />}
+      <ConflictDialog />
+    </>
+  )
+}
+
+/** The bench: bar, card, table, rail, stack, supplies. Files can be dropped anywhere on it. */
+export const BenchView = () => {
+  const bench = useBenchHandle()
+  const spoken = useBench((state) => state.spoken)
+  useWindow(bench)
+  useEffect(() => void loadPictures(bench), [bench])
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    onDrop: (files, _refused, event) => {
+      const at = event && 'clientX' in event ? frameUnder(bench, Number(event.clientX), Number(event.clientY)) : null
+      if (files.length) void addFiles(bench, files, at)
+    },
+  })
+  return (
+    <div {...getRootProps({ className: styles.bench, role: undefined })}>
+      <input {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
+      <TopBar />
+      <Card />
+      <Table />
+      <Rail />
+      <Stack />
+      <Supplies onAdd={open} />
+      <CarriedTag />
+      {isDragActive && (
+        <div className={supplies.veil}>
+          <span>Drop pictures: on a frame to fill it, anywhere else to add them</span>
+        </div>
+      )}
+      <div className="visually-hidden" aria-live="polite">
+        {spoken}
+      </div>
+      <Notice />
+      <Dialogs />
+    </div>
+  )
+}

@@ -1,0 +1,123 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import Checkbox from '@mui/material/Checkbox'
+import LinearProgress from '@mui/material/LinearProgress'
+import Radio from '@mui/material/Radio'
+import RadioGroup from '@mui/material/RadioGroup'
+import { useState } from 'react'
+import { RANGE } from '@/core/tolerance'
+import { outputPixels } from '@/core/units'
+import { refuse } from '@/core/failure'
+import type { ExportFormat, ExportState } from '@/contract/api'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { bundleUrl, exportUrl } from '@/client/http/api'
+import { PlainField } from '@/client/parts/LengthField'
+import { shownSheet } from '@/client/store/benchStore'
+import { useExport } from '@/client/bench/useExport'
+
+const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; readonly words: string }[] = [
+  { format: 'png', name: 'PNG', words: 'lossless; stays transparent where there is no background' },
+  { format: 'jpeg', name: 'JPEG', words: 'small; a missing background becomes white' },
+  { format: 'webp', name: 'WebP', words: 'smallest; stays transparent' },
+]
+
+const ranged = (name: string, value: number, range: { readonly min: number; readonly max: number }): number =>
+  value >= range.min && value <= range.max ? value : refuse(name, `from ${range.min} to ${range.max}`, value)
+
+const megabytes = (bytes: number): string => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
+
+const Progress = ({ state }: { readonly state: ExportState }) => {
+  if (state.state === 'waiting') return <LinearProgress aria-label="Export, waiting" />
+  if (state.state !== 'running') return null
+  const words = state.phase === 'writing' ? 'Writing the file…' : `Painting ${state.done} of ${state.of - 1}`
+  return (
+    <div role="status" style={{ marginTop: 14 }}>
+      {words}
+      <LinearProgress variant={state.phase === 'writing' ? 'indeterminate' : 'determinate'} value={(100 * state.done) / state.of} sx={{ mt: 0.5 }} aria-label="Export, progress" />
+    </div>
+  )
+}
+
+const Outcome = ({ state, job }: { readonly state: ExportState; readonly job: string | null }) => {
+  if (state.state === 'failed')
+    return (
+      <p role="alert" style={{ color: 'var(--fault)' }}>
+        ▲ {state.message}
+      </p>
+    )
+  if (state.state === 'cancelled') return <p role="status">The export was cancelled. Nothing was written.</p>
+  if (state.state !== 'done' || !job) return null
+  return (
+    <p role="status" data-export-done>
+      <strong>{state.fileName}</strong>, {state.width} × {state.height} px, {megabytes(state.bytes)}.{' '}
+      <a href={exportUrl(job)} download={state.fileName}>
+        Download again
+      </a>
+    </p>
+  )
+}
+
+/** Formats, resolution and bleed of the sheet's file; progress, cancel, download. */
+export const ExportDialog = () => {
+  const bench = useBenchHandle()
+  const sheet = useBench(shownSheet)
+  const [format, setFormat] = useState<ExportFormat>('png')
+  const [ppi, setPpi] = useState(sheet.ppi)
+  const [quality, setQuality] = useState(90)
+  const [bleed, setBleed] = useState(false)
+  const { state, job, isBusy, start, cancel } = useExport(bench)
+  const beyond = bleed ? 2 * sheet.bleed : 0
+  const close = (): void => {
+    if (isBusy) cancel()
+    bench.set({ dialog: 'none' })
+  }
+  return (
+    <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="export-title">
+      <DialogTitle id="export-title">Export {sheet.name}</DialogTitle>
+      <DialogContent>
+        <RadioGroup value={format} onChange={(_event, value) => setFormat(value as ExportFormat)} aria-label="Format">
+          {FORMATS.map((each) => (
+            <FormControlLabel
+              key={each.format}
+              value={each.format}
+              disabled={isBusy}
+              control={<Radio size="small" />}
+              label={
+                <>
+                  <strong>{each.name}</strong> <span style={{ color: 'var(--ink-soft)' }}>{each.words}</span>
+                </>
+              }
+            />
+          ))}
+        </RadioGroup>
+        <div style={{ display: 'flex', gap: 18, marginTop: 10 }}>
+          <PlainField label="Resolution" unit="ppi" value={ppi} decimals={2} disabled={isBusy} onValue={(value) => setPpi(ranged('the resolution', value, RANGE.ppi))} />
+          <PlainField label="Quality" value={quality} decimals={0} disabled={isBusy || format === 'png'} onValue={(value) => setQuality(Math.round(ranged('the quality', value, { min: 1, max: 100 })))} />
+        </div>
+        <FormControlLabel disabled={isBusy || sheet.bleed === 0} control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => setBleed(on)} />} label={sheet.bleed === 0 ? 'With bleed (this sheet has none)' : 'With bleed'} />
+        <p style={{ color: 'var(--ink-soft)', margin: '6px 0 0' }}>
+          {outputPixels(sheet.size.w + beyond, ppi)} × {outputPixels(sheet.size.h + beyond, ppi)} px, sRGB
+        </p>
+        {state && <Progress state={state} />}
+        {state && <Outcome state={state} job={job} />}
+        <p style={{ margin: '16px 0 0' }}>
+          The whole project with its pictures as one zip:{' '}
+          <a href={bundleUrl(bench.get().project.id)} download>
+            save a bundle
+          </a>
+        </p>
+      </DialogContent>
+      <DialogActions>
+        {isBusy ? <Button onClick={cancel}>Cancel the export</Button> : <Button onClick={close}>Close</Button>}
+        <Button variant="contained" disabled={isBusy} onClick={() => void start({ sheetId: sheet.id, format, ppi, quality, bleed })}>
+          Export {format === 'jpeg' ? 'JPEG' : format === 'png' ? 'PNG' : 'WebP'}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

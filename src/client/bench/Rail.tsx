@@ -1,0 +1,176 @@
+'use client'
+import FlipX from '@mui/icons-material/Flip'
+import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
+import Slider from '@mui/material/Slider'
+import { formatNumber } from '@/core/units'
+import { emptyFrame, openToWhole } from '@/core/document/edits/fills'
+import { removeFrames } from '@/core/document/edits/frames'
+import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
+import { FITS, type Fit } from '@/core/placement/placed'
+import { resolvePlacement } from '@/core/placement/resolve'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { RailButton } from '@/client/parts/RailButton'
+import { changePlaced, placedFrame, selectedFrame, setWay } from '@/client/store/actions'
+import { WAYS } from '@/client/store/state'
+import { zoomSelected } from '@/client/gestures/nudge'
+import styles from '@/client/bench/Bench.module.css'
+
+const WAY_WORDS = { whole: ['Whole', 'W'], picture: ['Picture', 'P'], outline: ['Outline', 'O'] } as const
+const FIT_WORDS: Readonly<Record<Fit, readonly [string, string]>> = {
+  cover: ['Cover', 'Cover the frame'],
+  contain: ['Contain', 'Show the whole picture in the frame'],
+  actual: ['Actual', 'Actual size: one picture pixel is one output pixel'],
+  stretch: ['Stretch', 'Stretch to the frame (distorts the picture)'],
+}
+
+const Ways = () => {
+  const bench = useBenchHandle()
+  const way = useBench((state) => state.way)
+  const frame = useBench(selectedFrame)
+  return (
+    <div role="group" aria-label="What a drag moves" style={{ display: 'contents' }}>
+      <span style={{ color: 'var(--ink-soft)', padding: '0 4px' }}>Moves</span>
+      {WAYS.map((each) => {
+        const [word, key] = WAY_WORDS[each]
+        const off = !frame || (each !== 'whole' && frame.fill.kind !== 'taken')
+        return (
+          <RailButton key={each} label={`A drag moves: ${word}`} shortcut={key} tone={each} pressed={!!frame && way === each} disabled={off} onPress={() => setWay(bench, each)}>
+            {word} <span className={styles.cap}>{key}</span>
+          </RailButton>
+        )
+      })}
+    </div>
+  )
+}
+
+const SLIDER = { least: Math.log(0.1), most: Math.log(20) }
+
+const ZoomTools = () => {
+  const bench = useBenchHandle()
+  const project = useBench((state) => state.preview ?? state.project)
+  const sheetId = useBench((state) => state.sheetId)
+  const selection = useBench((state) => state.selection)
+  const held = placedFrame({ project, preview: null, sheetId, selection })
+  if (!held) return null
+  const seen = resolvePlacement(held.placed, held.mount)
+  const zoom = seen.scale / seen.fitScale
+  return (
+    <>
+      <span className={styles.slider}>
+        <Slider
+          size="small"
+          color="secondary"
+          aria-label="Zoom of the picture"
+          min={SLIDER.least}
+          max={SLIDER.most}
+          step={0.01}
+          value={Math.log(zoom)}
+          getAriaValueText={() => `${formatNumber(zoom, 2)} times`}
+          onChange={(_event, value) => zoomSelected(bench, Math.exp(Number(value)) / zoom)}
+          onChangeCommitted={() => bench.endBurst()}
+        />
+      </span>
+      <span className={styles.zoomValue} data-zoom={formatNumber(zoom, 4)}>
+        {formatNumber(zoom, 2)} ×
+      </span>
+    </>
+  )
+}
+
+const FitTools = () => {
+  const bench = useBenchHandle()
+  const project = useBench((state) => state.preview ?? state.project)
+  const sheetId = useBench((state) => state.sheetId)
+  const selection = useBench((state) => state.selection)
+  const held = placedFrame({ project, preview: null, sheetId, selection })
+  if (!held) return null
+  return FITS.map((fit) => (
+    <RailButton key={fit} label={FIT_WORDS[fit][1]} pressed={held.placed.fit === fit} onPress={() => changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, (h) => setFit(h.placed, h.mount, fit))}>
+      {FIT_WORDS[fit][0]}
+    </RailButton>
+  ))
+}
+
+const TurnTools = () => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <RailButton label="Turn the picture by 90°" onPress={() => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, h.placed.turn + 90))}>
+        <RotateRight fontSize="small" />
+      </RailButton>
+      <RailButton label="Flip the picture left to right" onPress={() => changePlaced(bench, 'Flip picture', (h) => flipPicture(h.placed, h.mount, 'x'))}>
+        <FlipX fontSize="small" />
+      </RailButton>
+      <RailButton label="Flip the picture top to bottom" onPress={() => changePlaced(bench, 'Flip picture', (h) => flipPicture(h.placed, h.mount, 'y'))}>
+        <FlipX fontSize="small" sx={{ transform: 'rotate(90deg)' }} />
+      </RailButton>
+    </>
+  )
+}
+
+const FilledTools = () => {
+  const bench = useBenchHandle()
+  const frame = useBench(selectedFrame)
+  const isKept = useBench((state) => placedFrame(state)?.placed.keepCovered ?? false)
+  const isReplacing = useBench((state) => state.replacing !== null)
+  if (frame?.fill.kind !== 'taken') return null
+  const at = (): { sheetId: string; frameId: string } => ({ sheetId: bench.get().sheetId, frameId: frame.id })
+  const replace = (): void => {
+    bench.endBurst()
+    bench.set({ replacing: isReplacing ? null : frame.id, spoken: 'Choose the new picture in the supplies.' })
+    if (!isReplacing) document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
+  }
+  return (
+    <>
+      <span className={styles.divider} />
+      <FitTools />
+      <span className={styles.divider} />
+      <ZoomTools />
+      <TurnTools />
+      <span className={styles.divider} />
+      <RailButton label="Keep the frame covered by the picture" pressed={isKept} onPress={() => changePlaced(bench, isKept ? 'Allow gaps' : 'Keep covered', (h) => setKeepCovered(h.placed, h.mount, !isKept))}>
+        {isKept ? '✓ Keep covered' : 'Keep covered'}
+      </RailButton>
+      <RailButton label="Replace the picture, keeping all settings" pressed={isReplacing} onPress={replace}>
+        Replace
+      </RailButton>
+      <RailButton label="Open the frame to the whole picture" onPress={() => bench.commit('Open to whole picture', (project) => openToWhole.record(project, at()))}>
+        Open up
+      </RailButton>
+      <RailButton label="Take the picture out; the frame stays" onPress={() => bench.commit('Take picture out', (project) => emptyFrame.record(project, at()))}>
+        Take out
+      </RailButton>
+    </>
+  )
+}
+
+/** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
+export const Rail = () => {
+  const bench = useBenchHandle()
+  const frame = useBench(selectedFrame)
+  const armed = useBench((state) => state.armed)
+  return (
+    <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
+      {armed ? (
+        <span style={{ padding: '0 8px' }}>Draw the frame on the sheet, or press once to put it there. Shift: equal sides · C: from the centre · M: move it · Esc: put the stencil down</span>
+      ) : (
+        <>
+          <Ways />
+          <FilledTools />
+          {frame && frame.fill.kind !== 'taken' && (
+            <>
+              <span className={styles.divider} />
+              <span style={{ color: 'var(--ink-soft)', padding: '0 6px' }}>Choose a picture below to fill this frame</span>
+            </>
+          )}
+          {frame && (
+            <RailButton label="Remove the frame" shortcut="Delete" onPress={() => bench.commit('Remove frame', (project) => removeFrames.record(project, { sheetId: bench.get().sheetId, frameIds: [frame.id] }))}>
+              Remove
+            </RailButton>
+          )}
+          {!frame && <span style={{ color: 'var(--ink-soft)', padding: '0 10px' }}>Press a frame to work on it</span>}
+        </>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,99 @@
+'use client'
+import { useDrag } from '@use-gesture/react'
+import { useState } from 'react'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useCarry } from '@/client/gestures/useCarry'
+import { levelUrl } from '@/client/http/api'
+import { levelCount } from '@/core/render/needs'
+import type { Stencil } from '@/core/stencil/stencil'
+import { StencilIcon, STENCILS } from '@/client/parts/StencilIcon'
+import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
+import { putFrame } from '@/client/store/actions'
+import styles from '@/client/bench/Supplies.module.css'
+
+const TABS = ['Pictures', 'Stencils'] as const
+type Tab = (typeof TABS)[number]
+
+const HEIGHT = { least: 132, most: 460, first: 140, wraps: 240 }
+
+/** A press puts one in the next free place; a drag takes one to a spot; armed, one is drawn out. */
+const StencilSupply = ({ name, stencil }: { readonly name: string; readonly stencil: Stencil }) => {
+  const bench = useBenchHandle()
+  const carry = useCarry(bench)
+  return (
+    <button type="button" data-supply className={`${styles.supply} ${styles.stencilSupply}`} title={`${name}: press to put one on the sheet, drag it to a spot`} {...carry({ kind: 'stencil', stencil })} onClick={() => putFrame(bench, stencil)}>
+      <StencilIcon stencil={stencil} />
+      <span style={{ fontSize: 12 }}>{name}</span>
+    </button>
+  )
+}
+
+const StencilSupplies = () => {
+  const bench = useBenchHandle()
+  const armed = useBench((state) => state.armed)
+  const arm = (stencil: Stencil): void => bench.set({ armed: armed?.kind === stencil.kind ? null : stencil })
+  return (
+    <>
+      {STENCILS.map(({ name, stencil }) => (
+        <StencilSupply key={name} name={name} stencil={stencil} />
+      ))}
+      <div className={styles.note} role="group" aria-label="Draw a frame out on the sheet">
+        Draw out on the sheet:
+        <br />
+        {STENCILS.map(({ name, stencil }) => (
+          <button key={name} type="button" className={styles.tab} style={{ border: '1px solid var(--field)', borderRadius: 4, marginRight: 6, marginTop: 6 }} aria-pressed={armed?.kind === stencil.kind} onClick={() => arm(stencil)}>
+            {name}
+          </button>
+        ))}
+      </div>
+    </>
+  )
+}
+
+/** What is carried, at the pointer. */
+export const CarriedTag = () => {
+  const carried = useBench((state) => state.carried)
+  const at = useBench((state) => state.carriedAt)
+  const over = useBench((state) => state.dropFrame)
+  if (!carried || !at) return null
+  return (
+    <div className={styles.carried} style={{ left: at.x, top: at.y, opacity: over ? 0.75 : 1 }}>
+      {carried.kind === 'stencil' ? (
+        <StencilIcon stencil={carried.stencil} />
+      ) : (
+        // eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us
+        <img src={levelUrl(carried.picture.hash, levelCount({ w: carried.picture.width, h: carried.picture.height }) - 1)} alt="" />
+      )}
+    </div>
+  )
+}
+
+/** The strip at the foot of the bench. */
+export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
+  const [tab, setTab] = useState<Tab>('Pictures')
+  const [search, setSearch] = useState('')
+  const [height, setHeight] = useState<number>(HEIGHT.first)
+  const count = useBench((state) => state.pictures.length)
+  const isReplacing = useBench((state) => state.replacing !== null)
+  const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
+  return (
+    <section className={styles.supplies} style={{ height }} data-region="supplies" aria-label="Supplies">
+      <div className={styles.edge} {...edge()} role="separator" aria-orientation="horizontal" aria-label="Height of the supplies" aria-valuenow={height} />
+      <div className={styles.tabs} role="tablist" aria-label="Supplies">
+        {TABS.map((each) => (
+          <button key={each} type="button" role="tab" className={styles.tab} aria-selected={tab === each} onClick={() => setTab(each)}>
+            {each}
+          </button>
+        ))}
+        {isReplacing && tab === 'Pictures' && <strong style={{ alignSelf: 'center', color: 'var(--plum)' }}>Choose the new picture. All settings stay.</strong>}
+        {tab === 'Pictures' && <input type="search" className={styles.search} placeholder={`Search ${count} pictures`} aria-label="Search pictures by name" value={search} onChange={(event) => setSearch(event.target.value)} />}
+        <button type="button" className={styles.add} style={tab === 'Pictures' ? {} : { marginLeft: 'auto' }} onClick={onAdd}>
+          Add pictures
+        </button>
+      </div>
+      <div className={`${styles.strip} ${height >= HEIGHT.wraps ? styles.stripTall : ''}`} role="tabpanel" aria-label={tab} onKeyDown={stripKeys}>
+        {tab === 'Pictures' ? <PictureSupplies search={search} onAdd={onAdd} /> : <StencilSupplies />}
+      </div>
+    </section>
+  )
+}

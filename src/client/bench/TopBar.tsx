@@ -1,0 +1,148 @@
+'use client'
+import Add from '@mui/icons-material/Add'
+import ChevronLeft from '@mui/icons-material/ChevronLeft'
+import ChevronRight from '@mui/icons-material/ChevronRight'
+import FitScreen from '@mui/icons-material/FitScreen'
+import History from '@mui/icons-material/History'
+import KeyboardOutlined from '@mui/icons-material/KeyboardAltOutlined'
+import Redo from '@mui/icons-material/Redo'
+import Remove from '@mui/icons-material/Remove'
+import Undo from '@mui/icons-material/Undo'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Link from 'next/link'
+import { useState } from 'react'
+import { formatNumber } from '@/core/units'
+import { renameProject } from '@/core/document/edits/project'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { shownSheet } from '@/client/store/benchStore'
+import { fitView, fullScale, fullView, setSheet, zoomView } from '@/client/store/view'
+import styles from '@/client/bench/Bench.module.css'
+
+const ProjectName = () => {
+  const bench = useBenchHandle()
+  const name = useBench((state) => (state.preview ?? state.project).name)
+  const [draft, setDraft] = useState<string | null>(null)
+  const use = (): void => {
+    const wanted = draft?.trim().slice(0, 200)
+    setDraft(null)
+    if (wanted) bench.commit('Rename project', (project) => renameProject.record(project, { name: wanted }))
+  }
+  return (
+    <input
+      className={styles.name}
+      aria-label="Project name"
+      value={draft ?? name}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={use}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur()
+        if (event.key === 'Escape') setDraft(null)
+      }}
+    />
+  )
+}
+
+const SheetCounter = () => {
+  const bench = useBenchHandle()
+  const order = useBench((state) => state.project.order)
+  const sheetId = useBench((state) => state.sheetId)
+  const at = order.indexOf(sheetId)
+  if (order.length < 2) return null
+  const go = (step: number): void => setSheet(bench, order[at + step] ?? sheetId)
+  return (
+    <div className={styles.group}>
+      <IconButton aria-label="Previous sheet" disabled={at <= 0} onClick={() => go(-1)}>
+        <ChevronLeft fontSize="small" />
+      </IconButton>
+      <span>
+        Sheet {at + 1} of {order.length}
+      </span>
+      <IconButton aria-label="Next sheet" disabled={at >= order.length - 1} onClick={() => go(1)}>
+        <ChevronRight fontSize="small" />
+      </IconButton>
+    </div>
+  )
+}
+
+const SAVING = {
+  saved: 'Saved',
+  saving: 'Saving…',
+  waiting: 'Not saved: the server does not answer',
+  conflict: 'Not saved: changed elsewhere',
+} as const
+
+const SavingSign = () => {
+  const { state } = useBench((s) => s.saving)
+  const isBad = state === 'waiting' || state === 'conflict'
+  return (
+    <span role="status" data-saving={state} className={isBad ? styles.unsaved : styles.saving}>
+      {isBad && '▲ '}
+      {SAVING[state]}
+    </span>
+  )
+}
+
+const ViewGroup = () => {
+  const bench = useBenchHandle()
+  const percent = useBench((state) => formatNumber((state.view.scale / fullScale(shownSheet(state))) * 100, 0))
+  return (
+    <div className={styles.group}>
+      <IconButton aria-label="Zoom the view out" title="Zoom the view out (−)" onClick={() => zoomView(bench, 0.8)}>
+        <Remove fontSize="small" />
+      </IconButton>
+      <Button aria-label={`View at ${percent}%. Show at 100%`} title="100% (1)" onClick={() => fullView(bench)} sx={{ minWidth: 50, px: 0.5 }}>
+        {percent}%
+      </Button>
+      <IconButton aria-label="Zoom the view in" title="Zoom the view in (+)" onClick={() => zoomView(bench, 1.25)}>
+        <Add fontSize="small" />
+      </IconButton>
+      <IconButton aria-label="Fit the sheet" title="Fit the sheet (0)" onClick={() => fitView(bench)}>
+        <FitScreen fontSize="small" />
+      </IconButton>
+    </div>
+  )
+}
+
+const HistoryGroup = () => {
+  const bench = useBenchHandle()
+  const undo = useBench((state) => state.history.undo.at(-1)?.name ?? (state.preview ? 'change' : null))
+  const redo = useBench((state) => state.history.redo.at(-1)?.name ?? null)
+  return (
+    <>
+      <IconButton aria-label={undo ? `Undo: ${undo}` : 'Undo'} title={undo ? `Undo: ${undo} (Ctrl Z)` : 'Nothing to undo'} disabled={!undo} onClick={bench.undo}>
+        <Undo fontSize="small" />
+      </IconButton>
+      <IconButton aria-label={redo ? `Redo: ${redo}` : 'Redo'} title={redo ? `Redo: ${redo} (Ctrl Shift Z)` : 'Nothing to redo'} disabled={!redo} onClick={bench.redo}>
+        <Redo fontSize="small" />
+      </IconButton>
+      <IconButton aria-label="History" title="History of steps" onClick={() => bench.set({ dialog: 'history' })}>
+        <History fontSize="small" />
+      </IconButton>
+    </>
+  )
+}
+
+/** The dark bar along the head of the bench. */
+export const TopBar = () => {
+  const bench = useBenchHandle()
+  return (
+    <header className={styles.bar} data-region="bar">
+      <Link href="/" className={styles.brand} title="All projects">
+        EAGER STENCIL
+      </Link>
+      <ProjectName />
+      <SheetCounter />
+      <div className={styles.grow} />
+      <SavingSign />
+      <HistoryGroup />
+      <ViewGroup />
+      <IconButton aria-label="Shortcuts" title="Shortcuts (?)" onClick={() => bench.set({ dialog: 'shortcuts' })}>
+        <KeyboardOutlined fontSize="small" />
+      </IconButton>
+      <Button variant="contained" onClick={() => bench.set({ dialog: 'export' })} sx={{ bgcolor: '#8E2A5B', color: '#fff !important', '&:hover': { bgcolor: '#76224B' } }}>
+        Export
+      </Button>
+    </header>
+  )
+}

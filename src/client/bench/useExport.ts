@@ -1,0 +1,59 @@
+'use client'
+import { useEffect, useRef, useState } from 'react'
+import type { ExportRequest, ExportState } from '@/contract/api'
+import { api, ApiError, exportUrl } from '@/client/http/api'
+import type { Bench } from '@/client/store/benchStore'
+
+const POLL_MS = 200
+
+const download = (job: string, fileName: string): void => {
+  const link = document.createElement('a')
+  link.href = exportUrl(job)
+  link.download = fileName
+  link.click()
+}
+
+const wordsOf = (error: unknown): string => (error instanceof ApiError ? error.message : 'The export could not be started. Try it again.')
+
+/** Runs one export at a time and follows it to its download. */
+export const useExport = (bench: Bench) => {
+  const [job, setJob] = useState<string | null>(null)
+  const [state, setState] = useState<ExportState | null>(null)
+  const running = useRef(0)
+  useEffect(() => () => void (running.current += 1), [])
+  const isBusy = state?.state === 'waiting' || state?.state === 'running'
+
+  const follow = async (id: string, turn: number): Promise<void> => {
+    while (running.current === turn) {
+      const now = await api.exportState(id)
+      if (running.current !== turn) return
+      setState(now)
+      if (now.state === 'done') return download(id, now.fileName)
+      if (now.state === 'failed' || now.state === 'cancelled') return
+      await new Promise((resolve) => setTimeout(resolve, POLL_MS))
+    }
+  }
+
+  const start = async (request: ExportRequest): Promise<void> => {
+    running.current += 1
+    const turn = running.current
+    setJob(null)
+    setState({ state: 'waiting' })
+    try {
+      if (!(await bench.allSaved())) throw new ApiError(0, { code: 'unsaved', message: 'The newest changes are not saved yet, so the export would miss them. Wait until the server answers, then export again.' })
+      const { id } = await api.startExport(bench.get().project.id, request)
+      setJob(id)
+      await follow(id, turn)
+    } catch (error) {
+      if (running.current === turn) setState({ state: 'failed', message: wordsOf(error) })
+    }
+  }
+
+  const cancel = (): void => {
+    running.current += 1
+    setState({ state: 'cancelled' })
+    if (job) void api.cancelExport(job).catch((error: unknown) => setState({ state: 'failed', message: wordsOf(error) }))
+  }
+
+  return { job, state, isBusy, start, cancel }
+}

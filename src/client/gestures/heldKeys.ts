@@ -1,0 +1,24 @@
+/** Letters held down now, for gestures that a held key changes (C, M, H). */
+export const heldKeys = new Set<string>()
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+
+/** Follows held keys; returns how to stop. */
+export const followHeldKeys = (): (() => void) => {
+  const down = (event: KeyboardEvent): void => {
+    if (!isTyping(event.target) && !event.ctrlKey && !event.metaKey) heldKeys.add(event.key.toLowerCase())
+  }
+  const up = (event: KeyboardEvent): void => void heldKeys.delete(event.key.toLowerCase())
+  const clear = (): void => heldKeys.clear()
+  window.addEventListener('keydown', down)
+  window.addEventListener('keyup', up)
+  window.addEventListener('blur', clear)
+  return () => {
+    window.removeEventListener('keydown', down)
+    window.removeEventListener('keyup', up)
+    window.removeEventListener('blur', clear)
+  }
+}
+
+export { isTyping }

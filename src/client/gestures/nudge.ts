@@ -1,0 +1,56 @@
+import { nudgeStep } from '@/core/units'
+import { applyVector, rotation } from '@/core/geometry/matrix'
+import type { Point } from '@/core/geometry/vector'
+import { setPlaced } from '@/core/document/edits/fills'
+import { panPicture, zoomPicture } from '@/core/placement/move'
+import { bodyDrag } from '@/client/gestures/drags'
+import { placedFrame, selectedFrame } from '@/client/store/actions'
+import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+
+const FLASH_MS = 1600
+let flashTimer: ReturnType<typeof setTimeout> | undefined
+
+/** Shows for a moment that keep-covered stopped the hand. */
+export const showStopped = (bench: Bench, stopped: boolean): void => {
+  if (!stopped) return
+  clearTimeout(flashTimer)
+  bench.set({ isStopped: true })
+  flashTimer = setTimeout(() => bench.set({ isStopped: false }), FLASH_MS)
+}
+
+/** Arrow keys: moves the whole, the picture or the outline by steps of the sheet's unit. */
+export const nudge = (bench: Bench, direction: Point, tenfold: boolean): void => {
+  const state = bench.get()
+  const frame = selectedFrame(state)
+  const sheet = shownSheet(state)
+  if (!frame) return
+  const step = nudgeStep(sheet.unit, sheet.ppi) * (tenfold ? 10 : 1)
+  const by = { x: direction.x * step, y: direction.y * step }
+  const drag = bodyDrag(state.way, { project: shownProject(state), sheetId: state.sheetId, frameId: frame.id, from: { x: 0, y: 0 } })
+  const { recorded, stopped } = drag.propose(by, { shift: false })
+  bench.burst(`nudge-${state.way}-${frame.id}`, drag.name, recorded)
+  showStopped(bench, stopped)
+}
+
+/** Zooms the selected picture at a spot of its frame (frame-local points), in a burst. */
+export const zoomSelected = (bench: Bench, factor: number, at: Point = { x: 0, y: 0 }): void => {
+  const state = bench.get()
+  const held = placedFrame(state)
+  if (!held) return
+  const { placed, stopped } = zoomPicture(held.placed, held.mount, at, factor)
+  const recorded = setPlaced.record(shownProject(state), { sheetId: state.sheetId, frameId: held.frame.id, placed })
+  bench.burst(`zoom-${held.frame.id}`, 'Zoom picture', recorded)
+  showStopped(bench, stopped)
+}
+
+/** Pans the selected picture by a sheet vector, in a burst. */
+export const panSelected = (bench: Bench, delta: Point): void => {
+  const state = bench.get()
+  const held = placedFrame(state)
+  if (!held) return
+  const local = applyVector(rotation(-held.frame.turn), delta)
+  const { placed, stopped } = panPicture(held.placed, held.mount, local)
+  const recorded = setPlaced.record(shownProject(state), { sheetId: state.sheetId, frameId: held.frame.id, placed })
+  bench.burst(`zoom-${held.frame.id}`, 'Zoom picture', recorded)
+  showStopped(bench, stopped)
+}

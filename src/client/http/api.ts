@@ -1,0 +1,100 @@
+import type {
+  ExportRequest,
+  ExportState,
+  OpenedProject,
+  PictureAnswer,
+  ProjectSummary,
+  Refusal,
+  SavedSteps,
+  SaveRequest,
+} from '@/contract/api'
+import type { NewSheet } from '@/core/document/create'
+import type { Project } from '@/core/document/types'
+
+/** The server said no, in words. `status` 0 means that it could not be reached. */
+export class ApiError extends Error {
+  readonly status: number
+  readonly code: string
+  readonly facts: Refusal['facts']
+  constructor(status: number, refusal: Refusal) {
+    super(refusal.message)
+    this.name = 'ApiError'
+    this.status = status
+    this.code = refusal.code
+    this.facts = refusal.facts
+  }
+}
+
+export const unreachable = (): ApiError =>
+  new ApiError(0, { code: 'unreachable', message: 'The program’s server does not answer. Check that it is running; your work is kept here meanwhile.' })
+
+const isRefusal = (value: unknown): value is Refusal => typeof value === 'object' && value !== null && 'message' in value
+
+export const refusalOf = (status: number, body: unknown): ApiError =>
+  isRefusal(body) ? new ApiError(status, body) : new ApiError(status, { code: 'unknown', message: 'The server answered with something unexpected. Reload the page and try again.' })
+
+const call = async <T>(path: string, method = 'GET', body?: unknown, keepalive = false): Promise<T> => {
+  let response: Response
+  try {
+    const text = body === undefined ? null : JSON.stringify(body)
+    response = await fetch(`/api${path}`, {
+      method,
+      body: text,
+      // A request may outlive its page only if it is small.
+      keepalive: keepalive && (text?.length ?? 0) < 60_000,
+      headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
+    })
+  } catch {
+    throw unreachable()
+  }
+  const answer: unknown = await response.json().catch(() => null)
+  if (!response.ok) throw refusalOf(response.status, answer)
+  return answer as T // the contract
+}
+
+const at = (id: string): string => encodeURIComponent(id)
+
+export const api = {
+  projects: () => call<readonly ProjectSummary[]>('/projects'),
+  startProject: (name: string, sheet: NewSheet) => call<{ id: string }>('/projects', 'POST', { name, sheet }),
+  keepCopy: (document: Project, name: string) => call<{ id: string }>('/projects', 'POST', { name, document }),
+  openProject: (id: string) => call<OpenedProject>(`/projects/${at(id)}`),
+  renameProject: (id: string, name: string) => call<{ id: string }>(`/projects/${at(id)}`, 'PATCH', { name }),
+  duplicateProject: (id: string) => call<{ id: string }>(`/projects/${at(id)}/duplicate`, 'POST'),
+  removeProject: (id: string) => call<{ id: string }>(`/projects/${at(id)}`, 'DELETE'),
+  restoreProject: (id: string) => call<{ id: string }>(`/projects/${at(id)}/restore`, 'POST'),
+  saveSteps: (id: string, request: SaveRequest) => call<SavedSteps>(`/projects/${at(id)}/steps`, 'POST', request, true),
+  pictures: () => call<readonly PictureAnswer[]>('/pictures'),
+  startExport: (id: string, request: ExportRequest) => call<{ id: string }>(`/projects/${at(id)}/exports`, 'POST', request),
+  exportState: (job: string) => call<ExportState>(`/exports/${at(job)}`),
+  cancelExport: (job: string) => call<ExportState>(`/exports/${at(job)}`, 'DELETE'),
+  fillDemo: () => call<{ id: string }>('/demo', 'POST'),
+}
+
+export const thumbnailUrl = (id: string, revision: number): string => `/api/projects/${at(id)}/thumbnail?revision=${revision}`
+export const bundleUrl = (id: string): string => `/api/projects/${at(id)}/bundle`
+export const exportUrl = (job: string): string => `/api/exports/${at(job)}/file`
+export const levelUrl = (hash: string, level: number): string => `/api/pictures/${hash}/levels/${level}`
+
+/** Sends a file with progress in [0, 1]. XMLHttpRequest, since fetch reports no upload progress. */
+export const sendFile = <T>(path: string, file: File, onProgress: (share: number) => void): { readonly done: Promise<T>; readonly cancel: () => void } => {
+  const request = new XMLHttpRequest()
+  const done = new Promise<T>((resolve, reject) => {
+    request.upload.onprogress = (event) => onProgress(event.total ? event.loaded / event.total : 0)
+    request.onload = () => {
+      let body: unknown = null
+      try {
+        body = JSON.parse(request.responseText)
+      } catch {
+        body = null
+      }
+      if (request.status >= 200 && request.status < 300) resolve(body as T) // the contract
+      else reject(refusalOf(request.status, body))
+    }
+    request.onerror = () => reject(unreachable())
+    request.onabort = () => reject(new ApiError(0, { code: 'cancelled', message: 'The upload was cancelled. Add the file again when you want it.' }))
+    request.open('POST', `/api${path}`)
+    request.send(file)
+  })
+  return { done, cancel: () => request.abort() }
+}

@@ -1,0 +1,36 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import TextField from '@mui/material/TextField'
+import { useState } from 'react'
+import { RANGE } from '@/core/tolerance'
+
+/** Asks for another name. */
+export const RenameDialog = ({ name, onClose, onRename }: { readonly name: string; readonly onClose: () => void; readonly onRename: (name: string) => void }) => {
+  const [text, setText] = useState(name)
+  const isLong = text.trim().length > RANGE.nameLength
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="rename-title">
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (text.trim() && !isLong) onRename(text.trim())
+        }}
+      >
+        <DialogTitle id="rename-title">Rename the project</DialogTitle>
+        <DialogContent>
+          <TextField label="Name" value={text} onChange={(event) => setText(event.target.value)} error={isLong || !text.trim()} helperText={isLong ? `At most ${RANGE.nameLength} characters` : !text.trim() ? 'Type a name' : ' '} fullWidth autoFocus sx={{ mt: 1 }} onFocus={(event) => event.target.select()} />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained" disabled={isLong || !text.trim()}>
+            Rename
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  )
+}

@@ -1,0 +1,112 @@
+'use client'
+import { useEffect, useRef, useState } from 'react'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { tableKey } from '@/client/gestures/keys'
+import { useTableGestures } from '@/client/gestures/useTableGestures'
+import { LevelImages } from '@/client/stage/images'
+import { Overlay } from '@/client/stage/Overlay'
+import { SheetPainter } from '@/client/stage/sheetPainter'
+import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import { setTable } from '@/client/store/view'
+import styles from '@/client/stage/Table.module.css'
+
+/** Paints the canvas whenever what it shows changes, at most once a frame. */
+const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) => {
+  let frame = 0
+  const ask = (): void => {
+    frame ||= requestAnimationFrame(paint)
+  }
+  const images = new LevelImages(ask)
+  const painter = new SheetPainter(canvas, images)
+  const paint = (): void => {
+    frame = 0
+    const state = bench.get()
+    const ratio = window.devicePixelRatio || 1
+    const w = Math.max(1, Math.round(state.table.w * ratio))
+    const h = Math.max(1, Math.round(state.table.h * ratio))
+    if (canvas.width !== w || canvas.height !== h) Object.assign(canvas, { width: w, height: h })
+    const faint = state.way === 'picture' && state.selection.length === 1 ? (state.selection[0] ?? null) : null
+    const { repainted, milliseconds } = painter.paint(shownProject(state), shownSheet(state), state.view, ratio, faint)
+    // Read by the measuring script and by tests that wait for the picture to be there.
+    canvas.dataset['repainted'] = String(repainted)
+    canvas.dataset['paintMs'] = milliseconds.toFixed(2)
+    canvas.dataset['ready'] = String(!images.isWaiting)
+  }
+  const unsubscribe = bench.store.subscribe((now, before) => {
+    const changed = now.project !== before.project || now.preview !== before.preview || now.view !== before.view || now.table !== before.table
+    if (changed || now.way !== before.way || now.selection !== before.selection || now.sheetId !== before.sheetId) ask()
+  })
+  ask()
+  return () => {
+    unsubscribe()
+    cancelAnimationFrame(frame)
+    images.close()
+  }
+}
+
+/** The paper under the canvas: its shadow, and the chequers that show where nothing is. */
+const Paper = () => {
+  const view = useBench((state) => state.view)
+  const size = useBench((state) => shownSheet(state).size)
+  return <div className={styles.paper} style={{ left: view.x, top: view.y, width: size.w * view.scale, height: size.h * view.scale }} />
+}
+
+const BackgroundZone = () => {
+  const carriesPicture = useBench((state) => state.carried?.kind === 'picture' && state.carriedAt !== null)
+  const isOver = useBench((state) => state.overBackground)
+  if (!carriesPicture) return null
+  return (
+    <div data-background-zone className={`${styles.background} ${isOver ? styles.backgroundOver : ''}`}>
+      Background
+    </div>
+  )
+}
+
+/** The table with the sheet: painted below, handles above, one tab stop. */
+export const Table = () => {
+  const bench = useBenchHandle()
+  const element = useRef<HTMLDivElement>(null)
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const { cancel } = useTableGestures(bench, element)
+  const cursor = useBench((state) => (state.armed ? 'crosshair' : state.way === 'picture' ? 'grab' : 'default'))
+  const name = useBench((state) => `Table with ${shownSheet(state).name}`)
+  const [isReady, setReady] = useState(false)
+
+  useEffect(() => {
+    const table = element.current
+    if (!table || !canvas.current) return
+    const measure = (): void => setTable(bench, { w: table.clientWidth, h: table.clientHeight })
+    const observer = new ResizeObserver(measure)
+    observer.observe(table)
+    measure()
+    const stop = startPainting(bench, canvas.current)
+    setReady(true)
+    return () => {
+      observer.disconnect()
+      stop()
+    }
+  }, [bench])
+
+  return (
+    <div
+      ref={element}
+      className={styles.table}
+      style={{ cursor }}
+      data-region="table"
+      data-ready={isReady}
+      role="application"
+      aria-label={name}
+      aria-roledescription="sheet on the table"
+      tabIndex={0}
+      onPointerDown={() => element.current?.focus({ preventScroll: true })}
+      onKeyDown={(event) => {
+        if (tableKey(bench, event, cancel)) event.preventDefault()
+      }}
+    >
+      <Paper />
+      <canvas ref={canvas} className={styles.canvas} aria-hidden />
+      <Overlay />
+      <BackgroundZone />
+    </div>
+  )
+}

@@ -1,0 +1,181 @@
+import { createStore, type StoreApi } from 'zustand/vanilla'
+import { advance, joined, patched, redoOf, undoOf, type LoggedStep, type Step } from '@/core/document/history'
+import type { Recorded } from '@/core/document/edit'
+import { sheetOf } from '@/core/document/read'
+import type { Project, Sheet } from '@/core/document/types'
+import type { OpenedProject } from '@/contract/api'
+import { Saver } from '@/client/store/saver'
+import type { BenchState, Saving } from '@/client/store/state'
+
+const BURST_MS = 700
+
+const newStepId = (): string => `s-${crypto.randomUUID()}`
+
+/** Small changes of one kind in quick succession, kept apart until they make one step. */
+interface Burst {
+  readonly key: string
+  readonly name: string
+  readonly steps: Step[]
+  timer: ReturnType<typeof setTimeout>
+}
+
+/** The bench: its state, and the only ways to change the project. */
+export interface Bench {
+  readonly store: StoreApi<BenchState>
+  /** Makes a named step of a change of the current project. A change of nothing makes none. */
+  commit(name: string, change: (project: Project) => Recorded): void
+  /** Adds to a burst that becomes one step when it pauses. */
+  burst(key: string, name: string, recorded: Recorded): void
+  endBurst(): void
+  preview(project: Project | null): void
+  undo(): void
+  redo(): void
+  /** Takes back (or makes again) until the step is the newest of the history. */
+  goTo(stepId: string | null): void
+  /** Waits until all is saved; false when the server could not be reached. */
+  allSaved(): Promise<boolean>
+  set(change: Partial<BenchState>): void
+  get(): BenchState
+  /** Takes over another state of the same project, as read from the server. */
+  adopt(opened: OpenedProject): void
+  hasUnsent(): boolean
+  close(): void
+}
+
+export const shownProject = (state: Pick<BenchState, 'project' | 'preview'>): Project => state.preview ?? state.project
+export const shownSheet = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId'>): Sheet => sheetOf(shownProject(state), state.sheetId)
+
+const firstState = (opened: OpenedProject): BenchState => ({
+  project: opened.project,
+  preview: null,
+  history: opened.history,
+  saving: { state: 'saved' },
+  sheetId: opened.project.order[0] ?? '',
+  selection: [],
+  way: 'whole',
+  view: { scale: 1, x: 0, y: 0 },
+  isFitted: true,
+  table: { w: 0, h: 0 },
+  armed: null,
+  drawing: null,
+  carried: null,
+  carriedAt: null,
+  dropFrame: null,
+  overBackground: false,
+  isStopped: false,
+  replacing: null,
+  notice: null,
+  spoken: '',
+  dialog: 'none',
+  pictures: [],
+  uploads: [],
+  hasSeenPictureHint: false,
+})
+
+/** What is selected must exist after any change of the project. */
+const settled = (state: BenchState, project: Project): Partial<BenchState> => {
+  const sheetId = project.sheets[state.sheetId] ? state.sheetId : (project.order[0] ?? '')
+  const sheet = sheetOf(project, sheetId)
+  const selection = state.selection.filter((id) => sheet.items[id])
+  const only = selection.length === 1 ? sheet.items[selection[0] ?? ''] : undefined
+  const way = only?.fill.kind === 'taken' ? state.way : 'whole'
+  return { project, preview: null, sheetId, selection: selection.length === state.selection.length ? state.selection : selection, way }
+}
+
+export const createBench = (opened: OpenedProject, onSaved: (revision: number) => void = () => undefined): Bench => {
+  const store = createStore<BenchState>(() => firstState(opened))
+  const get = store.getState
+  const set = (change: Partial<BenchState>): void => store.setState(change)
+  const onState = (saving: Saving): void => set({ saving })
+  const saver = new Saver(opened.project.id, opened.revision, () => get().project, onState, onSaved)
+  let current: Burst | null = null
+
+  const log = (entry: LoggedStep, project: Project, step: Step): void => {
+    const state = get()
+    set({ ...settled(state, project), history: advance(state.history, entry, step) })
+    saver.push(entry)
+  }
+
+  const endBurst = (): void => {
+    if (!current) return
+    const { name, steps, timer } = current
+    clearTimeout(timer)
+    current = null
+    const step = joined(newStepId(), name, steps)
+    const { preview, project } = get()
+    log({ ...step, kind: 'do' }, preview ?? project, step)
+  }
+
+  const commit = (name: string, change: (project: Project) => Recorded): void => {
+    // A burst under way becomes a step first, so that the change is made on what is seen.
+    endBurst()
+    const recorded = change(get().project)
+    if (!recorded.forward.length) return set({ preview: null })
+    const step: Step = { id: newStepId(), name, forward: recorded.forward, inverse: recorded.inverse }
+    log({ ...step, kind: 'do' }, recorded.project, step)
+  }
+
+  const burst = (key: string, name: string, recorded: Recorded): void => {
+    if (current && current.key !== key) endBurst()
+    if (!recorded.forward.length) return
+    const step: Step = { id: '', name, forward: recorded.forward, inverse: recorded.inverse }
+    if (current) clearTimeout(current.timer)
+    const timer = setTimeout(endBurst, BURST_MS)
+    if (current) {
+      current.steps.push(step)
+      current.timer = timer
+    } else current = { key, name, steps: [step], timer }
+    set({ preview: recorded.project })
+  }
+
+  const back = (): boolean => {
+    endBurst()
+    const step = get().history.undo.at(-1)
+    if (!step) return false
+    log(undoOf(step, newStepId()), patched(get().project, step.inverse), step)
+    set({ spoken: `Taken back: ${step.name}` })
+    return true
+  }
+
+  const again = (): boolean => {
+    endBurst()
+    const step = get().history.redo.at(-1)
+    if (!step) return false
+    log(redoOf(step, newStepId()), patched(get().project, step.forward), step)
+    set({ spoken: `Made again: ${step.name}` })
+    return true
+  }
+
+  const goTo = (stepId: string | null): void => {
+    const { history } = get()
+    const isDone = stepId === null || history.undo.some((step) => step.id === stepId)
+    if (isDone) while (get().history.undo.length && get().history.undo.at(-1)?.id !== stepId) if (!back()) return
+    if (!isDone) while (get().history.redo.length && get().history.undo.at(-1)?.id !== stepId) if (!again()) return
+  }
+
+  return {
+    store,
+    commit,
+    burst,
+    endBurst,
+    preview: (project) => set({ preview: project }),
+    undo: () => void back(),
+    redo: () => void again(),
+    goTo,
+    allSaved: () => {
+      endBurst()
+      return saver.flush()
+    },
+    set,
+    get,
+    adopt: (fresh) => {
+      saver.restart(fresh.revision)
+      set({ ...settled(get(), fresh.project), history: fresh.history, saving: { state: 'saved' } })
+    },
+    hasUnsent: () => saver.hasUnsent || current !== null,
+    close: () => {
+      endBurst()
+      saver.stop()
+    },
+  }
+}

@@ -1,0 +1,21 @@
+import { fork } from 'node:child_process'
+import path from 'node:path'
+import { Failure } from '@/core/failure'
+import { rootDirectory } from '@/server/config'
+import { setRemoved } from '@/server/projects/store'
+
+/** The demo project's id; the same in every installation. */
+export const DEMO_PROJECT = 'demo-opening-day'
+
+/** Paints the demo pictures and stores the demo project, in a process of its own; a deleted one comes back. */
+export const fillDemo = async (): Promise<string> => {
+  const script = path.join(/*turbopackIgnore: true*/ rootDirectory(), 'dist', 'fill-demo.mjs')
+  const child = fork(/*turbopackIgnore: true*/ script, [], { execArgv: [], stdio: ['ignore', 'ignore', 'inherit', 'ipc'] })
+  const code = await new Promise<number | null>((resolve) => {
+    child.once('error', () => resolve(1))
+    child.once('exit', resolve)
+  })
+  if (code !== 0) throw new Failure('job-failed', 'The demo could not be filled in. Try it again, or run bin/demo.')
+  await setRemoved(DEMO_PROJECT, false)
+  return DEMO_PROJECT
+}
