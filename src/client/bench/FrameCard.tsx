@@ -7,8 +7,8 @@ import { normalTurn } from '@/core/geometry/angle'
 import { rectAround } from '@/core/geometry/rect'
 import { boxCorners, type Box } from '@/core/geometry/box'
 import { parseColour } from '@/core/colour/colour'
-import { renameFrame, setFrameBox, setStencil } from '@/core/document/edits/frames'
-import { fillColour, emptyFrame } from '@/core/document/edits/fills'
+import { removeFrames, renameFrame, setFrameBox, setStencil } from '@/core/document/edits/frames'
+import { emptyFrame, fillColour, openToWhole, placePicture } from '@/core/document/edits/fills'
 import { pictureMatrix } from '@/core/document/read'
 import type { Frame, Sheet } from '@/core/document/types'
 import { setZoom, turnPicture } from '@/core/placement/move'
@@ -50,8 +50,12 @@ const Head = ({ frame, sheet }: FrameProps) => {
         onBlur={use}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       />
-      <div className={styles.kind}>
+      <div className={styles.kind} style={{ display: 'flex', alignItems: 'center' }}>
         {stencilName(frame.stencil)}, {size} {sheet.unit}
+        <span style={{ flex: 1 }} />
+        <RailButton label="Remove the frame with what it holds" shortcut="Delete" onPress={() => bench.commit('Remove frame', (project) => removeFrames.record(project, { sheetId: sheet.id, frameIds: [frame.id] }))}>
+          Remove
+        </RailButton>
       </div>
     </div>
   )
@@ -120,6 +124,7 @@ const PictureSection = ({ frame }: FrameProps) => {
   if (!held) return <ColourSection frame={frame} />
   const seen = resolvePlacement(held.placed, held.mount)
   const name = project.pictures[held.placed.pictureId]?.name ?? ''
+  const at = { sheetId, frameId: frame.id }
   return (
     <section className={styles.section} aria-label="Picture">
       <h2>
@@ -132,6 +137,17 @@ const PictureSection = ({ frame }: FrameProps) => {
       <div className={styles.row}>
         <PlainField label="Zoom" unit="×" value={seen.scale / seen.fitScale} decimals={2} onValue={(zoom) => changePlaced(bench, 'Zoom picture', (h) => setZoom(h.placed, h.mount, within('zoom', zoom, { min: 0.01, max: 1000 })))} />
         <PlainField label="Turn" unit="°" value={held.placed.turn} decimals={2} onValue={(turn) => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, turn))} />
+      </div>
+      <div className={styles.row} style={{ gap: 4 }}>
+        <RailButton label="Open the frame to the whole picture" onPress={() => bench.commit('Open to whole picture', (p) => openToWhole.record(p, at))}>
+          Open up
+        </RailButton>
+        <RailButton label="Take the picture out; the frame stays" onPress={() => bench.commit('Take picture out', (p) => emptyFrame.record(p, at))}>
+          Take out
+        </RailButton>
+        <RailButton label="Start fresh: cover the frame, no turn, no flip" onPress={() => bench.commit('Start fresh', (p) => placePicture.record(p, { ...at, pictureId: held.placed.pictureId }))}>
+          Start fresh
+        </RailButton>
       </div>
       <div className={styles.row} aria-live="polite">
         <Sharpness frame={frame} />

@@ -3,7 +3,6 @@ import FlipX from '@mui/icons-material/Flip'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
 import Slider from '@mui/material/Slider'
 import { formatNumber } from '@/core/units'
-import { emptyFrame, openToWhole } from '@/core/document/edits/fills'
 import { removeFrames } from '@/core/document/edits/frames'
 import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
 import { FITS, type Fit } from '@/core/placement/placed'
@@ -114,7 +113,6 @@ const FilledTools = () => {
   const isKept = useBench((state) => placedFrame(state)?.placed.keepCovered ?? false)
   const isReplacing = useBench((state) => state.replacing !== null)
   if (frame?.fill.kind !== 'taken') return null
-  const at = (): { sheetId: string; frameId: string } => ({ sheetId: bench.get().sheetId, frameId: frame.id })
   const replace = (): void => {
     bench.endBurst()
     bench.set({ replacing: isReplacing ? null : frame.id, spoken: 'Choose the new picture in the supplies.' })
@@ -129,16 +127,10 @@ const FilledTools = () => {
       <TurnTools />
       <span className={styles.divider} />
       <RailButton label="Keep the frame covered by the picture" pressed={isKept} onPress={() => changePlaced(bench, isKept ? 'Allow gaps' : 'Keep covered', (h) => setKeepCovered(h.placed, h.mount, !isKept))}>
-        {isKept ? '✓ Keep covered' : 'Keep covered'}
+        Keep covered
       </RailButton>
       <RailButton label="Replace the picture, keeping all settings" pressed={isReplacing} onPress={replace}>
         Replace
-      </RailButton>
-      <RailButton label="Open the frame to the whole picture" onPress={() => bench.commit('Open to whole picture', (project) => openToWhole.record(project, at()))}>
-        Open up
-      </RailButton>
-      <RailButton label="Take the picture out; the frame stays" onPress={() => bench.commit('Take picture out', (project) => emptyFrame.record(project, at()))}>
-        Take out
       </RailButton>
     </>
   )
@@ -163,7 +155,7 @@ export const Rail = () => {
               <span style={{ color: 'var(--ink-soft)', padding: '0 6px' }}>Choose a picture below to fill this frame</span>
             </>
           )}
-          {frame && (
+          {frame && frame.fill.kind !== 'taken' && (
             <RailButton label="Remove the frame" shortcut="Delete" onPress={() => bench.commit('Remove frame', (project) => removeFrames.record(project, { sheetId: bench.get().sheetId, frameIds: [frame.id] }))}>
               Remove
             </RailButton>

@@ -98,7 +98,6 @@ export const Table = () => {
       aria-label={name}
       aria-roledescription="sheet on the table"
       tabIndex={0}
-      onPointerDown={() => element.current?.focus({ preventScroll: true })}
       onKeyDown={(event) => {
         if (tableKey(bench, event, cancel)) event.preventDefault()
       }}

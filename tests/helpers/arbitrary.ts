@@ -1,0 +1,40 @@
+import { fc, real } from '@tests/helpers/property'
+import { coverPlaced, FITS, type Mount, type Placed } from '@/core/placement/placed'
+import { outlineOf, type Stencil } from '@/core/stencil/stencil'
+import type { Box } from '@/core/geometry/box'
+import type { Size } from '@/core/geometry/vector'
+
+export const stencils: fc.Arbitrary<Stencil> = fc.oneof(
+  fc.constantFrom<Stencil>({ kind: 'rectangle' }, { kind: 'ellipse' }, { kind: 'triangle' }),
+  fc.integer({ min: 3, max: 60 }).map((sides): Stencil => ({ kind: 'polygon', sides })),
+)
+export const sizes: fc.Arbitrary<Size> = fc.record({ w: real(4, 1500), h: real(4, 1500) })
+export const pictures: fc.Arbitrary<Size> = fc.record({ w: fc.integer({ min: 1, max: 9000 }), h: fc.integer({ min: 1, max: 9000 }) })
+export const turns = fc.oneof(real(-179.9, 180), fc.constantFrom(0, 45, 90, 180, -90))
+export const points = fc.record({ x: real(-800, 800), y: real(-800, 800) })
+export const boxes: fc.Arbitrary<Box> = fc.record({ cx: real(-500, 1500), cy: real(-500, 1500), w: real(4, 1500), h: real(4, 1500) })
+
+export const mounts: fc.Arbitrary<Mount> = fc.record({ stencil: stencils, box: sizes, picture: pictures, ppi: real(36, 600) }).map(({ stencil, box, picture, ppi }) => ({
+  outline: outlineOf(stencil, box),
+  box,
+  picture,
+  ppi,
+}))
+
+/** Any stored placement, also one whose focus lies outside what covers. */
+export const placements: fc.Arbitrary<Placed> = fc.record({
+  pictureId: fc.constant('pic-1'),
+  fit: fc.constantFrom(...FITS),
+  zoom: real(0.2, 6),
+  aspect: real(0.5, 2),
+  focus: fc.record({ u: real(-0.5, 1.5), v: real(-0.5, 1.5) }),
+  turn: turns,
+  flipX: fc.boolean(),
+  flipY: fc.boolean(),
+  keepCovered: fc.boolean(),
+})
+
+/** A covering placement as the hand makes them. */
+export const covering: fc.Arbitrary<Placed> = fc
+  .record({ zoom: real(1, 5), u: real(0, 1), v: real(0, 1), turn: turns, flipX: fc.boolean(), flipY: fc.boolean() })
+  .map(({ zoom, u, v, turn, flipX, flipY }) => ({ ...coverPlaced('pic-1'), zoom, focus: { u, v }, turn, flipX, flipY }))
