@@ -1,0 +1,32 @@
+import { addFrame } from '@/core/document/edits/frames'
+import { addPicture } from '@/core/document/edits/project'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import type { PictureRef, Project } from '@/core/document/types'
+
+export const SHEET = 'sheet-1'
+
+export const pictureRef = (n: number, w = 1200, h = 800): PictureRef => ({ name: `kite-${n}`, pixels: { w, h }, hash: n.toString(16).padStart(64, '0'), tags: [] })
+
+/** A project with three frames and three pictures, nothing placed. */
+export const sampleProject = (): Project => {
+  const blank = newProject('p-sample', 'Sample', newSheet(SHEET, 'Sheet 1', { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 9 }))
+  const withPictures = [pictureRef(1), pictureRef(2, 600, 900), pictureRef(3, 500, 500)].reduce(
+    (project, picture, i) => addPicture(project, { pictureId: `pic-${i + 1}`, picture }),
+    blank,
+  )
+  const frames = [
+    newFrame('f-1', { kind: 'ellipse' }, { cx: 200, cy: 200, w: 200, h: 160 }),
+    newFrame('f-2', { kind: 'triangle' }, { cx: 500, cy: 210, w: 180, h: 180 }),
+    newFrame('f-3', { kind: 'polygon', sides: 5 }, { cx: 300, cy: 450, w: 150, h: 150 }),
+  ]
+  return frames.reduce((project, frame) => addFrame(project, { sheetId: SHEET, frame }), withPictures)
+}
+
+/** Freezes all the way down, so that any change of an argument throws. */
+export const deepFreeze = <T>(value: T): T => {
+  if (typeof value === 'object' && value !== null && !Object.isFrozen(value)) {
+    Object.freeze(value)
+    Object.values(value).forEach(deepFreeze)
+  }
+  return value
+}

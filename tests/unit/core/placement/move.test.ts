@@ -1,0 +1,164 @@
+import { describe, expect, it } from '@jest/globals'
+import { apply, compose, invert, scaling } from '@/core/geometry/matrix'
+import { boxMatrix } from '@/core/geometry/box'
+import { flipPicture, panPicture, replacePlaced, setKeepCovered, setZoom, turnPicture, zoomPicture } from '@/core/placement/move'
+import type { Mount, Placed } from '@/core/placement/placed'
+import { resolvePlacement } from '@/core/placement/resolve'
+import { isWindowCovered, moveWindow, wholePictureWindow } from '@/core/placement/window'
+import { outlineOf } from '@/core/stencil/stencil'
+import { fc, holdsFor, real } from '@tests/helpers/property'
+import { boxes, covering, mounts, pictures, placements, points, stencils, turns } from '@tests/helpers/arbitrary'
+import { near, nearMatrix, nearPoint } from '@tests/helpers/near'
+
+const loose = placements.map((placed): Placed => ({ ...placed, keepCovered: false }))
+const zoomed = (placed: Placed, mount: Mount): number => resolvePlacement(placed, mount).scale
+
+describe('zooming', () => {
+  it('keeps the picture point under the pointer', () => {
+    holdsFor(fc.tuple(loose, mounts, points, real(0.5, 2)), ([placed, mount, p, factor]) => {
+      const before = apply(invert(resolvePlacement(placed, mount).matrix), p)
+      const { placed: after } = zoomPicture(placed, mount, p, factor)
+      const there = apply(resolvePlacement(after, mount).matrix, before)
+      nearPoint(there, p, 1e-5 * (1 + Math.hypot(p.x, p.y)))
+    })
+  })
+  it('keeps it also while keep-covered holds, when zooming in', () => {
+    holdsFor(fc.tuple(covering, mounts, real(-0.4, 0.4), real(-0.4, 0.4), real(1, 3)), ([placed, mount, x, y, factor]) => {
+      const p = { x: x * mount.box.w, y: y * mount.box.h }
+      const before = apply(invert(resolvePlacement(placed, mount).matrix), p)
+      const after = zoomPicture(placed, mount, p, factor)
+      if (!after.stopped) nearPoint(apply(resolvePlacement(after.placed, mount).matrix, before), p, 1e-5 * (mount.box.w + mount.box.h))
+    })
+  })
+  it('never uncovers while keep-covered holds, and says when it stops', () => {
+    holdsFor(fc.tuple(covering, mounts, points, real(0.1, 0.9)), ([placed, mount, p, factor]) => {
+      const { placed: after, stopped } = zoomPicture({ ...placed, zoom: 1 }, mount, p, factor)
+      expect(stopped).toBe(true)
+      expect(resolvePlacement(after, mount).isCovered).toBe(true)
+      near(zoomed(after, mount), resolvePlacement({ ...placed, zoom: 1 }, mount).scale, 1e-9)
+    })
+  })
+  it('typed below cover switches keep-covered off', () => {
+    holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
+      const after = setZoom(placed, mount, 0.5)
+      expect(after.keepCovered).toBe(false)
+      near(after.zoom, 0.5, 1e-9)
+      expect(setZoom(placed, mount, 2).keepCovered).toBe(true)
+    })
+  })
+})
+
+describe('panning', () => {
+  it('moves every picture point by the drag', () => {
+    holdsFor(fc.tuple(loose, mounts, points, points), ([placed, mount, delta, q]) => {
+      const before = apply(resolvePlacement(placed, mount).matrix, q)
+      const { placed: after } = panPicture(placed, mount, delta)
+      nearPoint(apply(resolvePlacement(after, mount).matrix, q), { x: before.x + delta.x, y: before.y + delta.y }, 1e-6 * (1 + Math.hypot(before.x, before.y)))
+    })
+  })
+  it('stops at the picture’s edge while keep-covered holds', () => {
+    holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
+      const far = panPicture(placed, mount, { x: 1e12, y: 1e12 })
+      expect(far.stopped).toBe(true)
+      expect(resolvePlacement(far.placed, mount).isCovered).toBe(true)
+    })
+  })
+  it('stores what is seen, so that the next drag starts there', () => {
+    holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
+      const { placed: after } = panPicture(placed, mount, { x: 0, y: 0 })
+      nearMatrix(resolvePlacement({ ...after, keepCovered: false }, mount).matrix, resolvePlacement(placed, mount).matrix, 1e-6 * (mount.box.w + mount.box.h), 100)
+    })
+  })
+})
+
+describe('turning', () => {
+  it('keeps the scale and raises it only where cover needs it', () => {
+    holdsFor(fc.tuple(covering, mounts, turns), ([placed, mount, turn]) => {
+      const start = zoomed(placed, mount)
+      const after = turnPicture(placed, mount, turn)
+      const { scale, coverScale, isCovered } = resolvePlacement(after, mount)
+      near(scale, Math.max(start, coverScale), 1e-9 * scale)
+      expect(isCovered).toBe(true)
+    })
+  })
+  it('comes back to the same scale after a full turn from where it began', () => {
+    holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
+      const from = zoomed(placed, mount)
+      const there = turnPicture(placed, mount, 45, from)
+      const back = turnPicture(there, mount, placed.turn, from)
+      near(zoomed(back, mount), from, 1e-9 * from)
+    })
+  })
+})
+
+describe('flipping', () => {
+  it('mirrors what is seen, and twice brings it back', () => {
+    holdsFor(fc.tuple(loose, mounts, fc.constantFrom('x' as const, 'y' as const), points), ([placed, mount, axis, q]) => {
+      if (placed.fit === 'stretch') return
+      const before = apply(resolvePlacement(placed, mount).matrix, q)
+      const once = flipPicture(placed, mount, axis)
+      const mirrored = apply(scaling(axis === 'x' ? -1 : 1, axis === 'y' ? -1 : 1), before)
+      const size = 1e-6 * (1 + Math.hypot(before.x, before.y))
+      nearPoint(apply(resolvePlacement(once, mount).matrix, q), mirrored, size)
+      nearPoint(apply(resolvePlacement(flipPicture(once, mount, axis), mount).matrix, q), before, size)
+    })
+  })
+})
+
+describe('resizing the frame', () => {
+  it('and back shows exactly the same placement, since nothing stored is rewritten', () => {
+    holdsFor(fc.tuple(placements, stencils, pictures, boxes, boxes), ([placed, stencil, picture, small, large]) => {
+      const mount = (box: { w: number; h: number }): Mount => ({ outline: outlineOf(stencil, box), box, picture, ppi: 72 })
+      const before = resolvePlacement(placed, mount(small))
+      resolvePlacement(placed, mount(large))
+      expect(resolvePlacement(placed, mount(small))).toEqual(before)
+    })
+  })
+})
+
+describe('replacing the picture', () => {
+  it('keeps fit, zoom, turn, flips and relative focus', () => {
+    holdsFor(placements, (placed) => expect(replacePlaced(placed, 'pic-2')).toEqual({ ...placed, pictureId: 'pic-2' }))
+  })
+})
+
+describe('keep-covered', () => {
+  it('switched on covers, and moves nothing that was covered', () => {
+    holdsFor(fc.tuple(placements, mounts), ([placed, mount]) => {
+      const before = resolvePlacement({ ...placed, keepCovered: false }, mount)
+      const after = resolvePlacement(setKeepCovered({ ...placed, keepCovered: false }, mount, true), mount)
+      expect(after.isCovered).toBe(true)
+      if (before.isCovered) nearMatrix(after.matrix, before.matrix, 1e-6 * (mount.box.w + mount.box.h), 100)
+    })
+  })
+})
+
+describe('the window over a picture', () => {
+  const scene = fc.tuple(placements, stencils, pictures, boxes, turns, boxes, turns)
+  const mountOf = (stencil: Parameters<typeof outlineOf>[0], box: { w: number; h: number }, picture: { w: number; h: number }): Mount => ({ outline: outlineOf(stencil, box), box, picture, ppi: 96 })
+
+  it('moves, crops and turns while the picture stays where it was on the sheet', () => {
+    holdsFor(scene, ([placed, stencil, picture, from, fromTurn, to, toTurn]) => {
+      const mount = mountOf(stencil, from, picture)
+      const before = compose(boxMatrix(from, fromTurn), resolvePlacement(placed, mount).matrix)
+      const changed = moveWindow(placed, mount, { box: from, turn: fromTurn }, { box: to, turn: toTurn }, outlineOf(stencil, to))
+      const free = { ...changed.placed, keepCovered: false }
+      const after = compose(boxMatrix(to, toTurn), resolvePlacement(free, changed.mount).matrix)
+      nearMatrix(after, before, 1e-5, Math.max(picture.w, picture.h))
+    })
+  })
+
+  it('opened to the whole picture leaves the picture where it was', () => {
+    holdsFor(scene, ([placed, stencil, picture, from, fromTurn]) => {
+      const mount = mountOf(stencil, from, picture)
+      const before = compose(boxMatrix(from, fromTurn), resolvePlacement(placed, mount).matrix)
+      const whole = wholePictureWindow(placed, mount, { box: from, turn: fromTurn })
+      const changed = moveWindow(placed, mount, { box: from, turn: fromTurn }, whole, outlineOf({ kind: 'rectangle' }, whole.box))
+      near(changed.placed.turn, 0, 1e-9)
+      near(changed.placed.focus.u, 0.5, 1e-9)
+      const exact = { ...changed.placed, turn: 0, focus: { u: 0.5, v: 0.5 } }
+      expect(isWindowCovered(exact, changed.mount)).toBe(true)
+      nearMatrix(compose(boxMatrix(whole.box, whole.turn), resolvePlacement(exact, changed.mount).matrix), before, 1e-5, Math.max(picture.w, picture.h))
+    })
+  })
+})
