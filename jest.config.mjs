@@ -1,10 +1,13 @@
 /** Unit, reference and architecture tests in native ES modules. */
-export default {
+const config = {
   testEnvironment: 'node',
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference', '<rootDir>/tests/architecture'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
-    '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } }],
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } },
+    ],
   },
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
@@ -15,3 +18,5 @@ export default {
   // Two cores: one for the tests, one for what they start.
   maxWorkers: 2,
 }
+
+export default config

@@ -28,10 +28,17 @@ const inFolder = async <T>(task: (folder: string) => Promise<T>): Promise<T> => 
   }
 }
 
-const numberOption = (name: string, text: string | undefined, fallback: number, range: { min: number; max: number }): number => {
+const numberOption = (
+  name: string,
+  text: string | undefined,
+  fallback: number,
+  range: { min: number; max: number },
+): number => {
   if (text === undefined) return fallback
   const value = Number(text)
-  return text.trim() !== '' && value >= range.min && value <= range.max ? value : refuse(`--${name}`, `a number from ${range.min} to ${range.max}`, text)
+  return text.trim() !== '' && value >= range.min && value <= range.max
+    ? value
+    : refuse(`--${name}`, `a number from ${range.min} to ${range.max}`, text)
 }
 
 const formatOption = (text: string | undefined, out: string): ExportFormat => {
@@ -44,7 +51,7 @@ const render = (bundle: string, options: Record<string, string | boolean | undef
   inFolder(async (folder) => {
     const text = (name: string): string | undefined => (typeof options[name] === 'string' ? options[name] : undefined)
     const out = text('out') ?? refuse('--out', 'the file to write', undefined)
-    const { project, files } = await readBundle(bundle, folder)
+    const { project, files } = await readBundle(bundle, folder, false)
     const number = numberOption('sheet', text('sheet'), 1, { min: 1, max: project.order.length })
     const sheet = sheetOf(project, project.order[number - 1] ?? '')
     const byHash = Object.fromEntries([...files.values()].map((file) => [file.hash, file.file]))

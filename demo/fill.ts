@@ -14,13 +14,21 @@ const fill = async (): Promise<void> => {
   const refs: Record<string, PictureRef> = {}
   for (const picture of DEMO_PICTURES) {
     const stored = await takePicture(Readable.from(await picture.make()), `${picture.name}.jpg`)
-    refs[picture.name] = { name: picture.name, pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: picture.tags }
+    refs[picture.name] = {
+      name: picture.name,
+      pixels: { w: stored.width, h: stored.height },
+      hash: stored.hash,
+      tags: picture.tags,
+    }
     console.log(`  painted ${picture.name}, ${stored.width} × ${stored.height}`)
   }
   const project = openingDay(refs)
   const known = await listProjects()
   if (!known.some(({ id }) => id === project.id)) await createProject(project)
-  await writeFile(path.join(dataDirectory(), 'demo-filled'), 'The demo data is in. Remove this file to have it filled in again.\n')
+  await writeFile(
+    path.join(dataDirectory(), 'demo-filled'),
+    'The demo data is in. Remove this file to have it filled in again.\n',
+  )
   await closeDatabase()
 }
 

@@ -23,19 +23,63 @@ interface Piece {
 }
 
 const PIECES: readonly Piece[] = [
-  { id: 'frame-dunes', name: 'Dune field', stencil: { kind: 'ellipse' }, box: { cx: 300, cy: 470, w: 420, h: 420 }, picture: 'dune-kites', zoom: 1.25 },
-  { id: 'frame-steps', name: 'Gull Steps', stencil: { kind: 'ellipse' }, box: { cx: 745, cy: 380, w: 340, h: 340 }, picture: 'gull-steps-dusk', zoom: 1.2 },
-  { id: 'frame-cloth', name: 'Ripstop', stencil: { kind: 'polygon', sides: 6 }, box: { cx: 600, cy: 720, w: 250, h: 250 }, picture: 'green-ripstop' },
-  { id: 'frame-loft', name: 'Skyline Loft', stencil: { kind: 'polygon', sides: 5 }, box: { cx: 880, cy: 720, w: 260, h: 250 }, turn: 8, picture: 'loft-bench', zoom: 1.1 },
-  { id: 'frame-light', name: 'Lighthouse', stencil: { kind: 'triangle' }, box: { cx: 905, cy: 165, w: 240, h: 215 }, picture: 'lighthouse-late' },
+  {
+    id: 'frame-dunes',
+    name: 'Dune field',
+    stencil: { kind: 'ellipse' },
+    box: { cx: 300, cy: 470, w: 420, h: 420 },
+    picture: 'dune-kites',
+    zoom: 1.25,
+  },
+  {
+    id: 'frame-steps',
+    name: 'Gull Steps',
+    stencil: { kind: 'ellipse' },
+    box: { cx: 745, cy: 380, w: 340, h: 340 },
+    picture: 'gull-steps-dusk',
+    zoom: 1.2,
+  },
+  {
+    id: 'frame-cloth',
+    name: 'Ripstop',
+    stencil: { kind: 'polygon', sides: 6 },
+    box: { cx: 600, cy: 720, w: 250, h: 250 },
+    picture: 'green-ripstop',
+  },
+  {
+    id: 'frame-loft',
+    name: 'Skyline Loft',
+    stencil: { kind: 'polygon', sides: 5 },
+    box: { cx: 880, cy: 720, w: 260, h: 250 },
+    turn: 8,
+    picture: 'loft-bench',
+    zoom: 1.1,
+  },
+  {
+    id: 'frame-light',
+    name: 'Lighthouse',
+    stencil: { kind: 'triangle' },
+    box: { cx: 905, cy: 165, w: 240, h: 215 },
+    picture: 'lighthouse-late',
+  },
   { id: 'frame-next', name: 'Your picture', stencil: { kind: 'rectangle' }, box: { cx: 215, cy: 905, w: 270, h: 150 } },
 ]
 
 /** Project 1: the opening-day post, ellipses and polygons over a background picture. */
 export const openingDay = (pictures: Readonly<Record<string, PictureRef>>): Project => {
-  const blank = newProject('demo-opening-day', 'Opening-day post', newSheet(SHEET, 'Post', { unit: 'px', size: { w: 1080, h: 1080 }, ppi: 72, bleed: 0 }))
-  let project = Object.entries(pictures).reduce((p, [pictureId, ref]) => addPicture(p, { pictureId, picture: ref }), blank)
-  project = setBackground(project, { sheetId: SHEET, background: { kind: 'picture', placed: coverPlaced('beach-huts') } })
+  const blank = newProject(
+    'demo-opening-day',
+    'Opening-day post',
+    newSheet(SHEET, 'Post', { unit: 'px', size: { w: 1080, h: 1080 }, ppi: 72, bleed: 0 }),
+  )
+  let project = Object.entries(pictures).reduce(
+    (p, [pictureId, ref]) => addPicture(p, { pictureId, picture: ref }),
+    blank,
+  )
+  project = setBackground(project, {
+    sheetId: SHEET,
+    background: { kind: 'picture', placed: coverPlaced('beach-huts') },
+  })
   for (const piece of PIECES) project = withPiece(project, piece)
   return project
 }

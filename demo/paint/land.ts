@@ -1,7 +1,8 @@
 import { between } from './random'
 import { fillAll, glow, vertical, type Scene } from './scene'
 
-export const sky = (scene: Scene, stops: readonly string[], to = scene.h): void => fillAll(scene, vertical(scene, 0, to, stops), 0, to)
+export const sky = (scene: Scene, stops: readonly string[], to = scene.h): void =>
+  fillAll(scene, vertical(scene, 0, to, stops), 0, to)
 
 /** Streaks and heaps of cloud from many soft ellipses. */
 export const clouds = (scene: Scene, top: number, bottom: number, colour: string, count: number): void => {
@@ -15,7 +16,14 @@ export const clouds = (scene: Scene, top: number, bottom: number, colour: string
     c.rotate(-0.12)
     c.scale(2.8, 0.5)
     for (let puff = 0; puff < 7; puff += 1)
-      glow({ ...scene, c }, between(random, -0.9, 0.9) * size, between(random, -0.7, 0.5) * size, size * between(random, 0.4, 1), colour, between(random, 0.08, 0.3))
+      glow(
+        { ...scene, c },
+        between(random, -0.9, 0.9) * size,
+        between(random, -0.7, 0.5) * size,
+        size * between(random, 0.4, 1),
+        colour,
+        between(random, 0.08, 0.3),
+      )
     c.restore()
   }
 }
@@ -58,7 +66,14 @@ export const grass = (scene: Scene, from: number, count: number, colours: readon
 }
 
 /** Water with glitter towards the light at `sunX`. */
-export const sea = (scene: Scene, top: number, bottom: number, stops: readonly string[], light: string, sunX: number): void => {
+export const sea = (
+  scene: Scene,
+  top: number,
+  bottom: number,
+  stops: readonly string[],
+  light: string,
+  sunX: number,
+): void => {
   const { c, w, unit, random } = scene
   fillAll(scene, vertical(scene, top, bottom, stops), top, bottom)
   for (let i = 0; i < 1400; i += 1) {
@@ -79,7 +94,8 @@ export const breaker = (scene: Scene, y: number, height: number, body: readonly 
   c.beginPath()
   c.moveTo(0, y + height)
   const phase = between(random, 0, 6)
-  const crest = (x: number): number => y + Math.sin((x / w) * 5 + phase) * height * 0.18 + Math.sin((x / w) * 13 + phase) * height * 0.06
+  const crest = (x: number): number =>
+    y + Math.sin((x / w) * 5 + phase) * height * 0.18 + Math.sin((x / w) * 13 + phase) * height * 0.06
   for (let x = 0; x <= w; x += w / 300) c.lineTo(x, crest(x))
   c.lineTo(w, y + height * 1.4)
   c.lineTo(0, y + height * 1.4)

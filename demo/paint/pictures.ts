@@ -13,10 +13,21 @@ export interface DemoPicture {
 const jpeg = (scene: Scene, orientation?: number): Promise<Buffer> => {
   const { canvas, w, h } = scene
   const picture = sharp(canvas.data(), { raw: { width: w, height: h, channels: 4, premultiplied: true } }).removeAlpha()
-  return picture.withMetadata({ density: 300, ...(orientation ? { orientation } : {}) }).jpeg({ quality: 90 }).toBuffer()
+  return picture
+    .withMetadata({ density: 300, ...(orientation ? { orientation } : {}) })
+    .jpeg({ quality: 90 })
+    .toBuffer()
 }
 
-const picture = (name: string, tags: readonly string[], w: number, h: number, seed: number, paint: (scene: Scene) => void, orientation?: number): DemoPicture => ({
+const picture = (
+  name: string,
+  tags: readonly string[],
+  w: number,
+  h: number,
+  seed: number,
+  paint: (scene: Scene) => void,
+  orientation?: number,
+): DemoPicture => ({
   name,
   tags,
   make: () => {
@@ -54,7 +65,8 @@ const gullSteps = (s: Scene): void => {
 const lighthouseLate = (s: Scene): void => {
   sky(s, ['#16213f', '#34406f', '#a85f7a', '#f2a477'], s.h * 0.72)
   clouds(s, s.h * 0.1, s.h * 0.5, '#c77f8e', 16)
-  for (let i = 0; i < 120; i += 1) glow(s, s.random() * s.w, s.random() * s.h * 0.3, s.unit * 0.003, '#ffffff', s.random())
+  for (let i = 0; i < 120; i += 1)
+    glow(s, s.random() * s.w, s.random() * s.h * 0.3, s.unit * 0.003, '#ffffff', s.random())
   sea(s, s.h * 0.66, s.h, ['#a5677a', '#3a3b63', '#151a33'], '#ffdca8', s.w * 0.3)
   ridge(s, s.h * 0.8, s.h * 0.12, ['#3c3353', '#1d1a33'])
   lighthouse(s, s.w * 0.58, s.h * 0.76, s.h * 0.46)
@@ -77,7 +89,12 @@ const beachHuts = (s: Scene): void => {
 const longWaves = (s: Scene): void => {
   sky(s, ['#7fb3c8', '#d8e8e6'], s.h * 0.3)
   sea(s, s.h * 0.26, s.h, ['#4f93a3', '#1f6275', '#0d3d50'], '#e8fbf6', s.w * 0.6)
-  for (const [y, h] of [[0.34, 0.08], [0.48, 0.14], [0.66, 0.22]] as const) breaker(s, s.h * y, s.h * h, ['#c9f0e4', '#3f9c9c', '#125064'], '#ffffff')
+  for (const [y, h] of [
+    [0.34, 0.08],
+    [0.48, 0.14],
+    [0.66, 0.22],
+  ] as const)
+    breaker(s, s.h * y, s.h * h, ['#c9f0e4', '#3f9c9c', '#125064'], '#ffffff')
 }
 
 const greenRipstop = (s: Scene): void => {
@@ -127,7 +144,9 @@ const table = (s: Scene): void => {
 const spools = (s: Scene): void => {
   table(s)
   const colours = ['#d7263d', '#f4c430', '#2c7da0', '#0f7b6c', '#f26430', '#7b2d8b']
-  colours.forEach((colour, i) => spool(s, s.w * (0.2 + 0.3 * (i % 3)), s.h * (0.3 + 0.4 * Math.floor(i / 3)), s.unit * 0.26, colour))
+  colours.forEach((colour, i) =>
+    spool(s, s.w * (0.2 + 0.3 * (i % 3)), s.h * (0.3 + 0.4 * Math.floor(i / 3)), s.unit * 0.26, colour),
+  )
 }
 
 const loftBench = (s: Scene): void => {
@@ -147,7 +166,15 @@ const loftBench = (s: Scene): void => {
 
 const ode = (s: Scene): void => {
   sky(s, ['#3f7fb0', '#9cc9dd', '#e8dfc0'])
-  for (let i = 0; i < 26; i += 1) glow(s, s.random() * s.w, s.random() * s.h, s.unit * between(s.random, 0.04, 0.16), i % 3 ? '#f6e6b0' : '#8cc7e0', 0.35)
+  for (let i = 0; i < 26; i += 1)
+    glow(
+      s,
+      s.random() * s.w,
+      s.random() * s.h,
+      s.unit * between(s.random, 0.04, 0.16),
+      i % 3 ? '#f6e6b0' : '#8cc7e0',
+      0.35,
+    )
   figure(s, { skin: '#c98d63', hair: '#2d1c16', coat: '#8e2a5b', x: 0.52, y: 0.42, face: 0.26 })
 }
 
@@ -159,7 +186,16 @@ const headland = (s: Scene): void => {
   ridge(s, s.h * 0.68, s.h * 0.2, ['#6f8f6a', '#4f6b4a'], 1.2)
   lighthouse(s, s.w * 0.31, s.h * 0.57, s.h * 0.36)
   ridge(s, s.h * 0.88, s.h * 0.3, ['#8fa25a', '#5d6f34'], 1.8)
-  for (let i = 0; i < 7; i += 1) kite(s, s.w * (0.1 + 0.13 * i), s.h * between(s.random, 0.12, 0.4), s.unit * between(s.random, 0.04, 0.09), i, between(s.random, -0.4, 0.4), [s.w * (0.14 + 0.12 * i), s.h * 0.84])
+  for (let i = 0; i < 7; i += 1)
+    kite(
+      s,
+      s.w * (0.1 + 0.13 * i),
+      s.h * between(s.random, 0.12, 0.4),
+      s.unit * between(s.random, 0.04, 0.09),
+      i,
+      between(s.random, -0.4, 0.4),
+      [s.w * (0.14 + 0.12 * i), s.h * 0.84],
+    )
   grass(s, s.h * 0.84, 1600, ['#55692c', '#7d8a3f', '#a3a257'])
 }
 

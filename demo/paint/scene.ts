@@ -30,7 +30,10 @@ export const fillAll = (scene: Scene, style: CanvasGradient | string, y0 = 0, y1
 /** A soft round light or shade. */
 export const glow = ({ c }: Scene, x: number, y: number, r: number, colour: string, strength = 1): void => {
   const gradient = c.createRadialGradient(x, y, 0, x, y, r)
-  const hex = (alpha: number): string => `${colour}${Math.round(Math.min(1, alpha) * 255).toString(16).padStart(2, '0')}`
+  const hex = (alpha: number): string =>
+    `${colour}${Math.round(Math.min(1, alpha) * 255)
+      .toString(16)
+      .padStart(2, '0')}`
   gradient.addColorStop(0, hex(strength))
   gradient.addColorStop(0.35, hex(strength * 0.55))
   gradient.addColorStop(1, hex(0))

@@ -18,7 +18,15 @@ const panel = (c: SKRSContext2D, points: readonly (readonly [number, number])[],
 }
 
 /** A diamond kite of four panels with a tail and a line that leads off to (lineX, lineY). */
-export const kite = (scene: Scene, x: number, y: number, size: number, set: number, tilt: number, line: readonly [number, number] | null): void => {
+export const kite = (
+  scene: Scene,
+  x: number,
+  y: number,
+  size: number,
+  set: number,
+  tilt: number,
+  line: readonly [number, number] | null,
+): void => {
   const { c, random, unit } = scene
   const colours = KITE_SETS[set % KITE_SETS.length] ?? []
   if (line) {
@@ -37,7 +45,13 @@ export const kite = (scene: Scene, x: number, y: number, size: number, set: numb
   c.lineCap = 'round'
   c.beginPath()
   c.moveTo(0, size)
-  for (let i = 1; i <= 4; i += 1) c.quadraticCurveTo((i % 2 ? 1 : -1) * size * 0.42, size * (1 + i * 0.42 - 0.2), (random() - 0.5) * size * 0.2, size * (1 + i * 0.42))
+  for (let i = 1; i <= 4; i += 1)
+    c.quadraticCurveTo(
+      (i % 2 ? 1 : -1) * size * 0.42,
+      size * (1 + i * 0.42 - 0.2),
+      (random() - 0.5) * size * 0.2,
+      size * (1 + i * 0.42),
+    )
   c.stroke()
   const left: readonly [number, number] = [-size * 0.62, -size * 0.18]
   const right: readonly [number, number] = [size * 0.62, -size * 0.18]
@@ -68,13 +82,40 @@ export const lighthouse = (scene: Scene, x: number, foot: number, height: number
   body.addColorStop(0, '#fff3e2')
   body.addColorStop(0.45, '#f0d9c6')
   body.addColorStop(1, '#7f6a74')
-  panel(c, [[x - w / 2, foot], [x - w * 0.3, foot - height * 0.8], [x + w * 0.3, foot - height * 0.8], [x + w / 2, foot]], '#fff')
+  panel(
+    c,
+    [
+      [x - w / 2, foot],
+      [x - w * 0.3, foot - height * 0.8],
+      [x + w * 0.3, foot - height * 0.8],
+      [x + w / 2, foot],
+    ],
+    '#fff',
+  )
   c.fillStyle = body
   c.fill()
   for (const share of [0.14, 0.42, 0.68]) {
     const half = (s: number): number => w / 2 - (w * 0.2 * s) / 0.8
-    panel(c, [[x - half(share), foot - height * share], [x - half(share + 0.12), foot - height * (share + 0.12)], [x + half(share + 0.12), foot - height * (share + 0.12)], [x + half(share), foot - height * share]], '#b23a48')
-    panel(c, [[x, foot - height * share], [x, foot - height * (share + 0.12)], [x + half(share + 0.12), foot - height * (share + 0.12)], [x + half(share), foot - height * share]], 'rgba(40,20,50,0.35)')
+    panel(
+      c,
+      [
+        [x - half(share), foot - height * share],
+        [x - half(share + 0.12), foot - height * (share + 0.12)],
+        [x + half(share + 0.12), foot - height * (share + 0.12)],
+        [x + half(share), foot - height * share],
+      ],
+      '#b23a48',
+    )
+    panel(
+      c,
+      [
+        [x, foot - height * share],
+        [x, foot - height * (share + 0.12)],
+        [x + half(share + 0.12), foot - height * (share + 0.12)],
+        [x + half(share), foot - height * share],
+      ],
+      'rgba(40,20,50,0.35)',
+    )
   }
   c.fillStyle = '#2d2a3a'
   c.fillRect(x - w * 0.42, foot - height * 0.82, w * 0.84, height * 0.025)
@@ -82,7 +123,15 @@ export const lighthouse = (scene: Scene, x: number, foot: number, height: number
   c.fillRect(x - w * 0.22, foot - height * 0.91, w * 0.44, height * 0.09)
   c.fillStyle = '#2d2a3a'
   c.fillRect(x - w * 0.02, foot - height * 0.91, w * 0.04, height * 0.09)
-  panel(c, [[x - w * 0.32, foot - height * 0.905], [x, foot - height], [x + w * 0.32, foot - height * 0.905]], '#9b2f3d')
+  panel(
+    c,
+    [
+      [x - w * 0.32, foot - height * 0.905],
+      [x, foot - height],
+      [x + w * 0.32, foot - height * 0.905],
+    ],
+    '#9b2f3d',
+  )
   glow(scene, x, foot - height * 0.865, height * 0.75, '#fff0b8', 0.5)
 }
 
@@ -91,8 +140,24 @@ export const hut = (scene: Scene, x: number, foot: number, w: number, colour: st
   const h = w * 1.05
   c.fillStyle = colour
   c.fillRect(x, foot - h, w, h)
-  panel(c, [[x - w * 0.08, foot - h], [x + w / 2, foot - h * 1.55], [x + w * 1.08, foot - h]], '#f5efe2')
-  panel(c, [[x + w * 0.06, foot - h], [x + w / 2, foot - h * 1.44], [x + w * 0.94, foot - h]], colour)
+  panel(
+    c,
+    [
+      [x - w * 0.08, foot - h],
+      [x + w / 2, foot - h * 1.55],
+      [x + w * 1.08, foot - h],
+    ],
+    '#f5efe2',
+  )
+  panel(
+    c,
+    [
+      [x + w * 0.06, foot - h],
+      [x + w / 2, foot - h * 1.44],
+      [x + w * 0.94, foot - h],
+    ],
+    colour,
+  )
   c.fillStyle = 'rgba(255,255,255,0.28)'
   for (let i = 1; i < 8; i += 1) c.fillRect(x + (w * i) / 8, foot - h, w * 0.008, h)
   c.fillStyle = '#f5efe2'

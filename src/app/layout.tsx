@@ -7,7 +7,10 @@ import '@fontsource/saira-stencil-one/400.css'
 import '@/client/theme/globals.css'
 import { Providers } from '@/client/theme/Providers'
 
-export const metadata: Metadata = { title: 'Eager Stencil', description: 'Clip pictures into frames and place them exactly' }
+export const metadata: Metadata = {
+  title: 'Eager Stencil',
+  description: 'Clip pictures into frames and place them exactly',
+}
 
 const RootLayout = ({ children }: { readonly children: ReactNode }) => (
   <html lang="en">

@@ -57,7 +57,13 @@ export type ExportRequest = ExportOptions & { readonly sheetId: string }
 export type ExportState =
   | { readonly state: 'waiting' }
   | { readonly state: 'running'; readonly done: number; readonly of: number; readonly phase: 'painting' | 'writing' }
-  | { readonly state: 'done'; readonly bytes: number; readonly width: number; readonly height: number; readonly fileName: string }
+  | {
+      readonly state: 'done'
+      readonly bytes: number
+      readonly width: number
+      readonly height: number
+      readonly fileName: string
+    }
   | { readonly state: 'failed'; readonly message: string }
   | { readonly state: 'cancelled' }
 
@@ -96,7 +102,11 @@ export const saveRequestSchema = object({
 function patch() {
   return object({
     op: mixed<'add' | 'remove' | 'replace'>().oneOf(['add', 'remove', 'replace']).required(),
-    path: array(mixed<string | number>().test('part', 'must be text or a number', (v) => typeof v === 'string' || typeof v === 'number').required())
+    path: array(
+      mixed<string | number>()
+        .test('part', 'must be text or a number', (v) => typeof v === 'string' || typeof v === 'number')
+        .required(),
+    )
       .strict()
       .min(1)
       .max(40)
@@ -107,7 +117,9 @@ function patch() {
 
 export const exportRequestSchema = object({
   sheetId: string().strict().matches(ID).required(),
-  format: mixed<ExportFormat>().oneOf([...EXPORT_FORMATS]).required(),
+  format: mixed<ExportFormat>()
+    .oneOf([...EXPORT_FORMATS])
+    .required(),
   ppi: number().strict().min(10).max(2400).required(),
   quality: number().strict().integer().min(1).max(100).required(),
   bleed: mixed<boolean>().oneOf([true, false]).required(),

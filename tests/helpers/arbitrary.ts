@@ -9,17 +9,27 @@ export const stencils: fc.Arbitrary<Stencil> = fc.oneof(
   fc.integer({ min: 3, max: 60 }).map((sides): Stencil => ({ kind: 'polygon', sides })),
 )
 export const sizes: fc.Arbitrary<Size> = fc.record({ w: real(4, 1500), h: real(4, 1500) })
-export const pictures: fc.Arbitrary<Size> = fc.record({ w: fc.integer({ min: 1, max: 9000 }), h: fc.integer({ min: 1, max: 9000 }) })
+export const pictures: fc.Arbitrary<Size> = fc.record({
+  w: fc.integer({ min: 1, max: 9000 }),
+  h: fc.integer({ min: 1, max: 9000 }),
+})
 export const turns = fc.oneof(real(-179.9, 180), fc.constantFrom(0, 45, 90, 180, -90))
 export const points = fc.record({ x: real(-800, 800), y: real(-800, 800) })
-export const boxes: fc.Arbitrary<Box> = fc.record({ cx: real(-500, 1500), cy: real(-500, 1500), w: real(4, 1500), h: real(4, 1500) })
+export const boxes: fc.Arbitrary<Box> = fc.record({
+  cx: real(-500, 1500),
+  cy: real(-500, 1500),
+  w: real(4, 1500),
+  h: real(4, 1500),
+})
 
-export const mounts: fc.Arbitrary<Mount> = fc.record({ stencil: stencils, box: sizes, picture: pictures, ppi: real(36, 600) }).map(({ stencil, box, picture, ppi }) => ({
-  outline: outlineOf(stencil, box),
-  box,
-  picture,
-  ppi,
-}))
+export const mounts: fc.Arbitrary<Mount> = fc
+  .record({ stencil: stencils, box: sizes, picture: pictures, ppi: real(36, 600) })
+  .map(({ stencil, box, picture, ppi }) => ({
+    outline: outlineOf(stencil, box),
+    box,
+    picture,
+    ppi,
+  }))
 
 /** Any stored placement, also one whose focus lies outside what covers. */
 export const placements: fc.Arbitrary<Placed> = fc.record({

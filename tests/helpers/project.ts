@@ -5,11 +5,20 @@ import type { PictureRef, Project } from '@/core/document/types'
 
 export const SHEET = 'sheet-1'
 
-export const pictureRef = (n: number, w = 1200, h = 800): PictureRef => ({ name: `kite-${n}`, pixels: { w, h }, hash: n.toString(16).padStart(64, '0'), tags: [] })
+export const pictureRef = (n: number, w = 1200, h = 800): PictureRef => ({
+  name: `kite-${n}`,
+  pixels: { w, h },
+  hash: n.toString(16).padStart(64, '0'),
+  tags: [],
+})
 
 /** A project with three frames and three pictures, nothing placed. */
 export const sampleProject = (): Project => {
-  const blank = newProject('p-sample', 'Sample', newSheet(SHEET, 'Sheet 1', { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 9 }))
+  const blank = newProject(
+    'p-sample',
+    'Sample',
+    newSheet(SHEET, 'Sheet 1', { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 9 }),
+  )
   const withPictures = [pictureRef(1), pictureRef(2, 600, 900), pictureRef(3, 500, 500)].reduce(
     (project, picture, i) => addPicture(project, { pictureId: `pic-${i + 1}`, picture }),
     blank,

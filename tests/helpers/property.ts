@@ -13,6 +13,7 @@ export const holdsFor = <T>(values: fc.Arbitrary<T>, check: (value: T) => void, 
   )
 }
 
-export const real = (min: number, max: number): fc.Arbitrary<number> => fc.double({ min, max, noNaN: true, noDefaultInfinity: true })
+export const real = (min: number, max: number): fc.Arbitrary<number> =>
+  fc.double({ min, max, noNaN: true, noDefaultInfinity: true })
 
 export { fc }

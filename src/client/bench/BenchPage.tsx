@@ -22,7 +22,8 @@ export const BenchPage = ({ id }: { readonly id: string }) => {
         close = opened.close
         setBench(opened.bench)
       },
-      (error: unknown) => setFault(error instanceof ApiError ? error.message : 'The project could not be opened. Reload the page.'),
+      (error: unknown) =>
+        setFault(error instanceof ApiError ? error.message : 'The project could not be opened. Reload the page.'),
     )
     return () => {
       isGone = true

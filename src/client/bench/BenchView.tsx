@@ -43,7 +43,15 @@ const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
   }
   if (!(event.ctrlKey || event.metaKey)) return false
   if (key === 's') {
-    void bench.allSaved().then((saved) => say(bench, saved ? 'All is saved.' : 'Not saved yet: the server does not answer. Your work is kept here.', saved ? 'plain' : 'fault'))
+    void bench
+      .allSaved()
+      .then((saved) =>
+        say(
+          bench,
+          saved ? 'All is saved.' : 'Not saved yet: the server does not answer. Your work is kept here.',
+          saved ? 'plain' : 'fault',
+        ),
+      )
     return true
   }
   if (isTyping(event.target)) return false
@@ -61,7 +69,10 @@ const frameUnder = (bench: Bench, x: number, y: number): string | null => {
   const box = document.querySelector('[data-region="table"]')?.getBoundingClientRect()
   if (!box || x < box.left || x > box.right || y < box.top || y > box.bottom) return null
   const state = bench.get()
-  return frameAt(shownSheet(state), toSheet(state.view, { x: x - box.left, y: y - box.top }), (frame) => frame.takesPictures)?.id ?? null
+  return (
+    frameAt(shownSheet(state), toSheet(state.view, { x: x - box.left, y: y - box.top }), (frame) => frame.takesPictures)
+      ?.id ?? null
+  )
 }
 
 const imagesOf = (data: DataTransfer | null): readonly File[] => [...(data?.files ?? [])]
@@ -98,7 +109,14 @@ const Notice = () => {
   const close = (): void => bench.set({ notice: null })
   if (!notice) return null
   return (
-    <Snackbar key={notice.id} open autoHideDuration={notice.tone === 'fault' ? null : NOTICE_MS} onClose={(_event, why) => why !== 'clickaway' && close()} anchorOrigin={{ vertical: 'top', horizontal: 'center' }} sx={{ mt: 6 }}>
+    <Snackbar
+      key={notice.id}
+      open
+      autoHideDuration={notice.tone === 'fault' ? null : NOTICE_MS}
+      onClose={(_event, why) => why !== 'clickaway' && close()}
+      anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
+      sx={{ mt: 6 }}
+    >
       <Alert severity={notice.tone === 'fault' ? 'error' : 'info'} onClose={close} variant="filled">
         {notice.text}
       </Alert>

@@ -11,7 +11,11 @@ export const Card = () => {
   const frame = useBench(selectedFrame)
   const sheet = useBench(shownSheet)
   return (
-    <aside className={styles.card} data-region="card" aria-label={frame ? `Card of ${frame.name}` : `Card of ${sheet.name}`}>
+    <aside
+      className={styles.card}
+      data-region="card"
+      aria-label={frame ? `Card of ${frame.name}` : `Card of ${sheet.name}`}
+    >
       {frame ? <FrameCard frame={frame} sheet={sheet} /> : <SheetCard sheet={sheet} />}
     </aside>
   )

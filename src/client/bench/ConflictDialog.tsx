@@ -19,7 +19,9 @@ export const ConflictDialog = () => {
   if (saving.state !== 'conflict') return null
   const { id, name } = bench.get().project
   const attempt = (act: () => Promise<void>) => () => {
-    act().catch((error: unknown) => setFault(error instanceof ApiError ? error.message : 'This did not work. Try it again.'))
+    act().catch((error: unknown) =>
+      setFault(error instanceof ApiError ? error.message : 'This did not work. Try it again.'),
+    )
   }
   const takeTheirs = attempt(async () => bench.adopt(await api.openProject(id)))
   const keepMine = attempt(async () => {
@@ -34,7 +36,8 @@ export const ConflictDialog = () => {
       <DialogContent>
         <p style={{ marginTop: 0 }}>{saving.message}</p>
         <p>
-          <strong>Theirs</strong> shows the project as it is saved; what you did since then is let go of. <strong>Mine as a copy</strong> keeps your version as a project of its own, and theirs stays as it is.
+          <strong>Theirs</strong> shows the project as it is saved; what you did since then is let go of.{' '}
+          <strong>Mine as a copy</strong> keeps your version as a project of its own, and theirs stays as it is.
         </p>
         {fault && (
           <p role="alert" style={{ color: 'var(--fault)' }}>

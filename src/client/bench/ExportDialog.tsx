@@ -29,7 +29,8 @@ const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; 
 const ranged = (name: string, value: number, range: { readonly min: number; readonly max: number }): number =>
   value >= range.min && value <= range.max ? value : refuse(name, `from ${range.min} to ${range.max}`, value)
 
-const megabytes = (bytes: number): string => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
+const megabytes = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
 
 const Progress = ({ state }: { readonly state: ExportState }) => {
   if (state.state === 'waiting') return <LinearProgress aria-label="Export, waiting" />
@@ -38,7 +39,12 @@ const Progress = ({ state }: { readonly state: ExportState }) => {
   return (
     <div role="status" style={{ marginTop: 14 }}>
       {words}
-      <LinearProgress variant={state.phase === 'writing' ? 'indeterminate' : 'determinate'} value={(100 * state.done) / state.of} sx={{ mt: 0.5 }} aria-label="Export, progress" />
+      <LinearProgress
+        variant={state.phase === 'writing' ? 'indeterminate' : 'determinate'}
+        value={(100 * state.done) / state.of}
+        sx={{ mt: 0.5 }}
+        aria-label="Export, progress"
+      />
     </div>
   )
 }
@@ -96,10 +102,27 @@ export const ExportDialog = () => {
           ))}
         </RadioGroup>
         <div style={{ display: 'flex', gap: 18, marginTop: 10 }}>
-          <PlainField label="Resolution" unit="ppi" value={ppi} decimals={2} disabled={isBusy} onValue={(value) => setPpi(ranged('the resolution', value, RANGE.ppi))} />
-          <PlainField label="Quality" value={quality} decimals={0} disabled={isBusy || format === 'png'} onValue={(value) => setQuality(Math.round(ranged('the quality', value, { min: 1, max: 100 })))} />
+          <PlainField
+            label="Resolution"
+            unit="ppi"
+            value={ppi}
+            decimals={2}
+            disabled={isBusy}
+            onValue={(value) => setPpi(ranged('the resolution', value, RANGE.ppi))}
+          />
+          <PlainField
+            label="Quality"
+            value={quality}
+            decimals={0}
+            disabled={isBusy || format === 'png'}
+            onValue={(value) => setQuality(Math.round(ranged('the quality', value, { min: 1, max: 100 })))}
+          />
         </div>
-        <FormControlLabel disabled={isBusy || sheet.bleed === 0} control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => setBleed(on)} />} label={sheet.bleed === 0 ? 'With bleed (this sheet has none)' : 'With bleed'} />
+        <FormControlLabel
+          disabled={isBusy || sheet.bleed === 0}
+          control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => setBleed(on)} />}
+          label={sheet.bleed === 0 ? 'With bleed (this sheet has none)' : 'With bleed'}
+        />
         <p style={{ color: 'var(--ink-soft)', margin: '6px 0 0' }}>
           {outputPixels(sheet.size.w + beyond, ppi)} × {outputPixels(sheet.size.h + beyond, ppi)} px, sRGB
         </p>
@@ -114,7 +137,11 @@ export const ExportDialog = () => {
       </DialogContent>
       <DialogActions>
         {isBusy ? <Button onClick={cancel}>Cancel the export</Button> : <Button onClick={close}>Close</Button>}
-        <Button variant="contained" disabled={isBusy} onClick={() => void start({ sheetId: sheet.id, format, ppi, quality, bleed })}>
+        <Button
+          variant="contained"
+          disabled={isBusy}
+          onClick={() => void start({ sheetId: sheet.id, format, ppi, quality, bleed })}
+        >
           Export {format === 'jpeg' ? 'JPEG' : format === 'png' ? 'PNG' : 'WebP'}
         </Button>
       </DialogActions>

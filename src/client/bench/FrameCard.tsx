@@ -29,16 +29,23 @@ interface FrameProps {
 }
 
 const within = (name: string, value: number, range: { readonly min: number; readonly max: number }): number =>
-  value >= range.min && value <= range.max ? value : refuse(name, `from ${formatNumber(range.min, 2)} to ${formatNumber(range.max, 0)}`, value)
+  value >= range.min && value <= range.max
+    ? value
+    : refuse(name, `from ${formatNumber(range.min, 2)} to ${formatNumber(range.max, 0)}`, value)
 
 const Head = ({ frame, sheet }: FrameProps) => {
   const bench = useBenchHandle()
   const [draft, setDraft] = useState<string | null>(null)
-  const size = [frame.box.w, frame.box.h].map((side) => formatNumber(fromPoints(side, sheet.unit, sheet.ppi), 1)).join(' × ')
+  const size = [frame.box.w, frame.box.h]
+    .map((side) => formatNumber(fromPoints(side, sheet.unit, sheet.ppi), 1))
+    .join(' × ')
   const use = (): void => {
     const wanted = draft?.trim().slice(0, RANGE.nameLength)
     setDraft(null)
-    if (wanted) bench.commit('Rename frame', (project) => renameFrame.record(project, { sheetId: sheet.id, frameId: frame.id, name: wanted }))
+    if (wanted)
+      bench.commit('Rename frame', (project) =>
+        renameFrame.record(project, { sheetId: sheet.id, frameId: frame.id, name: wanted }),
+      )
   }
   return (
     <div className={styles.head}>
@@ -53,7 +60,15 @@ const Head = ({ frame, sheet }: FrameProps) => {
       <div className={styles.kind} style={{ display: 'flex', alignItems: 'center' }}>
         {stencilName(frame.stencil)}, {size} {sheet.unit}
         <span style={{ flex: 1 }} />
-        <RailButton label="Remove the frame with what it holds" shortcut="Delete" onPress={() => bench.commit('Remove frame', (project) => removeFrames.record(project, { sheetId: sheet.id, frameIds: [frame.id] }))}>
+        <RailButton
+          label="Remove the frame with what it holds"
+          shortcut="Delete"
+          onPress={() =>
+            bench.commit('Remove frame', (project) =>
+              removeFrames.record(project, { sheetId: sheet.id, frameIds: [frame.id] }),
+            )
+          }
+        >
           Remove
         </RailButton>
       </div>
@@ -78,7 +93,10 @@ const StencilSection = ({ frame, sheet }: FrameProps) => {
             aria-label={`Stencil: ${name}`}
             title={name}
             aria-pressed={frame.stencil.kind === stencil.kind}
-            onClick={() => frame.stencil.kind !== stencil.kind && bench.commit('Change stencil', (project) => setStencil.record(project, { ...at, stencil }))}
+            onClick={() =>
+              frame.stencil.kind !== stencil.kind &&
+              bench.commit('Change stencil', (project) => setStencil.record(project, { ...at, stencil }))
+            }
           >
             <StencilIcon stencil={stencil} />
           </button>
@@ -92,7 +110,9 @@ const StencilSection = ({ frame, sheet }: FrameProps) => {
             decimals={0}
             onValue={(value) => {
               const sides = Math.round(within('sides', value, RANGE.sides))
-              bench.commit('Sides', (project) => setStencil.record(project, { ...at, stencil: { kind: 'polygon', sides } }))
+              bench.commit('Sides', (project) =>
+                setStencil.record(project, { ...at, stencil: { kind: 'polygon', sides } }),
+              )
             }}
           />
         </div>
@@ -135,17 +155,44 @@ const PictureSection = ({ frame }: FrameProps) => {
       </h2>
       <Viewfinder />
       <div className={styles.row}>
-        <PlainField label="Zoom" unit="×" value={seen.scale / seen.fitScale} decimals={2} onValue={(zoom) => changePlaced(bench, 'Zoom picture', (h) => setZoom(h.placed, h.mount, within('zoom', zoom, { min: 0.01, max: 1000 })))} />
-        <PlainField label="Turn" unit="°" value={held.placed.turn} decimals={2} onValue={(turn) => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, turn))} />
+        <PlainField
+          label="Zoom"
+          unit="×"
+          value={seen.scale / seen.fitScale}
+          decimals={2}
+          onValue={(zoom) =>
+            changePlaced(bench, 'Zoom picture', (h) =>
+              setZoom(h.placed, h.mount, within('zoom', zoom, { min: 0.01, max: 1000 })),
+            )
+          }
+        />
+        <PlainField
+          label="Turn"
+          unit="°"
+          value={held.placed.turn}
+          decimals={2}
+          onValue={(turn) => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, turn))}
+        />
       </div>
       <div className={styles.row} style={{ gap: 4 }}>
-        <RailButton label="Open the frame to the whole picture" onPress={() => bench.commit('Open to whole picture', (p) => openToWhole.record(p, at))}>
+        <RailButton
+          label="Open the frame to the whole picture"
+          onPress={() => bench.commit('Open to whole picture', (p) => openToWhole.record(p, at))}
+        >
           Open up
         </RailButton>
-        <RailButton label="Take the picture out; the frame stays" onPress={() => bench.commit('Take picture out', (p) => emptyFrame.record(p, at))}>
+        <RailButton
+          label="Take the picture out; the frame stays"
+          onPress={() => bench.commit('Take picture out', (p) => emptyFrame.record(p, at))}
+        >
           Take out
         </RailButton>
-        <RailButton label="Start fresh: cover the frame, no turn, no flip" onPress={() => bench.commit('Start fresh', (p) => placePicture.record(p, { ...at, pictureId: held.placed.pictureId }))}>
+        <RailButton
+          label="Start fresh: cover the frame, no turn, no flip"
+          onPress={() =>
+            bench.commit('Start fresh', (p) => placePicture.record(p, { ...at, pictureId: held.placed.pictureId }))
+          }
+        >
           Start fresh
         </RailButton>
       </div>
@@ -170,10 +217,32 @@ const ColourSection = ({ frame }: { readonly frame: Frame }) => {
       </h2>
       <div className={styles.kind}>Choose one below, drop one on the frame, or fill it with a colour.</div>
       <div className={styles.row}>
-        <input type="color" aria-label="Choose a colour" value={colour || '#c98d63'} onChange={(event) => bench.burst('fill-colour', 'Fill with colour', fillColour.record(shownProject(bench.get()), { ...at, colour: event.target.value }))} />
-        <TypedField label="Colour" shown={colour} onText={(text) => bench.commit('Fill with colour', (project) => fillColour.record(project, { ...at, colour: parseColour(text) }))} />
+        <input
+          type="color"
+          aria-label="Choose a colour"
+          value={colour || '#c98d63'}
+          onChange={(event) =>
+            bench.burst(
+              'fill-colour',
+              'Fill with colour',
+              fillColour.record(shownProject(bench.get()), { ...at, colour: event.target.value }),
+            )
+          }
+        />
+        <TypedField
+          label="Colour"
+          shown={colour}
+          onText={(text) =>
+            bench.commit('Fill with colour', (project) =>
+              fillColour.record(project, { ...at, colour: parseColour(text) }),
+            )
+          }
+        />
         {colour && (
-          <RailButton label="Empty the frame" onPress={() => bench.commit('Empty frame', (project) => emptyFrame.record(project, at))}>
+          <RailButton
+            label="Empty the frame"
+            onPress={() => bench.commit('Empty frame', (project) => emptyFrame.record(project, at))}
+          >
             Empty
           </RailButton>
         )}
@@ -190,7 +259,9 @@ const PlaceSection = ({ frame, sheet }: FrameProps) => {
   const { box, turn } = frame
   const around = fromCentre ? { x0: box.cx, y0: box.cy } : rectAround(boxCorners(box, turn))
   const change = (name: string, next: Partial<Box>): void =>
-    bench.commit(name, (project) => setFrameBox.record(project, { sheetId: sheet.id, frameId: frame.id, box: { ...box, ...next } }))
+    bench.commit(name, (project) =>
+      setFrameBox.record(project, { sheetId: sheet.id, frameId: frame.id, box: { ...box, ...next } }),
+    )
   // Sizing by number keeps what the place is measured from.
   const size = (w: number, h: number): void => {
     const sized = { ...box, w: within('width', w, RANGE.frameSide), h: within('height', h, RANGE.frameSide) }
@@ -203,22 +274,47 @@ const PlaceSection = ({ frame, sheet }: FrameProps) => {
       <h2>
         <span className={styles.step}>3</span> Place
         <span className={styles.fileName}>
-          <RailButton label={`Measured from the ${fromCentre ? 'centre' : 'top left'}. Press to change`} onPress={() => setFromCentre(!fromCentre)}>
+          <RailButton
+            label={`Measured from the ${fromCentre ? 'centre' : 'top left'}. Press to change`}
+            onPress={() => setFromCentre(!fromCentre)}
+          >
             from the {fromCentre ? 'centre' : 'top left'}
           </RailButton>
         </span>
       </h2>
       <div className={styles.row}>
-        <LengthField label="x" {...common} points={around.x0} onPoints={(x) => change('Move frame', { cx: within('x', box.cx + x - around.x0, RANGE.position) })} />
-        <LengthField label="y" {...common} points={around.y0} onPoints={(y) => change('Move frame', { cy: within('y', box.cy + y - around.y0, RANGE.position) })} />
+        <LengthField
+          label="x"
+          {...common}
+          points={around.x0}
+          onPoints={(x) => change('Move frame', { cx: within('x', box.cx + x - around.x0, RANGE.position) })}
+        />
+        <LengthField
+          label="y"
+          {...common}
+          points={around.y0}
+          onPoints={(y) => change('Move frame', { cy: within('y', box.cy + y - around.y0, RANGE.position) })}
+        />
       </div>
       <div className={styles.row}>
         <LengthField label="w" {...common} points={box.w} onPoints={(w) => size(w, box.h)} />
         <LengthField label="h" {...common} points={box.h} onPoints={(h) => size(box.w, h)} />
       </div>
       <div className={styles.row}>
-        <PlainField label="Turn" unit="°" value={turn} decimals={2} onValue={(value) => bench.commit('Turn frame', (project) => setFrameBox.record(project, { sheetId: sheet.id, frameId: frame.id, turn: normalTurn(value) }))} />
-        <span style={{ flex: 1, color: 'var(--ink-soft)', fontSize: 11 }}>{formatNumber(box.w / POINTS_PER_INCH, 2)} × {formatNumber(box.h / POINTS_PER_INCH, 2)} in</span>
+        <PlainField
+          label="Turn"
+          unit="°"
+          value={turn}
+          decimals={2}
+          onValue={(value) =>
+            bench.commit('Turn frame', (project) =>
+              setFrameBox.record(project, { sheetId: sheet.id, frameId: frame.id, turn: normalTurn(value) }),
+            )
+          }
+        />
+        <span style={{ flex: 1, color: 'var(--ink-soft)', fontSize: 11 }}>
+          {formatNumber(box.w / POINTS_PER_INCH, 2)} × {formatNumber(box.h / POINTS_PER_INCH, 2)} in
+        </span>
       </div>
     </section>
   )
@@ -233,4 +329,3 @@ export const FrameCard = ({ frame, sheet }: FrameProps) => (
     <PlaceSection frame={frame} sheet={sheet} />
   </>
 )
-

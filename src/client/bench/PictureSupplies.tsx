@@ -9,7 +9,7 @@ import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
-import { fillFrame, putPictureFrame, selectedFrame, setBackgroundPicture, usePicture } from '@/client/store/actions'
+import { fillFrame, putPictureFrame, selectedFrame, setBackgroundPicture, takeSupply } from '@/client/store/actions'
 import { dismissUpload } from '@/client/store/uploads'
 import type { Upload } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
@@ -41,21 +41,40 @@ const UploadTile = ({ upload }: { readonly upload: Upload }) => {
       {isFailed ? (
         <>
           ▲ {upload.message}{' '}
-          <button type="button" className={styles.add} style={{ padding: 0, fontSize: 11 }} onClick={() => dismissUpload(bench, upload.id)}>
+          <button
+            type="button"
+            className={styles.add}
+            style={{ padding: 0, fontSize: 11 }}
+            onClick={() => dismissUpload(bench, upload.id)}
+          >
             Dismiss
           </button>
         </>
       ) : (
         <>
-          <div style={{ margin: '4px 0' }}>{upload.state === 'sending' ? `Sending, ${Math.round(upload.share * 100)}%` : 'Reading the picture…'}</div>
-          <LinearProgress variant={upload.state === 'sending' ? 'determinate' : 'indeterminate'} value={upload.share * 100} aria-label={`${upload.name}, progress`} />
+          <div style={{ margin: '4px 0' }}>
+            {upload.state === 'sending' ? `Sending, ${Math.round(upload.share * 100)}%` : 'Reading the picture…'}
+          </div>
+          <LinearProgress
+            variant={upload.state === 'sending' ? 'determinate' : 'indeterminate'}
+            value={upload.share * 100}
+            aria-label={`${upload.name}, progress`}
+          />
         </>
       )}
     </div>
   )
 }
 
-const PictureMenu = ({ picture, anchor, onClose }: { readonly picture: PictureAnswer; readonly anchor: HTMLElement | null; readonly onClose: () => void }) => {
+const PictureMenu = ({
+  picture,
+  anchor,
+  onClose,
+}: {
+  readonly picture: PictureAnswer
+  readonly anchor: HTMLElement | null
+  readonly onClose: () => void
+}) => {
   const bench = useBenchHandle()
   const frame = useBench(selectedFrame)
   const run = (act: () => void) => () => {
@@ -90,7 +109,7 @@ const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnswer; rea
         aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
         title={`${picture.name}, ${picture.width} × ${picture.height} px. Press to fill, drag onto a frame, M for more`}
         {...carry({ kind: 'picture', picture })}
-        onClick={() => usePicture(bench, picture)}
+        onClick={() => takeSupply(bench, picture)}
         onContextMenu={openMenu}
         onKeyDown={(event) => {
           if (event.key === 'm' || event.key === 'M') openMenu(event)
@@ -98,11 +117,24 @@ const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnswer; rea
       >
         {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
         {/* eslint-disable-next-line @next/next/no-img-element */}
-        <img src={levelUrl(picture.hash, thumbLevel(picture))} alt="" width={Math.max(44, (THUMB_HEIGHT * picture.width) / picture.height)} height={THUMB_HEIGHT} loading="lazy" draggable={false} />
+        <img
+          src={levelUrl(picture.hash, thumbLevel(picture))}
+          alt=""
+          width={Math.max(44, (THUMB_HEIGHT * picture.width) / picture.height)}
+          height={THUMB_HEIGHT}
+          loading="lazy"
+          draggable={false}
+        />
         <span className={styles.caption}>{picture.name}</span>
         {uses > 0 && <span className={styles.badge}>{uses}</span>}
       </button>
-      <button type="button" className={styles.more} tabIndex={-1} aria-label={`More to do with ${picture.name}`} onClick={openMenu}>
+      <button
+        type="button"
+        className={styles.more}
+        tabIndex={-1}
+        aria-label={`More to do with ${picture.name}`}
+        onClick={openMenu}
+      >
         ⋯
       </button>
       <PictureMenu picture={picture} anchor={anchor} onClose={() => setAnchor(null)} />
@@ -131,7 +163,9 @@ export const PictureSupplies = ({ search, onAdd }: { readonly search: string; re
       ))}
       {!shown.length && !uploads.length && (
         <div className={styles.note}>
-          {wanted ? `No picture is named “${search}”. ` : 'No pictures yet. Drop files anywhere in the window, paste one, or '}
+          {wanted
+            ? `No picture is named “${search}”. `
+            : 'No pictures yet. Drop files anywhere in the window, paste one, or '}
           {!wanted && (
             <button type="button" className={styles.add} onClick={onAdd}>
               choose files

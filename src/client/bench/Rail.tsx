@@ -33,7 +33,15 @@ const Ways = () => {
         const [word, key] = WAY_WORDS[each]
         const off = !frame || (each !== 'whole' && frame.fill.kind !== 'taken')
         return (
-          <RailButton key={each} label={`A drag moves: ${word}`} shortcut={key} tone={each} pressed={!!frame && way === each} disabled={off} onPress={() => setWay(bench, each)}>
+          <RailButton
+            key={each}
+            label={`A drag moves: ${word}`}
+            shortcut={key}
+            tone={each}
+            pressed={!!frame && way === each}
+            disabled={off}
+            onPress={() => setWay(bench, each)}
+          >
             {word} <span className={styles.cap}>{key}</span>
           </RailButton>
         )
@@ -84,7 +92,12 @@ const FitTools = () => {
   const held = placedFrame({ project, preview: null, sheetId, selection })
   if (!held) return null
   return FITS.map((fit) => (
-    <RailButton key={fit} label={FIT_WORDS[fit][1]} pressed={held.placed.fit === fit} onPress={() => changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, (h) => setFit(h.placed, h.mount, fit))}>
+    <RailButton
+      key={fit}
+      label={FIT_WORDS[fit][1]}
+      pressed={held.placed.fit === fit}
+      onPress={() => changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, (h) => setFit(h.placed, h.mount, fit))}
+    >
       {FIT_WORDS[fit][0]}
     </RailButton>
   ))
@@ -94,13 +107,22 @@ const TurnTools = () => {
   const bench = useBenchHandle()
   return (
     <>
-      <RailButton label="Turn the picture by 90°" onPress={() => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, h.placed.turn + 90))}>
+      <RailButton
+        label="Turn the picture by 90°"
+        onPress={() => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, h.placed.turn + 90))}
+      >
         <RotateRight fontSize="small" />
       </RailButton>
-      <RailButton label="Flip the picture left to right" onPress={() => changePlaced(bench, 'Flip picture', (h) => flipPicture(h.placed, h.mount, 'x'))}>
+      <RailButton
+        label="Flip the picture left to right"
+        onPress={() => changePlaced(bench, 'Flip picture', (h) => flipPicture(h.placed, h.mount, 'x'))}
+      >
         <FlipX fontSize="small" />
       </RailButton>
-      <RailButton label="Flip the picture top to bottom" onPress={() => changePlaced(bench, 'Flip picture', (h) => flipPicture(h.placed, h.mount, 'y'))}>
+      <RailButton
+        label="Flip the picture top to bottom"
+        onPress={() => changePlaced(bench, 'Flip picture', (h) => flipPicture(h.placed, h.mount, 'y'))}
+      >
         <FlipX fontSize="small" sx={{ transform: 'rotate(90deg)' }} />
       </RailButton>
     </>
@@ -126,7 +148,13 @@ const FilledTools = () => {
       <ZoomTools />
       <TurnTools />
       <span className={styles.divider} />
-      <RailButton label="Keep the frame covered by the picture" pressed={isKept} onPress={() => changePlaced(bench, isKept ? 'Allow gaps' : 'Keep covered', (h) => setKeepCovered(h.placed, h.mount, !isKept))}>
+      <RailButton
+        label="Keep the frame covered by the picture"
+        pressed={isKept}
+        onPress={() =>
+          changePlaced(bench, isKept ? 'Allow gaps' : 'Keep covered', (h) => setKeepCovered(h.placed, h.mount, !isKept))
+        }
+      >
         Keep covered
       </RailButton>
       <RailButton label="Replace the picture, keeping all settings" pressed={isReplacing} onPress={replace}>
@@ -144,7 +172,10 @@ export const Rail = () => {
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
       {armed ? (
-        <span style={{ padding: '0 8px' }}>Draw the frame on the sheet, or press once to put it there. Shift: equal sides · C: from the centre · M: move it · Esc: put the stencil down</span>
+        <span style={{ padding: '0 8px' }}>
+          Draw the frame on the sheet, or press once to put it there. Shift: equal sides · C: from the centre · M: move
+          it · Esc: put the stencil down
+        </span>
       ) : (
         <>
           <Ways />
@@ -152,11 +183,21 @@ export const Rail = () => {
           {frame && frame.fill.kind !== 'taken' && (
             <>
               <span className={styles.divider} />
-              <span style={{ color: 'var(--ink-soft)', padding: '0 6px' }}>Choose a picture below to fill this frame</span>
+              <span style={{ color: 'var(--ink-soft)', padding: '0 6px' }}>
+                Choose a picture below to fill this frame
+              </span>
             </>
           )}
           {frame && frame.fill.kind !== 'taken' && (
-            <RailButton label="Remove the frame" shortcut="Delete" onPress={() => bench.commit('Remove frame', (project) => removeFrames.record(project, { sheetId: bench.get().sheetId, frameIds: [frame.id] }))}>
+            <RailButton
+              label="Remove the frame"
+              shortcut="Delete"
+              onPress={() =>
+                bench.commit('Remove frame', (project) =>
+                  removeFrames.record(project, { sheetId: bench.get().sheetId, frameIds: [frame.id] }),
+                )
+              }
+            >
               Remove
             </RailButton>
           )}

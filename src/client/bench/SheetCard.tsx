@@ -13,8 +13,12 @@ import { shownProject } from '@/client/store/benchStore'
 import { fitView } from '@/client/store/view'
 import styles from '@/client/bench/Bench.module.css'
 
-const within = (name: string, value: number, range: { readonly min: number; readonly max: number }, words: string): number =>
-  value >= range.min && value <= range.max ? value : refuse(name, words, Math.round(value * 100) / 100)
+const within = (
+  name: string,
+  value: number,
+  range: { readonly min: number; readonly max: number },
+  words: string,
+): number => (value >= range.min && value <= range.max ? value : refuse(name, words, Math.round(value * 100) / 100))
 
 const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
@@ -23,29 +27,59 @@ const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
     bench.commit(name, (project) => changeSheet.record(project, { sheetId: sheet.id, ...next }))
     if (bench.get().isFitted) fitView(bench)
   }
-  const side = (points: number): number => within('a side of the sheet', points, RANGE.sheetSide, 'more than 0 and at most 200 in (5080 mm)')
+  const side = (points: number): number =>
+    within('a side of the sheet', points, RANGE.sheetSide, 'more than 0 and at most 200 in (5080 mm)')
   return (
     <section className={styles.section} aria-label="Size">
       <h2>
         <span className={styles.step}>1</span> Size
       </h2>
       <div className={styles.row}>
-        <LengthField label="w" unit={unit} ppi={ppi} points={size.w} onPoints={(w) => change('Sheet size', { size: { w: side(w), h: size.h } })} />
-        <LengthField label="h" unit={unit} ppi={ppi} points={size.h} onPoints={(h) => change('Sheet size', { size: { w: size.w, h: side(h) } })} />
+        <LengthField
+          label="w"
+          unit={unit}
+          ppi={ppi}
+          points={size.w}
+          onPoints={(w) => change('Sheet size', { size: { w: side(w), h: size.h } })}
+        />
+        <LengthField
+          label="h"
+          unit={unit}
+          ppi={ppi}
+          points={size.h}
+          onPoints={(h) => change('Sheet size', { size: { w: size.w, h: side(h) } })}
+        />
       </div>
       <div className={styles.row}>
         <label className={styles.row} style={{ margin: 0 }}>
           <span style={{ color: 'var(--ink-soft)', fontSize: 12 }}>Unit</span>
-          <select value={unit} onChange={(event) => change('Sheet unit', { unit: event.target.value as Unit })} style={{ height: 28, font: 'inherit', color: 'inherit', background: 'var(--panel)' }}>
+          <select
+            value={unit}
+            onChange={(event) => change('Sheet unit', { unit: event.target.value as Unit })}
+            style={{ height: 28, font: 'inherit', color: 'inherit', background: 'var(--panel)' }}
+          >
             {UNITS.map((each) => (
               <option key={each}>{each}</option>
             ))}
           </select>
         </label>
-        <PlainField label="ppi" value={ppi} decimals={1} onValue={(value) => change('Resolution', { ppi: within('ppi', value, RANGE.ppi, `from ${RANGE.ppi.min} to ${RANGE.ppi.max}`) })} />
+        <PlainField
+          label="ppi"
+          value={ppi}
+          decimals={1}
+          onValue={(value) =>
+            change('Resolution', { ppi: within('ppi', value, RANGE.ppi, `from ${RANGE.ppi.min} to ${RANGE.ppi.max}`) })
+          }
+        />
       </div>
       <div className={styles.row}>
-        <LengthField label="Bleed" unit={unit} ppi={ppi} points={bleed} onPoints={(b) => change('Bleed', { bleed: within('the bleed', b, RANGE.bleed, 'from 0 to 10 in (254 mm)') })} />
+        <LengthField
+          label="Bleed"
+          unit={unit}
+          ppi={ppi}
+          points={bleed}
+          onPoints={(b) => change('Bleed', { bleed: within('the bleed', b, RANGE.bleed, 'from 0 to 10 in (254 mm)') })}
+        />
       </div>
       <div className={styles.kind} style={{ marginTop: 8 }}>
         Output {outputPixels(size.w, ppi)} × {outputPixels(size.h, ppi)} px
@@ -57,8 +91,11 @@ const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
 const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
   const { background } = sheet
-  const pictureName = useBench((state) => (background.kind === 'picture' ? (state.project.pictures[background.placed.pictureId]?.name ?? '') : ''))
-  const set = (name: string, next: Background): void => bench.commit(name, (project) => setBackground.record(project, { sheetId: sheet.id, background: next }))
+  const pictureName = useBench((state) =>
+    background.kind === 'picture' ? (state.project.pictures[background.placed.pictureId]?.name ?? '') : '',
+  )
+  const set = (name: string, next: Background): void =>
+    bench.commit(name, (project) => setBackground.record(project, { sheetId: sheet.id, background: next }))
   const colour = background.kind === 'colour' ? background.colour : '#ffffff'
   return (
     <section className={styles.section} aria-label="Background">
@@ -67,20 +104,52 @@ const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
         <span className={styles.fileName}>{pictureName}</span>
       </h2>
       <div className={styles.row} role="group" aria-label="Kind of background">
-        <RailButton label="A colour" pressed={background.kind === 'colour'} onPress={() => set('Background colour', { kind: 'colour', colour })}>
+        <RailButton
+          label="A colour"
+          pressed={background.kind === 'colour'}
+          onPress={() => set('Background colour', { kind: 'colour', colour })}
+        >
           Colour
         </RailButton>
-        <RailButton label="A picture that covers the sheet" pressed={background.kind === 'picture'} onPress={() => say(bench, 'Drag a picture to the Background zone at the sheet’s head, or use the menu of a picture below.')}>
+        <RailButton
+          label="A picture that covers the sheet"
+          pressed={background.kind === 'picture'}
+          onPress={() =>
+            say(bench, 'Drag a picture to the Background zone at the sheet’s head, or use the menu of a picture below.')
+          }
+        >
           Picture
         </RailButton>
-        <RailButton label="None: transparent" pressed={background.kind === 'none'} onPress={() => set('No background', { kind: 'none' })}>
+        <RailButton
+          label="None: transparent"
+          pressed={background.kind === 'none'}
+          onPress={() => set('No background', { kind: 'none' })}
+        >
           None
         </RailButton>
       </div>
       {background.kind === 'colour' && (
         <div className={styles.row}>
-          <input type="color" aria-label="Choose the background colour" value={colour} onChange={(event) => bench.burst('background-colour', 'Background colour', setBackground.record(shownProject(bench.get()), { sheetId: sheet.id, background: { kind: 'colour', colour: event.target.value } }))} />
-          <TypedField label="Colour" shown={colour} onText={(text) => set('Background colour', { kind: 'colour', colour: parseColour(text) })} />
+          <input
+            type="color"
+            aria-label="Choose the background colour"
+            value={colour}
+            onChange={(event) =>
+              bench.burst(
+                'background-colour',
+                'Background colour',
+                setBackground.record(shownProject(bench.get()), {
+                  sheetId: sheet.id,
+                  background: { kind: 'colour', colour: event.target.value },
+                }),
+              )
+            }
+          />
+          <TypedField
+            label="Colour"
+            shown={colour}
+            onText={(text) => set('Background colour', { kind: 'colour', colour: parseColour(text) })}
+          />
         </div>
       )}
     </section>

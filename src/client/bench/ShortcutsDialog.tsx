@@ -16,7 +16,9 @@ export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) =
     <DialogContent sx={{ columnCount: { sm: 2 }, columnGap: 5 }}>
       {GROUPS.map((group) => (
         <section key={group} style={{ breakInside: 'avoid', marginBottom: 14 }}>
-          <h3 style={{ margin: '0 0 6px', fontSize: 13 }}>{group === 'Everywhere' ? group : `${group} (on the table or the stack)`}</h3>
+          <h3 style={{ margin: '0 0 6px', fontSize: 13 }}>
+            {group === 'Everywhere' ? group : `${group} (on the table or the stack)`}
+          </h3>
           {SHORTCUTS.filter((shortcut) => shortcut.group === group).map(({ keys, does }) => (
             <div key={does} style={{ display: 'flex', gap: 10, padding: '3px 0' }}>
               <span style={{ minWidth: 104 }}>

@@ -28,14 +28,32 @@ const Thumb = ({ frame }: { readonly frame: Frame }) => {
       {placed && picture ? (
         <>
           <clipPath id={clip}>
-            <path d={path} transform={svgMatrix(invert(resolvePlacement(placed, frameMount(project, sheet, frame, placed.pictureId)).matrix))} />
+            <path
+              d={path}
+              transform={svgMatrix(
+                invert(resolvePlacement(placed, frameMount(project, sheet, frame, placed.pictureId)).matrix),
+              )}
+            />
           </clipPath>
-          <g transform={svgMatrix(resolvePlacement(placed, frameMount(project, sheet, frame, placed.pictureId)).matrix)}>
-            <image href={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} width={picture.pixels.w} height={picture.pixels.h} preserveAspectRatio="none" clipPath={`url(#${clip})`} />
+          <g
+            transform={svgMatrix(resolvePlacement(placed, frameMount(project, sheet, frame, placed.pictureId)).matrix)}
+          >
+            <image
+              href={levelUrl(picture.hash, levelCount(picture.pixels) - 1)}
+              width={picture.pixels.w}
+              height={picture.pixels.h}
+              preserveAspectRatio="none"
+              clipPath={`url(#${clip})`}
+            />
           </g>
         </>
       ) : (
-        <path d={path} fill={frame.fill.kind === 'colour' ? frame.fill.colour : '#d8cbb0'} stroke="#8a7a5c" vectorEffect="non-scaling-stroke" />
+        <path
+          d={path}
+          fill={frame.fill.kind === 'colour' ? frame.fill.colour : '#d8cbb0'}
+          stroke="#8a7a5c"
+          vectorEffect="non-scaling-stroke"
+        />
       )}
     </svg>
   )
@@ -48,14 +66,28 @@ export const Stack = () => {
   const selection = useBench((state) => state.selection)
   const frames = framesOf(sheet).toReversed()
   return (
-    <nav className={styles.stack} data-region="stack" aria-label="Stack: what lies on the sheet, top first" onKeyDown={(event) => {
+    <nav
+      className={styles.stack}
+      data-region="stack"
+      aria-label="Stack: what lies on the sheet, top first"
+      onKeyDown={(event) => {
         // Enter and Space press the item that has the focus.
         if (event.key !== 'Enter' && event.key !== ' ' && tableKey(bench, event, () => false)) event.preventDefault()
-      }}>
+      }}
+    >
       <h2>Stack</h2>
       <div role="listbox" aria-label="Frames">
         {frames.map((frame) => (
-          <button key={frame.id} type="button" role="option" className={styles.stackItem} aria-selected={selection.includes(frame.id)} aria-label={frame.name} title={frame.name} onClick={() => select(bench, frame.id)}>
+          <button
+            key={frame.id}
+            type="button"
+            role="option"
+            className={styles.stackItem}
+            aria-selected={selection.includes(frame.id)}
+            aria-label={frame.name}
+            title={frame.name}
+            onClick={() => select(bench, frame.id)}
+          >
             <Thumb frame={frame} />
           </button>
         ))}

@@ -21,7 +21,14 @@ const StencilSupply = ({ name, stencil }: { readonly name: string; readonly sten
   const bench = useBenchHandle()
   const carry = useCarry(bench)
   return (
-    <button type="button" data-supply className={`${styles.supply} ${styles.stencilSupply}`} title={`${name}: press to put one on the sheet, drag it to a spot`} {...carry({ kind: 'stencil', stencil })} onClick={() => putFrame(bench, stencil)}>
+    <button
+      type="button"
+      data-supply
+      className={`${styles.supply} ${styles.stencilSupply}`}
+      title={`${name}: press to put one on the sheet, drag it to a spot`}
+      {...carry({ kind: 'stencil', stencil })}
+      onClick={() => putFrame(bench, stencil)}
+    >
       <StencilIcon stencil={stencil} />
       <span style={{ fontSize: 12 }}>{name}</span>
     </button>
@@ -41,7 +48,14 @@ const StencilSupplies = () => {
         Draw out on the sheet:
         <br />
         {STENCILS.map(({ name, stencil }) => (
-          <button key={name} type="button" className={styles.tab} style={{ border: '1px solid var(--field)', borderRadius: 4, marginRight: 6, marginTop: 6 }} aria-pressed={armed?.kind === stencil.kind} onClick={() => arm(stencil)}>
+          <button
+            key={name}
+            type="button"
+            className={styles.tab}
+            style={{ border: '1px solid var(--field)', borderRadius: 4, marginRight: 6, marginTop: 6 }}
+            aria-pressed={armed?.kind === stencil.kind}
+            onClick={() => arm(stencil)}
+          >
             {name}
           </button>
         ))}
@@ -62,7 +76,10 @@ export const CarriedTag = () => {
         <StencilIcon stencil={carried.stencil} />
       ) : (
         // eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us
-        <img src={levelUrl(carried.picture.hash, levelCount({ w: carried.picture.width, h: carried.picture.height }) - 1)} alt="" />
+        <img
+          src={levelUrl(carried.picture.hash, levelCount({ w: carried.picture.width, h: carried.picture.height }) - 1)}
+          alt=""
+        />
       )}
     </div>
   )
@@ -78,20 +95,57 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
   return (
     <section className={styles.supplies} style={{ height }} data-region="supplies" aria-label="Supplies">
-      <div className={styles.edge} {...edge()} role="separator" aria-orientation="horizontal" aria-label="Height of the supplies" aria-valuenow={height} />
+      <div
+        className={styles.edge}
+        {...edge()}
+        role="separator"
+        aria-orientation="horizontal"
+        aria-label="Height of the supplies"
+        aria-valuenow={height}
+      />
       <div className={styles.tabs} role="tablist" aria-label="Supplies">
         {TABS.map((each) => (
-          <button key={each} type="button" role="tab" className={styles.tab} aria-selected={tab === each} onClick={() => setTab(each)}>
+          <button
+            key={each}
+            type="button"
+            role="tab"
+            className={styles.tab}
+            aria-selected={tab === each}
+            onClick={() => setTab(each)}
+          >
             {each}
           </button>
         ))}
-        {isReplacing && tab === 'Pictures' && <strong style={{ alignSelf: 'center', color: 'var(--plum)' }}>Choose the new picture. All settings stay.</strong>}
-        {tab === 'Pictures' && <input type="search" className={styles.search} placeholder={`Search ${count} pictures`} aria-label="Search pictures by name" value={search} onChange={(event) => setSearch(event.target.value)} />}
-        <button type="button" className={styles.add} style={tab === 'Pictures' ? {} : { marginLeft: 'auto' }} onClick={onAdd}>
+        {isReplacing && tab === 'Pictures' && (
+          <strong style={{ alignSelf: 'center', color: 'var(--plum)' }}>
+            Choose the new picture. All settings stay.
+          </strong>
+        )}
+        {tab === 'Pictures' && (
+          <input
+            type="search"
+            className={styles.search}
+            placeholder={`Search ${count} pictures`}
+            aria-label="Search pictures by name"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
+        )}
+        <button
+          type="button"
+          className={styles.add}
+          style={tab === 'Pictures' ? {} : { marginLeft: 'auto' }}
+          onClick={onAdd}
+        >
           Add pictures
         </button>
       </div>
-      <div className={`${styles.strip} ${height >= HEIGHT.wraps ? styles.stripTall : ''}`} role="tabpanel" aria-label={tab} onKeyDown={stripKeys}>
+      <div
+        className={`${styles.strip} ${height >= HEIGHT.wraps ? styles.stripTall : ''}`}
+        role="tabpanel"
+        aria-label={tab}
+        onKeyDown={stripKeys}
+      >
         {tab === 'Pictures' ? <PictureSupplies search={search} onAdd={onAdd} /> : <StencilSupplies />}
       </div>
     </section>

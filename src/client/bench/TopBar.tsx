@@ -91,7 +91,12 @@ const ViewGroup = () => {
       <IconButton aria-label="Zoom the view out" title="Zoom the view out (−)" onClick={() => zoomView(bench, 0.8)}>
         <Remove fontSize="small" />
       </IconButton>
-      <Button aria-label={`View at ${percent}%. Show at 100%`} title="100% (1)" onClick={() => fullView(bench)} sx={{ minWidth: 50, px: 0.5 }}>
+      <Button
+        aria-label={`View at ${percent}%. Show at 100%`}
+        title="100% (1)"
+        onClick={() => fullView(bench)}
+        sx={{ minWidth: 50, px: 0.5 }}
+      >
         {percent}%
       </Button>
       <IconButton aria-label="Zoom the view in" title="Zoom the view in (+)" onClick={() => zoomView(bench, 1.25)}>
@@ -110,10 +115,20 @@ const HistoryGroup = () => {
   const redo = useBench((state) => state.history.redo.at(-1)?.name ?? null)
   return (
     <>
-      <IconButton aria-label={undo ? `Undo: ${undo}` : 'Undo'} title={undo ? `Undo: ${undo} (Ctrl Z)` : 'Nothing to undo'} disabled={!undo} onClick={bench.undo}>
+      <IconButton
+        aria-label={undo ? `Undo: ${undo}` : 'Undo'}
+        title={undo ? `Undo: ${undo} (Ctrl Z)` : 'Nothing to undo'}
+        disabled={!undo}
+        onClick={bench.undo}
+      >
         <Undo fontSize="small" />
       </IconButton>
-      <IconButton aria-label={redo ? `Redo: ${redo}` : 'Redo'} title={redo ? `Redo: ${redo} (Ctrl Shift Z)` : 'Nothing to redo'} disabled={!redo} onClick={bench.redo}>
+      <IconButton
+        aria-label={redo ? `Redo: ${redo}` : 'Redo'}
+        title={redo ? `Redo: ${redo} (Ctrl Shift Z)` : 'Nothing to redo'}
+        disabled={!redo}
+        onClick={bench.redo}
+      >
         <Redo fontSize="small" />
       </IconButton>
       <IconButton aria-label="History" title="History of steps" onClick={() => bench.set({ dialog: 'history' })}>
@@ -140,7 +155,11 @@ export const TopBar = () => {
       <IconButton aria-label="Shortcuts" title="Shortcuts (?)" onClick={() => bench.set({ dialog: 'shortcuts' })}>
         <KeyboardOutlined fontSize="small" />
       </IconButton>
-      <Button variant="contained" onClick={() => bench.set({ dialog: 'export' })} sx={{ bgcolor: '#8E2A5B', color: '#fff !important', '&:hover': { bgcolor: '#76224B' } }}>
+      <Button
+        variant="contained"
+        onClick={() => bench.set({ dialog: 'export' })}
+        sx={{ bgcolor: '#8E2A5B', color: '#fff !important', '&:hover': { bgcolor: '#76224B' } }}
+      >
         Export
       </Button>
     </header>

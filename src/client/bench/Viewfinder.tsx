@@ -61,7 +61,15 @@ export const Viewfinder = () => {
   const outline = svgTextOf(held.mount.outline.path)
   const toPicture = svgMatrix(invert(resolvePlacement(held.placed, held.mount).matrix))
   return (
-    <svg ref={element} {...bind()} className={styles.viewfinder} viewBox={`0 0 ${w} ${h}`} role="img" aria-label={`Viewfinder: ${picture.name}, the part that shows is marked`} data-viewfinder>
+    <svg
+      ref={element}
+      {...bind()}
+      className={styles.viewfinder}
+      viewBox={`0 0 ${w} ${h}`}
+      role="img"
+      aria-label={`Viewfinder: ${picture.name}, the part that shows is marked`}
+      data-viewfinder
+    >
       <defs>
         <mask id="shown">
           <rect width={w} height={h} fill="#fff" />
@@ -70,8 +78,23 @@ export const Viewfinder = () => {
       </defs>
       <image href={levelUrl(picture.hash, levelOf(picture.pixels))} width={w} height={h} preserveAspectRatio="none" />
       <rect width={w} height={h} fill="#22282b" fillOpacity={0.62} mask="url(#shown)" />
-      <path d={outline} transform={toPicture} fill="none" stroke="#22282b" strokeOpacity={0.6} strokeWidth={4} vectorEffect="non-scaling-stroke" />
-      <path d={outline} transform={toPicture} fill="none" stroke="#fff" strokeWidth={2} vectorEffect="non-scaling-stroke" />
+      <path
+        d={outline}
+        transform={toPicture}
+        fill="none"
+        stroke="#22282b"
+        strokeOpacity={0.6}
+        strokeWidth={4}
+        vectorEffect="non-scaling-stroke"
+      />
+      <path
+        d={outline}
+        transform={toPicture}
+        fill="none"
+        stroke="#fff"
+        strokeWidth={2}
+        vectorEffect="non-scaling-stroke"
+      />
       <title>Drag to move the part that shows</title>
     </svg>
   )

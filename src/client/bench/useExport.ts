@@ -13,7 +13,8 @@ const download = (job: string, fileName: string): void => {
   link.click()
 }
 
-const wordsOf = (error: unknown): string => (error instanceof ApiError ? error.message : 'The export could not be started. Try it again.')
+const wordsOf = (error: unknown): string =>
+  error instanceof ApiError ? error.message : 'The export could not be started. Try it again.'
 
 /** Runs one export at a time and follows it to its download. */
 export const useExport = (bench: Bench) => {
@@ -40,7 +41,12 @@ export const useExport = (bench: Bench) => {
     setJob(null)
     setState({ state: 'waiting' })
     try {
-      if (!(await bench.allSaved())) throw new ApiError(0, { code: 'unsaved', message: 'The newest changes are not saved yet, so the export would miss them. Wait until the server answers, then export again.' })
+      if (!(await bench.allSaved()))
+        throw new ApiError(0, {
+          code: 'unsaved',
+          message:
+            'The newest changes are not saved yet, so the export would miss them. Wait until the server answers, then export again.',
+        })
       const { id } = await api.startExport(bench.get().project.id, request)
       setJob(id)
       await follow(id, turn)
@@ -52,7 +58,8 @@ export const useExport = (bench: Bench) => {
   const cancel = (): void => {
     running.current += 1
     setState({ state: 'cancelled' })
-    if (job) void api.cancelExport(job).catch((error: unknown) => setState({ state: 'failed', message: wordsOf(error) }))
+    if (job)
+      void api.cancelExport(job).catch((error: unknown) => setState({ state: 'failed', message: wordsOf(error) }))
   }
 
   return { job, state, isBusy, start, cancel }

@@ -102,7 +102,9 @@ const pictureHandleDrag = (start: Start, placed: Placed, mount: Mount, handle: H
     propose: (to, { shift }) => {
       const sized = resizeBox(whole.box, whole.turn, handle, subtract(to, start.from), { fromCentre: shift })
       const factor = handle.hx === 0 ? sized.h / whole.box.h : sized.w / whole.box.w
-      const anchor = shift ? { x: 0, y: 0 } : handlePoint(whole.box, { hx: -handle.hx as Handle['hx'], hy: -handle.hy as Handle['hy'] })
+      const anchor = shift
+        ? { x: 0, y: 0 }
+        : handlePoint(whole.box, { hx: -handle.hx as Handle['hx'], hy: -handle.hy as Handle['hy'] })
       return placedProposal(start, zoomPicture(placed, mount, apply(toFrame, anchor), factor))
     },
   }
@@ -151,12 +153,21 @@ export const turnDrag = (way: Way, grip: Grip): Drag => {
       name: 'Turn outline',
       propose: (to, held) => {
         const by = normalTurn(turned(frame.turn, turnBetween(centre, from, to), held) - frame.turn)
-        return dragWindow(project, sheetId, frameId, { x: by, y: 0 }, (d) => ({ box: frame.box, turn: normalTurn(frame.turn + d.x) }))
+        return dragWindow(project, sheetId, frameId, { x: by, y: 0 }, (d) => ({
+          box: frame.box,
+          turn: normalTurn(frame.turn + d.x),
+        }))
       },
     }
   return {
     name: 'Turn frame',
     propose: (to, held) =>
-      free(setFrameBox.record(project, { sheetId, frameId, turn: turned(frame.turn, turnBetween(centre, from, to), held) })),
+      free(
+        setFrameBox.record(project, {
+          sheetId,
+          frameId,
+          turn: turned(frame.turn, turnBetween(centre, from, to), held),
+        }),
+      ),
   }
 }

@@ -22,7 +22,11 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: ['.'], does: 'Next frame in reading order', group: 'Frames' },
   { keys: [','], does: 'Previous frame', group: 'Frames' },
   { keys: ['Delete'], does: 'Remove the frame; in the Picture way, take the picture out', group: 'Frames' },
-  { keys: ['Shift'], does: 'While drawing: equal sides; while sizing a corner: freely; while turning: 15° steps', group: 'Frames' },
+  {
+    keys: ['Shift'],
+    does: 'While drawing: equal sides; while sizing a corner: freely; while turning: 15° steps',
+    group: 'Frames',
+  },
   { keys: ['C'], does: 'Held while drawing: from the centre', group: 'Frames' },
   { keys: ['M'], does: 'Held while drawing: move what is being drawn', group: 'Frames' },
   { keys: ['0'], does: 'Fit the sheet', group: 'View' },
@@ -69,7 +73,11 @@ const TABLE_KEYS: Readonly<Record<string, (bench: Bench) => void>> = {
 }
 
 /** Handles a key on the table or stack; true if it was one of ours. `cancelDrag` says whether it dropped one. */
-export const tableKey = (bench: Bench, event: { key: string; shiftKey: boolean; ctrlKey: boolean; metaKey: boolean; altKey: boolean }, cancelDrag: () => boolean): boolean => {
+export const tableKey = (
+  bench: Bench,
+  event: { key: string; shiftKey: boolean; ctrlKey: boolean; metaKey: boolean; altKey: boolean },
+  cancelDrag: () => boolean,
+): boolean => {
   if (event.ctrlKey || event.metaKey || event.altKey) return false
   const arrow = ARROWS[event.key]
   if (arrow) {
@@ -99,9 +107,12 @@ export const nextRegion = (step: 1 | -1): void => {
   const active = document.activeElement?.closest('[data-region]')?.getAttribute('data-region')
   const at = REGIONS.findIndex((region) => region === active)
   for (let tried = 1; tried <= REGIONS.length; tried += 1) {
-    const region = REGIONS[(((at < 0 ? 1 : at) + step * tried) % REGIONS.length + REGIONS.length) % REGIONS.length]
+    const region = REGIONS[((((at < 0 ? 1 : at) + step * tried) % REGIONS.length) + REGIONS.length) % REGIONS.length]
     const element = document.querySelector<HTMLElement>(`[data-region="${region}"]`)
-    const target = element?.tabIndex === 0 ? element : element?.querySelector<HTMLElement>('button:not(:disabled), input, [tabindex="0"]')
+    const target =
+      element?.tabIndex === 0
+        ? element
+        : element?.querySelector<HTMLElement>('button:not(:disabled), input, [tabindex="0"]')
     if (target) return target.focus()
   }
 }

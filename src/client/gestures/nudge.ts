@@ -26,7 +26,12 @@ export const nudge = (bench: Bench, direction: Point, tenfold: boolean): void =>
   if (!frame) return
   const step = nudgeStep(sheet.unit, sheet.ppi) * (tenfold ? 10 : 1)
   const by = { x: direction.x * step, y: direction.y * step }
-  const drag = bodyDrag(state.way, { project: shownProject(state), sheetId: state.sheetId, frameId: frame.id, from: { x: 0, y: 0 } })
+  const drag = bodyDrag(state.way, {
+    project: shownProject(state),
+    sheetId: state.sheetId,
+    frameId: frame.id,
+    from: { x: 0, y: 0 },
+  })
   const { recorded, stopped } = drag.propose(by, { shift: false })
   bench.burst(`nudge-${state.way}-${frame.id}`, drag.name, recorded)
   showStopped(bench, stopped)

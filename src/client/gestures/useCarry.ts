@@ -3,7 +3,15 @@ import { useDrag } from '@use-gesture/react'
 import { rectContains } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { frameAt } from '@/core/document/read'
-import { recordFill, boxAround, fillFrame, putFrame, putPictureFrame, select, setBackgroundPicture } from '@/client/store/actions'
+import {
+  recordFill,
+  boxAround,
+  fillFrame,
+  putFrame,
+  putPictureFrame,
+  select,
+  setBackgroundPicture,
+} from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { toSheet } from '@/client/store/view'
 import type { Carried } from '@/client/store/state'
@@ -26,7 +34,10 @@ const hover = (bench: Bench, carried: Carried, at: Point): void => {
   const onTable = overTable(at)
   const isOverBackground = carried.kind === 'picture' && overBackgroundZone(at)
   const point = onTable && toSheet(state.view, onTable)
-  const frame = carried.kind === 'picture' && point && !isOverBackground ? frameAt(shownSheet({ ...state, preview: null }), point, (f) => f.takesPictures) : null
+  const frame =
+    carried.kind === 'picture' && point && !isOverBackground
+      ? frameAt(shownSheet({ ...state, preview: null }), point, (f) => f.takesPictures)
+      : null
   const same = frame?.id === state.dropFrame
   bench.set({ carried, carriedAt: at, overBackground: isOverBackground, dropFrame: frame?.id ?? null })
   if (same || carried.kind !== 'picture') return

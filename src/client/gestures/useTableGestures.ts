@@ -53,7 +53,8 @@ const startHold = (bench: Bench, at: Point, named: string | null, buttons: numbe
   if (state.armed) return { kind: 'draw', from, last: from }
   const chosen = selectedFrame(state)
   const grip = (frameId: string): Grip => ({ project: state.project, sheetId: state.sheetId, frameId, from })
-  if (chosen && (named !== null || isOnSelected(bench, from))) return { kind: 'drag', drag: gripDrag(bench, grip(chosen.id), named), last: null }
+  if (chosen && (named !== null || isOnSelected(bench, from)))
+    return { kind: 'drag', drag: gripDrag(bench, grip(chosen.id), named), last: null }
   const hit = frameAt(shownSheet(state), from)
   if (!hit) return { kind: 'pan' }
   select(bench, hit.id, 'whole')
@@ -113,7 +114,12 @@ const tap = (bench: Bench, at: Point, named: string | null): void => {
   if (state.armed) {
     const box = { ...shownSheet(state).size }
     const side = Math.min(box.w, box.h) * 0.32
-    return putFrame(bench, state.armed, { cx: point.x, cy: point.y, w: state.armed.kind === 'rectangle' ? side * 1.25 : side, h: side })
+    return putFrame(bench, state.armed, {
+      cx: point.x,
+      cy: point.y,
+      w: state.armed.kind === 'rectangle' ? side * 1.25 : side,
+      h: side,
+    })
   }
   const hit = frameAt(shownSheet(state), point)
   if (hit && hit.id === state.selection[0]) return
@@ -140,14 +146,30 @@ const zoomTarget = (bench: Bench, target: Target, at: Point, factor: number): vo
 }
 
 /** Binds the table's pointer, wheel and pinch. `cancel` drops what is under way; true if something was. */
-export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement | null>): { readonly cancel: () => boolean } => {
+export const useTableGestures = (
+  bench: Bench,
+  element: RefObject<HTMLDivElement | null>,
+): { readonly cancel: () => boolean } => {
   const hold = useRef<Hold | null>(null)
   const stop = useRef<(() => void) | null>(null)
   const pinchScale = useRef(1)
 
   useGesture(
     {
-      onDrag: ({ first, last, tap: isTap, xy, initial, delta, buttons, event, cancel, canceled, pinching, shiftKey }) => {
+      onDrag: ({
+        first,
+        last,
+        tap: isTap,
+        xy,
+        initial,
+        delta,
+        buttons,
+        event,
+        cancel,
+        canceled,
+        pinching,
+        shiftKey,
+      }) => {
         const table = element.current
         if (!table) return
         if (pinching) return cancel()
@@ -179,13 +201,18 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
           pinchScale.current = 1
           bench.endBurst()
         }
-        const target: Target = first ? (event.type === 'wheel' ? 'view' : targetAt(bench, at)) : ((memo as { target: Target }).target)
+        const target: Target = first
+          ? event.type === 'wheel'
+            ? 'view'
+            : targetAt(bench, at)
+          : (memo as { target: Target }).target
         zoomTarget(bench, target, at, scale / pinchScale.current)
         pinchScale.current = scale
         const before = first ? at : (memo as { at: Point }).at
         const moved = subtract(at, before)
         if (event.type !== 'wheel' && (moved.x || moved.y)) {
-          if (target === 'picture') panSelected(bench, { x: moved.x / bench.get().view.scale, y: moved.y / bench.get().view.scale })
+          if (target === 'picture')
+            panSelected(bench, { x: moved.x / bench.get().view.scale, y: moved.y / bench.get().view.scale })
           else panView(bench, moved.x, moved.y)
         }
         return { target, at }

@@ -26,12 +26,21 @@ export class ApiError extends Error {
 }
 
 export const unreachable = (): ApiError =>
-  new ApiError(0, { code: 'unreachable', message: 'The program’s server does not answer. Check that it is running; your work is kept here meanwhile.' })
+  new ApiError(0, {
+    code: 'unreachable',
+    message: 'The program’s server does not answer. Check that it is running; your work is kept here meanwhile.',
+  })
 
-const isRefusal = (value: unknown): value is Refusal => typeof value === 'object' && value !== null && 'message' in value
+const isRefusal = (value: unknown): value is Refusal =>
+  typeof value === 'object' && value !== null && 'message' in value
 
 export const refusalOf = (status: number, body: unknown): ApiError =>
-  isRefusal(body) ? new ApiError(status, body) : new ApiError(status, { code: 'unknown', message: 'The server answered with something unexpected. Reload the page and try again.' })
+  isRefusal(body)
+    ? new ApiError(status, body)
+    : new ApiError(status, {
+        code: 'unknown',
+        message: 'The server answered with something unexpected. Reload the page and try again.',
+      })
 
 const call = async <T>(path: string, method = 'GET', body?: unknown, keepalive = false): Promise<T> => {
   let response: Response
@@ -65,19 +74,25 @@ export const api = {
   restoreProject: (id: string) => call<{ id: string }>(`/projects/${at(id)}/restore`, 'POST'),
   saveSteps: (id: string, request: SaveRequest) => call<SavedSteps>(`/projects/${at(id)}/steps`, 'POST', request, true),
   pictures: () => call<readonly PictureAnswer[]>('/pictures'),
-  startExport: (id: string, request: ExportRequest) => call<{ id: string }>(`/projects/${at(id)}/exports`, 'POST', request),
+  startExport: (id: string, request: ExportRequest) =>
+    call<{ id: string }>(`/projects/${at(id)}/exports`, 'POST', request),
   exportState: (job: string) => call<ExportState>(`/exports/${at(job)}`),
   cancelExport: (job: string) => call<ExportState>(`/exports/${at(job)}`, 'DELETE'),
   fillDemo: () => call<{ id: string }>('/demo', 'POST'),
 }
 
-export const thumbnailUrl = (id: string, revision: number): string => `/api/projects/${at(id)}/thumbnail?revision=${revision}`
+export const thumbnailUrl = (id: string, revision: number): string =>
+  `/api/projects/${at(id)}/thumbnail?revision=${revision}`
 export const bundleUrl = (id: string): string => `/api/projects/${at(id)}/bundle`
 export const exportUrl = (job: string): string => `/api/exports/${at(job)}/file`
 export const levelUrl = (hash: string, level: number): string => `/api/pictures/${hash}/levels/${level}`
 
 /** Sends a file with progress in [0, 1]. XMLHttpRequest, since fetch reports no upload progress. */
-export const sendFile = <T>(path: string, file: File, onProgress: (share: number) => void): { readonly done: Promise<T>; readonly cancel: () => void } => {
+export const sendFile = <T>(
+  path: string,
+  file: File,
+  onProgress: (share: number) => void,
+): { readonly done: Promise<T>; readonly cancel: () => void } => {
   const request = new XMLHttpRequest()
   const done = new Promise<T>((resolve, reject) => {
     request.upload.onprogress = (event) => onProgress(event.total ? event.loaded / event.total : 0)
@@ -88,11 +103,18 @@ export const sendFile = <T>(path: string, file: File, onProgress: (share: number
       } catch {
         body = null
       }
-      if (request.status >= 200 && request.status < 300) resolve(body as T) // the contract
+      if (request.status >= 200 && request.status < 300)
+        resolve(body as T) // the contract
       else reject(refusalOf(request.status, body))
     }
     request.onerror = () => reject(unreachable())
-    request.onabort = () => reject(new ApiError(0, { code: 'cancelled', message: 'The upload was cancelled. Add the file again when you want it.' }))
+    request.onabort = () =>
+      reject(
+        new ApiError(0, {
+          code: 'cancelled',
+          message: 'The upload was cancelled. Add the file again when you want it.',
+        }),
+      )
     request.open('POST', `/api${path}`)
     request.send(file)
   })

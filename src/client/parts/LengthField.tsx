@@ -36,7 +36,10 @@ export const TypedField = ({ label, shown, unit, disabled, onText, wide }: Numbe
     }
   }
   return (
-    <label className={`${styles.field} ${wide ? styles.wide : ''} ${fault ? styles.wrong : ''}`} title={fault ?? undefined}>
+    <label
+      className={`${styles.field} ${wide ? styles.wide : ''} ${fault ? styles.wrong : ''}`}
+      title={fault ?? undefined}
+    >
       <span className={styles.label}>{label}</span>
       <input
         type="text"
@@ -94,7 +97,21 @@ export const LengthField = ({ label, points, unit, ppi, disabled, onPoints }: Le
 )
 
 /** A plain number with a sign behind it, such as a turn in degrees. */
-export const PlainField = ({ label, value, decimals, unit, disabled, onValue }: { readonly label: string; readonly value: number; readonly decimals: number; readonly unit?: string; readonly disabled?: boolean; readonly onValue: (value: number) => void }) => (
+export const PlainField = ({
+  label,
+  value,
+  decimals,
+  unit,
+  disabled,
+  onValue,
+}: {
+  readonly label: string
+  readonly value: number
+  readonly decimals: number
+  readonly unit?: string
+  readonly disabled?: boolean
+  readonly onValue: (value: number) => void
+}) => (
   <TypedField
     label={label}
     shown={formatNumber(value, decimals)}

@@ -18,7 +18,15 @@ import styles from '@/client/projects/Projects.module.css'
 const USES = ['Screen', 'Social', 'Print', 'Card'] as const
 const ICON = 24
 
-const Preset = ({ preset, isChosen, onChoose }: { readonly preset: SheetPreset; readonly isChosen: boolean; readonly onChoose: () => void }) => {
+const Preset = ({
+  preset,
+  isChosen,
+  onChoose,
+}: {
+  readonly preset: SheetPreset
+  readonly isChosen: boolean
+  readonly onChoose: () => void
+}) => {
   const scale = ICON / Math.max(preset.w, preset.h)
   return (
     <button type="button" className={styles.preset} aria-pressed={isChosen} onClick={onChoose}>
@@ -52,10 +60,26 @@ const FIELDS = [
   ['ppi', 'Resolution (ppi)'],
 ] as const
 
-const OwnSize = ({ register, errors, unit }: { readonly register: UseFormRegister<NewSheetForm>; readonly errors: FieldErrors<NewSheetForm>; readonly unit: string }) => (
+const OwnSize = ({
+  register,
+  errors,
+  unit,
+}: {
+  readonly register: UseFormRegister<NewSheetForm>
+  readonly errors: FieldErrors<NewSheetForm>
+  readonly unit: string
+}) => (
   <div className={styles.own}>
     {FIELDS.map(([field, label]) => (
-      <TextField key={field} label={label} {...register(field)} error={!!errors[field]} helperText={errors[field]?.message ?? ' '} sx={{ width: 148 }} autoComplete="off" />
+      <TextField
+        key={field}
+        label={label}
+        {...register(field)}
+        error={!!errors[field]}
+        helperText={errors[field]?.message ?? ' '}
+        sx={{ width: 148 }}
+        autoComplete="off"
+      />
     ))}
     <TextField select label="Unit" {...register('unit')} value={unit} sx={{ width: 90 }}>
       {UNITS.map((each) => (
@@ -68,7 +92,13 @@ const OwnSize = ({ register, errors, unit }: { readonly register: UseFormRegiste
 )
 
 /** Sizes grouped by use, or an own size with unit, resolution and bleed. */
-export const NewSheetDialog = ({ onClose, onStart }: { readonly onClose: () => void; readonly onStart: (name: string, sheet: NewSheet) => Promise<void> }) => {
+export const NewSheetDialog = ({
+  onClose,
+  onStart,
+}: {
+  readonly onClose: () => void
+  readonly onStart: (name: string, sheet: NewSheet) => Promise<void>
+}) => {
   const [chosen, setChosen] = useState<SheetPreset | null>(SHEET_PRESETS[3] ?? null)
   const first = SHEET_PRESETS[3] ?? SHEET_PRESETS[0]
   const { register, handleSubmit, reset, getValues, control, formState } = useForm<NewSheetForm>({
@@ -77,7 +107,8 @@ export const NewSheetDialog = ({ onClose, onStart }: { readonly onClose: () => v
     resolver: yupResolver(newSheetSchema) as unknown as Resolver<NewSheetForm>,
   })
   const values = useWatch({ control })
-  const isOwn = !!chosen && (values.w !== String(chosen.w) || values.h !== String(chosen.h) || values.unit !== chosen.unit)
+  const isOwn =
+    !!chosen && (values.w !== String(chosen.w) || values.h !== String(chosen.h) || values.unit !== chosen.unit)
   const choose = (preset: SheetPreset): void => {
     setChosen(preset)
     reset(formOf(preset, getValues('name')))
@@ -92,16 +123,35 @@ export const NewSheetDialog = ({ onClose, onStart }: { readonly onClose: () => v
   })()
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="new-sheet-title">
-      <form onSubmit={(event) => void handleSubmit((form) => onStart(form.name.trim() || 'Untitled', sheetFromForm(form)))(event)}>
+      <form
+        onSubmit={(event) =>
+          void handleSubmit((form) => onStart(form.name.trim() || 'Untitled', sheetFromForm(form)))(event)
+        }
+      >
         <DialogTitle id="new-sheet-title">New sheet</DialogTitle>
         <DialogContent>
-          <TextField label="Name" placeholder="Untitled" {...register('name')} error={!!formState.errors.name} helperText={formState.errors.name?.message} fullWidth autoFocus sx={{ mt: 1, mb: 2 }} autoComplete="off" />
+          <TextField
+            label="Name"
+            placeholder="Untitled"
+            {...register('name')}
+            error={!!formState.errors.name}
+            helperText={formState.errors.name?.message}
+            fullWidth
+            autoFocus
+            sx={{ mt: 1, mb: 2 }}
+            autoComplete="off"
+          />
           <div className={styles.presets}>
             {USES.map((use) => (
               <section key={use} aria-label={use}>
                 <h3>{use}</h3>
                 {SHEET_PRESETS.filter((preset) => preset.use === use).map((preset) => (
-                  <Preset key={preset.name} preset={preset} isChosen={chosen === preset && !isOwn} onChoose={() => choose(preset)} />
+                  <Preset
+                    key={preset.name}
+                    preset={preset}
+                    isChosen={chosen === preset && !isOwn}
+                    onChoose={() => choose(preset)}
+                  />
                 ))}
               </section>
             ))}

@@ -18,7 +18,12 @@ interface TileActions {
 const DATE = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 
 /** One project: its first sheet as it is, its name, and what can be done with it. */
-export const ProjectTile = ({ project, onRename, onDuplicate, onRemove }: { readonly project: ProjectSummary } & TileActions) => {
+export const ProjectTile = ({
+  project,
+  onRename,
+  onDuplicate,
+  onRemove,
+}: { readonly project: ProjectSummary } & TileActions) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [isMissing, setMissing] = useState(false)
   const run = (act: () => void) => () => {
@@ -27,13 +32,23 @@ export const ProjectTile = ({ project, onRename, onDuplicate, onRemove }: { read
   }
   return (
     <li className={styles.tile}>
-      <Link href={`/projects/${project.id}`} className={styles.open} aria-label={`Open ${project.name}`} prefetch={false}>
+      <Link
+        href={`/projects/${project.id}`}
+        className={styles.open}
+        aria-label={`Open ${project.name}`}
+        prefetch={false}
+      >
         <div className={styles.picture}>
           {isMissing ? (
             <span className={styles.facts}>No preview: a picture is missing</span>
           ) : (
             // eslint-disable-next-line @next/next/no-img-element -- made by our own server at this size
-            <img src={thumbnailUrl(project.id, project.revision)} alt={`First sheet of ${project.name}`} onError={() => setMissing(true)} style={{ aspectRatio: `${project.width} / ${project.height}` }} />
+            <img
+              src={thumbnailUrl(project.id, project.revision)}
+              alt={`First sheet of ${project.name}`}
+              onError={() => setMissing(true)}
+              style={{ aspectRatio: `${project.width} / ${project.height}` }}
+            />
           )}
         </div>
       </Link>
@@ -43,10 +58,15 @@ export const ProjectTile = ({ project, onRename, onDuplicate, onRemove }: { read
             {project.name}
           </div>
           <div className={styles.facts}>
-            {project.sheetCount} {project.sheetCount === 1 ? 'sheet' : 'sheets'} · {DATE.format(new Date(project.changedAt))}
+            {project.sheetCount} {project.sheetCount === 1 ? 'sheet' : 'sheets'} ·{' '}
+            {DATE.format(new Date(project.changedAt))}
           </div>
         </div>
-        <IconButton aria-label={`More for ${project.name}`} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        <IconButton
+          aria-label={`More for ${project.name}`}
+          aria-haspopup="menu"
+          onClick={(event) => setAnchor(event.currentTarget)}
+        >
           <MoreVert fontSize="small" />
         </IconButton>
         <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>

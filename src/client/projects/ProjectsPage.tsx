@@ -16,7 +16,13 @@ import styles from '@/client/projects/Projects.module.css'
 const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
 const RenameDialog = dynamic(() => import('@/client/projects/RenameDialog').then((m) => m.RenameDialog))
 
-const Removed = ({ projects, onRestore }: { readonly projects: readonly ProjectSummary[]; readonly onRestore: (project: ProjectSummary) => void }) =>
+const Removed = ({
+  projects,
+  onRestore,
+}: {
+  readonly projects: readonly ProjectSummary[]
+  readonly onRestore: (project: ProjectSummary) => void
+}) =>
   projects.length ? (
     <details className={styles.removed}>
       <summary>Deleted projects ({projects.length})</summary>
@@ -94,10 +100,21 @@ export const ProjectsPage = () => {
             {fault}
           </Alert>
         )}
-        {projects && !kept.length && <EmptyState onNew={() => setMaking(true)} onDemo={() => void attempt('Painting the demo pictures, about 20 seconds…', api.fillDemo)} />}
+        {projects && !kept.length && (
+          <EmptyState
+            onNew={() => setMaking(true)}
+            onDemo={() => void attempt('Painting the demo pictures, about 20 seconds…', api.fillDemo)}
+          />
+        )}
         <ul className={styles.grid}>
           {kept.map((project) => (
-            <ProjectTile key={project.id} project={project} onRename={() => setRenaming(project)} onDuplicate={() => void attempt('Duplicating…', () => api.duplicateProject(project.id))} onRemove={() => remove(project)} />
+            <ProjectTile
+              key={project.id}
+              project={project}
+              onRename={() => setRenaming(project)}
+              onDuplicate={() => void attempt('Duplicating…', () => api.duplicateProject(project.id))}
+              onRemove={() => remove(project)}
+            />
           ))}
         </ul>
         <Removed projects={projects?.filter((project) => project.removed) ?? []} onRestore={restore} />
@@ -106,7 +123,9 @@ export const ProjectsPage = () => {
         <NewSheetDialog
           onClose={() => setMaking(false)}
           onStart={async (name, sheet) => {
-            await attempt('Making the sheet…', async () => router.push(`/projects/${(await api.startProject(name, sheet)).id}`))
+            await attempt('Making the sheet…', async () =>
+              router.push(`/projects/${(await api.startProject(name, sheet)).id}`),
+            )
           }}
         />
       )}

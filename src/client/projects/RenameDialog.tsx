@@ -9,7 +9,15 @@ import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'
 
 /** Asks for another name. */
-export const RenameDialog = ({ name, onClose, onRename }: { readonly name: string; readonly onClose: () => void; readonly onRename: (name: string) => void }) => {
+export const RenameDialog = ({
+  name,
+  onClose,
+  onRename,
+}: {
+  readonly name: string
+  readonly onClose: () => void
+  readonly onRename: (name: string) => void
+}) => {
   const [text, setText] = useState(name)
   const isLong = text.trim().length > RANGE.nameLength
   return (
@@ -22,7 +30,17 @@ export const RenameDialog = ({ name, onClose, onRename }: { readonly name: strin
       >
         <DialogTitle id="rename-title">Rename the project</DialogTitle>
         <DialogContent>
-          <TextField label="Name" value={text} onChange={(event) => setText(event.target.value)} error={isLong || !text.trim()} helperText={isLong ? `At most ${RANGE.nameLength} characters` : !text.trim() ? 'Type a name' : ' '} fullWidth autoFocus sx={{ mt: 1 }} onFocus={(event) => event.target.select()} />
+          <TextField
+            label="Name"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            error={isLong || !text.trim()}
+            helperText={isLong ? `At most ${RANGE.nameLength} characters` : !text.trim() ? 'Type a name' : ' '}
+            fullWidth
+            autoFocus
+            sx={{ mt: 1 }}
+            onFocus={(event) => event.target.select()}
+          />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>

@@ -40,7 +40,9 @@ const length = (range: { readonly min: number; readonly max: number }, words: st
 
 export const newSheetSchema = object({
   name: string().defined().max(RANGE.nameLength, `At most ${RANGE.nameLength} characters`),
-  unit: string().oneOf([...UNITS]).required(),
+  unit: string()
+    .oneOf([...UNITS])
+    .required(),
   w: length(RANGE.sheetSide, 'More than 0, at most 200 in (5080 mm)'),
   h: length(RANGE.sheetSide, 'More than 0, at most 200 in (5080 mm)'),
   ppi: string().required('Type a number').test('ppi', `From ${RANGE.ppi.min} to ${RANGE.ppi.max}`, isPpi),

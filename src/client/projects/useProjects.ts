@@ -7,7 +7,8 @@ export interface Fault {
   readonly message: string
 }
 
-const wordsOf = (error: unknown): string => (error instanceof ApiError ? error.message : 'This did not work. Reload the page and try again.')
+const wordsOf = (error: unknown): string =>
+  error instanceof ApiError ? error.message : 'This did not work. Reload the page and try again.'
 
 /** The list of projects, and what can be done with it. Every failure comes back in words. */
 export const useProjects = () => {
@@ -44,7 +45,13 @@ export const useProjects = () => {
   }
 
   const bringIn = (file: File): Promise<boolean> =>
-    attempt(`Bringing ${file.name} in…`, () => sendFile<{ id: string }>('/bundles', file, (share) => setBusy(`Bringing ${file.name} in… ${Math.round(share * 100)}%`)).done)
+    attempt(
+      `Bringing ${file.name} in…`,
+      () =>
+        sendFile<{ id: string }>('/bundles', file, (share) =>
+          setBusy(`Bringing ${file.name} in… ${Math.round(share * 100)}%`),
+        ).done,
+    )
 
   return { projects, fault, busy, setFault, attempt, bringIn }
 }

@@ -22,7 +22,17 @@ const sizeText = (frame: Frame, sheet: Sheet): string => {
 }
 
 /** Kraft tint with diagonal hatching, the frame's name or hint, and its size. */
-const EmptyFrame = memo(function EmptyFrame({ frame, sheet, view, isTarget }: { readonly frame: Frame; readonly sheet: Sheet; readonly view: View; readonly isTarget: boolean }) {
+const EmptyFrame = memo(function EmptyFrame({
+  frame,
+  sheet,
+  view,
+  isTarget,
+}: {
+  readonly frame: Frame
+  readonly sheet: Sheet
+  readonly view: View
+  readonly isTarget: boolean
+}) {
   const matrix = compose(viewMatrix(view), frameMatrix(frame))
   const path = svgTextOf(outlineOf(frame.stencil, frame.box).path)
   const x = view.x + frame.box.cx * view.scale
@@ -56,7 +66,13 @@ export const EmptyFrames = () => {
   return (
     <>
       <defs>
-        <pattern id="hatch" width={9} height={9} patternUnits="userSpaceOnUse" patternTransform={`scale(${1 / view.scale}) rotate(45)`}>
+        <pattern
+          id="hatch"
+          width={9}
+          height={9}
+          patternUnits="userSpaceOnUse"
+          patternTransform={`scale(${1 / view.scale}) rotate(45)`}
+        >
           <rect width={4.5} height={9} fill="#fffaf0" fillOpacity={0.5} />
         </pattern>
       </defs>

@@ -5,7 +5,16 @@ import { handleLayout, svgPoints, type HandleSpot } from '@/client/stage/overlay
 import type { Way } from '@/client/store/state'
 import styles from '@/client/stage/Overlay.module.css'
 
-const SIDES = ['top left corner', 'top side', 'top right corner', 'right side', 'bottom right corner', 'bottom side', 'bottom left corner', 'left side']
+const SIDES = [
+  'top left corner',
+  'top side',
+  'top right corner',
+  'right side',
+  'bottom right corner',
+  'bottom side',
+  'bottom left corner',
+  'left side',
+]
 const HIT = 24
 
 const isCorner = ({ handle }: HandleSpot): boolean => handle.hx !== 0 && handle.hy !== 0
@@ -14,7 +23,16 @@ const isCorner = ({ handle }: HandleSpot): boolean => handle.hx !== 0 && handle.
 const Corner = ({ spot, way }: { readonly spot: HandleSpot; readonly way: Way }) => {
   const { hx, hy } = spot.handle
   if (way === 'picture') return <rect x={-6} y={-6} width={12} height={12} rx={2} className={styles.fillPicture} />
-  return <polygon points={svgPoints([{ x: hx * 3, y: hy * 3 }, { x: hx * 3 - hx * 17, y: hy * 3 }, { x: hx * 3, y: hy * 3 - hy * 17 }])} className={styles.fillWhole} />
+  return (
+    <polygon
+      points={svgPoints([
+        { x: hx * 3, y: hy * 3 },
+        { x: hx * 3 - hx * 17, y: hy * 3 },
+        { x: hx * 3, y: hy * 3 - hy * 17 },
+      ])}
+      className={styles.fillWhole}
+    />
+  )
 }
 
 const Side = ({ spot, way }: { readonly spot: HandleSpot; readonly way: Way }) => {
@@ -24,7 +42,17 @@ const Side = ({ spot, way }: { readonly spot: HandleSpot; readonly way: Way }) =
 }
 
 /** Corners, sides and the turn tab of what the current way moves. */
-export const Handles = ({ box, turn, way, subject }: { readonly box: Box; readonly turn: number; readonly way: Way; readonly subject: string }) => {
+export const Handles = ({
+  box,
+  turn,
+  way,
+  subject,
+}: {
+  readonly box: Box
+  readonly turn: number
+  readonly way: Way
+  readonly subject: string
+}) => {
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
   const { corners, handles, tab, tabFoot } = handleLayout(box, turn, view, table, way === 'picture')
@@ -34,7 +62,12 @@ export const Handles = ({ box, turn, way, subject }: { readonly box: Box; readon
   return (
     <g data-handles={way}>
       <polygon points={outline} className={styles.casing} strokeWidth={isPicture ? 7 : 4} />
-      <polygon points={outline} className={`${styles.line} ${line}`} strokeWidth={isPicture ? 5 : 2} strokeDasharray={way === 'outline' ? '7 4' : undefined} />
+      <polygon
+        points={outline}
+        className={`${styles.line} ${line}`}
+        strokeWidth={isPicture ? 5 : 2}
+        strokeDasharray={way === 'outline' ? '7 4' : undefined}
+      />
       {isPicture && <polygon points={outline} className={styles.casing} strokeWidth={1.6} />}
       <line x1={tabFoot.x} y1={tabFoot.y} x2={tab.x} y2={tab.y} className={styles.casing} strokeWidth={4} />
       <line x1={tabFoot.x} y1={tabFoot.y} x2={tab.x} y2={tab.y} className={`${styles.line} ${line}`} strokeWidth={2} />
@@ -51,10 +84,30 @@ export const Handles = ({ box, turn, way, subject }: { readonly box: Box; readon
           {isCorner(spot) ? <Corner spot={spot} way={way} /> : <Side spot={spot} way={way} />}
         </g>
       ))}
-      <g data-grip="turn" role="img" aria-label={`${subject}, turn`} className={`${styles.grip} ${styles.tab}`} transform={`translate(${tab.x} ${tab.y}) rotate(${turn})`}>
+      <g
+        data-grip="turn"
+        role="img"
+        aria-label={`${subject}, turn`}
+        className={`${styles.grip} ${styles.tab}`}
+        transform={`translate(${tab.x} ${tab.y}) rotate(${turn})`}
+      >
         <rect className={styles.hit} x={-14} y={-14} width={28} height={28} />
-        <rect x={-12} y={-9} width={24} height={18} rx={3} className={isPicture ? styles.fillPicture : styles.fillWhole} />
-        <path d="M-5 1a5 5 0 1 0 2-5M-4-8v4h4" fill="none" stroke="#fff" strokeWidth="1.8" strokeLinecap="round" strokeLinejoin="round" />
+        <rect
+          x={-12}
+          y={-9}
+          width={24}
+          height={18}
+          rx={3}
+          className={isPicture ? styles.fillPicture : styles.fillWhole}
+        />
+        <path
+          d="M-5 1a5 5 0 1 0 2-5M-4-8v4h4"
+          fill="none"
+          stroke="#fff"
+          strokeWidth="1.8"
+          strokeLinecap="round"
+          strokeLinejoin="round"
+        />
       </g>
     </g>
   )

@@ -23,7 +23,16 @@ const SheetEdges = () => {
   const edge = { x: view.x, y: view.y, width: sheet.size.w * view.scale, height: sheet.size.h * view.scale }
   return (
     <>
-      {bleed > 0 && <rect x={edge.x - bleed} y={edge.y - bleed} width={edge.width + 2 * bleed} height={edge.height + 2 * bleed} className={styles.trim} strokeDasharray="3 3" />}
+      {bleed > 0 && (
+        <rect
+          x={edge.x - bleed}
+          y={edge.y - bleed}
+          width={edge.width + 2 * bleed}
+          height={edge.height + 2 * bleed}
+          className={styles.trim}
+          strokeDasharray="3 3"
+        />
+      )}
       <rect {...edge} className={styles.trim} />
     </>
   )

@@ -33,7 +33,11 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     canvas.dataset['ready'] = String(!images.isWaiting)
   }
   const unsubscribe = bench.store.subscribe((now, before) => {
-    const changed = now.project !== before.project || now.preview !== before.preview || now.view !== before.view || now.table !== before.table
+    const changed =
+      now.project !== before.project ||
+      now.preview !== before.preview ||
+      now.view !== before.view ||
+      now.table !== before.table
     if (changed || now.way !== before.way || now.selection !== before.selection || now.sheetId !== before.sheetId) ask()
   })
   ask()
@@ -48,7 +52,12 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
 const Paper = () => {
   const view = useBench((state) => state.view)
   const size = useBench((state) => shownSheet(state).size)
-  return <div className={styles.paper} style={{ left: view.x, top: view.y, width: size.w * view.scale, height: size.h * view.scale }} />
+  return (
+    <div
+      className={styles.paper}
+      style={{ left: view.x, top: view.y, width: size.w * view.scale, height: size.h * view.scale }}
+    />
+  )
 }
 
 const BackgroundZone = () => {

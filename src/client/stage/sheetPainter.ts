@@ -41,8 +41,16 @@ const FAINT = 0.35
 /** Paints the sheet on the table's canvas from one cached bitmap an item, so that a drag repaints only what moves. */
 export class SheetPainter {
   private readonly cache = new Map<string, Cached>()
-  private readonly items = new WeakMap<Frame, { readonly item: DrawItem; readonly ppi: number; readonly ref: PictureRef | undefined }>()
-  private background: { readonly of: Sheet['background']; readonly size: Sheet['size']; readonly bleed: number; readonly item: DrawItem | null } | null = null
+  private readonly items = new WeakMap<
+    Frame,
+    { readonly item: DrawItem; readonly ppi: number; readonly ref: PictureRef | undefined }
+  >()
+  private background: {
+    readonly of: Sheet['background']
+    readonly size: Sheet['size']
+    readonly bleed: number
+    readonly item: DrawItem | null
+  } | null = null
   private repainted = 0
 
   constructor(
@@ -58,7 +66,12 @@ export class SheetPainter {
     if (!context) return { repainted: 0, milliseconds: 0 }
     const scale = view.scale * ratio
     const origin = { x: Math.round(view.x * ratio), y: Math.round(view.y * ratio) }
-    const visible: Rect = { x0: -origin.x, y0: -origin.y, x1: this.canvas.width - origin.x, y1: this.canvas.height - origin.y }
+    const visible: Rect = {
+      x0: -origin.x,
+      y0: -origin.y,
+      x1: this.canvas.width - origin.x,
+      y1: this.canvas.height - origin.y,
+    }
     context.setTransform(1, 0, 0, 1, 0, 0)
     context.clearRect(0, 0, this.canvas.width, this.canvas.height)
     const put = (item: DrawItem, id: string): void => this.put(context, item, id, scale, origin, visible)
@@ -107,20 +120,42 @@ export class SheetPainter {
     }
   }
 
-  private put(context: CanvasRenderingContext2D, item: DrawItem, id: string, scale: number, origin: { x: number; y: number }, visible: Rect): void {
+  private put(
+    context: CanvasRenderingContext2D,
+    item: DrawItem,
+    id: string,
+    scale: number,
+    origin: { x: number; y: number },
+    visible: Rect,
+  ): void {
     if (!item.ops.length) return
     const bounds = growRect(mapRect(scaling(scale), item.bounds), 2)
     const needed = intersectRects(bounds, visible)
     if (!needed) return
-    const sources = item.ops.map((op) => (op.op === 'picture' ? (this.images.imageFor(op, scale)?.source ?? null) : null))
+    const sources = item.ops.map((op) =>
+      op.op === 'picture' ? (this.images.imageFor(op, scale)?.source ?? null) : null,
+    )
     const held = this.cache.get(id)
-    const fits = held && sameItem(held.item, item) && held.scale === scale && held.sources.every((s, i) => s === sources[i])
-    const holds = fits && needed.x0 >= held.region.x0 && needed.y0 >= held.region.y0 && needed.x1 <= held.region.x1 && needed.y1 <= held.region.y1
+    const fits =
+      held && sameItem(held.item, item) && held.scale === scale && held.sources.every((s, i) => s === sources[i])
+    const holds =
+      fits &&
+      needed.x0 >= held.region.x0 &&
+      needed.y0 >= held.region.y0 &&
+      needed.x1 <= held.region.x1 &&
+      needed.y1 <= held.region.y1
     const ready = holds ? held : this.repaint(item, id, scale, sources, bounds, visible)
     if (ready.source) context.drawImage(ready.source, origin.x + ready.region.x0, origin.y + ready.region.y0)
   }
 
-  private repaint(item: DrawItem, id: string, scale: number, sources: readonly unknown[], bounds: Rect, visible: Rect): Cached {
+  private repaint(
+    item: DrawItem,
+    id: string,
+    scale: number,
+    sources: readonly unknown[],
+    bounds: Rect,
+    visible: Rect,
+  ): Cached {
     this.repainted += 1
     // A little more than is seen, so that a short pan finds it painted.
     const room = growRect(visible, 0.25 * Math.max(visible.x1 - visible.x0, visible.y1 - visible.y0))
@@ -151,4 +186,5 @@ export class SheetPainter {
 }
 
 /** Draw items are made anew only when something of them changed; a moved faint picture is compared by its matrix. */
-const sameItem = (a: DrawItem, b: DrawItem): boolean => a === b || (a.id === 'faint' && b.id === 'faint' && JSON.stringify(a.ops) === JSON.stringify(b.ops))
+const sameItem = (a: DrawItem, b: DrawItem): boolean =>
+  a === b || (a.id === 'faint' && b.id === 'faint' && JSON.stringify(a.ops) === JSON.stringify(b.ops))

@@ -1,4 +1,12 @@
-import { frameMount, frameOf, pictureOf, sheetOf, shownPlaced, nextEmptyFrame, readingOrder } from '@/core/document/read'
+import {
+  frameMount,
+  frameOf,
+  pictureOf,
+  sheetOf,
+  shownPlaced,
+  nextEmptyFrame,
+  readingOrder,
+} from '@/core/document/read'
 import type { Recorded } from '@/core/document/edit'
 import { addPicture } from '@/core/document/edits/project'
 import { addFrame, removeFrames } from '@/core/document/edits/frames'
@@ -19,7 +27,8 @@ export const newItemId = (): string => `f-${crypto.randomUUID().slice(0, 13)}`
 
 /** The id a library picture has within a project. */
 export const projectPictureId = (picture: PictureAnswer, project: Project): string =>
-  Object.entries(project.pictures).find(([, ref]) => ref.hash === picture.hash)?.[0] ?? `pic-${picture.hash.slice(0, 20)}`
+  Object.entries(project.pictures).find(([, ref]) => ref.hash === picture.hash)?.[0] ??
+  `pic-${picture.hash.slice(0, 20)}`
 
 const refOf = (picture: PictureAnswer): PictureRef => ({
   name: picture.name,
@@ -38,9 +47,15 @@ const joinRecorded = (first: Recorded, then: (project: Project) => Recorded): Re
 }
 
 /** A change that needs a library picture, with the picture made known to the project first. */
-export const withPicture = (project: Project, picture: PictureAnswer, then: (project: Project, pictureId: string) => Recorded): Recorded => {
+export const withPicture = (
+  project: Project,
+  picture: PictureAnswer,
+  then: (project: Project, pictureId: string) => Recorded,
+): Recorded => {
   const pictureId = projectPictureId(picture, project)
-  return joinRecorded(addPicture.record(project, { pictureId, picture: refOf(picture) }), (known) => then(known, pictureId))
+  return joinRecorded(addPicture.record(project, { pictureId, picture: refOf(picture) }), (known) =>
+    then(known, pictureId),
+  )
 }
 
 /** A picture into a frame: covers afresh, or takes the place of the one there with all its settings. */
@@ -51,7 +66,9 @@ export const recordFill = (project: Project, sheetId: string, frameId: string, p
   })
 
 /** The one selected frame, as it shows. */
-export const selectedFrame = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>): Frame | null => {
+export const selectedFrame = (
+  state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>,
+): Frame | null => {
   const [id] = state.selection
   return state.selection.length === 1 && id !== undefined ? (shownSheet(state).items[id] ?? null) : null
 }
@@ -121,7 +138,9 @@ export const putPictureFrame = (bench: Bench, picture: PictureAnswer, at?: Point
   const box = at ? { cx: at.x, cy: at.y, ...size } : freePlace(sheet, size)
   const frame = newFrame(newItemId(), { kind: 'rectangle' }, box, picture.name)
   bench.commit('New frame with picture', (project) =>
-    joinRecorded(addFrame.record(project, { sheetId: state.sheetId, frame }), (added) => recordFill(added, state.sheetId, frame.id, picture)),
+    joinRecorded(addFrame.record(project, { sheetId: state.sheetId, frame }), (added) =>
+      recordFill(added, state.sheetId, frame.id, picture),
+    ),
   )
   select(bench, frame.id)
 }
@@ -138,7 +157,7 @@ export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void
 }
 
 /** A click in the supplies: the selected empty frame, else the next empty one, then on to the next. */
-export const usePicture = (bench: Bench, picture: PictureAnswer): void => {
+export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   bench.endBurst()
   const state = bench.get()
   if (state.replacing) return fillFrame(bench, state.replacing, picture)
@@ -164,7 +183,9 @@ export interface PlacedFrame {
 }
 
 /** The selected frame with its picture, as it shows; null if it has none. */
-export const placedFrame = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>): PlacedFrame | null => {
+export const placedFrame = (
+  state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>,
+): PlacedFrame | null => {
   const frame = selectedFrame(state)
   const placed = frame && shownPlaced(frame)
   if (!frame || !placed) return null
@@ -179,7 +200,9 @@ export const changePlaced = (bench: Bench, name: string, change: (held: PlacedFr
   const state = bench.get()
   const held = placedFrame(state)
   if (!held) return
-  bench.commit(name, (project) => setPlaced.record(project, { sheetId: state.sheetId, frameId: held.frame.id, placed: change(held) }))
+  bench.commit(name, (project) =>
+    setPlaced.record(project, { sheetId: state.sheetId, frameId: held.frame.id, placed: change(held) }),
+  )
 }
 
 /** Delete: the picture goes out in the Picture way, else the frame goes. */

@@ -43,7 +43,8 @@ export interface Bench {
 }
 
 export const shownProject = (state: Pick<BenchState, 'project' | 'preview'>): Project => state.preview ?? state.project
-export const shownSheet = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId'>): Sheet => sheetOf(shownProject(state), state.sheetId)
+export const shownSheet = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId'>): Sheet =>
+  sheetOf(shownProject(state), state.sheetId)
 
 const firstState = (opened: OpenedProject): BenchState => ({
   project: opened.project,
@@ -79,7 +80,13 @@ const settled = (state: BenchState, project: Project): Partial<BenchState> => {
   const selection = state.selection.filter((id) => sheet.items[id])
   const only = selection.length === 1 ? sheet.items[selection[0] ?? ''] : undefined
   const way = only?.fill.kind === 'taken' ? state.way : 'whole'
-  return { project, preview: null, sheetId, selection: selection.length === state.selection.length ? state.selection : selection, way }
+  return {
+    project,
+    preview: null,
+    sheetId,
+    selection: selection.length === state.selection.length ? state.selection : selection,
+    way,
+  }
 }
 
 export const createBench = (opened: OpenedProject, onSaved: (revision: number) => void = () => undefined): Bench => {

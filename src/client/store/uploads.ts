@@ -25,9 +25,14 @@ const addToLibrary = (bench: Bench, picture: PictureAnswer): void => {
 const sendOne = async (bench: Bench, id: number, file: File): Promise<PictureAnswer | null> => {
   try {
     if (file.size > MOST_BYTES)
-      throw new ApiError(413, { code: 'too-large', message: `The file is larger than ${MOST_BYTES / 1024 / 1024} MB. Make it smaller and add it again.` })
-    const sending = sendFile<PictureAnswer>(`/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`, file, (share) =>
-      change(bench, id, share < 1 ? { share } : { share, state: 'reading' }),
+      throw new ApiError(413, {
+        code: 'too-large',
+        message: `The file is larger than ${MOST_BYTES / 1024 / 1024} MB. Make it smaller and add it again.`,
+      })
+    const sending = sendFile<PictureAnswer>(
+      `/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`,
+      file,
+      (share) => change(bench, id, share < 1 ? { share } : { share, state: 'reading' }),
     )
     const picture = await sending.done
     addToLibrary(bench, picture)
@@ -68,6 +73,10 @@ export const loadPictures = async (bench: Bench): Promise<void> => {
   try {
     bench.set({ pictures: await api.pictures() })
   } catch (error) {
-    say(bench, error instanceof ApiError ? error.message : 'The pictures could not be listed. Reload the page.', 'fault')
+    say(
+      bench,
+      error instanceof ApiError ? error.message : 'The pictures could not be listed. Reload the page.',
+      'fault',
+    )
   }
 }

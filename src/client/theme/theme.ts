@@ -35,7 +35,10 @@ export const theme = createTheme({
   transitions: { create: () => 'none' },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { fontSize: 13, lineHeight: 1.4, padding: '5px 12px' } } },
+    MuiButton: {
+      defaultProps: { disableElevation: true },
+      styleOverrides: { root: { fontSize: 13, lineHeight: 1.4, padding: '5px 12px' } },
+    },
     MuiIconButton: { defaultProps: { size: 'small' } },
     MuiTextField: { defaultProps: { size: 'small' } },
     MuiTooltip: { defaultProps: { enterDelay: 500, arrow: true } },

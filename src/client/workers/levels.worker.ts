@@ -51,4 +51,3 @@ const load = async ({ key, url }: LevelRequest): Promise<void> => {
 }
 
 addEventListener('message', (event: MessageEvent<LevelRequest>) => void load(event.data))
-

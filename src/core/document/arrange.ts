@@ -25,7 +25,10 @@ const overlap = (r: Rect, others: readonly Rect[]): number =>
 export const freePlace = (sheet: Sheet, size: Size): Box => {
   const taken = framesOf(sheet).map((frame) => rectAround(boxCorners(frame.box, frame.turn)))
   const margin = Math.min(sheet.size.w, sheet.size.h) * 0.04
-  const room = { w: Math.max(0, sheet.size.w - size.w - 2 * margin), h: Math.max(0, sheet.size.h - size.h - 2 * margin) }
+  const room = {
+    w: Math.max(0, sheet.size.w - size.w - 2 * margin),
+    h: Math.max(0, sheet.size.h - size.h - 2 * margin),
+  }
   let best: { readonly box: Box; readonly cost: number } | null = null
   for (let row = 0; row < PLACES; row += 1)
     for (let column = 0; column < PLACES; column += 1) {

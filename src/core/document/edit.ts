@@ -19,7 +19,9 @@ export interface Edit<Args> {
 /** Makes an edit of a recipe over a draft. A recipe that changes nothing yields the same object. */
 export const defineEdit = <Args>(recipe: (draft: Draft<Project>, args: Args, project: Project) => void): Edit<Args> => {
   const record = (project: Project, args: Args): Recorded => {
-    const [after, forward, inverse] = produceWithPatches(project, (draft: Draft<Project>) => recipe(draft, args, project))
+    const [after, forward, inverse] = produceWithPatches(project, (draft: Draft<Project>) =>
+      recipe(draft, args, project),
+    )
     return forward.length ? { project: after, forward, inverse } : { project, forward: [], inverse: [] }
   }
   return Object.assign((project: Project, args: Args): Project => record(project, args).project, { record })
@@ -32,7 +34,9 @@ export const sameValue = (a: unknown, b: unknown): boolean => {
   if (Object.is(a, b)) return true
   if (!isObject(a) || !isObject(b) || Array.isArray(a) !== Array.isArray(b)) return false
   const keys = Object.keys(a)
-  return keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(b, key) && sameValue(a[key], b[key]))
+  return (
+    keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(b, key) && sameValue(a[key], b[key]))
+  )
 }
 
 /** Sets a key only where its content differs, so that a no-op leaves no patch. */

@@ -33,7 +33,10 @@ export const patched = (project: Project, patches: readonly Patch[]): Project =>
   try {
     return applyPatches(project as Objectish, [...patches]) as Project
   } catch (error) {
-    throw new Failure('document-invalid', `The change does not fit the project (${error instanceof Error ? error.message.slice(0, 120) : 'unknown'}). Reload the page and make it again.`)
+    throw new Failure(
+      'document-invalid',
+      `The change does not fit the project (${error instanceof Error ? error.message.slice(0, 120) : 'unknown'}). Reload the page and make it again.`,
+    )
   }
 }
 

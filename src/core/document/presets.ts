@@ -12,8 +12,24 @@ export interface SheetPreset {
   readonly bleed: number
 }
 
-const screen = (name: string, use: 'Screen' | 'Social', w: number, h: number): SheetPreset => ({ name, use, unit: 'px', w, h, ppi: 72, bleed: 0 })
-const paper = (name: string, use: 'Print' | 'Card', unit: Unit, w: number, h: number, bleed: number): SheetPreset => ({ name, use, unit, w, h, ppi: 300, bleed })
+const screen = (name: string, use: 'Screen' | 'Social', w: number, h: number): SheetPreset => ({
+  name,
+  use,
+  unit: 'px',
+  w,
+  h,
+  ppi: 72,
+  bleed: 0,
+})
+const paper = (name: string, use: 'Print' | 'Card', unit: Unit, w: number, h: number, bleed: number): SheetPreset => ({
+  name,
+  use,
+  unit,
+  w,
+  h,
+  ppi: 300,
+  bleed,
+})
 
 /** Usual sizes by use. Paper sizes: ISO 216 (A series), ISO/IEC 7810 ID-1 (small card); the rest is common practice. */
 export const SHEET_PRESETS: readonly SheetPreset[] = [

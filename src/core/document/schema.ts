@@ -1,4 +1,17 @@
-import { array, boolean, lazy, mixed, number, object, string, type AnyObject, type ISchema, type ObjectShape, type Schema, ValidationError } from 'yup'
+import {
+  array,
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  type AnyObject,
+  type ISchema,
+  type ObjectShape,
+  type Schema,
+  ValidationError,
+} from 'yup'
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
@@ -26,8 +39,7 @@ const real = (range: { readonly min: number; readonly max: number }) =>
     .min(range.min, `must be at least ${range.min}`)
     .max(range.max, `must be at most ${range.max}`)
 
-const whole = (range: { readonly min: number; readonly max: number }) =>
-  real(range).integer('must be a whole number')
+const whole = (range: { readonly min: number; readonly max: number }) => real(range).integer('must be a whole number')
 
 const id = () =>
   string()
@@ -82,12 +94,15 @@ const byKind = (kinds: Record<string, ObjectShape>) =>
     const kind = isPlainObject(held) && typeof held['kind'] === 'string' ? held['kind'] : ''
     const fields = Object.hasOwn(kinds, kind) ? kinds[kind] : undefined
     const kindWord = word(Object.keys(kinds))
-    return fields ? shape({ kind: kindWord, ...fields }) : object({ kind: kindWord }).strict().required('is missing').typeError('must be an object')
+    return fields
+      ? shape({ kind: kindWord, ...fields })
+      : object({ kind: kindWord }).strict().required('is missing').typeError('must be an object')
   })
 
 const side = { min: Number.MIN_VALUE, max: RANGE.sheetSide.max }
 const turn = { min: -180, max: 180 }
-const colour = () => string().strict().required('is missing; give a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
+const colour = () =>
+  string().strict().required('is missing; give a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
 
 export const placedSchema = shape({
   pictureId: id(),
@@ -114,7 +129,11 @@ const fillSchema = byKind({
   none: {},
   colour: { colour: colour() },
   taken: {
-    takes: array(takeSchema).strict().required('is missing').min(1, 'must hold a picture').max(50, 'may hold at most 50 takes'),
+    takes: array(takeSchema)
+      .strict()
+      .required('is missing')
+      .min(1, 'must hold a picture')
+      .max(50, 'may hold at most 50 takes'),
     shown: id(),
   },
 })
@@ -123,7 +142,10 @@ export const frameSchema = shape({
   kind: word(['frame']),
   id: id(),
   name: name(),
-  hint: string().strict().typeError('must be text').max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`),
+  hint: string()
+    .strict()
+    .typeError('must be text')
+    .max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`),
   takesPictures: flag(),
   box: shape({
     cx: real(RANGE.position),
@@ -144,22 +166,35 @@ export const sheetSchema = shape({
   ppi: real(RANGE.ppi),
   bleed: real(RANGE.bleed),
   background: byKind({ none: {}, colour: { colour: colour() }, picture: { placed: placedSchema } }),
-  order: array(id()).strict().required('is missing; give a list of ids').max(RANGE.items, `may hold at most ${RANGE.items} items`),
+  order: array(id())
+    .strict()
+    .required('is missing; give a list of ids')
+    .max(RANGE.items, `may hold at most ${RANGE.items} items`),
   items: byId(frameSchema, RANGE.items),
 })
 
 export const pictureRefSchema = shape({
   name: name(),
   pixels: shape({ w: whole(RANGE.picturePixels), h: whole(RANGE.picturePixels) }),
-  hash: string().strict().required('is missing').matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits'),
-  tags: array(name()).strict().required('is missing; give a list').max(RANGE.tags, `may hold at most ${RANGE.tags} tags`),
+  hash: string()
+    .strict()
+    .required('is missing')
+    .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits'),
+  tags: array(name())
+    .strict()
+    .required('is missing; give a list')
+    .max(RANGE.tags, `may hold at most ${RANGE.tags} tags`),
 })
 
 export const projectSchema = shape({
   format: word([FORMAT]),
   id: id(),
   name: name(),
-  order: array(id()).strict().required('is missing; give a list of ids').min(1, 'must name a sheet').max(RANGE.sheets, `may hold at most ${RANGE.sheets} sheets`),
+  order: array(id())
+    .strict()
+    .required('is missing; give a list of ids')
+    .min(1, 'must name a sheet')
+    .max(RANGE.sheets, `may hold at most ${RANGE.sheets} sheets`),
   sheets: byId(sheetSchema, RANGE.sheets),
   pictures: byId(pictureRefSchema, RANGE.pictures),
 })
@@ -178,7 +213,9 @@ export const schemaFaults = (schema: Schema, value: unknown, at = ''): readonly 
     return each.map((e) => {
       const below = plainPath(e.path)
       const path = [at, below].filter(Boolean).join('.')
-      return { path, message: e.message.replace(`${e.path ?? 'this'} `, '') }
+      // Yup's own messages begin with the path; ours don't.
+      const said = `${e.path ?? 'this'} `
+      return { path, message: e.message.startsWith(said) ? e.message.slice(said.length) : e.message }
     })
   }
 }

@@ -17,17 +17,28 @@ const hostileFaults = (value: unknown, path: string, depth: number): Fault[] => 
 }
 
 /** A list of ids and the objects it orders must name the same things, once each. */
-const orderFaults = (order: readonly string[], held: Readonly<Record<string, { id: string }>>, at: string, list: string): Fault[] => {
+const orderFaults = (
+  order: readonly string[],
+  held: Readonly<Record<string, { id: string }>>,
+  at: string,
+  list: string,
+): Fault[] => {
   const faults: Fault[] = []
   const seen = new Set<string>()
   order.forEach((id, i) => {
     if (seen.has(id)) faults.push({ path: `${at}order[${i}]`, message: `names "${id}" a second time; name it once` })
-    else if (!Object.hasOwn(held, id)) faults.push({ path: `${at}order[${i}]`, message: `names "${id}", which is not in ${list}` })
+    else if (!Object.hasOwn(held, id))
+      faults.push({ path: `${at}order[${i}]`, message: `names "${id}", which is not in ${list}` })
     seen.add(id)
   })
   for (const [id, item] of Object.entries(held)) {
-    if (!seen.has(id)) faults.push({ path: `${at}${list}.${id}`, message: `is not named in ${at}order; add it there or remove it` })
-    if (item.id !== id) faults.push({ path: `${at}${list}.${id}.id`, message: `is "${item.id}" but its key is "${id}"; make them the same` })
+    if (!seen.has(id))
+      faults.push({ path: `${at}${list}.${id}`, message: `is not named in ${at}order; add it there or remove it` })
+    if (item.id !== id)
+      faults.push({
+        path: `${at}${list}.${id}.id`,
+        message: `is "${item.id}" but its key is "${id}"; make them the same`,
+      })
   }
   return faults
 }
@@ -36,7 +47,8 @@ const orderFaults = (order: readonly string[], held: Readonly<Record<string, { i
 const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string): Fault[] => {
   const faults: Fault[] = []
   const need = (pictureId: string, path: string): void => {
-    if (!Object.hasOwn(pictures, pictureId)) faults.push({ path, message: `names the picture "${pictureId}", which is not in pictures` })
+    if (!Object.hasOwn(pictures, pictureId))
+      faults.push({ path, message: `names the picture "${pictureId}", which is not in pictures` })
   }
   if (sheet.background.kind === 'picture') need(sheet.background.placed.pictureId, `${at}background.placed.pictureId`)
   for (const frame of Object.values(sheet.items)) {
@@ -44,8 +56,10 @@ const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string):
     if (fill.kind !== 'taken') continue
     const base = `${at}items.${frame.id}.fill`
     fill.takes.forEach((take, i) => need(take.placed.pictureId, `${base}.takes[${i}].placed.pictureId`))
-    if (!fill.takes.some((take) => take.id === fill.shown)) faults.push({ path: `${base}.shown`, message: `names the take "${fill.shown}", which is not in takes` })
-    if (new Set(fill.takes.map((take) => take.id)).size < fill.takes.length) faults.push({ path: `${base}.takes`, message: 'has two takes of one id; give each its own' })
+    if (!fill.takes.some((take) => take.id === fill.shown))
+      faults.push({ path: `${base}.shown`, message: `names the take "${fill.shown}", which is not in takes` })
+    if (new Set(fill.takes.map((take) => take.id)).size < fill.takes.length)
+      faults.push({ path: `${base}.takes`, message: 'has two takes of one id; give each its own' })
   }
   return faults
 }
@@ -82,7 +96,10 @@ const formatOf = (value: unknown): unknown =>
 export const readProject = (value: unknown): Project => {
   const format = formatOf(value)
   if (typeof format === 'number' && format !== FORMAT)
-    throw new Failure('format-unknown', `This project is of format ${format}; this program reads format ${FORMAT}. Open it with a newer version of the program.`)
+    throw new Failure(
+      'format-unknown',
+      `This project is of format ${format}; this program reads format ${FORMAT}. Open it with a newer version of the program.`,
+    )
   const faults = projectFaults(value)
   if (faults.length) throw new Failure('document-invalid', describe(faults), faults)
   return value as Project // projectFaults found none
@@ -92,7 +109,9 @@ export const readProject = (value: unknown): Project => {
 export const checkTouched = (project: Project, touched: readonly (readonly (string | number)[])[]): void => {
   const roots = new Set(touched.map(([root]) => root))
   const deep = touched.some(([, id]) => id === undefined)
-  const idsUnder = (root: string): string[] => [...new Set(touched.filter(([r]) => r === root).map(([, id]) => String(id)))]
+  const idsUnder = (root: string): string[] => [
+    ...new Set(touched.filter(([r]) => r === root).map(([, id]) => String(id))),
+  ]
   const hostile = touched.flatMap((path) => path.filter((part) => typeof part === 'string' && FORBIDDEN_KEYS.has(part)))
   if (deep || roots.has('format') || roots.has('order') || roots.has('id') || roots.has('name') || hostile.length) {
     readProject(project)
@@ -101,8 +120,17 @@ export const checkTouched = (project: Project, touched: readonly (readonly (stri
   const faults: Fault[] = []
   for (const id of idsUnder('pictures')) {
     const picture = project.pictures[id]
-    if (picture) faults.push(...hostileFaults(picture, `pictures.${id}`, 0), ...schemaFaults(pictureRefSchema, picture, `pictures.${id}`))
-    else faults.push(...Object.values(project.sheets).flatMap((sheet) => pictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`)))
+    if (picture)
+      faults.push(
+        ...hostileFaults(picture, `pictures.${id}`, 0),
+        ...schemaFaults(pictureRefSchema, picture, `pictures.${id}`),
+      )
+    else
+      faults.push(
+        ...Object.values(project.sheets).flatMap((sheet) =>
+          pictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
+        ),
+      )
   }
   for (const id of idsUnder('sheets')) {
     const sheet = project.sheets[id]

@@ -19,9 +19,18 @@ const size = () =>
   })
 
 const bundlePictureSchema = object({
-  name: string().strict().defined('is missing; give a name').typeError('must be text').max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`),
-  file: string().strict().required('is missing; name a file such as pictures/kite.jpg').matches(FILE, 'must be a file directly in pictures/, such as pictures/kite.jpg'),
-  hash: string().strict().matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits, or be left out'),
+  name: string()
+    .strict()
+    .defined('is missing; give a name')
+    .typeError('must be text')
+    .max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`),
+  file: string()
+    .strict()
+    .required('is missing; name a file such as pictures/kite.jpg')
+    .matches(FILE, 'must be a file directly in pictures/, such as pictures/kite.jpg'),
+  hash: string()
+    .strict()
+    .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits, or be left out'),
   pixels: size().default(undefined),
   tags: array(string().strict().required().max(RANGE.nameLength)).strict().max(RANGE.tags),
 })
@@ -44,13 +53,17 @@ export interface BundleFile {
   readonly pixels: Size
 }
 
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** The pictures that a bundle's document names, with the faults found in them. */
-export const bundlePictures = (document: unknown): { readonly pictures: ReadonlyMap<string, BundlePicture>; readonly faults: readonly Fault[] } => {
+export const bundlePictures = (
+  document: unknown,
+): { readonly pictures: ReadonlyMap<string, BundlePicture>; readonly faults: readonly Fault[] } => {
   const held = isRecord(document) && Object.hasOwn(document, 'pictures') ? document['pictures'] : undefined
   if (!isRecord(document)) return { pictures: new Map(), faults: [{ path: '', message: 'must be an object' }] }
-  if (!isRecord(held)) return { pictures: new Map(), faults: [{ path: 'pictures', message: 'must be an object of pictures by id' }] }
+  if (!isRecord(held))
+    return { pictures: new Map(), faults: [{ path: 'pictures', message: 'must be an object of pictures by id' }] }
   const faults: Fault[] = []
   const pictures = new Map<string, BundlePicture>()
   for (const [id, value] of Object.entries(held)) {
@@ -75,9 +88,15 @@ export const completeDocument = (
     const file = files.get(picture.file)
     if (!file) continue
     if (picture.hash !== undefined && picture.hash !== file.hash)
-      faults.push({ path: `pictures.${id}.hash`, message: 'is not the SHA-256 of its file; correct it or leave it out' })
+      faults.push({
+        path: `pictures.${id}.hash`,
+        message: 'is not the SHA-256 of its file; correct it or leave it out',
+      })
     if (picture.pixels && (picture.pixels.w !== file.pixels.w || picture.pixels.h !== file.pixels.h))
-      faults.push({ path: `pictures.${id}.pixels`, message: `is ${picture.pixels.w}×${picture.pixels.h} but the upright picture is ${file.pixels.w}×${file.pixels.h}` })
+      faults.push({
+        path: `pictures.${id}.pixels`,
+        message: `is ${picture.pixels.w}×${picture.pixels.h} but the upright picture is ${file.pixels.w}×${file.pixels.h}`,
+      })
     refs[id] = { name: picture.name, pixels: file.pixels, hash: file.hash, tags: picture.tags ?? [] }
   }
   return { document: { ...document, pictures: refs }, faults }
@@ -88,6 +107,9 @@ export const bundleDocument = (project: Project, endingOf: (hash: string) => str
   ...project,
   format: FORMAT,
   pictures: Object.fromEntries(
-    Object.entries(project.pictures).map(([id, ref]) => [id, { ...ref, file: `pictures/${ref.hash}.${endingOf(ref.hash)}` }]),
+    Object.entries(project.pictures).map(([id, ref]) => [
+      id,
+      { ...ref, file: `pictures/${ref.hash}.${endingOf(ref.hash)}` },
+    ]),
   ),
 })

@@ -75,12 +75,7 @@ export interface Parts {
 }
 
 export const recompose = (p: Parts): Matrix =>
-  compose(
-    translation(p.x, p.y),
-    rotation(p.turn),
-    { ...IDENTITY, c: p.shear },
-    scaling(p.scaleX, p.scaleY),
-  )
+  compose(translation(p.x, p.y), rotation(p.turn), { ...IDENTITY, c: p.shear }, scaling(p.scaleX, p.scaleY))
 
 /** The parts of an invertible matrix; a mirror shows as a negative scaleY. */
 export const decompose = (m: Matrix): Parts => {

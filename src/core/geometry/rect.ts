@@ -42,5 +42,4 @@ export const intersectRects = (r: Rect, q: Rect): Rect | null => {
   const y1 = Math.min(r.y1, q.y1)
   return x0 < x1 && y0 < y1 ? { x0, y0, x1, y1 } : null
 }
-export const rectContains = (r: Rect, p: Point): boolean =>
-  p.x >= r.x0 && p.x <= r.x1 && p.y >= r.y0 && p.y <= r.y1
+export const rectContains = (r: Rect, p: Point): boolean => p.x >= r.x0 && p.x <= r.x1 && p.y >= r.y0 && p.y <= r.y1

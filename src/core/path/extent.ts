@@ -83,4 +83,3 @@ export const boundsOf = (path: Path): Rect => {
   const y = extentAlong(path, 90)
   return { x0: x.min, y0: y.min, x1: x.max, y1: y.max }
 }
-

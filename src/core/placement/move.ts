@@ -109,4 +109,3 @@ export const setKeepCovered = (placed: Placed, mount: Mount, keepCovered: boolea
 
 /** Puts another picture in place of the placed one: fit, zoom, turn, flips and the relative focus stay. */
 export const replacePlaced = (placed: Placed, pictureId: string): Placed => ({ ...placed, pictureId })
-

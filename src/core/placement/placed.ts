@@ -51,4 +51,3 @@ export const coverPlaced = (pictureId: string): Placed => ({
   flipY: false,
   keepCovered: true,
 })
-

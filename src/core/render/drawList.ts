@@ -1,4 +1,12 @@
-import { backgroundBox, backgroundMount, frameMatrix, frameMount, framesOf, pictureOf, shownPlaced } from '@/core/document/read'
+import {
+  backgroundBox,
+  backgroundMount,
+  frameMatrix,
+  frameMount,
+  framesOf,
+  pictureOf,
+  shownPlaced,
+} from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
 import { compose, type Matrix } from '@/core/geometry/matrix'

@@ -38,7 +38,8 @@ export const pictureOps = (list: { readonly items: readonly DrawItem[] }): reado
   list.items.flatMap((item) => item.ops.filter((op) => op.op === 'picture'))
 
 /** The pictures that a list needs at `scale` output pixels a point. */
-export const needsOf = (list: DrawList, scale: number): readonly Need[] => pictureOps(list).map((op) => needOf(op, scale))
+export const needsOf = (list: DrawList, scale: number): readonly Need[] =>
+  pictureOps(list).map((op) => needOf(op, scale))
 
 /**
  * The pyramid level to draw a picture from. Level k has its sides divided by 2^k; the smallest

@@ -10,7 +10,16 @@ export interface PaintContext {
   moveTo(x: number, y: number): void
   lineTo(x: number, y: number): void
   bezierCurveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void
-  ellipse(x: number, y: number, rx: number, ry: number, turn: number, start: number, end: number, anticlockwise?: boolean): void
+  ellipse(
+    x: number,
+    y: number,
+    rx: number,
+    ry: number,
+    turn: number,
+    start: number,
+    end: number,
+    anticlockwise?: boolean,
+  ): void
   closePath(): void
   fill(rule?: 'nonzero' | 'evenodd'): void
   drawImage(image: PaintSource, x: number, y: number): void

@@ -10,7 +10,7 @@ import { FORMAT, type Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { bundlePictures, completeDocument, type BundleFile } from '@/core/formats/bundleDocument'
 import { LIMITS } from '@/server/limits'
-import { inspectPicture } from '@/server/pictures/inspect'
+import { inspectPicture, readThrough } from '@/server/pictures/inspect'
 import { asDiskFailure } from '@/server/storage/files'
 
 export interface UnpackedFile extends BundleFile {
@@ -33,15 +33,20 @@ const unreadable = (why: string): Failure =>
 
 const openZip = (file: string): Promise<ZipFile> =>
   new Promise((resolve, reject) => {
-    yauzl.open(file, { lazyEntries: true, autoClose: false, validateEntrySizes: true, strictFileNames: true }, (error, zip) => {
-      if (error) reject(unreadable(zipWords(error)))
-      else resolve(zip)
-    })
+    yauzl.open(
+      file,
+      { lazyEntries: true, autoClose: false, validateEntrySizes: true, strictFileNames: true },
+      (error, zip) => {
+        if (error) reject(unreadable(zipWords(error)))
+        else resolve(zip)
+      },
+    )
   })
 
 /** The library's reasons in words of ours. */
 const zipWords = (error: Error): string => {
-  if (/relative path|absolute path|invalid characters/i.test(error.message)) return 'it holds a file whose path leads outside the bundle'
+  if (/relative path|absolute path|invalid characters/i.test(error.message))
+    return 'it holds a file whose path leads outside the bundle'
   if (/too many bytes|not enough bytes|size/i.test(error.message)) return 'a file in it is not as large as it says'
   return 'it is not a whole zip file'
 }
@@ -71,7 +76,8 @@ class Meter {
       transform: (chunk: Buffer, _encoding, done) => {
         bytes += chunk.length
         this.total += chunk.length
-        if (bytes > most || this.total > LIMITS.bundleUnpackedBytes) done(new Failure('too-large', 'The bundle unpacks to more than is allowed. Split it and bring the parts in.'))
+        if (bytes > most || this.total > LIMITS.bundleUnpackedBytes)
+          done(new Failure('too-large', 'The bundle unpacks to more than is allowed. Split it and bring the parts in.'))
         else done(null, chunk)
       },
     })
@@ -80,13 +86,22 @@ class Meter {
 
 const readText = async (zip: ZipFile, entry: Entry, meter: Meter): Promise<string> => {
   const chunks: Buffer[] = []
-  await pipeline(await contentOf(zip, entry), meter.limit(LIMITS.bundleDocumentBytes), async (source: AsyncIterable<Buffer>) => {
-    for await (const chunk of source) chunks.push(chunk)
-  })
+  await pipeline(
+    await contentOf(zip, entry),
+    meter.limit(LIMITS.bundleDocumentBytes),
+    async (source: AsyncIterable<Buffer>) => {
+      for await (const chunk of source) chunks.push(chunk)
+    },
+  )
   return Buffer.concat(chunks).toString('utf8')
 }
 
-const unpackPicture = async (zip: ZipFile, entry: Entry, meter: Meter, to: string): Promise<{ hash: string; bytes: number }> => {
+const unpackPicture = async (
+  zip: ZipFile,
+  entry: Entry,
+  meter: Meter,
+  to: string,
+): Promise<{ hash: string; bytes: number }> => {
   const hash = createHash('sha256')
   const hashing = new Transform({
     transform(chunk: Buffer, _encoding, done) {
@@ -104,7 +119,7 @@ interface Contents {
   readonly faults: readonly Fault[]
 }
 
-const unpack = async (zip: ZipFile, folder: string): Promise<Contents> => {
+const unpack = async (zip: ZipFile, folder: string, thorough: boolean): Promise<Contents> => {
   const meter = new Meter()
   const files = new Map<string, UnpackedFile>()
   const faults: Fault[] = []
@@ -112,13 +127,18 @@ const unpack = async (zip: ZipFile, folder: string): Promise<Contents> => {
   let count = 0
   await eachEntry(zip, async (entry) => {
     count += 1
-    if (count > LIMITS.bundleEntries) throw new Failure('too-large', `The bundle holds more than ${LIMITS.bundleEntries} files. Split it and bring the parts in.`)
+    if (count > LIMITS.bundleEntries)
+      throw new Failure(
+        'too-large',
+        `The bundle holds more than ${LIMITS.bundleEntries} files. Split it and bring the parts in.`,
+      )
     if (entry.fileName === DOCUMENT) text = await readText(zip, entry, meter)
     else if (PICTURE.test(entry.fileName)) {
       const file = path.join(folder, `${count}.picture`)
       try {
         const { hash, bytes } = await unpackPicture(zip, entry, meter, file)
         const { width, height } = await inspectPicture(file)
+        if (thorough) await readThrough(file)
         files.set(entry.fileName, { file, hash, bytes, pixels: { w: width, h: height } })
       } catch (error) {
         if (!isFailure(error) || error.code === 'bundle-unreadable') throw error
@@ -142,17 +162,29 @@ const parse = (text: string | null): unknown => {
 const formatFaults = (document: unknown): readonly Fault[] => {
   const format = typeof document === 'object' && document !== null && 'format' in document ? document.format : undefined
   return typeof format === 'number' && format !== FORMAT
-    ? [{ path: 'format', message: `is ${format}; this program reads format ${FORMAT}. Open it with a newer version of the program` }]
+    ? [
+        {
+          path: 'format',
+          message: `is ${format}; this program reads format ${FORMAT}. Open it with a newer version of the program`,
+        },
+      ]
     : []
 }
 
-/** Unpacks a bundle and lists every fault in it. The project is there only if there are none. */
-export const examineBundle = async (file: string, folder: string): Promise<{ readonly faults: readonly Fault[]; readonly unpacked: Unpacked | null }> => {
+/**
+ * Unpacks a bundle and lists every fault in it. The project is there only if there are none.
+ * `thorough` reads every picture to its end; without it damage shows only when the picture is drawn.
+ */
+export const examineBundle = async (
+  file: string,
+  folder: string,
+  thorough = true,
+): Promise<{ readonly faults: readonly Fault[]; readonly unpacked: Unpacked | null }> => {
   await mkdir(folder, { recursive: true })
   const zip = await openZip(file)
   let contents: Contents
   try {
-    contents = await unpack(zip, folder)
+    contents = await unpack(zip, folder, thorough)
   } catch (error) {
     if (isFailure(error)) throw error
     const disk = asDiskFailure(error)
@@ -169,22 +201,33 @@ export const examineBundle = async (file: string, folder: string): Promise<{ rea
       ? []
       : [{ path: `pictures.${id}.file`, message: `names "${picture.file}", which is not in the bundle` }],
   )
-  const complete = completeDocument(typeof document === 'object' && document !== null ? document : {}, pictures, contents.files)
+  const complete = completeDocument(
+    typeof document === 'object' && document !== null ? document : {},
+    pictures,
+    contents.files,
+  )
   const early = [...contents.faults, ...faults, ...missing, ...complete.faults]
   const all = [...early, ...projectFaults(complete.document).filter((fault) => !isEcho(fault, early))]
-  return all.length ? { faults: all, unpacked: null } : { faults: [], unpacked: { project: complete.document as Project, files: contents.files } }
+  return all.length
+    ? { faults: all, unpacked: null }
+    : { faults: [], unpacked: { project: complete.document as Project, files: contents.files } }
 }
 
 /** A picture left out for a fault of its own makes every mention of it a fault as well; saying so once is enough. */
-const isEcho = (fault: Fault, early: readonly Fault[]): boolean => early.length > 0 && /which is not in pictures$/.test(fault.message)
+const isEcho = (fault: Fault, early: readonly Fault[]): boolean =>
+  early.length > 0 && /which is not in pictures$/.test(fault.message)
 
 /** Unpacks a sound bundle. Throws `document-invalid`, `format-unknown`, `bundle-unreadable` or `too-large`. */
-export const readBundle = async (file: string, folder: string): Promise<Unpacked> => {
-  const { faults, unpacked } = await examineBundle(file, folder)
+export const readBundle = async (file: string, folder: string, thorough = true): Promise<Unpacked> => {
+  const { faults, unpacked } = await examineBundle(file, folder, thorough)
   if (unpacked) return unpacked
   await rm(folder, { recursive: true, force: true })
   const [first] = faults
   const code = first?.path === 'format' ? 'format-unknown' : 'document-invalid'
   const more = faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''
-  throw new Failure(code, `The bundle has a fault: ${first?.path || DOCUMENT} ${first?.message}${more}. Correct it and bring it in again.`, faults)
+  throw new Failure(
+    code,
+    `The bundle has a fault: ${first?.path || DOCUMENT} ${first?.message}${more}. Correct it and bring it in again.`,
+    faults,
+  )
 }

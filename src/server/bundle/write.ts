@@ -4,7 +4,10 @@ import type { Project } from '@/core/document/types'
 import { bundleDocument } from '@/core/formats/bundleDocument'
 
 /** A project as one zip: `project.json` and the original pictures. `files` gives path and ending by hash. */
-export const bundleStream = (project: Project, files: ReadonlyMap<string, { readonly file: string; readonly ending: string }>): Readable => {
+export const bundleStream = (
+  project: Project,
+  files: ReadonlyMap<string, { readonly file: string; readonly ending: string }>,
+): Readable => {
   const zip = new ZipFile()
   const document = bundleDocument(project, (hash) => files.get(hash)?.ending ?? 'bin')
   zip.addBuffer(Buffer.from(JSON.stringify(document, null, 2)), 'project.json')

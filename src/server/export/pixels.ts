@@ -22,7 +22,11 @@ export const rimmed = async (picture: Sharp, part: Rect): Promise<PaintImage> =>
     .raw()
     .toBuffer({ resolveWithObject: true })
   const canvas = createCanvas(info.width, info.height)
-  const pixels = new ImageData(new Uint8ClampedArray(data.buffer, data.byteOffset, data.length), info.width, info.height)
+  const pixels = new ImageData(
+    new Uint8ClampedArray(data.buffer, data.byteOffset, data.length),
+    info.width,
+    info.height,
+  )
   canvas.getContext('2d').putImageData(pixels, 0, 0)
   const rimX = (RIM * (part.x1 - part.x0)) / (info.width - 2 * RIM)
   const rimY = (RIM * (part.y1 - part.y0)) / (info.height - 2 * RIM)
@@ -50,7 +54,11 @@ export const originalPixels =
   (fileOf: (hash: string) => string | undefined): PixelSource =>
   async (need) => {
     const file = fileOf(need.hash)
-    if (!file) throw new Failure('picture-missing', 'A picture of this sheet is missing. Put it back or replace it, then export again.')
+    if (!file)
+      throw new Failure(
+        'picture-missing',
+        'A picture of this sheet is missing. Put it back or replace it, then export again.',
+      )
     const shrink = Math.min(1, need.density * BEST_OVERSIZE)
     const whole: Rect = { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h }
     const pixels = need.pixels.w * need.pixels.h * shrink * shrink
@@ -60,7 +68,10 @@ export const originalPixels =
     let picture = uprightPicture(file)
     if (part !== whole) picture = picture.extract({ left: part.x0, top: part.y0, width: w, height: h })
     if (shrink < 1)
-      picture = picture.resize(Math.max(1, Math.round(w * shrink)), Math.max(1, Math.round(h * shrink)), { fit: 'fill', kernel: 'lanczos3' })
+      picture = picture.resize(Math.max(1, Math.round(w * shrink)), Math.max(1, Math.round(h * shrink)), {
+        fit: 'fill',
+        kernel: 'lanczos3',
+      })
     // Two steps: libvips would otherwise do the rim before the resize.
     const { data, info } = await picture.raw().toBuffer({ resolveWithObject: true })
     const { width, height, channels } = info

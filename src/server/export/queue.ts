@@ -27,10 +27,15 @@ interface Exports {
 const held = globalThis as typeof globalThis & { eagerStencilExports?: Exports }
 const exportsHeld = (): Exports => (held.eagerStencilExports ??= { queue: new TaskQueue(), entries: new Map() })
 
-const stopped = (): Failure => new Failure('job-failed', 'The export stopped unexpectedly. Try it again, or at a lower resolution.')
+const stopped = (): Failure =>
+  new Failure('job-failed', 'The export stopped unexpectedly. Try it again, or at a lower resolution.')
 
 /** Runs one job in a child process. Resolves with its result; throws `job-failed` with the child's words. */
-const runChild = (job: ExportJob, onStart: (child: ChildProcess) => void, onProgress: (state: ExportState) => void): Promise<Exported> =>
+const runChild = (
+  job: ExportJob,
+  onStart: (child: ChildProcess) => void,
+  onProgress: (state: ExportState) => void,
+): Promise<Exported> =>
   new Promise((resolve, reject) => {
     const script = path.join(/*turbopackIgnore: true*/ rootDirectory(), 'dist', 'export-job.mjs')
     const child = fork(/*turbopackIgnore: true*/ script, [], { serialization: 'advanced', execArgv: [] })
@@ -67,12 +72,17 @@ export const queueExport = async (job: Omit<ExportJob, 'out'>, fileName: string)
     if (entry.state.state === 'cancelled') return
     try {
       entry.state = { state: 'running', done: 0, of: 1, phase: 'painting' }
-      const exported = await runChild({ ...job, out: entry.file }, (child) => (entry.child = child), (state) => {
-        if (entry.state.state === 'running') entry.state = state
-      })
+      const exported = await runChild(
+        { ...job, out: entry.file },
+        (child) => (entry.child = child),
+        (state) => {
+          if (entry.state.state === 'running') entry.state = state
+        },
+      )
       entry.state = { state: 'done', ...exported, fileName }
     } catch (error) {
-      if (!isCancelled(entry)) entry.state = { state: 'failed', message: error instanceof Error ? error.message : stopped().message }
+      if (!isCancelled(entry))
+        entry.state = { state: 'failed', message: error instanceof Error ? error.message : stopped().message }
     } finally {
       entry.child = null
       if (entry.state.state !== 'done') await rm(`${entry.file}.part`, { force: true })
@@ -102,9 +112,17 @@ export const cancelExport = (id: string): void => {
 /** The finished file and the name to save it under. */
 export const exportFile = (id: string): { readonly file: string; readonly fileName: string } => {
   const entry = entryOf(id)
-  if (entry.state.state !== 'done') throw new Failure('not-found', 'This export is not finished. Wait for it or export again.')
+  if (entry.state.state !== 'done')
+    throw new Failure('not-found', 'This export is not finished. Wait for it or export again.')
   return { file: entry.file, fileName: entry.fileName }
 }
 
 /** Runs a job apart from the list of exports, after those that wait; for thumbnails. */
-export const runQuietly = (job: ExportJob): Promise<Exported> => exportsHeld().queue.run(() => runChild(job, () => undefined, () => undefined))
+export const runQuietly = (job: ExportJob): Promise<Exported> =>
+  exportsHeld().queue.run(() =>
+    runChild(
+      job,
+      () => undefined,
+      () => undefined,
+    ),
+  )

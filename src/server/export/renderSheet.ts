@@ -29,7 +29,10 @@ export const outputSize = (list: DrawList, ppi: number): RenderedSize => {
   const { w, h } = rectSize(list.area)
   const size = { width: outputPixels(w, ppi), height: outputPixels(h, ppi) }
   if (size.width * size.height > LIMITS.exportPixels)
-    throw new Failure('too-large', `At ${ppi} ppi the sheet has ${Math.round((size.width * size.height) / 1e6)} megapixels; at most ${LIMITS.exportPixels / 1e6} can be written. Choose a lower resolution.`)
+    throw new Failure(
+      'too-large',
+      `At ${ppi} ppi the sheet has ${Math.round((size.width * size.height) / 1e6)} megapixels; at most ${LIMITS.exportPixels / 1e6} can be written. Choose a lower resolution.`,
+    )
   return size
 }
 

@@ -33,11 +33,20 @@ const encoder = (canvas: Canvas, { format, quality, ppi }: ExportOptions, opaque
   const flat = (picture: Sharp): Sharp =>
     format === 'jpeg' && !opaque ? picture.flatten({ background: '#ffffff' }) : opaque ? picture.removeAlpha() : picture
   // withMetadata writes the resolution and converts to, and attaches, the sRGB profile.
-  const picture = flat(sharp(canvas.data(), { raw, limitInputPixels: false })).withMetadata({ density: ppi, icc: 'srgb' })
+  const picture = flat(sharp(canvas.data(), { raw, limitInputPixels: false })).withMetadata({
+    density: ppi,
+    icc: 'srgb',
+  })
   if (format === 'png') return picture.png({ compressionLevel: 6, adaptiveFiltering: true })
   if (format === 'jpeg') return picture.jpeg({ quality, chromaSubsampling: quality >= 90 ? '4:4:4' : '4:2:0' })
   return picture
-    .withExif({ IFD0: { XResolution: `${Math.round(ppi * 1000)}/1000`, YResolution: `${Math.round(ppi * 1000)}/1000`, ResolutionUnit: '2' } })
+    .withExif({
+      IFD0: {
+        XResolution: `${Math.round(ppi * 1000)}/1000`,
+        YResolution: `${Math.round(ppi * 1000)}/1000`,
+        ResolutionUnit: '2',
+      },
+    })
     .withIccProfile('srgb')
     .webp({ quality, alphaQuality: 100 })
 }

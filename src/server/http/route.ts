@@ -31,21 +31,37 @@ const guard = (request: Request): void => {
   const host = request.headers.get('host') ?? ''
   const origin = request.headers.get('origin')
   const site = request.headers.get('sec-fetch-site')
-  const foreign = origin !== null && (origin === 'null' || !LOCAL.test(origin.replace(/^https?:\/\//, '')) || origin.replace(/^https?:\/\//, '') !== host)
+  const foreign =
+    origin !== null &&
+    (origin === 'null' ||
+      !LOCAL.test(origin.replace(/^https?:\/\//, '')) ||
+      origin.replace(/^https?:\/\//, '') !== host)
   if (!LOCAL.test(host) || foreign || site === 'cross-site')
-    throw new Failure('forbidden', 'This program answers only its own pages on this machine. Open it at its own address.')
+    throw new Failure(
+      'forbidden',
+      'This program answers only its own pages on this machine. Open it at its own address.',
+    )
 }
 
-export const answer = (body: unknown, status = 200): Response => Response.json(body, { status, headers: { 'Cache-Control': 'no-store' } })
+export const answer = (body: unknown, status = 200): Response =>
+  Response.json(body, { status, headers: { 'Cache-Control': 'no-store' } })
 
 const refusal = (error: unknown): Response => {
   if (isFailure(error)) {
-    const body: Refusal = { code: error.code, message: error.message, faults: error.faults.slice(0, 100), facts: error.facts }
+    const body: Refusal = {
+      code: error.code,
+      message: error.message,
+      faults: error.faults.slice(0, 100),
+      facts: error.facts,
+    }
     return answer(body, STATUS[error.code])
   }
   // Not a situation we know: the one who runs the server sees it, the person gets plain words.
   console.error(error)
-  const body: Refusal = { code: 'job-failed', message: 'Something went wrong on the server. Try it again; nothing saved is lost.' }
+  const body: Refusal = {
+    code: 'job-failed',
+    message: 'Something went wrong on the server. Try it again; nothing saved is lost.',
+  }
   return answer(body, 500)
 }
 
@@ -82,7 +98,11 @@ export const readJson = async <T>(request: Request, schema: Schema<T>): Promise<
   try {
     return schema.validateSync(value, { strict: true })
   } catch (error) {
-    if (error instanceof ValidationError) throw new Failure('refused', `The request has a fault: ${error.errors[0]?.slice(0, 300)}. Correct it and try again.`)
+    if (error instanceof ValidationError)
+      throw new Failure(
+        'refused',
+        `The request has a fault: ${error.errors[0]?.slice(0, 300)}. Correct it and try again.`,
+      )
     throw error
   }
 }
@@ -98,7 +118,11 @@ export const declaredLength = (request: Request): number | undefined => {
 }
 
 /** Streams a file; `download` offers it to be saved under that name. */
-export const fileAnswer = async (file: string, type: string, options: { readonly download?: string; readonly keep?: boolean } = {}): Promise<Response> => {
+export const fileAnswer = async (
+  file: string,
+  type: string,
+  options: { readonly download?: string; readonly keep?: boolean } = {},
+): Promise<Response> => {
   const { size } = await stat(file)
   const headers = new Headers({
     'Content-Type': type,
@@ -112,5 +136,9 @@ export const fileAnswer = async (file: string, type: string, options: { readonly
 
 export const streamAnswer = (body: Readable, type: string, download: string): Response =>
   new Response(Readable.toWeb(body) as ReadableStream, {
-    headers: { 'Content-Type': type, 'Content-Disposition': `attachment; filename="${download}"`, 'Cache-Control': 'no-store' },
+    headers: {
+      'Content-Type': type,
+      'Content-Disposition': `attachment; filename="${download}"`,
+      'Cache-Control': 'no-store',
+    },
   })

@@ -48,7 +48,12 @@ export const rememberPicture = async (picture: StoredPicture): Promise<StoredPic
 /** All pictures, newest first. */
 export const listPictures = async (): Promise<readonly StoredPicture[]> => {
   await database()
-  const rows = await PictureRow.findAll({ order: [['addedAt', 'DESC'], ['hash', 'ASC']] })
+  const rows = await PictureRow.findAll({
+    order: [
+      ['addedAt', 'DESC'],
+      ['hash', 'ASC'],
+    ],
+  })
   return rows.map(plain)
 }
 
@@ -64,7 +69,10 @@ export const originalFile = async (hash: string): Promise<string> => {
 }
 
 /** The file of one pyramid level. */
-export const storedLevel = async (hash: string, level: number): Promise<{ readonly file: string; readonly type: string }> => {
+export const storedLevel = async (
+  hash: string,
+  level: number,
+): Promise<{ readonly file: string; readonly type: string }> => {
   const picture = await findPicture(hash)
   if (!picture || !Number.isInteger(level) || level < 0 || level >= picture.levels)
     throw new Failure('not-found', 'There is no such picture here. Reload the page.')

@@ -20,13 +20,29 @@ export interface Inspected {
 }
 
 /** Options that make libvips refuse bombs and damage instead of guessing. */
-export const READ_OPTIONS = { failOn: 'truncated', limitInputPixels: LIMITS.picturePixels, sequentialRead: true } as const
+export const READ_OPTIONS = {
+  failOn: 'truncated',
+  limitInputPixels: LIMITS.picturePixels,
+  sequentialRead: true,
+} as const
 
 export const unreadable = (): Failure =>
-  new Failure('picture-unreadable', 'The picture is damaged or incomplete and cannot be read. Open it in the program that made it, save it again, and add that file.')
+  new Failure(
+    'picture-unreadable',
+    'The picture is damaged or incomplete and cannot be read. Open it in the program that made it, save it again, and add that file.',
+  )
 
 const wrongKind = (): Failure =>
   new Failure('picture-kind', 'This is not a JPEG, PNG or WebP picture. Save it as one of these and add it again.')
+
+/** Reads every pixel of a picture. Throws `picture-unreadable` for damage anywhere in the file. */
+export const readThrough = async (file: string): Promise<void> => {
+  await sharp(file, READ_OPTIONS)
+    .stats()
+    .catch(() => {
+      throw unreadable()
+    })
+}
 
 /** Reads what a picture file is, by its content. Throws `picture-kind`, `too-large` or `picture-unreadable`. */
 export const inspectPicture = async (file: string): Promise<Inspected> => {
@@ -39,7 +55,10 @@ export const inspectPicture = async (file: string): Promise<Inspected> => {
       throw unreadable()
     })
   if (meta.width * meta.height > LIMITS.picturePixels)
-    throw new Failure('too-large', `The picture has ${Math.round((meta.width * meta.height) / 1e6)} megapixels; at most ${LIMITS.picturePixels / 1e6} come in. Make it smaller and add it again.`)
+    throw new Failure(
+      'too-large',
+      `The picture has ${Math.round((meta.width * meta.height) / 1e6)} megapixels; at most ${LIMITS.picturePixels / 1e6} come in. Make it smaller and add it again.`,
+    )
   return {
     kind: kind.name,
     ending: kind.ending,

@@ -7,7 +7,14 @@ import { LIMITS } from '@/server/limits'
 import { inspectPicture } from '@/server/pictures/inspect'
 import { writeLevels } from '@/server/pictures/levels'
 import { findPicture, rememberPicture, type StoredPicture } from '@/server/pictures/catalogue'
-import { asDiskFailure, moveIntoPlace, pictureDirectory, receive, temporaryPath, type Received } from '@/server/storage/files'
+import {
+  asDiskFailure,
+  moveIntoPlace,
+  pictureDirectory,
+  receive,
+  temporaryPath,
+  type Received,
+} from '@/server/storage/files'
 
 /** Decoding is heavy on memory: one picture at a time, while uploads go on side by side. */
 const decoding = new TaskQueue()
@@ -16,8 +23,10 @@ const decoding = new TaskQueue()
 export const pictureName = (name: string): string => {
   const base = name.split(/[\\/]/).at(-1) ?? ''
   // Control characters are what this removes.
-  // eslint-disable-next-line no-control-regex
-  const clean = base.replace(/[\u0000-\u001f\u007f<>]/g, '').replace(/\.[A-Za-z0-9]{2,5}$/, '').trim()
+  const clean = base
+    .replace(/[\u0000-\u001f\u007f<>]/g, '')
+    .replace(/\.[A-Za-z0-9]{2,5}$/, '')
+    .trim()
   return clean.slice(0, LIMITS.pictureNameLength) || 'Picture'
 }
 
@@ -61,7 +70,10 @@ export const takePicture = async (
 ): Promise<StoredPicture> => {
   if (options.declared !== undefined && options.declared > LIMITS.pictureBytes) {
     body.resume()
-    throw new Failure('too-large', `The file is larger than ${LIMITS.pictureBytes / 1024 / 1024} MB. Make it smaller and add it again.`)
+    throw new Failure(
+      'too-large',
+      `The file is larger than ${LIMITS.pictureBytes / 1024 / 1024} MB. Make it smaller and add it again.`,
+    )
   }
   return keepReceived(await receive(body, LIMITS.pictureBytes, options), name)
 }

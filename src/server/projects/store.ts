@@ -1,6 +1,14 @@
 import { Op, type Transaction } from 'sequelize'
 import { Failure } from '@/core/failure'
-import { advance, patched, EMPTY_HISTORY, type History, type LoggedStep, type Patch, type Step } from '@/core/document/history'
+import {
+  advance,
+  patched,
+  EMPTY_HISTORY,
+  type History,
+  type LoggedStep,
+  type Patch,
+  type Step,
+} from '@/core/document/history'
 import type { Project } from '@/core/document/types'
 import { readProject, checkTouched } from '@/core/document/validate'
 import { database } from '@/server/db/open'
@@ -12,7 +20,8 @@ export interface Held {
   readonly revision: number
 }
 
-const notFound = (): Failure => new Failure('not-found', 'There is no such project here. Go back to the projects page and choose another.')
+const notFound = (): Failure =>
+  new Failure('not-found', 'There is no such project here. Go back to the projects page and choose another.')
 
 /** What a project's row tells without opening its document. */
 const summaryOf = (project: Project): { name: string; sheetCount: number; width: number; height: number } => {
@@ -87,7 +96,12 @@ export const createProject = async (value: unknown): Promise<Held> => {
 }
 
 const conflict = (revision: number): Failure =>
-  new Failure('conflict', 'This project was changed somewhere else in the meantime. Choose which version to go on with.', [], { revision })
+  new Failure(
+    'conflict',
+    'This project was changed somewhere else in the meantime. Choose which version to go on with.',
+    [],
+    { revision },
+  )
 
 /**
  * Appends steps made on revision `base`. Steps that are already stored (a repeated request) are passed over.
@@ -113,8 +127,12 @@ export const appendSteps = async (id: string, base: number, steps: readonly Logg
       project = patched(project, step.forward)
       revision += 1
     }
-    checkTouched(project, fresh.flatMap((step) => step.forward.map((patch) => patch.path)))
-    if (project.id !== id) throw new Failure('document-invalid', 'A step may not change the id of a project. Reload the page.')
+    checkTouched(
+      project,
+      fresh.flatMap((step) => step.forward.map((patch) => patch.path)),
+    )
+    if (project.id !== id)
+      throw new Failure('document-invalid', 'A step may not change the id of a project. Reload the page.')
     await writeSteps(id, held.revision, fresh, transaction)
     if (Math.floor(held.revision / LIMITS.snapshotEvery) < Math.floor(revision / LIMITS.snapshotEvery))
       await SnapshotRow.create({ projectId: id, revision, document: JSON.stringify(project) }, { transaction })
@@ -123,7 +141,12 @@ export const appendSteps = async (id: string, base: number, steps: readonly Logg
   })
 }
 
-const writeSteps = async (id: string, base: number, steps: readonly LoggedStep[], transaction: Transaction): Promise<void> => {
+const writeSteps = async (
+  id: string,
+  base: number,
+  steps: readonly LoggedStep[],
+  transaction: Transaction,
+): Promise<void> => {
   await StepRow.bulkCreate(
     steps.map((step, i) => ({
       projectId: id,

@@ -105,4 +105,7 @@ export const receive = async (
 }
 
 export const tooLarge = (most: number): Failure =>
-  new Failure('too-large', `The file is larger than ${Math.round(most / 1024 / 1024)} MB. Make it smaller and add it again.`)
+  new Failure(
+    'too-large',
+    `The file is larger than ${Math.round(most / 1024 / 1024)} MB. Make it smaller and add it again.`,
+  )

@@ -10,7 +10,10 @@ export const DEMO_PROJECT = 'demo-opening-day'
 /** Paints the demo pictures and stores the demo project, in a process of its own; a deleted one comes back. */
 export const fillDemo = async (): Promise<string> => {
   const script = path.join(/*turbopackIgnore: true*/ rootDirectory(), 'dist', 'fill-demo.mjs')
-  const child = fork(/*turbopackIgnore: true*/ script, [], { execArgv: [], stdio: ['ignore', 'ignore', 'inherit', 'ipc'] })
+  const child = fork(/*turbopackIgnore: true*/ script, [], {
+    execArgv: [],
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  })
   const code = await new Promise<number | null>((resolve) => {
     child.once('error', () => resolve(1))
     child.once('exit', resolve)

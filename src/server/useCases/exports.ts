@@ -39,7 +39,10 @@ export const startExport = async (projectId: string, request: ExportRequest): Pr
   for (const hash of hashesOf(project, sheet)) files[hash] = await originalFile(hash)
   const { sheetId, ...options } = request
   const number = project.order.length > 1 ? `-${project.order.indexOf(sheetId) + 1}` : ''
-  return queueExport({ project, sheetId, options, files }, `${safeFileName(project.name)}${number}.${ENDINGS[request.format]}`)
+  return queueExport(
+    { project, sheetId, options, files },
+    `${safeFileName(project.name)}${number}.${ENDINGS[request.format]}`,
+  )
 }
 
 /** Pyramid levels that suffice to draw a sheet at `ppi`; a missing picture is left out. */
@@ -68,7 +71,13 @@ export const thumbnailFile = async (projectId: string): Promise<string> => {
     underWay.get(file) ??
     levelFiles(project, sheet, ppi)
       .then((files) =>
-        runQuietly({ project, sheetId: sheet.id, files, options: { format: 'webp', ppi, quality: 88, bleed: false }, out: file }),
+        runQuietly({
+          project,
+          sheetId: sheet.id,
+          files,
+          options: { format: 'webp', ppi, quality: 88, bleed: false },
+          out: file,
+        }),
       )
       .finally(() => underWay.delete(file))
   underWay.set(file, making)

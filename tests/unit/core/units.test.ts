@@ -63,16 +63,36 @@ describe('typed lengths', () => {
     near(read('-12.7 × 2'), -72, 1e-12)
     near(read('1in − 0.5in'), 36, 1e-12)
   })
-  it.each(['', '   ', 'abc', '1 2', '3mm*2mm', '2/1mm', '5/0', '1mm2', '(1', '1)', '++', '1e9e', 'constructor', '9'.repeat(90), '('.repeat(40) + '1' + ')'.repeat(40)])('refuse %j in words', (text) => {
+  it.each([
+    '',
+    '   ',
+    'abc',
+    '1 2',
+    '3mm*2mm',
+    '2/1mm',
+    '5/0',
+    '1mm2',
+    '(1',
+    '1)',
+    '++',
+    '1e9e',
+    'constructor',
+    '9'.repeat(90),
+    '('.repeat(40) + '1' + ')'.repeat(40),
+  ])('refuse %j in words', (text) => {
     expect(() => read(text)).toThrow(/length must be/)
   })
   it('never answer with anything but a finite number', () => {
-    holdsFor(fc.string({ maxLength: 30 }), (text) => {
-      try {
-        expect(Number.isFinite(read(text))).toBe(true)
-      } catch (error) {
-        expect(String(error)).toMatch(/must be/)
-      }
-    }, 500)
+    holdsFor(
+      fc.string({ maxLength: 30 }),
+      (text) => {
+        try {
+          expect(Number.isFinite(read(text))).toBe(true)
+        } catch (error) {
+          expect(String(error)).toMatch(/must be/)
+        }
+      },
+      500,
+    )
   })
 })

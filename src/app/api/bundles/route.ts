@@ -2,4 +2,6 @@ import { answer, bodyOf, declaredLength, route } from '@/server/http/route'
 import { bringBundleIn } from '@/server/useCases/bundles'
 
 /** The body is the zip. */
-export const POST = route(async (request) => answer({ id: await bringBundleIn(bodyOf(request), declaredLength(request)) }, 201))
+export const POST = route(async (request) =>
+  answer({ id: await bringBundleIn(bodyOf(request), declaredLength(request)) }, 201),
+)

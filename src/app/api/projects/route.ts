@@ -9,7 +9,9 @@ const schema = object({
   name: string().strict().max(RANGE.nameLength),
   /** A new sheet … */
   sheet: object({
-    unit: mixed<Unit>().oneOf([...UNITS]).required(),
+    unit: mixed<Unit>()
+      .oneOf([...UNITS])
+      .required(),
     size: object({ w: side(), h: side() }).required(),
     ppi: number().strict().min(RANGE.ppi.min).max(RANGE.ppi.max).required(),
     bleed: number().strict().min(RANGE.bleed.min).max(RANGE.bleed.max).required(),

@@ -18,26 +18,30 @@ interface FrameAddress {
 const FIRST_TAKE = 'take-1'
 
 /** Puts a picture into a frame so that it covers, undistorted; what was there goes. */
-export const placePicture = defineEdit<FrameAddress & { readonly pictureId: string }>((draft, { sheetId, frameId, pictureId }, project) => {
-  const frame = frameDraft(draft, project, sheetId, frameId)
-  pictureOf(project, pictureId)
-  if (!frame) return
-  const sheet = sheetOf(project, sheetId)
-  const fresh = coverPlaced(pictureId)
-  const mount = frameMount(project, sheet, frameOf(sheet, frameId), pictureId)
-  const placed = { ...fresh, focus: middleFocus(fresh, mount) }
-  put(frame, 'fill', { kind: 'taken', takes: [{ id: FIRST_TAKE, name: '', placed }], shown: FIRST_TAKE })
-})
+export const placePicture = defineEdit<FrameAddress & { readonly pictureId: string }>(
+  (draft, { sheetId, frameId, pictureId }, project) => {
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    pictureOf(project, pictureId)
+    if (!frame) return
+    const sheet = sheetOf(project, sheetId)
+    const fresh = coverPlaced(pictureId)
+    const mount = frameMount(project, sheet, frameOf(sheet, frameId), pictureId)
+    const placed = { ...fresh, focus: middleFocus(fresh, mount) }
+    put(frame, 'fill', { kind: 'taken', takes: [{ id: FIRST_TAKE, name: '', placed }], shown: FIRST_TAKE })
+  },
+)
 
 /** Puts another picture in place of the one that shows; zoom, turn, flips and fit stay. An empty frame is filled. */
-export const replacePicture = defineEdit<FrameAddress & { readonly pictureId: string }>((draft, { sheetId, frameId, pictureId }, project) => {
-  const held = frameOf(sheetOf(project, sheetId), frameId)
-  pictureOf(project, pictureId)
-  const placed = shownPlaced(held)
-  const frame = frameDraft(draft, project, sheetId, frameId)
-  if (!placed || !frame) return
-  putPlaced(frame, replacePlaced(placed, pictureId))
-})
+export const replacePicture = defineEdit<FrameAddress & { readonly pictureId: string }>(
+  (draft, { sheetId, frameId, pictureId }, project) => {
+    const held = frameOf(sheetOf(project, sheetId), frameId)
+    pictureOf(project, pictureId)
+    const placed = shownPlaced(held)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (!placed || !frame) return
+    putPlaced(frame, replacePlaced(placed, pictureId))
+  },
+)
 
 const putPlaced = (frame: Draft<Frame>, placed: Placed): void => {
   const { fill } = frame
@@ -47,11 +51,13 @@ const putPlaced = (frame: Draft<Frame>, placed: Placed): void => {
 }
 
 /** Stores a placement for the picture that shows in a frame. */
-export const setPlaced = defineEdit<FrameAddress & { readonly placed: Placed }>((draft, { sheetId, frameId, placed }, project) => {
-  pictureOf(project, placed.pictureId)
-  const frame = frameDraft(draft, project, sheetId, frameId)
-  if (frame) putPlaced(frame, placed)
-})
+export const setPlaced = defineEdit<FrameAddress & { readonly placed: Placed }>(
+  (draft, { sheetId, frameId, placed }, project) => {
+    pictureOf(project, placed.pictureId)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (frame) putPlaced(frame, placed)
+  },
+)
 
 /** Takes what fills a frame out; the frame stays. */
 export const emptyFrame = defineEdit<FrameAddress>((draft, { sheetId, frameId }, project) => {
@@ -60,13 +66,20 @@ export const emptyFrame = defineEdit<FrameAddress>((draft, { sheetId, frameId },
 })
 
 /** Fills a frame with a colour. */
-export const fillColour = defineEdit<FrameAddress & { readonly colour: Colour }>((draft, { sheetId, frameId, colour }, project) => {
-  const frame = frameDraft(draft, project, sheetId, frameId)
-  if (frame) put(frame, 'fill', { kind: 'colour', colour })
-})
+export const fillColour = defineEdit<FrameAddress & { readonly colour: Colour }>(
+  (draft, { sheetId, frameId, colour }, project) => {
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (frame) put(frame, 'fill', { kind: 'colour', colour })
+  },
+)
 
 /** The frame after its window was changed over a picture that stays put on the sheet. */
-const windowed = (project: Project, sheetId: string, frame: Frame, to: Window): { readonly placed: Placed; readonly covered: boolean } | null => {
+const windowed = (
+  project: Project,
+  sheetId: string,
+  frame: Frame,
+  to: Window,
+): { readonly placed: Placed; readonly covered: boolean } | null => {
   const placed = shownPlaced(frame)
   if (!placed) return null
   const sheet = sheetOf(project, sheetId)

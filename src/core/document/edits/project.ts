@@ -5,6 +5,9 @@ import type { PictureRef } from '@/core/document/types'
 export const renameProject = defineEdit<{ readonly name: string }>((draft, { name }) => put(draft, 'name', name))
 
 /** Makes a picture known to the project; one already known stays as it is. */
-export const addPicture = defineEdit<{ readonly pictureId: string; readonly picture: PictureRef }>((draft, { pictureId, picture }) => {
-  if (!draft.pictures[pictureId]) draft.pictures[pictureId] = { ...picture, tags: [...picture.tags], pixels: { ...picture.pixels } }
-})
+export const addPicture = defineEdit<{ readonly pictureId: string; readonly picture: PictureRef }>(
+  (draft, { pictureId, picture }) => {
+    if (!draft.pictures[pictureId])
+      draft.pictures[pictureId] = { ...picture, tags: [...picture.tags], pixels: { ...picture.pixels } }
+  },
+)

@@ -30,11 +30,21 @@ export interface WindowChange {
  * The outline way as a hand does it: `windowAt` gives the window for a drag by some vector; the drag goes
  * as far along each axis of it as the picture reaches when keep-covered is on, and all the way when it is off.
  */
-export const dragWindow = (project: Project, sheetId: string, frameId: string, drag: Point, windowAt: (drag: Point) => Window): WindowChange => {
+export const dragWindow = (
+  project: Project,
+  sheetId: string,
+  frameId: string,
+  drag: Point,
+  windowAt: (drag: Point) => Window,
+): WindowChange => {
   const frame = frameOf(sheetOf(project, sheetId), frameId)
   const kept = shownPlaced(frame)?.keepCovered ?? false
   const covered = (p: Point): boolean => windowIsCovered(project, sheetId, frameId, windowAt(p))
-  if (!kept || covered(drag)) return { recorded: setWindow.record(project, { sheetId, frameId, ...windowAt(drag), allowGaps: true }), stopped: false }
+  if (!kept || covered(drag))
+    return {
+      recorded: setWindow.record(project, { sheetId, frameId, ...windowAt(drag), allowGaps: true }),
+      stopped: false,
+    }
   // First together, then each axis on by itself: the outline slides along the edge it meets.
   const both = reachable((k) => covered({ x: drag.x * k, y: drag.y * k }))
   const base = { x: drag.x * both, y: drag.y * both }

@@ -1,5 +1,14 @@
 import { describe, expect, it } from '@jest/globals'
-import { fillColour, emptyFrame, openToWhole, placePicture, replacePicture, setPlaced, setWindow, windowIsCovered } from '@/core/document/edits/fills'
+import {
+  fillColour,
+  emptyFrame,
+  openToWhole,
+  placePicture,
+  replacePicture,
+  setPlaced,
+  setWindow,
+  windowIsCovered,
+} from '@/core/document/edits/fills'
 import { dragWindow } from '@/core/document/edits/window'
 import { addFrame, moveFrames, removeFrames, renameFrame, setFrameBox, setStencil } from '@/core/document/edits/frames'
 import { addPicture, renameProject } from '@/core/document/edits/project'
@@ -22,22 +31,73 @@ const filled = (): Project => placePicture(sampleProject(), { ...at('f-1'), pict
 
 /** Any edit of the program, on whatever frames and pictures there are. */
 const change: fc.Arbitrary<(project: Project) => Recorded> = fc.oneof(
-  fc.tuple(points, fc.constantFrom('f-1', 'f-2', 'f-3')).map(([delta, id]) => (p: Project) => moveFrames.record(p, { sheetId: SHEET, frameIds: sheetOf(p, SHEET).items[id] ? [id] : [], delta })),
-  fc.tuple(boxes, turns, fc.nat(9)).map(([box, turn, n]) => (p: Project) => withFrame(p, n, (id) => setFrameBox.record(p, { ...at(id), box, turn }))),
-  fc.tuple(stencils, fc.nat(9)).map(([stencil, n]) => (p: Project) => withFrame(p, n, (id) => setStencil.record(p, { ...at(id), stencil }))),
-  fc.tuple(fc.constantFrom('pic-1', 'pic-2', 'pic-3'), fc.nat(9)).map(([pictureId, n]) => (p: Project) => withFrame(p, n, (id) => placePicture.record(p, { ...at(id), pictureId }))),
-  fc.tuple(fc.constantFrom('pic-1', 'pic-2', 'pic-3'), fc.nat(9)).map(([pictureId, n]) => (p: Project) => withFrame(p, n, (id) => replacePicture.record(p, { ...at(id), pictureId }))),
-  fc.tuple(placements, fc.nat(9)).map(([placed, n]) => (p: Project) => withFrame(p, n, (id) => setPlaced.record(p, { ...at(id), placed }))),
+  fc.tuple(points, fc.constantFrom('f-1', 'f-2', 'f-3')).map(
+    ([delta, id]) =>
+      (p: Project) =>
+        moveFrames.record(p, { sheetId: SHEET, frameIds: sheetOf(p, SHEET).items[id] ? [id] : [], delta }),
+  ),
+  fc.tuple(boxes, turns, fc.nat(9)).map(
+    ([box, turn, n]) =>
+      (p: Project) =>
+        withFrame(p, n, (id) => setFrameBox.record(p, { ...at(id), box, turn })),
+  ),
+  fc.tuple(stencils, fc.nat(9)).map(
+    ([stencil, n]) =>
+      (p: Project) =>
+        withFrame(p, n, (id) => setStencil.record(p, { ...at(id), stencil })),
+  ),
+  fc.tuple(fc.constantFrom('pic-1', 'pic-2', 'pic-3'), fc.nat(9)).map(
+    ([pictureId, n]) =>
+      (p: Project) =>
+        withFrame(p, n, (id) => placePicture.record(p, { ...at(id), pictureId })),
+  ),
+  fc.tuple(fc.constantFrom('pic-1', 'pic-2', 'pic-3'), fc.nat(9)).map(
+    ([pictureId, n]) =>
+      (p: Project) =>
+        withFrame(p, n, (id) => replacePicture.record(p, { ...at(id), pictureId })),
+  ),
+  fc.tuple(placements, fc.nat(9)).map(
+    ([placed, n]) =>
+      (p: Project) =>
+        withFrame(p, n, (id) => setPlaced.record(p, { ...at(id), placed })),
+  ),
   fc.nat(9).map((n) => (p: Project) => withFrame(p, n, (id) => emptyFrame.record(p, at(id)))),
   fc.nat(9).map((n) => (p: Project) => withFrame(p, n, (id) => openToWhole.record(p, at(id)))),
-  fc.tuple(boxes, turns, fc.nat(9)).map(([box, turn, n]) => (p: Project) => withFrame(p, n, (id) => setWindow.record(p, { ...at(id), box, turn, allowGaps: true }))),
-  fc.nat(9).map((n) => (p: Project) => withFrame(p, n, (id) => removeFrames.record(p, { sheetId: SHEET, frameIds: [id] }))),
-  fc.tuple(stencils, boxes, fc.nat(1000)).map(([stencil, box, n]) => (p: Project) => addFrame.record(p, { sheetId: SHEET, frame: newFrame(`n-${n}`, stencil, box) })),
+  fc.tuple(boxes, turns, fc.nat(9)).map(
+    ([box, turn, n]) =>
+      (p: Project) =>
+        withFrame(p, n, (id) => setWindow.record(p, { ...at(id), box, turn, allowGaps: true })),
+  ),
+  fc
+    .nat(9)
+    .map((n) => (p: Project) => withFrame(p, n, (id) => removeFrames.record(p, { sheetId: SHEET, frameIds: [id] }))),
+  fc.tuple(stencils, boxes, fc.nat(1000)).map(
+    ([stencil, box, n]) =>
+      (p: Project) =>
+        addFrame.record(p, { sheetId: SHEET, frame: newFrame(`n-${n}`, stencil, box) }),
+  ),
   fc.string({ maxLength: 20 }).map((name) => (p: Project) => renameProject.record(p, { name })),
-  fc.tuple(fc.string({ maxLength: 20 }), fc.nat(9)).map(([name, n]) => (p: Project) => withFrame(p, n, (id) => renameFrame.record(p, { ...at(id), name }))),
-  fc.constantFrom('#112233', '#aabbcc').map((colour) => (p: Project) => setBackground.record(p, { sheetId: SHEET, background: { kind: 'colour', colour } })),
-  fc.constantFrom('pic-1', 'pic-2').map((id) => (p: Project) => setBackground.record(p, { sheetId: SHEET, background: { kind: 'picture', placed: coverPlaced(id) } })),
-  fc.tuple(fc.constantFrom('#445566'), fc.nat(9)).map(([colour, n]) => (p: Project) => withFrame(p, n, (id) => fillColour.record(p, { ...at(id), colour }))),
+  fc.tuple(fc.string({ maxLength: 20 }), fc.nat(9)).map(
+    ([name, n]) =>
+      (p: Project) =>
+        withFrame(p, n, (id) => renameFrame.record(p, { ...at(id), name })),
+  ),
+  fc
+    .constantFrom('#112233', '#aabbcc')
+    .map(
+      (colour) => (p: Project) => setBackground.record(p, { sheetId: SHEET, background: { kind: 'colour', colour } }),
+    ),
+  fc
+    .constantFrom('pic-1', 'pic-2')
+    .map(
+      (id) => (p: Project) =>
+        setBackground.record(p, { sheetId: SHEET, background: { kind: 'picture', placed: coverPlaced(id) } }),
+    ),
+  fc.tuple(fc.constantFrom('#445566'), fc.nat(9)).map(
+    ([colour, n]) =>
+      (p: Project) =>
+        withFrame(p, n, (id) => fillColour.record(p, { ...at(id), colour })),
+  ),
   fc.constantFrom(72, 150, 300).map((ppi) => (p: Project) => changeSheet.record(p, { sheetId: SHEET, ppi })),
 )
 
@@ -49,20 +109,24 @@ const withFrame = (project: Project, n: number, make: (id: string) => Recorded):
 
 describe('edits', () => {
   it('in any sequence keep the document sound, undo exactly and never change their argument', () => {
-    holdsFor(fc.array(change, { minLength: 1, maxLength: 40 }), (changes) => {
-      const start = deepFreeze(sampleProject())
-      let project = start
-      const made: Recorded[] = []
-      for (const make of changes) {
-        const recorded = make(project)
-        expect(patched(project, recorded.forward)).toEqual(recorded.project)
-        project = deepFreeze(recorded.project)
-        made.push(recorded)
-      }
-      expect(projectFaults(JSON.parse(JSON.stringify(project)))).toEqual([])
-      for (const { inverse } of made.toReversed()) project = patched(project, inverse)
-      expect(project).toEqual(start)
-    }, 60)
+    holdsFor(
+      fc.array(change, { minLength: 1, maxLength: 40 }),
+      (changes) => {
+        const start = deepFreeze(sampleProject())
+        let project = start
+        const made: Recorded[] = []
+        for (const make of changes) {
+          const recorded = make(project)
+          expect(patched(project, recorded.forward)).toEqual(recorded.project)
+          project = deepFreeze(recorded.project)
+          made.push(recorded)
+        }
+        expect(projectFaults(JSON.parse(JSON.stringify(project)))).toEqual([])
+        for (const { inverse } of made.toReversed()) project = patched(project, inverse)
+        expect(project).toEqual(start)
+      },
+      60,
+    )
   })
 
   it('that change nothing return the same object and no patch', () => {
@@ -113,21 +177,34 @@ describe('pictures in frames', () => {
 
 describe('the outline way by hand', () => {
   it('stops at the picture’s edge while keep-covered holds, and the picture stays put', () => {
-    holdsFor(fc.tuple(points, placements), ([drag, placed]) => {
-      const start = setPlaced(filled(), { ...at('f-1'), placed: { ...placed, pictureId: 'pic-1', keepCovered: true } })
-      const { box, turn } = frame(start, 'f-1')
-      const { recorded } = dragWindow(start, SHEET, 'f-1', drag, (d) => ({ turn, box: { ...box, cx: box.cx + d.x, cy: box.cy + d.y } }))
-      const sheet = sheetOf(recorded.project, SHEET)
-      const before = pictureMatrix(start, sheetOf(start, SHEET), frame(start, 'f-1'))
-      const after = pictureMatrix(recorded.project, sheet, frame(recorded.project, 'f-1'))
-      if (before && after) nearMatrix(after, before, 1e-3, 1200)
-      expect(shownPlaced(frame(recorded.project, 'f-1'))?.keepCovered).toBe(true)
-    }, 100)
+    holdsFor(
+      fc.tuple(points, placements),
+      ([drag, placed]) => {
+        const start = setPlaced(filled(), {
+          ...at('f-1'),
+          placed: { ...placed, pictureId: 'pic-1', keepCovered: true },
+        })
+        const { box, turn } = frame(start, 'f-1')
+        const { recorded } = dragWindow(start, SHEET, 'f-1', drag, (d) => ({
+          turn,
+          box: { ...box, cx: box.cx + d.x, cy: box.cy + d.y },
+        }))
+        const sheet = sheetOf(recorded.project, SHEET)
+        const before = pictureMatrix(start, sheetOf(start, SHEET), frame(start, 'f-1'))
+        const after = pictureMatrix(recorded.project, sheet, frame(recorded.project, 'f-1'))
+        if (before && after) nearMatrix(after, before, 1e-3, 1200)
+        expect(shownPlaced(frame(recorded.project, 'f-1'))?.keepCovered).toBe(true)
+      },
+      100,
+    )
   })
   it('goes all the way where gaps are allowed', () => {
     const start = setPlaced(filled(), { ...at('f-1'), placed: { ...coverPlaced('pic-1'), keepCovered: false } })
     const { box, turn } = frame(start, 'f-1')
-    const { recorded, stopped } = dragWindow(start, SHEET, 'f-1', { x: 500, y: 0 }, (d) => ({ turn, box: { ...box, cx: box.cx + d.x, cy: box.cy + d.y } }))
+    const { recorded, stopped } = dragWindow(start, SHEET, 'f-1', { x: 500, y: 0 }, (d) => ({
+      turn,
+      box: { ...box, cx: box.cx + d.x, cy: box.cy + d.y },
+    }))
     expect(stopped).toBe(false)
     expect(frame(recorded.project, 'f-1').box.cx).toBe(box.cx + 500)
     expect(windowIsCovered(recorded.project, SHEET, 'f-1', frame(recorded.project, 'f-1'))).toBe(false)

@@ -5,7 +5,8 @@ import { sampleProject, SHEET } from '@tests/helpers/project'
 
 type Loose = Record<string, any> // a document that may be anything
 
-const sound = (): Loose => JSON.parse(JSON.stringify(placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })))
+const sound = (): Loose =>
+  JSON.parse(JSON.stringify(placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })))
 const broken = (harm: (document: Loose) => void): Loose => {
   const document = sound()
   harm(document)
@@ -22,13 +23,25 @@ const CASES: readonly [string, (document: Loose) => void, string][] = [
   ['NaN', (d) => (sheet(d)['bleed'] = NaN), `sheets.${SHEET}.bleed`],
   ['infinity', (d) => (sheet(d)['items']['f-1'].box.w = Infinity), `sheets.${SHEET}.items.f-1.box.w`],
   ['a number as text', (d) => (sheet(d)['items']['f-1'].turn = '30'), `sheets.${SHEET}.items.f-1.turn`],
-  ['a focus out of range', (d) => (placed(d)['focus'].u = 1e9), `sheets.${SHEET}.items.f-1.fill.takes[0].placed.focus.u`],
+  [
+    'a focus out of range',
+    (d) => (placed(d)['focus'].u = 1e9),
+    `sheets.${SHEET}.items.f-1.fill.takes[0].placed.focus.u`,
+  ],
   ['an unknown fit', (d) => (placed(d)['fit'] = 'squash'), `sheets.${SHEET}.items.f-1.fill.takes[0].placed.fit`],
   ['a name of a megabyte', (d) => (d['name'] = 'x'.repeat(1e6)), 'name'],
   ['a missing name', (d) => delete d['name'], 'name'],
   ['an unknown key', (d) => (sheet(d)['extra'] = 1), `sheets.${SHEET}`],
-  ['an unknown stencil', (d) => (sheet(d)['items']['f-2'].stencil = { kind: 'blot' }), `sheets.${SHEET}.items.f-2.stencil.kind`],
-  ['a polygon of two sides', (d) => (sheet(d)['items']['f-3'].stencil.sides = 2), `sheets.${SHEET}.items.f-3.stencil.sides`],
+  [
+    'an unknown stencil',
+    (d) => (sheet(d)['items']['f-2'].stencil = { kind: 'blot' }),
+    `sheets.${SHEET}.items.f-2.stencil.kind`,
+  ],
+  [
+    'a polygon of two sides',
+    (d) => (sheet(d)['items']['f-3'].stencil.sides = 2),
+    `sheets.${SHEET}.items.f-3.stencil.sides`,
+  ],
   ['a colour in words', (d) => (sheet(d)['background'].colour = 'plum'), `sheets.${SHEET}.background.colour`],
   ['a hash that is none', (d) => (d['pictures']['pic-1'].hash = '../../etc'), 'pictures.pic-1.hash'],
   ['a dangling sheet id', (d) => d['order'].push('ghost'), 'order[1]'],
@@ -36,7 +49,11 @@ const CASES: readonly [string, (document: Loose) => void, string][] = [
   ['a frame left out of the order', (d) => sheet(d)['order'].pop(), `sheets.${SHEET}.items.f-3`],
   ['a dangling item id', (d) => sheet(d)['order'].push('ghost'), `sheets.${SHEET}.order[3]`],
   ['an item under another id', (d) => (sheet(d)['items']['f-1'].id = 'f-9'), `sheets.${SHEET}.items.f-1.id`],
-  ['a dangling picture', (d) => (placed(d)['pictureId'] = 'ghost'), `sheets.${SHEET}.items.f-1.fill.takes[0].placed.pictureId`],
+  [
+    'a dangling picture',
+    (d) => (placed(d)['pictureId'] = 'ghost'),
+    `sheets.${SHEET}.items.f-1.fill.takes[0].placed.pictureId`,
+  ],
   ['a dangling take', (d) => (sheet(d)['items']['f-1'].fill.shown = 'ghost'), `sheets.${SHEET}.items.f-1.fill.shown`],
   ['items as a list', (d) => (sheet(d)['items'] = []), `sheets.${SHEET}.items`],
   ['no sheets at all', (d) => ((d['order'] = []), (d['sheets'] = {})), 'order'],
@@ -60,7 +77,9 @@ describe('a project', () => {
     expect(({} as Loose)['polluted']).toBeUndefined()
   })
 
-  it.each([null, 1, 'text', [], {}, { format: 1 }])('is not %j', (value) => expect(() => readProject(value)).toThrow(/fault/))
+  it.each([null, 1, 'text', [], {}, { format: 1 }])('is not %j', (value) =>
+    expect(() => readProject(value)).toThrow(/fault/),
+  )
 
   it('of another format is refused with what to do', () => {
     expect(() => readProject({ ...sound(), format: 99 })).toThrow(/format 99.*newer version/)

@@ -1,5 +1,18 @@
 import { describe, expect, it } from '@jest/globals'
-import { apply, compose, decompose, determinant, IDENTITY, invert, largestStretch, recompose, rotation, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import {
+  apply,
+  compose,
+  decompose,
+  determinant,
+  IDENTITY,
+  invert,
+  largestStretch,
+  recompose,
+  rotation,
+  scaling,
+  translation,
+  type Matrix,
+} from '@/core/geometry/matrix'
 import { normalTurn, unitVector } from '@/core/geometry/angle'
 import { boxCorners, boxMatrix, drawnBox, HANDLES, handlePoint, resizeBox } from '@/core/geometry/box'
 import { fc, holdsFor, real } from '@tests/helpers/property'
@@ -7,8 +20,18 @@ import { boxes, points, turns } from '@tests/helpers/arbitrary'
 import { near, nearMatrix, nearPoint } from '@tests/helpers/near'
 
 const matrices: fc.Arbitrary<Matrix> = fc
-  .record({ x: real(-900, 900), y: real(-900, 900), turn: turns, sx: real(0.05, 20), sy: real(0.05, 20), mirror: fc.boolean(), shear: real(-2, 2) })
-  .map(({ x, y, turn, sx, sy, mirror, shear }) => compose(translation(x, y), rotation(turn), { ...IDENTITY, c: shear }, scaling(sx, mirror ? -sy : sy)))
+  .record({
+    x: real(-900, 900),
+    y: real(-900, 900),
+    turn: turns,
+    sx: real(0.05, 20),
+    sy: real(0.05, 20),
+    mirror: fc.boolean(),
+    shear: real(-2, 2),
+  })
+  .map(({ x, y, turn, sx, sy, mirror, shear }) =>
+    compose(translation(x, y), rotation(turn), { ...IDENTITY, c: shear }, scaling(sx, mirror ? -sy : sy)),
+  )
 
 describe('matrices', () => {
   it('undo themselves by their inverse', () => {
@@ -32,15 +55,19 @@ describe('matrices', () => {
     })
   })
   it('stretch no direction more than the largest stretch, and one by it', () => {
-    holdsFor(matrices, (m) => {
-      const stretch = largestStretch(m)
-      const lengths = Array.from({ length: 720 }, (_, i) => {
-        const d = unitVector(i / 2)
-        return Math.hypot(m.a * d.x + m.c * d.y, m.b * d.x + m.d * d.y)
-      })
-      expect(Math.max(...lengths)).toBeLessThanOrEqual(stretch * (1 + 1e-9))
-      expect(Math.max(...lengths)).toBeGreaterThan(stretch * 0.9999)
-    }, 60)
+    holdsFor(
+      matrices,
+      (m) => {
+        const stretch = largestStretch(m)
+        const lengths = Array.from({ length: 720 }, (_, i) => {
+          const d = unitVector(i / 2)
+          return Math.hypot(m.a * d.x + m.c * d.y, m.b * d.x + m.d * d.y)
+        })
+        expect(Math.max(...lengths)).toBeLessThanOrEqual(stretch * (1 + 1e-9))
+        expect(Math.max(...lengths)).toBeGreaterThan(stretch * 0.9999)
+      },
+      60,
+    )
   })
   it('refuse to invert a flattened plane', () => expect(() => invert(scaling(0, 1))).toThrow(/inverted/))
   it('turn clockwise with y down', () => nearPoint(apply(rotation(90), { x: 1, y: 0 }), { x: 0, y: 1 }, 0))
@@ -52,7 +79,11 @@ describe('turns', () => {
       const turn = normalTurn(degrees)
       expect(turn).toBeGreaterThan(-180)
       expect(turn).toBeLessThanOrEqual(180)
-      nearPoint(unitVector(turn), { x: Math.cos((degrees * Math.PI) / 180), y: Math.sin((degrees * Math.PI) / 180) }, 1e-9)
+      nearPoint(
+        unitVector(turn),
+        { x: Math.cos((degrees * Math.PI) / 180), y: Math.sin((degrees * Math.PI) / 180) },
+        1e-9,
+      )
     })
   })
   it('treat −180 and 180 as one', () => expect(normalTurn(-180)).toBe(180))
@@ -92,7 +123,12 @@ describe('boxes', () => {
   })
   it('are drawn out between two points, equal-sided or from the centre', () => {
     expect(drawnBox({ x: 10, y: 10 }, { x: 30, y: 50 })).toEqual({ cx: 20, cy: 30, w: 20, h: 40 })
-    expect(drawnBox({ x: 10, y: 10 }, { x: 30, y: -30 }, { equalSides: true })).toEqual({ cx: 30, cy: -10, w: 40, h: 40 })
+    expect(drawnBox({ x: 10, y: 10 }, { x: 30, y: -30 }, { equalSides: true })).toEqual({
+      cx: 30,
+      cy: -10,
+      w: 40,
+      h: 40,
+    })
     expect(drawnBox({ x: 10, y: 10 }, { x: 30, y: 50 }, { fromCentre: true })).toEqual({ cx: 10, cy: 10, w: 40, h: 80 })
   })
   it('have corners that turn with them', () => {

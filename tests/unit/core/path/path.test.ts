@@ -11,9 +11,22 @@ import { fc, holdsFor, real } from '@tests/helpers/property'
 import { points } from '@tests/helpers/arbitrary'
 import { near, nearPoint } from '@tests/helpers/near'
 
-const arcs: fc.Arbitrary<Arc> = fc.record({ centre: points, rx: real(1, 400), ry: real(1, 400), turn: real(-180, 180), start: real(-360, 360), sweep: fc.oneof(real(1, 360), real(-360, -1)) })
-const cubics: fc.Arbitrary<Path> = fc.tuple(points, points, points, points).map(([a, c1, c2, to]) => [{ kind: 'move', to: a }, { kind: 'cubic', c1, c2, to }])
-const arcPath = (arc: Arc): Path => [{ kind: 'move', to: arcPoint(arc, arc.start) }, { kind: 'arc', ...arc }]
+const arcs: fc.Arbitrary<Arc> = fc.record({
+  centre: points,
+  rx: real(1, 400),
+  ry: real(1, 400),
+  turn: real(-180, 180),
+  start: real(-360, 360),
+  sweep: fc.oneof(real(1, 360), real(-360, -1)),
+})
+const cubics: fc.Arbitrary<Path> = fc.tuple(points, points, points, points).map(([a, c1, c2, to]) => [
+  { kind: 'move', to: a },
+  { kind: 'cubic', c1, c2, to },
+])
+const arcPath = (arc: Arc): Path => [
+  { kind: 'move', to: arcPoint(arc, arc.start) },
+  { kind: 'arc', ...arc },
+]
 
 /** Points along a path, computed here from the definitions of the curves. */
 const samples = (path: Path): { x: number; y: number }[] => polylineOf(path, 0.0005).flat()
@@ -59,10 +72,14 @@ describe('areas', () => {
     })
   })
   it('of cubics agree with their polyline', () => {
-    holdsFor(cubics, (path) => {
-      const closed: Path = [...path, { kind: 'close' }]
-      near(areaOf(closed), areaOf(polygonPath(samples(closed))), 4)
-    }, 60)
+    holdsFor(
+      cubics,
+      (path) => {
+        const closed: Path = [...path, { kind: 'close' }]
+        near(areaOf(closed), areaOf(polygonPath(samples(closed))), 4)
+      },
+      60,
+    )
   })
 })
 
@@ -75,7 +92,13 @@ describe('containment', () => {
     })
   })
   it('knows a hole by the fill rule', () => {
-    const square = (r: number): Path => polygonPath([{ x: -r, y: -r }, { x: r, y: -r }, { x: r, y: r }, { x: -r, y: r }])
+    const square = (r: number): Path =>
+      polygonPath([
+        { x: -r, y: -r },
+        { x: r, y: -r },
+        { x: r, y: r },
+        { x: -r, y: r },
+      ])
     const path = [...square(10), ...square(5)]
     expect(outlineContains({ path, fillRule: 'evenodd' }, { x: 0, y: 0 })).toBe(false)
     expect(outlineContains({ path, fillRule: 'nonzero' }, { x: 0, y: 0 })).toBe(true)
@@ -85,21 +108,33 @@ describe('containment', () => {
 
 describe('polylines', () => {
   it('stay within the flatness asked of an arc', () => {
-    holdsFor(fc.tuple(arcs, real(0.01, 1)), ([arc, flatness]) => {
-      const [line = []] = polylineOf(arcPath(arc), flatness)
-      line.slice(1).forEach((to, i) => {
-        const from = line[i] ?? to
-        const t = arc.start + (arc.sweep * (i + 0.5)) / (line.length - 1)
-        const middle = arcPoint(arc, t)
-        near(Math.hypot(middle.x - (from.x + to.x) / 2, middle.y - (from.y + to.y) / 2), 0, flatness * 1.05)
-      })
-    }, 60)
+    holdsFor(
+      fc.tuple(arcs, real(0.01, 1)),
+      ([arc, flatness]) => {
+        const [line = []] = polylineOf(arcPath(arc), flatness)
+        line.slice(1).forEach((to, i) => {
+          const from = line[i] ?? to
+          const t = arc.start + (arc.sweep * (i + 0.5)) / (line.length - 1)
+          const middle = arcPoint(arc, t)
+          near(Math.hypot(middle.x - (from.x + to.x) / 2, middle.y - (from.y + to.y) / 2), 0, flatness * 1.05)
+        })
+      },
+      60,
+    )
   })
 })
 
 describe('SVG text', () => {
   it('follows the path grammar of SVG 1.1, section 8.3', () => {
-    expect(svgTextOf(polygonPath([{ x: 0, y: 0 }, { x: 10, y: 0 }, { x: 10, y: 5.25 }]))).toBe('M0 0L10 0L10 5.25Z')
+    expect(
+      svgTextOf(
+        polygonPath([
+          { x: 0, y: 0 },
+          { x: 10, y: 0 },
+          { x: 10, y: 5.25 },
+        ]),
+      ),
+    ).toBe('M0 0L10 0L10 5.25Z')
     expect(svgTextOf(ellipsePath(2, 1))).toBe('M2 0A2 1 0 0 1 -2 0A2 1 0 0 1 2 0Z')
   })
 })

@@ -18,7 +18,10 @@ const boundary = (mount: Mount): Point[] => {
   const perSide = Math.ceil(256 / (closed.length - 1))
   return closed.slice(1).flatMap((to, i) => {
     const from = closed[i] ?? to
-    return Array.from({ length: perSide }, (_, k) => ({ x: from.x + ((to.x - from.x) * k) / perSide, y: from.y + ((to.y - from.y) * k) / perSide }))
+    return Array.from({ length: perSide }, (_, k) => ({
+      x: from.x + ((to.x - from.x) * k) / perSide,
+      y: from.y + ((to.y - from.y) * k) / perSide,
+    }))
   })
 }
 
@@ -55,21 +58,42 @@ describe('cover', () => {
     const size = { w: 100, h: 100 }
     const at = (kind: 'ellipse' | 'rectangle', turn: number): number => {
       const mount: Mount = { outline: outlineOf({ kind }, size), box: size, picture: { w: 500, h: 500 }, ppi: 72 }
-      return resolvePlacement({ pictureId: 'a', fit: 'cover', zoom: 1, aspect: 1, focus: { u: 0.5, v: 0.5 }, turn, flipX: false, flipY: false, keepCovered: true }, mount).scale
+      return resolvePlacement(
+        {
+          pictureId: 'a',
+          fit: 'cover',
+          zoom: 1,
+          aspect: 1,
+          focus: { u: 0.5, v: 0.5 },
+          turn,
+          flipX: false,
+          flipY: false,
+          keepCovered: true,
+        },
+        mount,
+      ).scale
     }
     near(at('ellipse', 33), at('ellipse', 0), 1e-12)
     near(at('rectangle', 45), at('rectangle', 0) * Math.SQRT2, 1e-12)
   })
 
   it('holds at both ends of the focus interval and fails just beyond', () => {
-    holdsFor(fc.tuple(covering, mounts, fc.constantFrom('u', 'v'), fc.constantFrom('min', 'max')), ([placed, mount, axis, end]) => {
-      const { allowed, u, v } = resolvePlacement(placed, mount)
-      const extent = allowed[axis as 'u' | 'v']
-      const edge = extent[end as 'min' | 'max']
-      const at = (value: number): Placed => ({ ...placed, keepCovered: false, zoom: Math.max(placed.zoom, 1), focus: { u, v, [axis]: value } })
-      expect(uncovered(at(edge), mount)).toBeLessThanOrEqual(1e-6)
-      expect(uncovered(at(edge + (end === 'min' ? -0.01 : 0.01)), mount)).toBeGreaterThan(1e-3)
-    })
+    holdsFor(
+      fc.tuple(covering, mounts, fc.constantFrom('u', 'v'), fc.constantFrom('min', 'max')),
+      ([placed, mount, axis, end]) => {
+        const { allowed, u, v } = resolvePlacement(placed, mount)
+        const extent = allowed[axis as 'u' | 'v']
+        const edge = extent[end as 'min' | 'max']
+        const at = (value: number): Placed => ({
+          ...placed,
+          keepCovered: false,
+          zoom: Math.max(placed.zoom, 1),
+          focus: { u, v, [axis]: value },
+        })
+        expect(uncovered(at(edge), mount)).toBeLessThanOrEqual(1e-6)
+        expect(uncovered(at(edge + (end === 'min' ? -0.01 : 0.01)), mount)).toBeGreaterThan(1e-3)
+      },
+    )
   })
 
   it('clamps any stored focus and zoom without rewriting them', () => {
@@ -84,8 +108,23 @@ describe('cover', () => {
 
   it('starts from the middle of what covers, also for an outline off its centre', () => {
     const size = { w: 200, h: 120 }
-    const mount: Mount = { outline: outlineOf({ kind: 'triangle' }, size), box: size, picture: { w: 900, h: 400 }, ppi: 72 }
-    const turned: Placed = { pictureId: 'a', fit: 'cover', zoom: 1, aspect: 1, focus: { u: 0.5, v: 0.5 }, turn: 45, flipX: false, flipY: false, keepCovered: true }
+    const mount: Mount = {
+      outline: outlineOf({ kind: 'triangle' }, size),
+      box: size,
+      picture: { w: 900, h: 400 },
+      ppi: 72,
+    }
+    const turned: Placed = {
+      pictureId: 'a',
+      fit: 'cover',
+      zoom: 1,
+      aspect: 1,
+      focus: { u: 0.5, v: 0.5 },
+      turn: 45,
+      flipX: false,
+      flipY: false,
+      keepCovered: true,
+    }
     const { u, v } = middleFocus(turned, mount)
     expect(Math.abs(u - 0.5) + Math.abs(v - 0.5)).toBeGreaterThan(0.01)
     expect(uncovered({ ...turned, keepCovered: false, focus: { u, v } }, mount)).toBeLessThanOrEqual(1e-9)
@@ -118,7 +157,21 @@ describe('the other fits', () => {
   it('stretch: both axes meet the outline, and it is reported', () => {
     holdsFor(fc.tuple(sizes, pictures), ([box, picture]) => {
       const mount: Mount = { outline: outlineOf({ kind: 'rectangle' }, box), box, picture, ppi: 72 }
-      const placed = setFit({ pictureId: 'a', fit: 'cover', zoom: 1, aspect: 1, focus: { u: 0.5, v: 0.5 }, turn: 0, flipX: false, flipY: false, keepCovered: true }, mount, 'stretch')
+      const placed = setFit(
+        {
+          pictureId: 'a',
+          fit: 'cover',
+          zoom: 1,
+          aspect: 1,
+          focus: { u: 0.5, v: 0.5 },
+          turn: 0,
+          flipX: false,
+          flipY: false,
+          keepCovered: true,
+        },
+        mount,
+        'stretch',
+      )
       const seen = resolvePlacement(placed, mount)
       nearPoint(apply(seen.matrix, { x: 0, y: 0 }), { x: -box.w / 2, y: -box.h / 2 }, 1e-6)
       nearPoint(apply(seen.matrix, { x: picture.w, y: picture.h }), { x: box.w / 2, y: box.h / 2 }, 1e-6)
@@ -126,11 +179,15 @@ describe('the other fits', () => {
     })
   })
   it('only cover and stretch keep the frame covered', () => {
-    holdsFor(fc.tuple(placements, mounts), ([placed, mount]) => {
-      expect(setFit(placed, mount, 'contain').keepCovered).toBe(false)
-      expect(setFit(placed, mount, 'actual').keepCovered).toBe(false)
-      expect(setFit(placed, mount, 'cover').keepCovered).toBe(true)
-    }, 30)
+    holdsFor(
+      fc.tuple(placements, mounts),
+      ([placed, mount]) => {
+        expect(setFit(placed, mount, 'contain').keepCovered).toBe(false)
+        expect(setFit(placed, mount, 'actual').keepCovered).toBe(false)
+        expect(setFit(placed, mount, 'cover').keepCovered).toBe(true)
+      },
+      30,
+    )
   })
   it('effective resolution takes the worst direction of a stretch', () => {
     near(effectiveResolution({ a: 0.5, b: 0, c: 0, d: 0.25, e: 0, f: 0 }), 144, 1e-9)

@@ -1,7 +1,15 @@
 import { describe, expect, it } from '@jest/globals'
 import { apply, compose, invert, scaling } from '@/core/geometry/matrix'
 import { boxMatrix } from '@/core/geometry/box'
-import { flipPicture, panPicture, replacePlaced, setKeepCovered, setZoom, turnPicture, zoomPicture } from '@/core/placement/move'
+import {
+  flipPicture,
+  panPicture,
+  replacePlaced,
+  setKeepCovered,
+  setZoom,
+  turnPicture,
+  zoomPicture,
+} from '@/core/placement/move'
 import type { Mount, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { isWindowCovered, moveWindow, wholePictureWindow } from '@/core/placement/window'
@@ -23,12 +31,16 @@ describe('zooming', () => {
     })
   })
   it('keeps it also while keep-covered holds, when zooming in', () => {
-    holdsFor(fc.tuple(covering, mounts, real(-0.4, 0.4), real(-0.4, 0.4), real(1, 3)), ([placed, mount, x, y, factor]) => {
-      const p = { x: x * mount.box.w, y: y * mount.box.h }
-      const before = apply(invert(resolvePlacement(placed, mount).matrix), p)
-      const after = zoomPicture(placed, mount, p, factor)
-      if (!after.stopped) nearPoint(apply(resolvePlacement(after.placed, mount).matrix, before), p, 1e-5 * (mount.box.w + mount.box.h))
-    })
+    holdsFor(
+      fc.tuple(covering, mounts, real(-0.4, 0.4), real(-0.4, 0.4), real(1, 3)),
+      ([placed, mount, x, y, factor]) => {
+        const p = { x: x * mount.box.w, y: y * mount.box.h }
+        const before = apply(invert(resolvePlacement(placed, mount).matrix), p)
+        const after = zoomPicture(placed, mount, p, factor)
+        if (!after.stopped)
+          nearPoint(apply(resolvePlacement(after.placed, mount).matrix, before), p, 1e-5 * (mount.box.w + mount.box.h))
+      },
+    )
   })
   it('never uncovers while keep-covered holds, and says when it stops', () => {
     holdsFor(fc.tuple(covering, mounts, points, real(0.1, 0.9)), ([placed, mount, p, factor]) => {
@@ -53,7 +65,11 @@ describe('panning', () => {
     holdsFor(fc.tuple(loose, mounts, points, points), ([placed, mount, delta, q]) => {
       const before = apply(resolvePlacement(placed, mount).matrix, q)
       const { placed: after } = panPicture(placed, mount, delta)
-      nearPoint(apply(resolvePlacement(after, mount).matrix, q), { x: before.x + delta.x, y: before.y + delta.y }, 1e-6 * (1 + Math.hypot(before.x, before.y)))
+      nearPoint(
+        apply(resolvePlacement(after, mount).matrix, q),
+        { x: before.x + delta.x, y: before.y + delta.y },
+        1e-6 * (1 + Math.hypot(before.x, before.y)),
+      )
     })
   })
   it('stops at the picture’s edge while keep-covered holds', () => {
@@ -66,7 +82,12 @@ describe('panning', () => {
   it('stores what is seen, so that the next drag starts there', () => {
     holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
       const { placed: after } = panPicture(placed, mount, { x: 0, y: 0 })
-      nearMatrix(resolvePlacement({ ...after, keepCovered: false }, mount).matrix, resolvePlacement(placed, mount).matrix, 1e-6 * (mount.box.w + mount.box.h), 100)
+      nearMatrix(
+        resolvePlacement({ ...after, keepCovered: false }, mount).matrix,
+        resolvePlacement(placed, mount).matrix,
+        1e-6 * (mount.box.w + mount.box.h),
+        100,
+      )
     })
   })
 })
@@ -93,22 +114,30 @@ describe('turning', () => {
 
 describe('flipping', () => {
   it('mirrors what is seen, and twice brings it back', () => {
-    holdsFor(fc.tuple(loose, mounts, fc.constantFrom('x' as const, 'y' as const), points), ([placed, mount, axis, q]) => {
-      if (placed.fit === 'stretch') return
-      const before = apply(resolvePlacement(placed, mount).matrix, q)
-      const once = flipPicture(placed, mount, axis)
-      const mirrored = apply(scaling(axis === 'x' ? -1 : 1, axis === 'y' ? -1 : 1), before)
-      const size = 1e-6 * (1 + Math.hypot(before.x, before.y))
-      nearPoint(apply(resolvePlacement(once, mount).matrix, q), mirrored, size)
-      nearPoint(apply(resolvePlacement(flipPicture(once, mount, axis), mount).matrix, q), before, size)
-    })
+    holdsFor(
+      fc.tuple(loose, mounts, fc.constantFrom('x' as const, 'y' as const), points),
+      ([placed, mount, axis, q]) => {
+        if (placed.fit === 'stretch') return
+        const before = apply(resolvePlacement(placed, mount).matrix, q)
+        const once = flipPicture(placed, mount, axis)
+        const mirrored = apply(scaling(axis === 'x' ? -1 : 1, axis === 'y' ? -1 : 1), before)
+        const size = 1e-6 * (1 + Math.hypot(before.x, before.y))
+        nearPoint(apply(resolvePlacement(once, mount).matrix, q), mirrored, size)
+        nearPoint(apply(resolvePlacement(flipPicture(once, mount, axis), mount).matrix, q), before, size)
+      },
+    )
   })
 })
 
 describe('resizing the frame', () => {
   it('and back shows exactly the same placement, since nothing stored is rewritten', () => {
     holdsFor(fc.tuple(placements, stencils, pictures, boxes, boxes), ([placed, stencil, picture, small, large]) => {
-      const mount = (box: { w: number; h: number }): Mount => ({ outline: outlineOf(stencil, box), box, picture, ppi: 72 })
+      const mount = (box: { w: number; h: number }): Mount => ({
+        outline: outlineOf(stencil, box),
+        box,
+        picture,
+        ppi: 72,
+      })
       const before = resolvePlacement(placed, mount(small))
       resolvePlacement(placed, mount(large))
       expect(resolvePlacement(placed, mount(small))).toEqual(before)
@@ -135,13 +164,23 @@ describe('keep-covered', () => {
 
 describe('the window over a picture', () => {
   const scene = fc.tuple(placements, stencils, pictures, boxes, turns, boxes, turns)
-  const mountOf = (stencil: Parameters<typeof outlineOf>[0], box: { w: number; h: number }, picture: { w: number; h: number }): Mount => ({ outline: outlineOf(stencil, box), box, picture, ppi: 96 })
+  const mountOf = (
+    stencil: Parameters<typeof outlineOf>[0],
+    box: { w: number; h: number },
+    picture: { w: number; h: number },
+  ): Mount => ({ outline: outlineOf(stencil, box), box, picture, ppi: 96 })
 
   it('moves, crops and turns while the picture stays where it was on the sheet', () => {
     holdsFor(scene, ([placed, stencil, picture, from, fromTurn, to, toTurn]) => {
       const mount = mountOf(stencil, from, picture)
       const before = compose(boxMatrix(from, fromTurn), resolvePlacement(placed, mount).matrix)
-      const changed = moveWindow(placed, mount, { box: from, turn: fromTurn }, { box: to, turn: toTurn }, outlineOf(stencil, to))
+      const changed = moveWindow(
+        placed,
+        mount,
+        { box: from, turn: fromTurn },
+        { box: to, turn: toTurn },
+        outlineOf(stencil, to),
+      )
       const free = { ...changed.placed, keepCovered: false }
       const after = compose(boxMatrix(to, toTurn), resolvePlacement(free, changed.mount).matrix)
       nearMatrix(after, before, 1e-5, Math.max(picture.w, picture.h))
@@ -153,12 +192,23 @@ describe('the window over a picture', () => {
       const mount = mountOf(stencil, from, picture)
       const before = compose(boxMatrix(from, fromTurn), resolvePlacement(placed, mount).matrix)
       const whole = wholePictureWindow(placed, mount, { box: from, turn: fromTurn })
-      const changed = moveWindow(placed, mount, { box: from, turn: fromTurn }, whole, outlineOf({ kind: 'rectangle' }, whole.box))
+      const changed = moveWindow(
+        placed,
+        mount,
+        { box: from, turn: fromTurn },
+        whole,
+        outlineOf({ kind: 'rectangle' }, whole.box),
+      )
       near(changed.placed.turn, 0, 1e-9)
       near(changed.placed.focus.u, 0.5, 1e-9)
       const exact = { ...changed.placed, turn: 0, focus: { u: 0.5, v: 0.5 } }
       expect(isWindowCovered(exact, changed.mount)).toBe(true)
-      nearMatrix(compose(boxMatrix(whole.box, whole.turn), resolvePlacement(exact, changed.mount).matrix), before, 1e-5, Math.max(picture.w, picture.h))
+      nearMatrix(
+        compose(boxMatrix(whole.box, whole.turn), resolvePlacement(exact, changed.mount).matrix),
+        before,
+        1e-5,
+        Math.max(picture.w, picture.h),
+      )
     })
   })
 })

@@ -25,7 +25,11 @@ describe('stencils', () => {
       near(area('triangle'), (w * h) / 2, 1e-6 * w * h)
     })
     // A hexagon with a corner up is √3·r wide and 2·r high.
-    near(areaOf(outlineOf({ kind: 'polygon', sides: 6 }, { w: Math.sqrt(3), h: 2 }).path), 3 * Math.sin(Math.PI / 3), 1e-9)
+    near(
+      areaOf(outlineOf({ kind: 'polygon', sides: 6 }, { w: Math.sqrt(3), h: 2 }).path),
+      3 * Math.sin(Math.PI / 3),
+      1e-9,
+    )
   })
   it.each([2, 61, 3.5, NaN])('refuse a polygon of %p sides', (sides) => {
     expect(() => outlineOf({ kind: 'polygon', sides }, { w: 1, h: 1 })).toThrow(/sides must be/)

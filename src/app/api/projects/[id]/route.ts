@@ -6,7 +6,9 @@ import { openWithHistory, removeProject, renameProject } from '@/server/useCases
 interface Params {
   readonly id: string
 }
-const schema = object({ name: string().strict().trim().min(1, 'give a name').max(RANGE.nameLength).required('give a name') })
+const schema = object({
+  name: string().strict().trim().min(1, 'give a name').max(RANGE.nameLength).required('give a name'),
+})
 
 export const GET = route<Params>(async (_request, { id }) => answer(await openWithHistory(id)))
 

@@ -1,4 +1,6 @@
 import { answer, route } from '@/server/http/route'
 import { duplicateProject } from '@/server/useCases/projects'
 
-export const POST = route<{ readonly id: string }>(async (_request, { id }) => answer({ id: await duplicateProject(id) }, 201))
+export const POST = route<{ readonly id: string }>(async (_request, { id }) =>
+  answer({ id: await duplicateProject(id) }, 201),
+)

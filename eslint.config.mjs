@@ -1,0 +1,27 @@
+import next from 'eslint-config-next'
+import tseslint from 'typescript-eslint'
+
+export default tseslint.config(
+  { ignores: ['node_modules', '.next', 'dist', 'data', 'next-env.d.ts', 'test-results', 'playwright-report'] },
+  ...next,
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/consistent-type-imports': [
+        'error',
+        { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false },
+      ],
+      'no-empty': ['error', { allowEmptyCatch: false }],
+      'max-lines': ['error', { max: 400, skipBlankLines: false }],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    files: ['src/**/*.ts'],
+    rules: { 'max-lines-per-function': ['error', { max: 110, skipComments: true, skipBlankLines: true }] },
+  },
+  { files: ['src/**/*.tsx'], rules: { 'max-lines-per-function': ['error', { max: 200 }] } },
+  // A hostile or loose document may be anything at all.
+  { files: ['tests/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', 'react-hooks/rules-of-hooks': 'off' } },
+)

@@ -1,0 +1,144 @@
+/** The directions of architecture.md, kept: who may import whom, and what may stand where. */
+import { describe, expect, it } from '@jest/globals'
+import { readdirSync, readFileSync } from 'node:fs'
+import path from 'node:path'
+
+const SRC = path.resolve('src')
+
+const filesBelow = (folder: string): string[] =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const full = path.join(folder, entry.name)
+    return entry.isDirectory() ? filesBelow(full) : /\.tsx?$/.test(entry.name) ? [full] : []
+  })
+
+const FILES = filesBelow(SRC)
+const nameOf = (file: string): string => path.relative(SRC, file)
+const textOf = (file: string): string => readFileSync(file, 'utf8')
+/** Comments and quoted text taken out, so that words in them don't count. */
+const codeOf = (file: string): string => textOf(file).replace(/\/\*[\s\S]*?\*\/|\/\/.*$/gm, '')
+
+const importsOf = (file: string): string[] =>
+  [
+    ...textOf(file).matchAll(
+      /(?:import|export)\s[^'"]*?from\s*['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]\s*\)|import\s*['"]([^'"]+)['"]/g,
+    ),
+  ].map((match) => match[1] ?? match[2] ?? match[3] ?? '')
+
+const resolved = (file: string, wanted: string): string | null => {
+  const base = wanted.startsWith('@/')
+    ? path.join(SRC, wanted.slice(2))
+    : wanted.startsWith('.')
+      ? path.resolve(path.dirname(file), wanted)
+      : null
+  return base && ([base, `${base}.ts`, `${base}.tsx`].find((candidate) => FILES.includes(candidate)) ?? null)
+}
+const edges = FILES.flatMap((file) =>
+  importsOf(file).flatMap((wanted) => {
+    const to = resolved(file, wanted)
+    return to ? [{ from: nameOf(file), to: nameOf(to) }] : []
+  }),
+)
+
+const top = (name: string): string => name.split('/')[0] ?? ''
+const violations = (isWrong: (from: string, to: string) => boolean): string[] =>
+  edges.filter(({ from, to }) => isWrong(from, to)).map(({ from, to }) => `${from} → ${to}`)
+
+const FLOORS: readonly (readonly string[])[] = [
+  [''],
+  ['geometry', 'colour'],
+  ['path'],
+  ['stencil'],
+  ['placement'],
+  ['document'],
+  ['render'],
+  ['formats'],
+]
+const coreFolder = (name: string): string => (name.split('/').length > 2 ? (name.split('/')[1] ?? '') : '')
+const floorOf = (name: string): number => FLOORS.findIndex((floor) => floor.includes(coreFolder(name)))
+
+describe('imports', () => {
+  it('of the core go down its floors, and folders of one floor leave each other alone', () => {
+    const inCore = FILES.map(nameOf).filter((name) => top(name) === 'core')
+    expect(inCore.filter((name) => floorOf(name) < 0)).toEqual([])
+    expect(
+      violations(
+        (from, to) =>
+          top(from) === 'core' &&
+          top(to) === 'core' &&
+          (floorOf(to) > floorOf(from) || (floorOf(to) === floorOf(from) && coreFolder(to) !== coreFolder(from))),
+      ),
+    ).toEqual([])
+  })
+  it('of the core leave it for nothing else of ours, and only for pure packages', () => {
+    expect(violations((from, to) => top(from) === 'core' && top(to) !== 'core')).toEqual([])
+    const outside = FILES.filter((file) => top(nameOf(file)) === 'core').flatMap((file) =>
+      importsOf(file)
+        .filter((wanted) => !wanted.startsWith('@/') && !wanted.startsWith('.'))
+        .map((wanted) => `${nameOf(file)}: ${wanted}`),
+    )
+    expect(outside.filter((line) => !/: (immer|yup)$/.test(line))).toEqual([])
+  })
+  it('of painters reach only the core', () =>
+    expect(violations((from, to) => top(from) === 'painters' && !['core', 'painters'].includes(top(to)))).toEqual([]))
+  it('of the contract reach only the core', () =>
+    expect(violations((from, to) => top(from) === 'contract' && !['core', 'contract'].includes(top(to)))).toEqual([]))
+  it('never join server and client', () =>
+    expect(
+      violations(
+        (from, to) =>
+          (top(from) === 'client' && top(to) === 'server') || (top(from) === 'server' && top(to) === 'client'),
+      ),
+    ).toEqual([]))
+  it('never reach the routes from below', () =>
+    expect(violations((from, to) => top(to) === 'app' && top(from) !== 'app')).toEqual([]))
+  it('run in no circle, types included', () => {
+    const next = new Map<string, string[]>()
+    for (const { from, to } of edges) next.set(from, [...(next.get(from) ?? []), to])
+    const done = new Set<string>()
+    const circles: string[] = []
+    const visit = (name: string, trail: readonly string[]): void => {
+      if (trail.includes(name)) circles.push([...trail.slice(trail.indexOf(name)), name].join(' → '))
+      if (done.has(name) || trail.includes(name)) return
+      for (const to of next.get(name) ?? []) visit(to, [...trail, name])
+      done.add(name)
+    }
+    for (const file of FILES) visit(nameOf(file), [])
+    expect(circles).toEqual([])
+  })
+})
+
+const offenders = (among: (name: string) => boolean, pattern: RegExp): string[] =>
+  FILES.filter((file) => among(nameOf(file)) && pattern.test(codeOf(file))).map(nameOf)
+
+describe('code', () => {
+  it('of the core knows no clock, chance, page or Node', () => {
+    const inCore = (name: string): boolean => top(name) === 'core'
+    expect(
+      offenders(
+        inCore,
+        /\bDate\.now|new Date\b|Math\.random|\bwindow\.|\bdocument\.(query|create|body)|\bprocess\.|node:/,
+      ),
+    ).toEqual([])
+  })
+  it('of the core assigns no module variable again', () =>
+    expect(offenders((name) => top(name) === 'core', /^(let|var) /m)).toEqual([]))
+  it('throws no bare error in core and server', () =>
+    expect(offenders((name) => ['core', 'server'].includes(top(name)), /throw new Error\(/)).toEqual([]))
+  it('catches nothing silently', () =>
+    expect(offenders(() => true, /catch\s*(\([^)]*\))?\s*\{\s*\}|\.catch\(\(\)\s*=>\s*\{\s*\}\)/)).toEqual([]))
+  it('of components does no geometry: rounding and limits are all', () => {
+    expect(offenders((name) => name.endsWith('.tsx'), /Math\.(?!round|min|max|log|exp)/)).toEqual([])
+  })
+  it('of components and routes speaks no SQL', () =>
+    expect(
+      offenders(
+        (name) => name.endsWith('.tsx') || top(name) === 'app',
+        /\b(SELECT|INSERT|UPDATE .* SET|DELETE FROM)\b/,
+      ),
+    ).toEqual([]))
+  it('stands in files named by nouns', () =>
+    expect(FILES.map(nameOf).filter((name) => /(^|\/)(utils?|helpers?|misc|common)(\.|\/)/.test(name))).toEqual([]))
+  it('writes unit factors and hosts in one place', () => {
+    expect(offenders((name) => name !== 'core/units.ts', /\b25\.4\b/)).toEqual([])
+  })
+})

@@ -1,0 +1,19 @@
+import { afterAll, beforeAll } from '@jest/globals'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { closeDatabase } from '@/server/db/open'
+
+/** Gives a test file a data folder of its own; returns where it is, once the tests run. */
+export const useDataFolder = (): (() => string) => {
+  let folder = ''
+  beforeAll(async () => {
+    folder = await mkdtemp(path.join(tmpdir(), 'stencil-data-'))
+    process.env['EAGER_STENCIL_DATA'] = folder
+  })
+  afterAll(async () => {
+    await closeDatabase()
+    await rm(folder, { recursive: true, force: true })
+  })
+  return () => folder
+}
