@@ -32,7 +32,7 @@ export default defineConfig({
   webServer: {
     command: `npx next start --hostname 127.0.0.1 --port ${PORT}`,
     url: `http://127.0.0.1:${PORT}/api/projects`,
-    gracefulShutdown: { signal: 'SIGKILL', timeout: 500 },
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 1000 },
     env: { EAGER_STENCIL_DATA: 'test-results/data', NEXT_TELEMETRY_DISABLED: '1' },
   },
 })

@@ -1,8 +1,8 @@
 import { deflateSync, crc32 } from 'node:zlib'
-import sharp from 'sharp'
+import sharp, { type Sharp } from 'sharp'
 
 /** A small picture with a red top left, green top right, blue bottom left and white bottom right. */
-export const quarters = (w = 80, h = 60): sharp.Sharp => {
+export const quarters = (w = 80, h = 60): Sharp => {
   const data = Buffer.alloc(w * h * 3)
   for (let y = 0; y < h; y += 1)
     for (let x = 0; x < w; x += 1) {

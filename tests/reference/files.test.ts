@@ -68,10 +68,7 @@ describe('exported files', () => {
     const { bytes } = await exported(WHITE, { format, ppi })
     const tags = await ExifReader.load(bytes, { expanded: true, async: true })
     const width =
-      tags.pngFile?.['Image Width']?.value ??
-      tags.file?.['Image Width']?.value ??
-      tags.riff?.['Image Width']?.value ??
-      (await sharp(bytes).metadata()).width
+      tags.pngFile?.['Image Width']?.value ?? tags.file?.['Image Width']?.value ?? (await sharp(bytes).metadata()).width
     expect(width).toBe(Math.round((50 / 25.4) * ppi))
     expect(
       tags.icc?.['ICC Description']?.value ?? tags.icc?.['Profile Description']?.value ?? JSON.stringify(tags.icc),

@@ -72,7 +72,7 @@ export const useCarry = (bench: Bench) =>
       if (tap) return
       if (first) bench.endBurst()
       if (canceled) return putDown(bench)
-      if (!first && !last && bench.get().carried === null) return cancel()
+      if (!first && bench.get().carried === null) return last ? undefined : cancel()
       event.preventDefault()
       const [carried] = args as [Carried]
       if (last) drop(bench, carried, { x, y })

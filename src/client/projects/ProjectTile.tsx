@@ -46,6 +46,7 @@ export const ProjectTile = ({
             <img
               src={thumbnailUrl(project.id, project.revision)}
               alt={`First sheet of ${project.name}`}
+              loading="lazy"
               onError={() => setMissing(true)}
               style={{ aspectRatio: `${project.width} / ${project.height}` }}
             />

@@ -76,7 +76,7 @@ export const Table = () => {
   const bench = useBenchHandle()
   const element = useRef<HTMLDivElement>(null)
   const canvas = useRef<HTMLCanvasElement>(null)
-  const { cancel } = useTableGestures(bench, element)
+  const { cancel, onDoubleClick } = useTableGestures(bench, element)
   const cursor = useBench((state) => (state.armed ? 'crosshair' : state.way === 'picture' ? 'grab' : 'default'))
   const name = useBench((state) => `Table with ${shownSheet(state).name}`)
   const [isReady, setReady] = useState(false)
@@ -107,6 +107,7 @@ export const Table = () => {
       aria-label={name}
       aria-roledescription="sheet on the table"
       tabIndex={0}
+      onDoubleClick={onDoubleClick}
       onKeyDown={(event) => {
         if (tableKey(bench, event, cancel)) event.preventDefault()
       }}

@@ -16,6 +16,7 @@ interface Burst {
   readonly key: string
   readonly name: string
   readonly steps: Step[]
+  project: Project
   timer: ReturnType<typeof setTimeout>
 }
 
@@ -105,12 +106,11 @@ export const createBench = (opened: OpenedProject, onSaved: (revision: number) =
 
   const endBurst = (): void => {
     if (!current) return
-    const { name, steps, timer } = current
+    const { name, steps, timer, project } = current
     clearTimeout(timer)
     current = null
     const step = joined(newStepId(), name, steps)
-    const { preview, project } = get()
-    log({ ...step, kind: 'do' }, preview ?? project, step)
+    log({ ...step, kind: 'do' }, project, step)
   }
 
   const commit = (name: string, change: (project: Project) => Recorded): void => {
@@ -124,14 +124,16 @@ export const createBench = (opened: OpenedProject, onSaved: (revision: number) =
 
   const burst = (key: string, name: string, recorded: Recorded): void => {
     if (current && current.key !== key) endBurst()
-    if (!recorded.forward.length) return
+    // While a drag shows its own preview, nothing else may change what it started from.
+    if (!recorded.forward.length || (!current && get().preview)) return
     const step: Step = { id: '', name, forward: recorded.forward, inverse: recorded.inverse }
     if (current) clearTimeout(current.timer)
     const timer = setTimeout(endBurst, BURST_MS)
     if (current) {
       current.steps.push(step)
       current.timer = timer
-    } else current = { key, name, steps: [step], timer }
+      current.project = recorded.project
+    } else current = { key, name, steps: [step], project: recorded.project, timer }
     set({ preview: recorded.project })
   }
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals'
 import { createWriteStream, existsSync, readdirSync } from 'node:fs'
 import path from 'node:path'
 import { Readable } from 'node:stream'
-import sharp from 'sharp'
+import sharp, { type Sharp } from 'sharp'
 import { findPicture, listPictures, originalFile, storedLevel } from '@/server/pictures/catalogue'
 import { pictureName, takePicture } from '@/server/pictures/intake'
 import { LIMITS } from '@/server/limits'
@@ -23,9 +23,9 @@ const colourAt = async (file: string, left: number, top: number): Promise<string
 
 describe('pictures that come in', () => {
   it.each([
-    ['JPEG', (s: sharp.Sharp) => s.jpeg({ quality: 95 })],
-    ['PNG', (s: sharp.Sharp) => s.png()],
-    ['WebP', (s: sharp.Sharp) => s.webp({ quality: 95 })],
+    ['JPEG', (s: Sharp) => s.jpeg({ quality: 95 })],
+    ['PNG', (s: Sharp) => s.png()],
+    ['WebP', (s: Sharp) => s.webp({ quality: 95 })],
   ])('as %s are kept with their levels', async (_kind, encode) => {
     const stored = await take(await encode(quarters(700, 500)).toBuffer(), 'some kite.xyz')
     expect(stored).toMatchObject({ name: 'some kite', width: 700, height: 500, levels: 4 })

@@ -1,0 +1,166 @@
+import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import type { OpenedProject, PictureAnswer } from '@/contract/api'
+import { addFrame } from '@/core/document/edits/frames'
+import { placePicture } from '@/core/document/edits/fills'
+import { addPicture } from '@/core/document/edits/project'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import type { Frame, Project } from '@/core/document/types'
+import type { Box } from '@/core/geometry/box'
+import type { Point } from '@/core/geometry/vector'
+import type { Stencil } from '@/core/stencil/stencil'
+import { shownPlaced } from '@/core/document/read'
+import type { Placed } from '@/core/placement/placed'
+
+export const SHEET = 'sheet-1'
+
+/** A picture of soft colour fields, so that placement shows and files stay small. */
+export const picture = (w: number, h: number, seed: number): Promise<Buffer> => {
+  const data = Buffer.alloc(w * h * 3)
+  for (let y = 0; y < h; y += 1)
+    for (let x = 0; x < w; x += 1) {
+      const i = (y * w + x) * 3
+      data[i] = (255 * x) / w
+      data[i + 1] = (255 * y) / h
+      data[i + 2] = (seed * 67) % 256
+    }
+  return sharp(data, { raw: { width: w, height: h, channels: 3 } })
+    .jpeg({ quality: 92 })
+    .toBuffer()
+}
+
+export const upload = async (request: APIRequestContext, data: Buffer, name: string): Promise<PictureAnswer> => {
+  const response = await request.post(`/api/pictures?name=${name}`, { data, headers: { 'Content-Type': 'image/jpeg' } })
+  expect(response.status()).toBe(201)
+  return (await response.json()) as PictureAnswer
+}
+
+interface Piece {
+  readonly id: string
+  readonly stencil?: Stencil
+  readonly box: Box
+  readonly filled?: boolean
+}
+
+/** Makes a project by the API: a sheet of 800 × 600 px and frames, filled or empty. */
+export const makeProject = async (
+  request: APIRequestContext,
+  pieces: readonly Piece[],
+  size = { w: 800, h: 600 },
+): Promise<string> => {
+  const stored = await upload(request, await picture(1200, 800, 3), 'fields.jpg')
+  const blank = newProject('x', 'Bench test', newSheet(SHEET, 'Sheet 1', { unit: 'px', size, ppi: 72, bleed: 0 }))
+  const ref = { name: stored.name, pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: [] }
+  let project: Project = addPicture(blank, { pictureId: 'pic', picture: ref })
+  for (const { id, stencil, box, filled } of pieces) {
+    project = addFrame(project, { sheetId: SHEET, frame: newFrame(id, stencil ?? { kind: 'rectangle' }, box, id) })
+    if (filled) project = placePicture(project, { sheetId: SHEET, frameId: id, pictureId: 'pic' })
+  }
+  const response = await request.post('/api/projects', { data: { document: project } })
+  expect(response.status()).toBe(201)
+  return ((await response.json()) as { id: string }).id
+}
+
+/** The bench of a project as a test's hand sees it. */
+export class BenchHand {
+  readonly table: Locator
+  constructor(
+    readonly page: Page,
+    readonly id: string,
+  ) {
+    this.table = page.locator('[data-region="table"]')
+  }
+
+  static async open(page: Page, id: string): Promise<BenchHand> {
+    await page.goto(`/projects/${id}`)
+    const hand = new BenchHand(page, id)
+    await hand.ready()
+    return hand
+  }
+
+  /** All pictures are there and painted. */
+  async ready(): Promise<void> {
+    await this.page.locator('canvas[data-ready="true"]').waitFor()
+    await this.page.evaluate(() => document.fonts.ready)
+  }
+
+  /** Window pixels of a sheet point. */
+  async at(p: Point, size = { w: 800, h: 600 }): Promise<Point> {
+    const paper = await this.page.locator('[class*="paper"]').boundingBox()
+    if (!paper) throw new TypeError('no paper on the table')
+    return { x: paper.x + (p.x / size.w) * paper.width, y: paper.y + (p.y / size.h) * paper.height }
+  }
+
+  /** CSS pixels a sheet point. */
+  async scale(): Promise<number> {
+    const a = await this.at({ x: 0, y: 0 })
+    const b = await this.at({ x: 100, y: 0 })
+    return (b.x - a.x) / 100
+  }
+
+  async press(p: Point): Promise<void> {
+    const { x, y } = await this.at(p)
+    await this.page.mouse.click(x, y)
+  }
+
+  /** Drags between sheet points as a hand does: move, down, several moves, up. */
+  async drag(from: Point, to: Point): Promise<void> {
+    await this.dragPixels(await this.at(from), await this.at(to))
+  }
+
+  async dragPixels(from: Point, to: Point, held?: 'Shift'): Promise<void> {
+    const { mouse, keyboard } = this.page
+    await mouse.move(from.x, from.y)
+    await mouse.down()
+    if (held) await keyboard.down(held)
+    await mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 })
+    await mouse.move(to.x, to.y, { steps: 4 })
+    await mouse.up()
+    if (held) await keyboard.up(held)
+  }
+
+  /** The middle of a handle of the selected frame, in window pixels. */
+  async grip(name: string): Promise<Point> {
+    const box = await this.page.locator(`[data-grip="${name}"]`).boundingBox()
+    if (!box) throw new TypeError(`no grip ${name}`)
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  }
+
+  async dragGrip(name: string, by: Point, held?: 'Shift'): Promise<void> {
+    const from = await this.grip(name)
+    await this.dragPixels(from, { x: from.x + by.x, y: from.y + by.y }, held)
+  }
+
+  async opened(): Promise<OpenedProject> {
+    return (await (await this.page.request.get(`/api/projects/${this.id}`)).json()) as OpenedProject
+  }
+
+  /** The saved frame; waits until the step of that name is the newest saved one. */
+  async afterStep(name: string): Promise<Project> {
+    await expect.poll(async () => (await this.opened()).history.undo.at(-1)?.name).toBe(name)
+    return (await this.opened()).project
+  }
+
+  async frame(id: string): Promise<Frame> {
+    const frame = (await this.opened()).project.sheets[SHEET]?.items[id]
+    if (!frame) throw new TypeError(`no frame ${id}`)
+    return frame
+  }
+
+  async placed(id: string): Promise<Placed> {
+    const placed = shownPlaced(await this.frame(id))
+    if (!placed) throw new TypeError(`no picture in ${id}`)
+    return placed
+  }
+}
+
+export const frameIn = (project: Project, id: string): Frame => {
+  const frame = project.sheets[SHEET]?.items[id]
+  if (!frame) throw new TypeError(`no frame ${id}`)
+  return frame
+}
+export const placedIn = (project: Project, id: string): Placed => {
+  const placed = shownPlaced(frameIn(project, id))
+  if (!placed) throw new TypeError(`no picture in ${id}`)
+  return placed
+}
