@@ -1,6 +1,6 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
-import { useState } from 'react'
+import { useState, type KeyboardEvent } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
@@ -85,6 +85,16 @@ export const CarriedTag = () => {
   )
 }
 
+/** Left and right go from tab to tab. */
+const tabKeys = (event: KeyboardEvent<HTMLElement>): void => {
+  const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+  if (!step || !(event.target instanceof HTMLElement) || event.target.role !== 'tab') return
+  const tabs = [...event.currentTarget.querySelectorAll<HTMLElement>('[role="tab"]')]
+  const next = tabs[(tabs.indexOf(event.target) + step + tabs.length) % tabs.length]
+  next?.focus()
+  next?.click()
+}
+
 /** The strip at the foot of the bench. */
 export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const [tab, setTab] = useState<Tab>('Pictures')
@@ -103,7 +113,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
         aria-label="Height of the supplies"
         aria-valuenow={height}
       />
-      <div className={styles.tabs} role="tablist" aria-label="Supplies">
+      <div className={styles.tabs} role="tablist" aria-label="Supplies" onKeyDown={tabKeys}>
         {TABS.map((each) => (
           <button
             key={each}

@@ -1,0 +1,93 @@
+/** Screen and server execute the same list: Chromium's canvas against the server's, from the same pyramid level. */
+import { expect, test } from '@playwright/test'
+import path from 'node:path'
+import type { Canvas } from '@napi-rs/canvas'
+import { levelCount, levelFor } from '@/core/render/needs'
+import { renderSheet } from '@/core/render/drawList'
+import { sheetOf } from '@/core/document/read'
+import { setFrameBox } from '@/core/document/edits/frames'
+import { setPlaced } from '@/core/document/edits/fills'
+import { coverPlaced } from '@/core/placement/placed'
+import { levelPixels } from '@/server/export/pixels'
+import { paintList } from '@/server/export/renderSheet'
+import { BenchHand, makeProject, SHEET } from './bench'
+
+const PIECES = [
+  { id: 'a', stencil: { kind: 'ellipse' } as const, box: { cx: 220, cy: 220, w: 330, h: 280 }, filled: true },
+  { id: 'b', stencil: { kind: 'polygon', sides: 7 } as const, box: { cx: 600, cy: 230, w: 300, h: 260 }, filled: true },
+  { id: 'c', box: { cx: 300, cy: 470, w: 260, h: 160 }, filled: true },
+]
+
+test('over covered pixels the mean difference is at most 0.5 of 255', async ({ page, request }) => {
+  const id = await makeProject(request, PIECES)
+  // Turned frames, a turned and zoomed picture, one that does not cover.
+  const start = (
+    (await (await request.get(`/api/projects/${id}`)).json()) as { project: Parameters<typeof sheetOf>[0] }
+  ).project
+  const placed = coverPlaced('pic')
+  let project = setFrameBox(start, { sheetId: SHEET, frameId: 'b', turn: 21 })
+  project = setPlaced(project, {
+    sheetId: SHEET,
+    frameId: 'a',
+    placed: { ...placed, zoom: 1.7, turn: -33, flipX: true },
+  })
+  project = setPlaced(project, {
+    sheetId: SHEET,
+    frameId: 'c',
+    placed: { ...placed, fit: 'contain', keepCovered: false, turn: 12 },
+  })
+  const made = await request.post('/api/projects', { data: { document: project } })
+  const hand = await BenchHand.open(page, ((await made.json()) as { id: string }).id)
+  await hand.table.focus()
+  await page.keyboard.press('1')
+  await page.waitForTimeout(200)
+  await hand.ready()
+  const screen = await page
+    .locator('canvas')
+    .first()
+    .evaluate((canvas: HTMLCanvasElement) => {
+      const paper = document.querySelector<HTMLElement>('[class*="paper"]')
+      const x = Math.round(parseFloat(paper?.style.left ?? '0'))
+      const y = Math.round(parseFloat(paper?.style.top ?? '0'))
+      // The part of the sheet that is on the table.
+      const width = Math.min(800, canvas.width - x)
+      const top = Math.max(0, -y)
+      const height = Math.min(600, canvas.height - y) - top
+      const data = canvas.getContext('2d')?.getImageData(x, y + top, width, height).data ?? new Uint8ClampedArray()
+      return { top, width, height, data: [...data] }
+    })
+  const shown = await hand.opened()
+  const hash = shown.project.pictures['pic']?.hash ?? ''
+  const file = (level: number): string =>
+    path.join('test-results/data/pictures', hash.slice(0, 2), hash, `level-${level}.jpg`)
+  const canvas: Canvas = await paintList(
+    renderSheet(shown.project, sheetOf(shown.project, SHEET)),
+    72,
+    levelPixels((need) => file(levelFor(need.density, levelCount(need.pixels)))),
+  )
+  const server = canvas.data()
+  const at = (x: number, y: number, c: number): number => server[((y + screen.top) * canvas.width + x) * 4 + c] ?? 0
+  const seen = (x: number, y: number, c: number): number => screen.data[(y * screen.width + x) * 4 + c] ?? 0
+  const isWhite = (x: number, y: number): boolean => at(x, y, 0) === 255 && at(x, y, 1) === 255 && at(x, y, 2) === 255
+  const covered = { sum: 0, count: 0, max: 0 }
+  const edge = { sum: 0, count: 0, max: 0 }
+  for (let y = 2; y < screen.height - 2; y += 1)
+    for (let x = 2; x < screen.width - 2; x += 1) {
+      const here = isWhite(x, y)
+      const isEdge = [-2, 2].some((d) => isWhite(x + d, y) !== here || isWhite(x, y + d) !== here)
+      if (here && !isEdge) continue
+      const band = isEdge ? edge : covered
+      for (let c = 0; c < 3; c += 1) {
+        const off = Math.abs(at(x, y, c) - seen(x, y, c))
+        band.sum += off
+        band.count += 1
+        if (off > band.max) band.max = off
+      }
+    }
+  console.log(
+    `covered: mean ${(covered.sum / covered.count).toFixed(3)}, max ${covered.max}; edge band: mean ${(edge.sum / edge.count).toFixed(3)}, max ${edge.max}`,
+  )
+  expect(covered.count).toBeGreaterThan(100_000)
+  expect(covered.sum / covered.count).toBeLessThanOrEqual(0.5)
+  expect(edge.sum / edge.count).toBeLessThanOrEqual(3)
+})
