@@ -5,6 +5,7 @@ const programs = {
   'export-job': 'src/server/export/job.child.ts',
   stencil: 'cli/stencil.ts',
   'fill-demo': 'demo/fill.ts',
+  measure: 'scripts/measure/index.ts',
 }
 
 await build({

@@ -1,5 +1,6 @@
-import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { compose, IDENTITY, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { cornersOf, growRect, intersectRects, mapRect, type Rect } from '@/core/geometry/rect'
+import type { Point } from '@/core/geometry/vector'
 import { polygonPath } from '@/core/path/path'
 import { frameOf, shownPlaced } from '@/core/document/read'
 import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
@@ -80,8 +81,11 @@ export class SheetPainter {
     const faint = faintFrame === null ? null : this.faintItem(project, sheet, frameOf(sheet, faintFrame))
     for (const id of sheet.order) put(this.itemOf(project, sheet, frameOf(sheet, id)), id)
     if (faint && faintFrame !== null) {
+      // Painted at the origin and put where it lies, so that moving the picture repaints none of it.
+      const [dx, dy] = [Math.round(faint.at.x * scale), Math.round(faint.at.y * scale)]
+      const there = { x0: visible.x0 - dx, y0: visible.y0 - dy, x1: visible.x1 - dx, y1: visible.y1 - dy }
       context.globalAlpha = FAINT
-      put(faint, 'faint')
+      this.put(context, faint.item, 'faint', scale, { x: origin.x + dx, y: origin.y + dy }, there)
       context.globalAlpha = 1
       put(this.itemOf(project, sheet, frameOf(sheet, faintFrame)), faintFrame)
     }
@@ -106,18 +110,24 @@ export class SheetPainter {
     return item
   }
 
-  /** The whole picture of a frame, unmasked. */
-  private faintItem(project: Project, sheet: Sheet, frame: Frame): DrawItem | null {
+  /** The whole picture of a frame, unmasked, as if at the sheet's origin; and where it lies. */
+  private faintItem(
+    project: Project,
+    sheet: Sheet,
+    frame: Frame,
+  ): { readonly item: DrawItem; readonly at: Point } | null {
     const op = this.itemOf(project, sheet, frame).ops.find((o) => o.op === 'picture')
     if (op?.op !== 'picture') return null
     const whole = { x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h }
-    const toSheet = compose(op.toSheet, op.picture)
+    const placed = compose(op.toSheet, op.picture)
+    const toSheet = { ...placed, e: 0, f: 0 }
     const outline = { path: polygonPath(cornersOf(whole)), fillRule: 'nonzero' } as const
-    return {
+    const item: DrawItem = {
       id: 'faint',
       bounds: mapRect(toSheet, whole),
-      ops: [{ ...op, outline, toSheet, picture: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 }, isCovered: true }],
+      ops: [{ ...op, outline, toSheet, picture: IDENTITY, isCovered: true }],
     }
+    return { item, at: { x: placed.e, y: placed.f } }
   }
 
   private put(

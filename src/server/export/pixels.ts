@@ -14,26 +14,28 @@ const WHOLE_PIXELS = 12e6
 /** Gives the pixels of a picture for a need. */
 export type PixelSource = (need: Need) => Promise<PaintImage>
 
-/** Raw pixels on a canvas with the rim around them. `part` is what they show, in picture pixels. */
+/**
+ * Pixels on a canvas with the rim around them, drawn from its own edges: asking libvips for the rim makes it
+ * hold the whole picture. `part` is what the pixels show, in picture pixels.
+ */
 export const rimmed = async (picture: Sharp, part: Rect): Promise<PaintImage> => {
-  const { data, info } = await picture
-    .ensureAlpha()
-    .extend({ top: RIM, bottom: RIM, left: RIM, right: RIM, extendWith: 'copy' })
-    .raw()
-    .toBuffer({ resolveWithObject: true })
-  const canvas = createCanvas(info.width, info.height)
-  const pixels = new ImageData(
-    new Uint8ClampedArray(data.buffer, data.byteOffset, data.length),
-    info.width,
-    info.height,
-  )
-  canvas.getContext('2d').putImageData(pixels, 0, 0)
-  const rimX = (RIM * (part.x1 - part.x0)) / (info.width - 2 * RIM)
-  const rimY = (RIM * (part.y1 - part.y0)) / (info.height - 2 * RIM)
+  const { data, info } = await picture.ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+  const { width: w, height: h } = info
+  const canvas = createCanvas(w + 2 * RIM, h + 2 * RIM)
+  const c = canvas.getContext('2d')
+  c.imageSmoothingEnabled = false
+  c.putImageData(new ImageData(new Uint8ClampedArray(data.buffer, data.byteOffset, data.length), w, h), RIM, RIM)
+  // Rows first; the columns then take the corners along.
+  c.drawImage(canvas, RIM, RIM, w, 1, RIM, 0, w, RIM)
+  c.drawImage(canvas, RIM, RIM + h - 1, w, 1, RIM, RIM + h, w, RIM)
+  c.drawImage(canvas, RIM, 0, 1, h + 2 * RIM, 0, 0, RIM, h + 2 * RIM)
+  c.drawImage(canvas, RIM + w - 1, 0, 1, h + 2 * RIM, RIM + w, 0, RIM, h + 2 * RIM)
+  const rimX = (RIM * (part.x1 - part.x0)) / w
+  const rimY = (RIM * (part.y1 - part.y0)) / h
   return {
     source: canvas,
-    width: info.width,
-    height: info.height,
+    width: w + 2 * RIM,
+    height: h + 2 * RIM,
     part: { x0: part.x0 - rimX, y0: part.y0 - rimY, x1: part.x1 + rimX, y1: part.y1 + rimY },
   }
 }
@@ -72,10 +74,7 @@ export const originalPixels =
         fit: 'fill',
         kernel: 'lanczos3',
       })
-    // Two steps: libvips would otherwise do the rim before the resize.
-    const { data, info } = await picture.raw().toBuffer({ resolveWithObject: true })
-    const { width, height, channels } = info
-    return rimmed(sharp(data, { raw: { width, height, channels } }).toColourspace('srgb'), part)
+    return rimmed(picture, part)
   }
 
 /** Draws from one given file of a picture, as a level of the pyramid is drawn on the bench. */

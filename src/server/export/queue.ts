@@ -38,7 +38,7 @@ const runChild = (
 ): Promise<Exported> =>
   new Promise((resolve, reject) => {
     const script = path.join(/*turbopackIgnore: true*/ rootDirectory(), 'dist', 'export-job.mjs')
-    const child = fork(/*turbopackIgnore: true*/ script, [], { serialization: 'advanced', execArgv: [] })
+    const child = fork(/*turbopackIgnore: true*/ script, [], { serialization: 'advanced', execArgv: ['--expose-gc'] })
     onStart(child)
     child.on('message', (message) => {
       const said = message as ChildMessage // the child is our own program

@@ -1,0 +1,158 @@
+/** The bench in Chromium: dragging a picture among twelve filled frames, and what its first load sends. */
+import { spawn, type ChildProcess } from 'node:child_process'
+import { chromium, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import { addFrame } from '@/core/document/edits/frames'
+import { placePicture } from '@/core/document/edits/fills'
+import { addPicture } from '@/core/document/edits/project'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import type { Project } from '@/core/document/types'
+import type { PictureAnswer } from '@/contract/api'
+import { median, percentile } from './numbers'
+
+const PORT = 3273
+const BASE = `http://127.0.0.1:${PORT}`
+const MOVES = 120
+
+const serve = async (data: string): Promise<ChildProcess> => {
+  const server = spawn(
+    'node',
+    ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(PORT)],
+    {
+      env: { ...process.env, EAGER_STENCIL_DATA: data },
+      stdio: 'ignore',
+      detached: true,
+    },
+  )
+  for (let i = 0; i < 100; i += 1) {
+    if (
+      await fetch(`${BASE}/api/projects`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return server
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  throw new TypeError('the server did not start')
+}
+
+/** A post of twelve ellipses, each with a picture of 12 megapixels. */
+const twelve = async (): Promise<string> => {
+  let project: Project = newProject(
+    'p',
+    'Twelve',
+    newSheet('s', 'Post', { unit: 'px', size: { w: 1200, h: 900 }, ppi: 72, bleed: 0 }),
+  )
+  for (let n = 0; n < 12; n += 1) {
+    const noise = { type: 'gaussian', mean: 110 + n * 8, sigma: 25 } as const
+    const grain = await sharp({ create: { width: 1000, height: 750, channels: 3, background: '#888', noise } })
+      .png()
+      .toBuffer()
+    const body = await sharp(grain).resize(4000, 3000).jpeg().toBuffer()
+    const stored = (await (
+      await fetch(`${BASE}/api/pictures?name=n${n}.jpg`, { method: 'POST', body: new Uint8Array(body) })
+    ).json()) as PictureAnswer
+    const ref = { name: stored.name, pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: [] }
+    project = addPicture(project, { pictureId: `pic-${n}`, picture: ref })
+    const box = { cx: 160 + 290 * (n % 4), cy: 160 + 290 * Math.floor(n / 4), w: 270, h: 270 }
+    project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${n}`, { kind: 'ellipse' }, box) })
+    project = placePicture(project, { sheetId: 's', frameId: `f-${n}`, pictureId: `pic-${n}` })
+  }
+  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document: project }) })
+  return ((await made.json()) as { id: string }).id
+}
+
+/** Frame intervals while the page does nothing, or while `work` goes on. */
+const intervals = async (page: Page, work: () => Promise<void>): Promise<number[]> => {
+  await page.evaluate(() => {
+    const held = window as typeof window & { times?: number[]; goOn?: boolean }
+    held.times = []
+    held.goOn = true
+    const tick = (now: number): void => {
+      held.times?.push(now)
+      if (held.goOn) requestAnimationFrame(tick)
+    }
+    requestAnimationFrame(tick)
+  })
+  await work()
+  const times = await page.evaluate(() => {
+    const held = window as typeof window & { times?: number[]; goOn?: boolean }
+    held.goOn = false
+    return held.times ?? []
+  })
+  return times.slice(1).map((time, i) => time - (times[i] ?? time))
+}
+
+const measureDrag = async (page: Page, id: string): Promise<string> => {
+  await page.goto(`${BASE}/projects/${id}`)
+  await page.locator('canvas[data-ready="true"]').waitFor()
+  await page.waitForTimeout(1000)
+  const paper = await page.locator('[class*="paper"]').boundingBox()
+  if (!paper) throw new TypeError('no paper')
+  const at = { x: paper.x + (paper.width * 450) / 1200, y: paper.y + (paper.height * 450) / 900 }
+  await page.mouse.click(at.x, at.y)
+  await page.keyboard.press('p')
+  for (let i = 0; i < 4; i += 1) await page.keyboard.press('+')
+  await page.waitForTimeout(1000)
+  await page.locator('canvas[data-ready="true"]').waitFor()
+  const idle = await intervals(page, () => page.waitForTimeout(1500))
+  const repainted: number[] = []
+  const paint: number[] = []
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down()
+  const moving = await intervals(page, async () => {
+    for (let i = 0; i < MOVES; i += 1) {
+      await page.mouse.move(at.x + 30 * Math.sin(i / 9), at.y + 20 * Math.cos(i / 7))
+      const seen = await page
+        .locator('canvas')
+        .first()
+        .evaluate((c: HTMLCanvasElement) => [c.dataset['repainted'], c.dataset['paintMs']].map(Number))
+      repainted.push(seen[0] ?? NaN)
+      paint.push(seen[1] ?? NaN)
+    }
+  })
+  await page.mouse.up()
+  // The frame itself and, in the Picture way, its faint whole picture.
+  const ratio = median(moving) / median(idle)
+  return `dragging a picture, 12 filled frames | repainted bitmaps a move: median ${median(repainted)}, most ${Math.max(...repainted)} | painting ${median(paint).toFixed(1)} ms, 95%: ${percentile(paint, 0.95).toFixed(1)} ms | interval ${median(moving).toFixed(1)} ms beside ${median(idle).toFixed(1)} ms of an empty loop, ${ratio.toFixed(2)}×`
+}
+
+const measureFirstLoad = async (page: Page, id: string): Promise<string> => {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Network.enable')
+  const scripts = new Set<string>()
+  let bytes = 0
+  session.on('Network.responseReceived', ({ requestId, type }) => void (type === 'Script' && scripts.add(requestId)))
+  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength
+  })
+  await page.goto(`${BASE}/projects/${id}`)
+  await page.locator('canvas[data-ready="true"]').waitFor()
+  await page.waitForTimeout(1500)
+  return `JavaScript of the bench's first load, compressed | ${(bytes / 1000).toFixed(0)} kB in ${scripts.size} files (aim ≤ 450 kB)`
+}
+
+export const measureBench = async (folder: string): Promise<readonly string[]> => {
+  const server = await serve(`${folder}/data`)
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const id = await twelve()
+    const drag = await measureDrag(page, id)
+    const load = await measureFirstLoad(await browser.newPage({ viewport: { width: 1280, height: 800 } }), id)
+    return [drag, load]
+  } finally {
+    await browser.close()
+    if (server.pid) process.kill(-server.pid, 'SIGKILL')
+  }
+}

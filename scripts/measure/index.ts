@@ -1,0 +1,20 @@
+/** `npm run measure`: prints figures beside a floor measured in the same run. Not a test: machines differ. */
+import { rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { measureBench } from './bench'
+import { measureExport, runExport } from './export'
+
+const run = async (): Promise<void> => {
+  const [command, way, folder] = process.argv.slice(2)
+  if (command === 'run-export' && way && folder) return runExport(way, folder)
+  const work = path.join(tmpdir(), 'stencil-measure')
+  await rm(path.join(work, 'data'), { recursive: true, force: true })
+  const rows = [...(await measureExport(work)), ...(await measureBench(work))]
+  for (const row of rows) console.log(row)
+}
+
+run().catch((error: unknown) => {
+  console.error(error)
+  process.exitCode = 1
+})
