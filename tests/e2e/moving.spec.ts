@@ -89,6 +89,16 @@ test.describe('Picture', () => {
     await expect(page.getByText('The picture ends here')).toBeVisible()
     await expect.poll(async () => Math.round(pictureCorner((await hand.opened()).project).x)).toBe(280)
   })
+  test('a drag on its faint part moves it too, and a press there lets go of the frame', async ({ page, request }) => {
+    const hand = await filled(page, request)
+    await page.getByRole('button', { name: 'Keep the frame covered' }).click()
+    await way(page, 'p')
+    const before = pictureCorner((await hand.opened()).project)
+    await hand.drag({ x: 250, y: 220 }, { x: 270, y: 230 })
+    expect(pictureCorner(await hand.afterStep('Move picture')).x).toBeCloseTo(before.x + 20, 0)
+    await hand.press({ x: 260, y: 230 })
+    await expect(page.getByText('Press a frame to work on it')).toBeVisible()
+  })
   test('with gaps allowed it goes on', async ({ page, request }) => {
     const hand = await filled(page, request)
     await page.getByRole('button', { name: 'Keep the frame covered' }).click()

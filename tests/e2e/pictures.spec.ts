@@ -233,3 +233,12 @@ test('are replaced with all settings kept, taken out, and the frame removed', as
     .click()
   expect((await hand.afterStep('Remove frame')).sheets[SHEET]?.order).toEqual([])
 })
+
+test('one becomes the background from the sheet’s card', async ({ page, request }) => {
+  const hand = await BenchHand.open(page, await makeProject(request, TWO))
+  await page.getByRole('button', { name: 'A picture that covers the sheet' }).click()
+  await expect(page.getByText('Choose the background picture.')).toBeVisible()
+  await supply(page, 'fields').click()
+  const project = await hand.afterStep('Background picture')
+  expect(project.sheets[SHEET]?.background.kind).toBe('picture')
+})

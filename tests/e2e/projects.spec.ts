@@ -83,3 +83,16 @@ test('an address where nothing is says so', async ({ page }) => {
   await page.goto('/nowhere')
   await expect(page.getByText('There is nothing at this address')).toBeVisible()
 })
+
+test('with no projects yet the demo is offered', async ({ page }) => {
+  let filled = false
+  await page.route('**/api/projects', (route) => (filled ? route.continue() : route.fulfill({ json: [] })))
+  await page.route('**/api/demo', async (route) => {
+    filled = true
+    await route.fulfill({ status: 201, json: { id: 'demo-opening-day' } })
+  })
+  await page.goto('/')
+  await expect(page.getByText('No projects yet')).toBeVisible()
+  await page.getByRole('button', { name: 'Fill in the demo' }).click()
+  await expect(page.getByText('No projects yet')).toBeHidden()
+})

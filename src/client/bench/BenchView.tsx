@@ -28,7 +28,7 @@ const ExportDialog = dynamic(() => import('@/client/bench/ExportDialog').then((m
 const ShortcutsDialog = dynamic(() => import('@/client/bench/ShortcutsDialog').then((m) => m.ShortcutsDialog))
 const HistoryDialog = dynamic(() => import('@/client/bench/HistoryDialog').then((m) => m.HistoryDialog))
 
-const NOTICE_MS = 5000
+const NOTICE_MS = { plain: 5000, fault: 9000 }
 
 /** Keys that work wherever the focus is, except those that belong to typing. */
 const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
@@ -112,7 +112,7 @@ const Notice = () => {
     <Snackbar
       key={notice.id}
       open
-      autoHideDuration={notice.tone === 'fault' ? null : NOTICE_MS}
+      autoHideDuration={NOTICE_MS[notice.tone]}
       onClose={(_event, why) => why !== 'clickaway' && close()}
       anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
       sx={{ mt: 6 }}

@@ -61,6 +61,7 @@ const Head = ({ frame, sheet }: FrameProps) => {
         {stencilName(frame.stencil)}, {size} {sheet.unit}
         <span style={{ flex: 1 }} />
         <RailButton
+          framed
           label="Remove the frame with what it holds"
           shortcut="Delete"
           onPress={() =>
@@ -176,18 +177,21 @@ const PictureSection = ({ frame }: FrameProps) => {
       </div>
       <div className={styles.row} style={{ gap: 4 }}>
         <RailButton
+          framed
           label="Open the frame to the whole picture"
           onPress={() => bench.commit('Open to whole picture', (p) => openToWhole.record(p, at))}
         >
           Open up
         </RailButton>
         <RailButton
+          framed
           label="Take the picture out; the frame stays"
           onPress={() => bench.commit('Take picture out', (p) => emptyFrame.record(p, at))}
         >
           Take out
         </RailButton>
         <RailButton
+          framed
           label="Start fresh: cover the frame, no turn, no flip"
           onPress={() =>
             bench.commit('Start fresh', (p) => placePicture.record(p, { ...at, pictureId: held.placed.pictureId }))
@@ -240,6 +244,7 @@ const ColourSection = ({ frame }: { readonly frame: Frame }) => {
         />
         {colour && (
           <RailButton
+            framed
             label="Empty the frame"
             onPress={() => bench.commit('Empty frame', (project) => emptyFrame.record(project, at))}
           >
@@ -275,6 +280,7 @@ const PlaceSection = ({ frame, sheet }: FrameProps) => {
         <span className={styles.step}>3</span> Place
         <span className={styles.fileName}>
           <RailButton
+            framed
             label={`Measured from the ${fromCentre ? 'centre' : 'top left'}. Press to change`}
             onPress={() => setFromCentre(!fromCentre)}
           >

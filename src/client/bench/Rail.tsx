@@ -11,10 +11,11 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { changePlaced, placedFrame, selectedFrame, setWay } from '@/client/store/actions'
 import { WAYS } from '@/client/store/state'
+import { ownKeys } from '@/client/gestures/keys'
 import { zoomSelected } from '@/client/gestures/nudge'
 import styles from '@/client/bench/Bench.module.css'
 
-const WAY_WORDS = { whole: ['Whole', 'W'], picture: ['Picture', 'P'], outline: ['Outline', 'O'] } as const
+const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
 const FIT_WORDS: Readonly<Record<Fit, readonly [string, string]>> = {
   cover: ['Cover', 'Cover the frame'],
   contain: ['Contain', 'Show the whole picture in the frame'],
@@ -26,11 +27,15 @@ const Ways = () => {
   const bench = useBenchHandle()
   const way = useBench((state) => state.way)
   const frame = useBench(selectedFrame)
+  // Keys are changed in a dialog; when it closes the caps show the new ones.
+  useBench((state) => state.dialog)
+  const own = ownKeys()
   return (
     <div role="group" aria-label="What a drag moves" style={{ display: 'contents' }}>
       <span style={{ color: 'var(--ink-soft)', padding: '0 4px' }}>Moves</span>
       {WAYS.map((each) => {
-        const [word, key] = WAY_WORDS[each]
+        const word = WAY_WORDS[each]
+        const key = (own[each] ?? word.charAt(0)).toUpperCase()
         const off = !frame || (each !== 'whole' && frame.fill.kind !== 'taken')
         return (
           <RailButton

@@ -5,10 +5,10 @@ import { outputPixels, UNITS, type Unit } from '@/core/units'
 import { parseColour } from '@/core/colour/colour'
 import { changeSheet, setBackground } from '@/core/document/edits/sheets'
 import type { Background, Sheet } from '@/core/document/types'
+import { BACKGROUND_ID } from '@/core/render/drawList'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField, TypedField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
-import { say } from '@/client/store/actions'
 import { shownProject } from '@/client/store/benchStore'
 import { fitView } from '@/client/store/view'
 import styles from '@/client/bench/Bench.module.css'
@@ -97,6 +97,11 @@ const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const set = (name: string, next: Background): void =>
     bench.commit(name, (project) => setBackground.record(project, { sheetId: sheet.id, background: next }))
   const colour = background.kind === 'colour' ? background.colour : '#ffffff'
+  const choose = (): void => {
+    bench.endBurst()
+    bench.set({ replacing: BACKGROUND_ID, spoken: 'Choose the background in the supplies.' })
+    document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
+  }
   return (
     <section className={styles.section} aria-label="Background">
       <h2>
@@ -105,6 +110,7 @@ const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
       </h2>
       <div className={styles.row} role="group" aria-label="Kind of background">
         <RailButton
+          framed
           label="A colour"
           pressed={background.kind === 'colour'}
           onPress={() => set('Background colour', { kind: 'colour', colour })}
@@ -112,15 +118,15 @@ const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
           Colour
         </RailButton>
         <RailButton
+          framed
           label="A picture that covers the sheet"
           pressed={background.kind === 'picture'}
-          onPress={() =>
-            say(bench, 'Drag a picture to the Background zone at the sheet’s head, or use the menu of a picture below.')
-          }
+          onPress={choose}
         >
           Picture
         </RailButton>
         <RailButton
+          framed
           label="None: transparent"
           pressed={background.kind === 'none'}
           onPress={() => set('No background', { kind: 'none' })}

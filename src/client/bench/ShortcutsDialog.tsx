@@ -4,38 +4,104 @@ import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
-import { SHORTCUTS } from '@/client/gestures/keys'
-import styles from '@/client/bench/Bench.module.css'
+import { useState } from 'react'
+import { changeKey, FIXED_KEYS, firstKeys, keyOf, ownKeys, TABLE_KEYS, type TableKey } from '@/client/gestures/keys'
+import styles from '@/client/bench/Shortcuts.module.css'
 
 const GROUPS = ['Moving', 'Frames', 'View', 'Everywhere'] as const
 
+/** A key that can be changed: press it, then press the key wanted. */
+const OwnKey = ({
+  entry,
+  shown,
+  onChanged,
+}: {
+  readonly entry: TableKey
+  readonly shown: string
+  readonly onChanged: (fault: string | null) => void
+}) => {
+  const [isWaiting, setWaiting] = useState(false)
+  return (
+    <button
+      type="button"
+      className={styles.key}
+      aria-label={`${entry.does}: ${shown}. Press to change the key`}
+      title="Press to change this key"
+      onClick={() => setWaiting(true)}
+      onBlur={() => setWaiting(false)}
+      onKeyDown={(event) => {
+        if (!isWaiting || event.key === 'Tab' || event.key === 'Shift') return
+        event.preventDefault()
+        event.stopPropagation()
+        setWaiting(false)
+        if (event.key !== 'Escape') onChanged(changeKey(entry.id, event.key))
+      }}
+    >
+      {isWaiting ? 'press a key' : shown.toUpperCase()}
+    </button>
+  )
+}
+
 /** All shortcuts; those of the first groups work while the table or the stack has the focus. */
-export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) => (
-  <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="shortcuts-title">
-    <DialogTitle id="shortcuts-title">Shortcuts</DialogTitle>
-    <DialogContent sx={{ columnCount: { sm: 2 }, columnGap: 5 }}>
-      {GROUPS.map((group) => (
-        <section key={group} style={{ breakInside: 'avoid', marginBottom: 14 }}>
-          <h3 style={{ margin: '0 0 6px', fontSize: 13 }}>
-            {group === 'Everywhere' ? group : `${group} (on the table or the stack)`}
-          </h3>
-          {SHORTCUTS.filter((shortcut) => shortcut.group === group).map(({ keys, does }) => (
-            <div key={does} style={{ display: 'flex', gap: 10, padding: '3px 0' }}>
-              <span style={{ minWidth: 104 }}>
-                {keys.map((key) => (
-                  <kbd key={key} className={styles.cap} style={{ marginRight: 4, fontFamily: 'inherit' }}>
-                    {key}
-                  </kbd>
-                ))}
-              </span>
-              <span>{does}</span>
-            </div>
+export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) => {
+  const [own, setOwn] = useState(ownKeys)
+  const [fault, setFault] = useState<string | null>(null)
+  const changed = (words: string | null): void => {
+    setFault(words)
+    setOwn(ownKeys())
+  }
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="shortcuts-title">
+      <DialogTitle id="shortcuts-title">Shortcuts</DialogTitle>
+      <DialogContent>
+        <p className={styles.note}>
+          Keys of the first three groups work while the table or the stack has the focus. Press one with an edge to
+          change it.
+        </p>
+        {fault && (
+          <p role="alert" className={styles.fault}>
+            ▲ {fault}
+          </p>
+        )}
+        <div className={styles.columns}>
+          {GROUPS.map((group) => (
+            <section key={group} className={styles.group}>
+              <h3>{group}</h3>
+              {TABLE_KEYS.filter((entry) => entry.group === group).map((entry) => (
+                <div key={entry.id} className={styles.row}>
+                  <span className={styles.keys}>
+                    <OwnKey entry={entry} shown={keyOf(entry, own)} onChanged={changed} />
+                  </span>
+                  {entry.does}
+                </div>
+              ))}
+              {FIXED_KEYS.filter((entry) => entry.group === group).map(({ keys, does }) => (
+                <div key={does} className={styles.row}>
+                  <span className={styles.keys}>
+                    {keys.map((key) => (
+                      <kbd key={key}>{key}</kbd>
+                    ))}
+                  </span>
+                  {does}
+                </div>
+              ))}
+            </section>
           ))}
-        </section>
-      ))}
-    </DialogContent>
-    <DialogActions>
-      <Button onClick={onClose}>Close</Button>
-    </DialogActions>
-  </Dialog>
-)
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button
+          onClick={() => {
+            firstKeys()
+            changed(null)
+          }}
+        >
+          First keys again
+        </Button>
+        <Button variant="contained" onClick={onClose}>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

@@ -4,6 +4,7 @@ import { useState, type KeyboardEvent } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
+import { BACKGROUND_ID } from '@/core/render/drawList'
 import { levelCount } from '@/core/render/needs'
 import type { Stencil } from '@/core/stencil/stencil'
 import { StencilIcon, STENCILS } from '@/client/parts/StencilIcon'
@@ -101,7 +102,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const [search, setSearch] = useState('')
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const count = useBench((state) => state.pictures.length)
-  const isReplacing = useBench((state) => state.replacing !== null)
+  const replacing = useBench((state) => state.replacing)
   const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
   return (
     <section className={styles.supplies} style={{ height }} data-region="supplies" aria-label="Supplies">

@@ -1,11 +1,13 @@
 import { HANDLES, drawnBox } from '@/core/geometry/box'
+import { apply, invert } from '@/core/geometry/matrix'
+import { rectContains } from '@/core/geometry/rect'
 import { subtract, type Point } from '@/core/geometry/vector'
-import { frameAt, frameContains } from '@/core/document/read'
+import { frameAt, frameContains, pictureMatrix } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Proposal } from '@/client/gestures/drags'
 import { heldKeys } from '@/client/gestures/heldKeys'
 import { showStopped } from '@/client/gestures/nudge'
-import { putFrame, say, select, selectedFrame } from '@/client/store/actions'
+import { placedFrame, putFrame, say, select, selectedFrame } from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import type { View } from '@/client/store/state'
 import { toSheet } from '@/client/store/view'
@@ -41,6 +43,16 @@ export const isOnSelected = (bench: Bench, at: Point): boolean => {
   return frame !== null && frameContains(frame, at)
 }
 
+/** Is the point anywhere on the selected frame's picture, its masked part included? */
+const isOnPicture = (bench: Bench, at: Point): boolean => {
+  const state = bench.get()
+  const frame = selectedFrame(state)
+  const matrix = frame && pictureMatrix(state.project, shownSheet(state), frame)
+  const picture = frame && placedFrame(state)?.mount.picture
+  if (!matrix || !picture) return false
+  return rectContains({ x0: 0, y0: 0, x1: picture.w, y1: picture.h }, apply(invert(matrix), at))
+}
+
 /** Starts what a press-and-move does. A drag that starts on an unselected frame selects it and moves the whole. */
 export const startHold = (bench: Bench, at: Point, named: string | null, buttons: number): Hold => {
   bench.endBurst()
@@ -54,6 +66,9 @@ export const startHold = (bench: Bench, at: Point, named: string | null, buttons
   if (chosen && (named !== null || isOnSelected(bench, from)))
     return { kind: 'drag', drag: gripDrag(bench, grip(chosen.id), named), base: state.project, last: null }
   const hit = frameAt(shownSheet(state), from)
+  // The faint part of a picture is a part of it, where nothing else lies.
+  if (!hit && chosen && state.way === 'picture' && isOnPicture(bench, from))
+    return { kind: 'drag', drag: bodyDrag('picture', grip(chosen.id)), base: state.project, last: null }
   if (!hit) return pan()
   select(bench, hit.id, 'whole')
   return { kind: 'drag', drag: bodyDrag('whole', grip(hit.id)), base: state.project, last: null }

@@ -4,46 +4,13 @@ import { goDown, goUp, removeSelected, say, selectNeighbour, setWay } from '@/cl
 import type { Bench } from '@/client/store/benchStore'
 import { fitView, fullView, zoomView } from '@/client/store/view'
 
-/** One shortcut, as listed under `?`. */
-export interface Shortcut {
-  readonly keys: readonly string[]
+/** What one key does on the table or the stack. Its key can be changed by the person. */
+export interface TableKey {
+  readonly id: string
+  readonly key: string
   readonly does: string
-  readonly group: 'Moving' | 'Frames' | 'View' | 'Everywhere'
-}
-
-export const SHORTCUTS: readonly Shortcut[] = [
-  { keys: ['W'], does: 'A drag moves the whole', group: 'Moving' },
-  { keys: ['P'], does: 'A drag moves the picture inside', group: 'Moving' },
-  { keys: ['O'], does: 'A drag moves the outline over the picture', group: 'Moving' },
-  { keys: ['Arrows'], does: 'Nudge by a step; Shift for ten', group: 'Moving' },
-  { keys: ['+', '−'], does: 'Zoom the picture (in the Picture way), else the view', group: 'Moving' },
-  { keys: ['Enter'], does: 'Down: from the frame to its picture', group: 'Moving' },
-  { keys: ['Esc'], does: 'Cancel a drag, then up: picture, frame, nothing', group: 'Moving' },
-  { keys: ['.'], does: 'Next frame in reading order', group: 'Frames' },
-  { keys: [','], does: 'Previous frame', group: 'Frames' },
-  { keys: ['Delete'], does: 'Remove the frame; in the Picture way, take the picture out', group: 'Frames' },
-  {
-    keys: ['Shift'],
-    does: 'While drawing: equal sides; while sizing a corner: freely; while turning: 15° steps',
-    group: 'Frames',
-  },
-  { keys: ['C'], does: 'Held while drawing: from the centre', group: 'Frames' },
-  { keys: ['M'], does: 'Held while drawing: move what is being drawn', group: 'Frames' },
-  { keys: ['0'], does: 'Fit the sheet', group: 'View' },
-  { keys: ['1'], does: '100%', group: 'View' },
-  { keys: ['H'], does: 'Held: drag pans anywhere', group: 'View' },
-  { keys: ['Ctrl', 'Z'], does: 'Undo', group: 'Everywhere' },
-  { keys: ['Ctrl', 'Shift', 'Z'], does: 'Redo', group: 'Everywhere' },
-  { keys: ['Ctrl', 'S'], does: 'Save now', group: 'Everywhere' },
-  { keys: ['F6'], does: 'Next region: bar, card, table, rail, stack, supplies', group: 'Everywhere' },
-  { keys: ['?'], does: 'This list', group: 'Everywhere' },
-]
-
-const ARROWS: Readonly<Record<string, Point>> = {
-  ArrowLeft: { x: -1, y: 0 },
-  ArrowRight: { x: 1, y: 0 },
-  ArrowUp: { x: 0, y: -1 },
-  ArrowDown: { x: 0, y: 1 },
+  readonly group: 'Moving' | 'Frames' | 'View'
+  readonly act: (bench: Bench) => void
 }
 
 const ZOOM_STEP = 1.1
@@ -54,22 +21,110 @@ const zoomBy = (bench: Bench, step: 1 | -1): void => {
   else zoomView(bench, step > 0 ? VIEW_STEP : 1 / VIEW_STEP)
 }
 
-/** What keys do while the table or the stack has the focus. */
-const TABLE_KEYS: Readonly<Record<string, (bench: Bench) => void>> = {
-  w: (bench) => setWay(bench, 'whole'),
-  p: (bench) => setWay(bench, 'picture'),
-  o: (bench) => setWay(bench, 'outline'),
-  '.': (bench) => selectNeighbour(bench, 1),
-  ',': (bench) => selectNeighbour(bench, -1),
-  '0': fitView,
-  '1': fullView,
-  '+': (bench) => zoomBy(bench, 1),
-  '=': (bench) => zoomBy(bench, 1),
-  '-': (bench) => zoomBy(bench, -1),
-  '−': (bench) => zoomBy(bench, -1),
-  delete: removeSelected,
-  backspace: removeSelected,
-  '?': (bench) => bench.set({ dialog: 'shortcuts' }),
+export const TABLE_KEYS: readonly TableKey[] = [
+  { id: 'whole', key: 'w', does: 'A drag moves the whole', group: 'Moving', act: (b) => setWay(b, 'whole') },
+  {
+    id: 'picture',
+    key: 'p',
+    does: 'A drag moves the picture inside',
+    group: 'Moving',
+    act: (b) => setWay(b, 'picture'),
+  },
+  {
+    id: 'outline',
+    key: 'o',
+    does: 'A drag moves the outline over the picture',
+    group: 'Moving',
+    act: (b) => setWay(b, 'outline'),
+  },
+  {
+    id: 'larger',
+    key: '+',
+    does: 'Zoom in: the picture in the Picture way, else the view',
+    group: 'Moving',
+    act: (b) => zoomBy(b, 1),
+  },
+  { id: 'smaller', key: '-', does: 'Zoom out', group: 'Moving', act: (b) => zoomBy(b, -1) },
+  { id: 'next', key: '.', does: 'Next frame in reading order', group: 'Frames', act: (b) => selectNeighbour(b, 1) },
+  { id: 'previous', key: ',', does: 'Previous frame', group: 'Frames', act: (b) => selectNeighbour(b, -1) },
+  { id: 'fit', key: '0', does: 'Fit the sheet', group: 'View', act: fitView },
+  { id: 'full', key: '1', does: 'Show at 100%', group: 'View', act: fullView },
+]
+
+/** A shortcut that is always the same. */
+export interface FixedKey {
+  readonly keys: readonly string[]
+  readonly does: string
+  readonly group: 'Moving' | 'Frames' | 'View' | 'Everywhere'
+}
+
+export const FIXED_KEYS: readonly FixedKey[] = [
+  { keys: ['Arrows'], does: 'Nudge by a step; Shift for ten', group: 'Moving' },
+  { keys: ['Enter'], does: 'Down: from the frame to its picture', group: 'Moving' },
+  { keys: ['Esc'], does: 'Cancel a drag, then up: picture, frame, nothing', group: 'Moving' },
+  { keys: ['Delete'], does: 'Remove the frame; in the Picture way, take the picture out', group: 'Frames' },
+  { keys: ['Shift'], does: 'Drawing: equal sides. Sizing a corner: freely. Turning: 15° steps', group: 'Frames' },
+  { keys: ['C'], does: 'Held while drawing: from the centre', group: 'Frames' },
+  { keys: ['M'], does: 'Held while drawing: move what is being drawn', group: 'Frames' },
+  { keys: ['H'], does: 'Held: a drag pans anywhere', group: 'View' },
+  { keys: ['Ctrl', 'Z'], does: 'Undo', group: 'Everywhere' },
+  { keys: ['Ctrl', 'Shift', 'Z'], does: 'Redo', group: 'Everywhere' },
+  { keys: ['Ctrl', 'S'], does: 'Save now', group: 'Everywhere' },
+  { keys: ['F6'], does: 'Next region: bar, card, table, rail, stack, supplies', group: 'Everywhere' },
+  { keys: ['?'], does: 'This list', group: 'Everywhere' },
+]
+
+/** Keys that have a meaning of their own and cannot be given to anything else. */
+const RESERVED = new Set(['?', 'c', 'm', 'h', 'enter', 'escape', 'delete', 'backspace', 'tab', ' '])
+const STORE = 'eager-stencil.keys'
+
+/** The person's own keys by action; what is not named has its first key. */
+export const ownKeys = (): Readonly<Record<string, string>> => {
+  try {
+    const held: unknown = JSON.parse(localStorage.getItem(STORE) ?? '{}')
+    const entries = typeof held === 'object' && held !== null ? Object.entries(held) : []
+    return Object.fromEntries(
+      entries.filter(([id, key]) => TABLE_KEYS.some((k) => k.id === id) && typeof key === 'string' && key.length === 1),
+    )
+  } catch {
+    // What cannot be read is let go of; the first keys count.
+    localStorage.removeItem(STORE)
+    return {}
+  }
+}
+
+export const keyOf = ({ id, key }: TableKey, own: Readonly<Record<string, string>>): string => own[id] ?? key
+
+/** Gives an action another key. Returns what is wrong with the key, in words, or null. */
+export const changeKey = (id: string, wanted: string): string | null => {
+  const key = wanted.toLowerCase()
+  if (key.length !== 1 || RESERVED.has(key)) return 'Choose a letter, digit or sign that has no other meaning.'
+  const own = ownKeys()
+  const taken = TABLE_KEYS.find((other) => other.id !== id && keyOf(other, own) === key)
+  if (taken) return `This key already means “${taken.does}”. Choose another.`
+  localStorage.setItem(STORE, JSON.stringify({ ...own, [id]: key }))
+  return null
+}
+
+export const firstKeys = (): void => localStorage.removeItem(STORE)
+
+const ARROWS: Readonly<Record<string, Point>> = {
+  ArrowLeft: { x: -1, y: 0 },
+  ArrowRight: { x: 1, y: 0 },
+  ArrowUp: { x: 0, y: -1 },
+  ArrowDown: { x: 0, y: 1 },
+}
+
+const isRemove = (key: string): boolean => key === 'delete' || key === 'backspace'
+/** Signs that share a key or a look with the one meant. */
+const SAME: Readonly<Record<string, string>> = { '=': '+', '−': '-', _: '-' }
+
+const actionOf = (pressed: string): ((bench: Bench) => void) | undefined => {
+  const key = pressed.toLowerCase()
+  if (isRemove(key)) return removeSelected
+  if (key === '?') return (bench) => bench.set({ dialog: 'shortcuts' })
+  const own = ownKeys()
+  return TABLE_KEYS.find((each) => keyOf(each, own) === key || keyOf(each, own) === SAME[key])?.act
 }
 
 /** Handles a key on the table or stack; true if it was one of ours. `cancelDrag` says whether it dropped one. */
@@ -95,7 +150,7 @@ export const tableKey = (
     }
     return true
   }
-  const act = Object.hasOwn(TABLE_KEYS, event.key.toLowerCase()) ? TABLE_KEYS[event.key.toLowerCase()] : undefined
+  const act = actionOf(event.key)
   act?.(bench)
   return act !== undefined
 }

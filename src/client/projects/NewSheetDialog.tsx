@@ -114,6 +114,7 @@ export const NewSheetDialog = ({
     reset(formOf(preset, getValues('name')))
   }
   const made = (() => {
+    if (!newSheetSchema.isValidSync(values)) return 'Type a width and a height, such as 210 or 8.5in'
     try {
       const sheet = sheetFromForm(values as NewSheetForm)
       return `${outputPixels(sheet.size.w, sheet.ppi)} × ${outputPixels(sheet.size.h, sheet.ppi)} px, ${formatNumber(sheet.size.w / 72, 2)} × ${formatNumber(sheet.size.h / 72, 2)} in`

@@ -17,6 +17,7 @@ import { newFrame } from '@/core/document/create'
 import type { Frame, PictureRef, Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
+import { BACKGROUND_ID } from '@/core/render/drawList'
 import { coverPlaced, type Mount, type Placed } from '@/core/placement/placed'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
@@ -153,13 +154,14 @@ export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void
       setBackground.record(known, { sheetId, background: { kind: 'picture', placed: coverPlaced(pictureId) } }),
     ),
   )
-  bench.set({ overBackground: false })
+  bench.set({ overBackground: false, replacing: null })
 }
 
 /** A click in the supplies: the selected empty frame, else the next empty one, then on to the next. */
 export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   bench.endBurst()
   const state = bench.get()
+  if (state.replacing === BACKGROUND_ID) return setBackgroundPicture(bench, picture)
   if (state.replacing) return fillFrame(bench, state.replacing, picture)
   const chosen = selectedFrame(state)
   const isOpen = chosen?.fill.kind === 'none' && chosen.takesPictures

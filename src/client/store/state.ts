@@ -69,7 +69,7 @@ export interface BenchState {
   readonly overBackground: boolean
   /** Keep-covered has just stopped a pan or zoom. */
   readonly isStopped: boolean
-  /** The next picture chosen in the supplies replaces this frame's. */
+  /** The next picture chosen in the supplies replaces this frame's, or becomes the background. */
   readonly replacing: string | null
   readonly notice: Notice | null
   readonly spoken: string

@@ -41,6 +41,18 @@ export const theme = createTheme({
     },
     MuiIconButton: { defaultProps: { size: 'small' } },
     MuiTextField: { defaultProps: { size: 'small' } },
+    // Nothing is set under 11 px, floating labels included.
+    MuiInputLabel: {
+      styleOverrides: {
+        root: { fontSize: 13, '&.MuiInputLabel-shrink': { transform: 'translate(14px, -9px) scale(0.88)' } },
+      },
+    },
+    MuiOutlinedInput: {
+      styleOverrides: { root: { fontSize: 13 }, notchedOutline: { '& legend': { fontSize: '0.88em' } } },
+    },
+    MuiFormHelperText: { styleOverrides: { root: { fontSize: 12, marginLeft: 2, lineHeight: 1.3 } } },
+    MuiAlert: { styleOverrides: { root: { fontSize: 13 } } },
+    MuiDialogTitle: { styleOverrides: { root: { fontSize: 17, fontWeight: 700 } } },
     MuiTooltip: { defaultProps: { enterDelay: 500, arrow: true } },
     MuiDialog: { defaultProps: { transitionDuration: 0 } },
     MuiMenu: { defaultProps: { transitionDuration: 0 } },

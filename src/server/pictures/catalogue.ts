@@ -1,22 +1,13 @@
 import path from 'node:path'
 import { Failure } from '@/core/failure'
+import type { PictureAnswer } from '@/contract/api'
 import { database } from '@/server/db/open'
 import { PictureRow } from '@/server/db/models'
 import { levelFile } from '@/server/pictures/levels'
 import { exists, pictureDirectory } from '@/server/storage/files'
 
-/** A picture of the library. */
-export interface StoredPicture {
-  readonly hash: string
-  readonly name: string
-  /** Ending of the original file. */
-  readonly kind: string
-  readonly bytes: number
-  readonly width: number
-  readonly height: number
-  readonly levels: number
-  readonly hasAlpha: boolean
-}
+/** A picture of the library, as it is also told to the client. */
+export type StoredPicture = PictureAnswer
 
 const plain = (row: PictureRow): StoredPicture => ({
   hash: row.hash,

@@ -1,0 +1,63 @@
+// Takes the pictures of docs/screenshots from a running demo. usage: node scripts/screenshots.mjs [ADDRESS]
+import { mkdirSync } from 'node:fs'
+import { chromium } from '@playwright/test'
+
+const base = process.argv[2] ?? 'http://127.0.0.1:3210'
+const folder = 'docs/screenshots'
+mkdirSync(folder, { recursive: true })
+
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
+})
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', colorScheme: 'light' })
+const shot = async (name) => {
+  await page.evaluate(() => document.fonts.ready)
+  await page.waitForTimeout(400)
+  await page.screenshot({ path: `${folder}/${name}.png` })
+}
+const openBench = async () => {
+  await page.goto(`${base}/projects/demo-opening-day`)
+  await page.locator('canvas[data-ready="true"]').waitFor()
+}
+
+await page.goto(base)
+await page.locator('img[alt="First sheet of Opening-day post"]').waitFor()
+await page.waitForTimeout(1500)
+await shot('projects')
+await page.getByRole('button', { name: 'New sheet' }).first().click()
+await page.getByRole('button', { name: /^A5 card/ }).click()
+await shot('new-sheet')
+
+await openBench()
+await page.mouse.click(630, 300)
+await page.mouse.move(300, 640)
+await shot('bench-whole')
+await page.keyboard.press('p')
+await shot('bench-picture')
+await page.keyboard.press('o')
+await shot('bench-outline')
+await page.keyboard.press('w')
+const tile = await page.locator('[data-supply]').filter({ hasText: 'ode' }).boundingBox()
+await page.mouse.move(tile.x + 20, tile.y + 20)
+await page.mouse.down()
+await page.mouse.move(700, 500, { steps: 6 })
+await page.mouse.move(830, 280, { steps: 6 })
+await shot('drop-preview')
+await page.keyboard.press('Escape')
+await page.mouse.up()
+await page.getByRole('button', { name: 'Export', exact: true }).click()
+await page.getByRole('button', { name: 'Export PNG' }).click()
+await page.locator('[data-export-done]').waitFor()
+await shot('export')
+
+await openBench()
+await page
+  .locator('[data-file-input]')
+  .setInputFiles([
+    { name: 'letter-from-ode.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('Dear crew, the kites are up.') },
+  ])
+await page.locator('[role="alert"]').first().waitFor()
+await page.mouse.click(760, 415)
+await shot('fault')
+await browser.close()

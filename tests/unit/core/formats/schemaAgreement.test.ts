@@ -1,0 +1,81 @@
+/** The published JSON Schema (read by Ajv) and the program's own must judge alike. */
+import { describe, expect, it } from '@jest/globals'
+import { Ajv } from 'ajv'
+import { readFileSync } from 'node:fs'
+import { placePicture } from '@/core/document/edits/fills'
+import { bundleDocument, bundlePictures, completeDocument } from '@/core/formats/bundleDocument'
+import { projectFaults } from '@/core/document/validate'
+import { sampleProject, SHEET } from '@tests/helpers/project'
+
+type Loose = Record<string, any>
+
+const published = new Ajv({ allErrors: true, strict: false }).compile(
+  JSON.parse(readFileSync('docs/bundle.schema.json', 'utf8')),
+)
+
+const filled = placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
+const sound = (): Loose => JSON.parse(JSON.stringify(bundleDocument(filled, () => 'jpg')))
+
+const ours = (document: Loose): boolean => {
+  const { pictures, faults } = bundlePictures(document)
+  const files = new Map(
+    [...pictures.values()].map((p) => [
+      p.file,
+      { hash: p.hash ?? 'a'.repeat(64), pixels: p.pixels ?? { w: 10, h: 10 } },
+    ]),
+  )
+  return faults.length === 0 && projectFaults(completeDocument(document, pictures, files).document).length === 0
+}
+
+/** Every way to harm one value: taken away, of another type, out of range. */
+const harms = (
+  value: unknown,
+  path: readonly (string | number)[] = [],
+): { path: string; harm: (document: Loose) => void }[] => {
+  if (typeof value !== 'object' || value === null) return []
+  return Object.entries(value).flatMap(([key, inner]) => {
+    const at = [...path, Array.isArray(value) ? Number(key) : key]
+    const parent = (document: Loose): Loose => path.reduce<Loose>((held, part) => held[part], document)
+    const put = (changed: unknown) => (document: Loose) => void (parent(document)[key] = changed)
+    const name = at.join('.')
+    const own = [
+      {
+        path: `${name} taken away`,
+        harm: (document: Loose) =>
+          void (Array.isArray(parent(document))
+            ? parent(document)['splice'](Number(key), 1)
+            : delete parent(document)[key]),
+      },
+      { path: `${name} as null`, harm: put(null) },
+      { path: `${name} as a list`, harm: put([]) },
+      { path: `${name} as text`, harm: put('#Z ') },
+      { path: `${name} as a huge number`, harm: put(1e12) },
+    ]
+    return [...own, ...harms(inner, at)]
+  })
+}
+
+// Facts beyond the reach of a schema: which ids name what, and what the files are.
+const REFERENCES =
+  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.f-\d( |\.id)|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 )/
+
+describe('the published schema', () => {
+  it('takes the example of docs/format.md and what the program writes', () => {
+    const [, example = ''] = /```json\n([\s\S]*?)```/.exec(readFileSync('docs/format.md', 'utf8')) ?? []
+    expect(published(JSON.parse(example))).toBe(true)
+    expect(ours(JSON.parse(example))).toBe(true)
+    expect(published(sound())).toBe(true)
+    expect(ours(sound())).toBe(true)
+  })
+
+  it('and the program refuse the same harm', () => {
+    const disagreements = harms(sound()).flatMap(({ path, harm }) => {
+      const document = sound()
+      harm(document)
+      const [theirs, mine] = [published(document) as boolean, ours(document)]
+      const isReference = REFERENCES.test(path) && theirs && !mine
+      return theirs === mine || isReference ? [] : [`${path}: schema ${theirs}, program ${mine}`]
+    })
+    expect(disagreements).toEqual([])
+  })
+})
