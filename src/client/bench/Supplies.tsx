@@ -127,9 +127,11 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
             {each}
           </button>
         ))}
-        {isReplacing && tab === 'Pictures' && (
+        {replacing !== null && tab === 'Pictures' && (
           <strong style={{ alignSelf: 'center', color: 'var(--plum)' }}>
-            Choose the new picture. All settings stay.
+            {replacing === BACKGROUND_ID
+              ? 'Choose the background picture.'
+              : 'Choose the new picture. All settings stay.'}
           </strong>
         )}
         {tab === 'Pictures' && (
