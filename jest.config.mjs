@@ -14,7 +14,7 @@ const config = {
     '^@tests/(.*)$': '<rootDir>/tests/$1',
     '^@demo/(.*)$': '<rootDir>/demo/$1',
   },
-  testTimeout: 60000,
+  testTimeout: 240000,
   // Two cores: one for the tests, one for what they start.
   maxWorkers: 2,
 }

@@ -6,8 +6,10 @@ const PORT = Number(process.env['TEST_PORT'] ?? 3271)
 export default defineConfig({
   testDir: 'tests/e2e',
   workers: 1,
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  // Generous: a shared machine may be several times slower than usual, and no test is a timed one.
+  timeout: 240_000,
+  expect: { timeout: 40_000 },
+  retries: process.env['CI'] ? 1 : 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
@@ -32,6 +34,7 @@ export default defineConfig({
   webServer: {
     command: `npx next start --hostname 127.0.0.1 --port ${PORT}`,
     url: `http://127.0.0.1:${PORT}/api/projects`,
+    timeout: 180_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 1000 },
     env: { EAGER_STENCIL_DATA: 'test-results/data', NEXT_TELEMETRY_DISABLED: '1' },
   },
