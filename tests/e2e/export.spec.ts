@@ -111,7 +111,7 @@ test('a bundle is saved, checked and rendered from the command line alike, and b
   const hand = await BenchHand.open(page, await makeProject(request, PIECES))
   const png = await exportAs(page, 'PNG')
   const saving = page.waitForEvent('download')
-  await page.getByRole('link', { name: 'save a bundle' }).click()
+  await page.getByRole('button', { name: 'Save a bundle' }).click()
   const bundle = test.info().outputPath('bundle.zip')
   await (await saving).saveAs(bundle)
   expect(execFileSync('bin/stencil', ['check', bundle], { encoding: 'utf8' })).toMatch(/^no faults/)

@@ -116,6 +116,11 @@ describe('exported files', () => {
     expect(await size(20)).toBeLessThan(await size(95))
   })
 
+  // WebP container specification (canvas sides of 14 bits), ISO/IEC 10918-1 (16 bits).
+  it('are refused in a format that cannot hold their sides', async () => {
+    await expect(exported(WHITE, { format: 'webp', ppi: 8400 })).rejects.toThrow(/WEBP holds at most 16383.*or PNG/)
+  })
+
   it('of more pixels than can be written are refused with what to do', async () => {
     const blank = newProject(
       'p-1',

@@ -15,7 +15,8 @@ import { outputPixels } from '@/core/units'
 import { refuse } from '@/core/failure'
 import type { ExportFormat, ExportState } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { bundleUrl, exportUrl } from '@/client/http/api'
+import { ApiError, exportUrl, saveBundle } from '@/client/http/api'
+import { say } from '@/client/store/actions'
 import { PlainField } from '@/client/parts/LengthField'
 import { shownSheet } from '@/client/store/benchStore'
 import { useExport } from '@/client/bench/useExport'
@@ -78,6 +79,14 @@ export const ExportDialog = () => {
   const [bleed, setBleed] = useState(false)
   const { state, job, isBusy, start, cancel } = useExport(bench)
   const beyond = bleed ? 2 * sheet.bleed : 0
+  const bundle = (): void => {
+    bench
+      .allSaved()
+      .then(() => saveBundle(bench.get().project.id))
+      .catch((error: unknown) =>
+        say(bench, error instanceof ApiError ? error.message : 'The bundle could not be saved. Try it again.', 'fault'),
+      )
+  }
   const close = (): void => {
     if (isBusy) cancel()
     bench.set({ dialog: 'none' })
@@ -130,9 +139,9 @@ export const ExportDialog = () => {
         {state && <Outcome state={state} job={job} />}
         <p style={{ margin: '16px 0 0' }}>
           The whole project with its pictures as one zip:{' '}
-          <a href={bundleUrl(bench.get().project.id)} download>
-            save a bundle
-          </a>
+          <Button onClick={bundle} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
+            Save a bundle
+          </Button>
         </p>
       </DialogContent>
       <DialogActions>

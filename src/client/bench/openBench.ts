@@ -1,6 +1,6 @@
 import { api, ApiError } from '@/client/http/api'
 import { createBench, type Bench } from '@/client/store/benchStore'
-import { forgetUnsent, readUnsent } from '@/client/store/saver'
+import { forgetUnsent, MOST_STEPS_AT_ONCE, readUnsent } from '@/client/store/saver'
 
 interface Said {
   readonly id: string
@@ -15,7 +15,9 @@ const sendUnsent = async (id: string): Promise<string | null> => {
   const unsent = readUnsent(id)
   if (!unsent?.steps.length) return null
   try {
-    await api.saveSteps(id, { base: unsent.base, steps: unsent.steps })
+    let { base } = unsent
+    for (let at = 0; at < unsent.steps.length; at += MOST_STEPS_AT_ONCE)
+      base = (await api.saveSteps(id, { base, steps: unsent.steps.slice(at, at + MOST_STEPS_AT_ONCE) })).revision
     forgetUnsent(id)
     return null
   } catch (error) {

@@ -1,17 +1,10 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import type { ExportRequest, ExportState } from '@/contract/api'
-import { api, ApiError, exportUrl } from '@/client/http/api'
+import { api, ApiError, exportUrl, saveAs } from '@/client/http/api'
 import type { Bench } from '@/client/store/benchStore'
 
 const POLL_MS = 200
-
-const download = (job: string, fileName: string): void => {
-  const link = document.createElement('a')
-  link.href = exportUrl(job)
-  link.download = fileName
-  link.click()
-}
 
 const wordsOf = (error: unknown): string =>
   error instanceof ApiError ? error.message : 'The export could not be started. Try it again.'
@@ -29,7 +22,7 @@ export const useExport = (bench: Bench) => {
       const now = await api.exportState(id)
       if (running.current !== turn) return
       setState(now)
-      if (now.state === 'done') return download(id, now.fileName)
+      if (now.state === 'done') return saveAs(exportUrl(id), now.fileName)
       if (now.state === 'failed' || now.state === 'cancelled') return
       await new Promise((resolve) => setTimeout(resolve, POLL_MS))
     }

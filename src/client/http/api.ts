@@ -78,12 +78,27 @@ export const api = {
     call<{ id: string }>(`/projects/${at(id)}/exports`, 'POST', request),
   exportState: (job: string) => call<ExportState>(`/exports/${at(job)}`),
   cancelExport: (job: string) => call<ExportState>(`/exports/${at(job)}`, 'DELETE'),
+  checkBundle: (id: string) => call<{ fileName: string }>(`/projects/${at(id)}/bundle?check=1`),
   fillDemo: () => call<{ id: string }>('/demo', 'POST'),
 }
 
 export const thumbnailUrl = (id: string, revision: number): string =>
   `/api/projects/${at(id)}/thumbnail?revision=${revision}`
 export const bundleUrl = (id: string): string => `/api/projects/${at(id)}/bundle`
+/** Hands an address to the browser to save. */
+export const saveAs = (url: string, fileName: string): void => {
+  const link = document.createElement('a')
+  link.href = url
+  link.download = fileName
+  link.click()
+}
+
+/** Saves a project as a bundle; throws in words where it cannot be made. */
+export const saveBundle = async (id: string): Promise<void> => {
+  const { fileName } = await api.checkBundle(id)
+  saveAs(bundleUrl(id), fileName)
+}
+
 export const exportUrl = (job: string): string => `/api/exports/${at(job)}/file`
 export const levelUrl = (hash: string, level: number): string => `/api/pictures/${hash}/levels/${level}`
 

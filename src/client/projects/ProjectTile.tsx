@@ -6,13 +6,14 @@ import MenuItem from '@mui/material/MenuItem'
 import Link from 'next/link'
 import { useState } from 'react'
 import type { ProjectSummary } from '@/contract/api'
-import { bundleUrl, thumbnailUrl } from '@/client/http/api'
+import { thumbnailUrl } from '@/client/http/api'
 import styles from '@/client/projects/Projects.module.css'
 
 interface TileActions {
   readonly onRename: () => void
   readonly onDuplicate: () => void
   readonly onRemove: () => void
+  readonly onSave: () => void
 }
 
 const DATE = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
@@ -23,6 +24,7 @@ export const ProjectTile = ({
   onRename,
   onDuplicate,
   onRemove,
+  onSave,
 }: { readonly project: ProjectSummary } & TileActions) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [isMissing, setMissing] = useState(false)
@@ -73,9 +75,7 @@ export const ProjectTile = ({
         <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
           <MenuItem onClick={run(onRename)}>Rename…</MenuItem>
           <MenuItem onClick={run(onDuplicate)}>Duplicate</MenuItem>
-          <MenuItem component="a" href={bundleUrl(project.id)} download onClick={() => setAnchor(null)}>
-            Save a bundle (zip)
-          </MenuItem>
+          <MenuItem onClick={run(onSave)}>Save a bundle (zip)</MenuItem>
           <MenuItem onClick={run(onRemove)}>Delete</MenuItem>
         </Menu>
       </div>

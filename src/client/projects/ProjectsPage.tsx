@@ -8,7 +8,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import type { ProjectSummary } from '@/contract/api'
-import { api } from '@/client/http/api'
+import { api, saveBundle } from '@/client/http/api'
 import { ProjectTile } from '@/client/projects/ProjectTile'
 import { useProjects } from '@/client/projects/useProjects'
 import styles from '@/client/projects/Projects.module.css'
@@ -114,6 +114,7 @@ export const ProjectsPage = () => {
               onRename={() => setRenaming(project)}
               onDuplicate={() => void attempt('Duplicating…', () => api.duplicateProject(project.id))}
               onRemove={() => remove(project)}
+              onSave={() => void attempt('Packing the bundle…', () => saveBundle(project.id))}
             />
           ))}
         </ul>

@@ -4,7 +4,8 @@ import type { Project } from '@/core/document/types'
 import { api, ApiError } from '@/client/http/api'
 import type { Saving } from '@/client/store/state'
 
-const MOST_AT_ONCE = 200
+/** Steps sent in one request. */
+export const MOST_STEPS_AT_ONCE = 200
 const RETRY_MS = [500, 1000, 2000, 4000] as const
 
 /** Steps that the server has not acknowledged, kept in the browser over a reload. */
@@ -96,7 +97,7 @@ export class Saver {
     this.sending = true
     clearTimeout(this.timer)
     if (this.failures === 0) this.onState({ state: 'saving' })
-    const steps = this.queue.slice(0, MOST_AT_ONCE)
+    const steps = this.queue.slice(0, MOST_STEPS_AT_ONCE)
     try {
       const { revision } = await api.saveSteps(this.id, { base: this.revision, steps })
       this.queue = this.queue.slice(steps.length)

@@ -63,6 +63,8 @@ const forgetOldest = async ({ entries }: Exports): Promise<void> => {
 /** Queues an export and returns its id at once. */
 export const queueExport = async (job: Omit<ExportJob, 'out'>, fileName: string): Promise<string> => {
   const all = exportsHeld()
+  // Nobody can ask for what an earlier run of the server exported.
+  if (!all.entries.size) await rm(exportsDirectory(), { recursive: true, force: true })
   await mkdir(exportsDirectory(), { recursive: true })
   await forgetOldest(all)
   const id = randomUUID()

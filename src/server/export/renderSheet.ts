@@ -9,6 +9,7 @@ import { needOf } from '@/core/render/needs'
 import { paintItem } from '@/painters/canvas/paint'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
 import type { PixelSource } from '@/server/export/pixels'
+import type { ExportFormat } from '@/contract/api'
 import { LIMITS } from '@/server/limits'
 
 /** The library's context has all that the painter uses, under types of its own. */
@@ -24,10 +25,18 @@ export interface RenderedSize {
   readonly height: number
 }
 
-/** Output size in pixels at `ppi`. Throws `too-large` above the limit. */
-export const outputSize = (list: DrawList, ppi: number): RenderedSize => {
+/** Longest side that a format can hold: WebP by its container specification, JPEG by ISO/IEC 10918-1 (16 bits). */
+const LONGEST_SIDE: Readonly<Record<ExportFormat, number>> = { png: 2 ** 31 - 1, jpeg: 65535, webp: 16383 }
+
+/** Output size in pixels at `ppi`. Throws `too-large` above the limit, or above what the format can hold. */
+export const outputSize = (list: DrawList, ppi: number, format: ExportFormat = 'png'): RenderedSize => {
   const { w, h } = rectSize(list.area)
   const size = { width: outputPixels(w, ppi), height: outputPixels(h, ppi) }
+  if (Math.max(size.width, size.height) > LONGEST_SIDE[format])
+    throw new Failure(
+      'too-large',
+      `At ${ppi} ppi a side has ${Math.max(size.width, size.height)} pixels; ${format.toUpperCase()} holds at most ${LONGEST_SIDE[format]}. Choose a lower resolution, or PNG.`,
+    )
   if (size.width * size.height > LIMITS.exportPixels)
     throw new Failure(
       'too-large',

@@ -6,7 +6,7 @@ import type { Project } from '@/core/document/types'
 import { renderSheet } from '@/core/render/drawList'
 import type { ExportOptions } from '@/contract/api'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
-import { paintList } from '@/server/export/renderSheet'
+import { outputSize, paintList } from '@/server/export/renderSheet'
 import { asDiskFailure } from '@/server/storage/files'
 
 /** Everything an export needs; plain data, so that it can be handed to another process. */
@@ -59,6 +59,7 @@ export const exportSheet = async (
 ): Promise<Exported> => {
   const sheet = sheetOf(job.project, job.sheetId)
   const list = renderSheet(job.project, sheet, { bleed: job.options.bleed })
+  outputSize(list, job.options.ppi, job.options.format)
   const parts = list.items.length + 1
   progress(0, parts, 'painting')
   const canvas = await paintList(list, job.options.ppi, pixelsFor, (done) => progress(done, parts, 'painting'))

@@ -19,15 +19,30 @@ const withUsedPictures = (project: Project): Project => {
   return { ...project, pictures: Object.fromEntries(Object.entries(project.pictures).filter(([id]) => used.has(id))) }
 }
 
-/** A project as a zip to download. */
-export const writeBundle = async (id: string): Promise<{ readonly body: Readable; readonly fileName: string }> => {
+interface BundleParts {
+  readonly project: Project
+  readonly files: ReadonlyMap<string, { readonly file: string; readonly ending: string }>
+  readonly fileName: string
+}
+
+/** Everything a bundle is made of. Throws `picture-missing` where an original is gone. */
+const bundleParts = async (id: string): Promise<BundleParts> => {
   const project = withUsedPictures((await openProject(id)).project)
   const files = new Map<string, { file: string; ending: string }>()
   for (const { hash } of Object.values(project.pictures)) {
     const file = await originalFile(hash)
     files.set(hash, { file, ending: path.extname(file).slice(1) })
   }
-  return { body: bundleStream(project, files), fileName: `${safeFileName(project.name)}.zip` }
+  return { project, files, fileName: `${safeFileName(project.name)}.zip` }
+}
+
+/** The name of a bundle that can be made. */
+export const bundleName = async (id: string): Promise<string> => (await bundleParts(id)).fileName
+
+/** A project as a zip to download. */
+export const writeBundle = async (id: string): Promise<{ readonly body: Readable; readonly fileName: string }> => {
+  const { project, files, fileName } = await bundleParts(id)
+  return { body: bundleStream(project, files), fileName }
 }
 
 /** Brings a bundle in as a new project. Nothing stays of one that is refused. */

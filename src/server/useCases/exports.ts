@@ -1,4 +1,4 @@
-import { mkdir } from 'node:fs/promises'
+import { mkdir, readdir, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { POINTS_PER_INCH } from '@/core/units'
 import { sheetOf } from '@/core/document/read'
@@ -34,7 +34,7 @@ const ENDINGS = { png: 'png', jpeg: 'jpg', webp: 'webp' } as const
 export const startExport = async (projectId: string, request: ExportRequest): Promise<string> => {
   const { project } = await openProject(projectId)
   const sheet = sheetOf(project, request.sheetId)
-  outputSize(renderSheet(project, sheet, { bleed: request.bleed }), request.ppi)
+  outputSize(renderSheet(project, sheet, { bleed: request.bleed }), request.ppi, request.format)
   const files: Record<string, string> = {}
   for (const hash of hashesOf(project, sheet)) files[hash] = await originalFile(hash)
   const { sheetId, ...options } = request
@@ -57,6 +57,13 @@ const levelFiles = async (project: Project, sheet: Sheet, ppi: number): Promise<
 }
 
 const underWay = new Map<string, Promise<unknown>>()
+
+/** Thumbnails of earlier revisions are of no more use. */
+const dropOlder = async (projectId: string, keep: string): Promise<void> => {
+  const names = await readdir(thumbnailsDirectory())
+  const older = names.filter((name) => name.startsWith(`${projectId}-`) && name !== path.basename(keep))
+  await Promise.all(older.map((name) => rm(path.join(thumbnailsDirectory(), name), { force: true })))
+}
 
 /** The picture of a project's first sheet, made when first asked for at a revision. */
 export const thumbnailFile = async (projectId: string): Promise<string> => {
@@ -82,5 +89,6 @@ export const thumbnailFile = async (projectId: string): Promise<string> => {
       .finally(() => underWay.delete(file))
   underWay.set(file, making)
   await making
+  await dropOlder(projectId, file)
   return file
 }
