@@ -32,7 +32,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `npx next start --hostname 127.0.0.1 --port ${PORT}`,
+    command: `npx next start --hostname 127.0.0.1 --port ${PORT} --keepAliveTimeout 65000`,
     url: `http://127.0.0.1:${PORT}/api/projects`,
     timeout: 180_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 1000 },

@@ -132,7 +132,7 @@ export class BenchHand {
   }
 
   async opened(): Promise<OpenedProject> {
-    return (await (await this.page.request.get(`/api/projects/${this.id}`)).json()) as OpenedProject
+    return (await (await this.page.request.get(`/api/projects/${this.id}`, { maxRetries: 3 })).json()) as OpenedProject
   }
 
   /** The saved frame; waits until the step of that name is the newest saved one. */

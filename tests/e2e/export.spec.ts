@@ -126,12 +126,12 @@ test('a bundle is saved, checked and rendered from the command line alike, and b
   await page.goto('/')
   const chooser = page.waitForEvent('filechooser')
   await page.getByRole('button', { name: 'Bring in a bundle' }).click()
-  const before = ((await (await request.get('/api/projects')).json()) as unknown[]).length
+  const before = ((await (await request.get('/api/projects', { maxRetries: 3 })).json()) as unknown[]).length
   await (await chooser).setFiles(bundle)
   await expect
-    .poll(async () => ((await (await request.get('/api/projects')).json()) as unknown[]).length)
+    .poll(async () => ((await (await request.get('/api/projects', { maxRetries: 3 })).json()) as unknown[]).length)
     .toBe(before + 1)
-  const [newest] = (await (await request.get('/api/projects')).json()) as { id: string }[]
+  const [newest] = (await (await request.get('/api/projects', { maxRetries: 3 })).json()) as { id: string }[]
   const again = new BenchHand(page, newest?.id ?? '')
   expect((await again.opened()).project.sheets).toEqual((await hand.opened()).project.sheets)
 })
