@@ -10,7 +10,7 @@ export default defineConfig({
   timeout: 240_000,
   expect: { timeout: 40_000 },
   retries: process.env['CI'] ? 1 : 0,
-  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  reporter: [['list'], ['json', { outputFile: '.cache/checks/e2e.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },

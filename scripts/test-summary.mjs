@@ -13,11 +13,11 @@ const read = (file, count) => {
 }
 
 // A suite that could not run at all counts once.
-const unit = read('test-results/jest.json', (r) => ({
+const unit = read('.cache/checks/jest.json', (r) => ({
   passed: r.numPassedTests,
   failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
 }))
-const browser = read('test-results/e2e.json', ({ stats, errors }) => ({
+const browser = read('.cache/checks/e2e.json', ({ stats, errors }) => ({
   passed: stats.expected + stats.flaky,
   failed: stats.unexpected + errors.length + (stats.expected === 0 ? 1 : 0),
   flaky: stats.flaky,
