@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { parseArgs } from 'node:util'
 import { Failure, isFailure, refuse } from '@/core/failure'
+import { within, type Range } from '@/core/range'
 import { RANGE } from '@/core/tolerance'
 import { sheetOf } from '@/core/document/read'
 import { EXPORT_FORMATS, type ExportFormat } from '@/contract/api'
@@ -28,18 +29,8 @@ const inFolder = async <T>(task: (folder: string) => Promise<T>): Promise<T> => 
   }
 }
 
-const numberOption = (
-  name: string,
-  text: string | undefined,
-  fallback: number,
-  range: { min: number; max: number },
-): number => {
-  if (text === undefined) return fallback
-  const value = Number(text)
-  return text.trim() !== '' && value >= range.min && value <= range.max
-    ? value
-    : refuse(`--${name}`, `a number from ${range.min} to ${range.max}`, text)
-}
+const numberOption = (name: string, text: string | undefined, fallback: number, range: Range): number =>
+  text === undefined ? fallback : within(`--${name}`, text.trim() === '' ? NaN : Number(text), range)
 
 const formatOption = (text: string | undefined, out: string): ExportFormat => {
   const ending = path.extname(out).slice(1).toLowerCase()

@@ -14,7 +14,6 @@ export type FailureCode =
   | 'picture-missing'
   | 'bundle-unreadable'
   | 'disk-full'
-  | 'cancelled'
   | 'job-failed'
   | 'forbidden'
 

@@ -12,7 +12,7 @@ import RadioGroup from '@mui/material/RadioGroup'
 import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'
 import { outputPixels } from '@/core/units'
-import { refuse } from '@/core/failure'
+import { within } from '@/core/range'
 import type { ExportFormat, ExportState } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ApiError, exportUrl, saveBundle } from '@/client/http/api'
@@ -26,9 +26,6 @@ const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; 
   { format: 'jpeg', name: 'JPEG', words: 'small; a missing background becomes white' },
   { format: 'webp', name: 'WebP', words: 'smallest; stays transparent' },
 ]
-
-const ranged = (name: string, value: number, range: { readonly min: number; readonly max: number }): number =>
-  value >= range.min && value <= range.max ? value : refuse(name, `from ${range.min} to ${range.max}`, value)
 
 const megabytes = (bytes: number): string =>
   bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
@@ -117,14 +114,14 @@ export const ExportDialog = () => {
             value={ppi}
             decimals={2}
             disabled={isBusy}
-            onValue={(value) => setPpi(ranged('the resolution', value, RANGE.ppi))}
+            onValue={(value) => setPpi(within('the resolution', value, RANGE.ppi))}
           />
           <PlainField
             label="Quality"
             value={quality}
             decimals={0}
             disabled={isBusy || format === 'png'}
-            onValue={(value) => setQuality(Math.round(ranged('the quality', value, { min: 1, max: 100 })))}
+            onValue={(value) => setQuality(Math.round(within('the quality', value, { min: 1, max: 100 })))}
           />
         </div>
         <FormControlLabel

@@ -4,7 +4,7 @@ import MenuItem from '@mui/material/MenuItem'
 import LinearProgress from '@mui/material/LinearProgress'
 import { useMemo, useState, type KeyboardEvent } from 'react'
 import { levelCount } from '@/core/render/needs'
-import { usedPictureIds } from '@/core/document/read'
+import { pictureUses } from '@/core/document/read'
 import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useCarry } from '@/client/gestures/useCarry'
@@ -147,10 +147,10 @@ export const PictureSupplies = ({ search, onAdd }: { readonly search: string; re
   const pictures = useBench((state) => state.pictures)
   const uploads = useBench((state) => state.uploads)
   const project = useBench((state) => state.project)
-  const used = useMemo(() => {
-    const hashes = [...usedPictureIds(project)].map((id) => project.pictures[id]?.hash)
-    return new Set(hashes)
-  }, [project])
+  const uses = useMemo(
+    () => new Map([...pictureUses(project)].map(([id, count]) => [project.pictures[id]?.hash, count])),
+    [project],
+  )
   const wanted = search.trim().toLowerCase()
   const shown = pictures.filter((picture) => picture.name.toLowerCase().includes(wanted))
   return (
@@ -159,7 +159,7 @@ export const PictureSupplies = ({ search, onAdd }: { readonly search: string; re
         <UploadTile key={upload.id} upload={upload} />
       ))}
       {shown.map((picture) => (
-        <PictureSupply key={picture.hash} picture={picture} uses={used.has(picture.hash) ? 1 : 0} />
+        <PictureSupply key={picture.hash} picture={picture} uses={uses.get(picture.hash) ?? 0} />
       ))}
       {!shown.length && !uploads.length && (
         <div className={styles.note}>

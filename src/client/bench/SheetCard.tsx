@@ -1,6 +1,6 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
-import { refuse } from '@/core/failure'
+import { within } from '@/core/range'
 import { outputPixels, UNITS, type Unit } from '@/core/units'
 import { parseColour } from '@/core/colour/colour'
 import { changeSheet, setBackground } from '@/core/document/edits/sheets'
@@ -12,13 +12,6 @@ import { RailButton } from '@/client/parts/RailButton'
 import { shownProject } from '@/client/store/benchStore'
 import { fitView } from '@/client/store/view'
 import styles from '@/client/bench/Bench.module.css'
-
-const within = (
-  name: string,
-  value: number,
-  range: { readonly min: number; readonly max: number },
-  words: string,
-): number => (value >= range.min && value <= range.max ? value : refuse(name, words, Math.round(value * 100) / 100))
 
 const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()

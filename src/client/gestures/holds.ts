@@ -37,7 +37,7 @@ const gripDrag = (bench: Bench, grip: Grip, named: string | null): Drag => {
   return named?.startsWith('handle-') && handle ? handleDrag(way, grip, handle) : bodyDrag(way, grip)
 }
 
-/** Is the press on what the current way moves? Its mask, or in the Picture way anywhere on the picture. */
+/** Is the point within the mask of the selected frame? */
 export const isOnSelected = (bench: Bench, at: Point): boolean => {
   const frame = selectedFrame(bench.get())
   return frame !== null && frameContains(frame, at)

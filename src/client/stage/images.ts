@@ -37,10 +37,6 @@ export class LevelImages {
     return this.asked.size > 0
   }
 
-  isMissing(hash: string): boolean {
-    return [...this.failed.keys()].some((key) => key.startsWith(hash))
-  }
-
   /** The level to draw an op from when a point is `scale` device pixels; the nearest one there is until it comes. */
   imageFor(op: PictureOp, scale: number): PaintImage | null {
     const count = levelCount(op.pixels)

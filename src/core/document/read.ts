@@ -94,13 +94,14 @@ export const nextEmptyFrame = (sheet: Sheet, afterId: string | null): Frame | nu
   return [...list.slice(start), ...list.slice(0, start)].find(isOpen) ?? null
 }
 
-/** Ids of the pictures that anything in the project shows or keeps. */
-export const usedPictureIds = (project: Project): ReadonlySet<string> => {
-  const used = new Set<string>()
+/** How often each picture of the project is shown or kept, by its id; unused ones are left out. */
+export const pictureUses = (project: Project): ReadonlyMap<string, number> => {
+  const uses = new Map<string, number>()
+  const count = ({ pictureId }: Placed): void => void uses.set(pictureId, (uses.get(pictureId) ?? 0) + 1)
   for (const sheet of Object.values(project.sheets)) {
-    if (sheet.background.kind === 'picture') used.add(sheet.background.placed.pictureId)
+    if (sheet.background.kind === 'picture') count(sheet.background.placed)
     for (const frame of Object.values(sheet.items))
-      if (frame.fill.kind === 'taken') frame.fill.takes.forEach((take) => used.add(take.placed.pictureId))
+      if (frame.fill.kind === 'taken') frame.fill.takes.forEach((take) => count(take.placed))
   }
-  return used
+  return uses
 }

@@ -10,7 +10,6 @@ export interface Size {
 export const point = (x: number, y: number): Point => ({ x, y })
 export const add = (p: Point, q: Point): Point => ({ x: p.x + q.x, y: p.y + q.y })
 export const subtract = (p: Point, q: Point): Point => ({ x: p.x - q.x, y: p.y - q.y })
-export const scaleBy = (p: Point, k: number): Point => ({ x: p.x * k, y: p.y * k })
 export const dot = (p: Point, q: Point): number => p.x * q.x + p.y * q.y
 export const cross = (p: Point, q: Point): number => p.x * q.y - p.y * q.x
 export const distance = (p: Point, q: Point): number => Math.hypot(p.x - q.x, p.y - q.y)

@@ -19,13 +19,16 @@ interface Entry {
 }
 
 interface Exports {
+  /** What an earlier run of the server exported is removed once, before the first export of this one. */
+  swept: Promise<void> | null
   readonly queue: TaskQueue
   readonly entries: Map<string, Entry>
 }
 
 // One queue a process, also across hot reloads.
 const held = globalThis as typeof globalThis & { eagerStencilExports?: Exports }
-const exportsHeld = (): Exports => (held.eagerStencilExports ??= { queue: new TaskQueue(), entries: new Map() })
+const exportsHeld = (): Exports =>
+  (held.eagerStencilExports ??= { queue: new TaskQueue(), entries: new Map(), swept: null })
 
 const stopped = (): Failure =>
   new Failure('job-failed', 'The export stopped unexpectedly. Try it again, or at a lower resolution.')
@@ -63,8 +66,8 @@ const forgetOldest = async ({ entries }: Exports): Promise<void> => {
 /** Queues an export and returns its id at once. */
 export const queueExport = async (job: Omit<ExportJob, 'out'>, fileName: string): Promise<string> => {
   const all = exportsHeld()
-  // Nobody can ask for what an earlier run of the server exported.
-  if (!all.entries.size) await rm(exportsDirectory(), { recursive: true, force: true })
+  all.swept ??= rm(exportsDirectory(), { recursive: true, force: true })
+  await all.swept
   await mkdir(exportsDirectory(), { recursive: true })
   await forgetOldest(all)
   const id = randomUUID()

@@ -19,7 +19,6 @@ const STATUS: Readonly<Record<FailureCode, number>> = {
   'picture-missing': 410,
   'bundle-unreadable': 422,
   'disk-full': 507,
-  cancelled: 409,
   'job-failed': 500,
   forbidden: 403,
 }

@@ -2,7 +2,7 @@ import { rm } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable } from 'node:stream'
 import type { Project } from '@/core/document/types'
-import { usedPictureIds } from '@/core/document/read'
+import { pictureUses } from '@/core/document/read'
 import { bundleStream } from '@/server/bundle/write'
 import { readBundle } from '@/server/bundle/read'
 import { LIMITS } from '@/server/limits'
@@ -15,7 +15,7 @@ import { adoptProject } from '@/server/useCases/projects'
 
 /** A project with only the pictures that something in it shows or keeps. */
 const withUsedPictures = (project: Project): Project => {
-  const used = usedPictureIds(project)
+  const used = pictureUses(project)
   return { ...project, pictures: Object.fromEntries(Object.entries(project.pictures).filter(([id]) => used.has(id))) }
 }
 

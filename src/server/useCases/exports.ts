@@ -45,7 +45,7 @@ export const startExport = async (projectId: string, request: ExportRequest): Pr
   )
 }
 
-/** Pyramid levels that suffice to draw a sheet at `ppi`; a missing picture is left out. */
+/** Pyramid levels that suffice to draw a sheet at `ppi`. Throws `picture-missing`. */
 const levelFiles = async (project: Project, sheet: Sheet, ppi: number): Promise<Record<string, string>> => {
   const files: Record<string, string> = {}
   for (const op of pictureOps(renderSheet(project, sheet))) {

@@ -16,7 +16,7 @@ import { changeSheet, setBackground } from '@/core/document/edits/sheets'
 import { newFrame } from '@/core/document/create'
 import type { Recorded } from '@/core/document/edit'
 import { patched } from '@/core/document/history'
-import { frameOf, pictureMatrix, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameOf, pictureMatrix, pictureUses, sheetOf, shownPlaced } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { coverPlaced } from '@/core/placement/placed'
@@ -208,5 +208,16 @@ describe('the outline way by hand', () => {
     expect(stopped).toBe(false)
     expect(frame(recorded.project, 'f-1').box.cx).toBe(box.cx + 500)
     expect(windowIsCovered(recorded.project, SHEET, 'f-1', frame(recorded.project, 'f-1'))).toBe(false)
+  })
+})
+
+describe('uses of a picture', () => {
+  it('are counted over frames and background, and unused ones are left out', () => {
+    const twice = placePicture(filled(), { ...at('f-2'), pictureId: 'pic-1' })
+    const project = setBackground(twice, {
+      sheetId: SHEET,
+      background: { kind: 'picture', placed: coverPlaced('pic-2') },
+    })
+    expect(Object.fromEntries(pictureUses(project))).toEqual({ 'pic-1': 2, 'pic-2': 1 })
   })
 })
