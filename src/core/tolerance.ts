@@ -28,6 +28,19 @@ export const RANGE = {
   aspect: { min: 1e-3, max: 1e3 },
   focus: { min: -1e4, max: 1e4 },
   sides: { min: 3, max: 60 },
+  /** Inner fade of an outline's edge, in points. */
+  feather: { min: 0, max: 720 },
+  /** Standard deviation of the background's blur, in points. */
+  blur: { min: 0, max: 144 },
+  share: { min: 0, max: 1 },
+  /** Gap between tiles of a pattern, as a share of the picture's short side. */
+  tileGap: { min: 0, max: 10 },
+  grid: { min: 1, max: 1440 },
+  gradientStops: { min: 2, max: 12 },
+  guides: 200,
+  colours: 200,
+  /** Groups within groups. */
+  groupDepth: 12,
   nameLength: 200,
   sheets: 400,
   items: 2000,

@@ -143,7 +143,7 @@ export class BenchHand {
 
   async frame(id: string): Promise<Frame> {
     const frame = (await this.opened()).project.sheets[SHEET]?.items[id]
-    if (!frame) throw new TypeError(`no frame ${id}`)
+    if (frame?.kind !== 'frame') throw new TypeError(`no frame ${id}`)
     return frame
   }
 
@@ -156,7 +156,7 @@ export class BenchHand {
 
 export const frameIn = (project: Project, id: string): Frame => {
   const frame = project.sheets[SHEET]?.items[id]
-  if (!frame) throw new TypeError(`no frame ${id}`)
+  if (frame?.kind !== 'frame') throw new TypeError(`no frame ${id}`)
   return frame
 }
 export const placedIn = (project: Project, id: string): Placed => {

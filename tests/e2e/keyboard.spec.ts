@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { BenchHand, picture, SHEET, upload } from './bench'
+import { BenchHand, frameIn, picture, SHEET, upload } from './bench'
 
 /** Presses Tab until what has the focus carries the name. */
 const tabTo = async (page: Page, name: RegExp, most = 60, key = 'Tab'): Promise<void> => {
@@ -46,8 +46,8 @@ test('new sheet, frame, picture, zoom and export with the keyboard alone', async
   await page.keyboard.press('Enter')
   for (let i = 0; i < 3; i += 1) await page.keyboard.press('+')
   const project = await hand.afterStep('Zoom picture')
-  const [frame] = Object.values(project.sheets[SHEET]?.items ?? {})
-  expect(frame?.fill.kind === 'taken' && frame.fill.takes[0]?.placed.zoom).toBeCloseTo(1.331, 2)
+  const frame = frameIn(project, Object.keys(project.sheets[SHEET]?.items ?? {})[0] ?? '')
+  expect(frame.fill.kind === 'taken' && frame.fill.takes[0]?.placed.zoom).toBeCloseTo(1.331, 2)
   for (let i = 0; i < 8 && (await regionOf()) !== 'bar'; i += 1) await page.keyboard.press('F6')
   await tabTo(page, /^Export$/)
   await page.keyboard.press('Enter')

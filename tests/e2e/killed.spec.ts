@@ -6,7 +6,7 @@ import { expect, test } from '@playwright/test'
 import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdirSync, readdirSync } from 'node:fs'
 import sharp from 'sharp'
-import { moveFrames } from '@/core/document/edits/frames'
+import { moveItems } from '@/core/document/edits/items'
 import type { Project } from '@/core/document/types'
 import type { OpenedProject, PictureAnswer } from '@/contract/api'
 import { seeded } from '../../demo/paint/random'
@@ -59,9 +59,9 @@ interface Acknowledged {
 /** Saves one step after another until the server is gone. */
 const keepSaving = async (held: Acknowledged, round: number): Promise<void> => {
   for (let i = 0; ; i += 1) {
-    const recorded = moveFrames.record(held.project, {
+    const recorded = moveItems.record(held.project, {
       sheetId: SAMPLE_SHEET,
-      frameIds: ['f-1'],
+      ids: ['f-1'],
       delta: { x: 1, y: round },
     })
     const step = {

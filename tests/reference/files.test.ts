@@ -10,7 +10,7 @@ import path from 'node:path'
 import { PNG } from 'pngjs'
 import sharp from 'sharp'
 import { addFrame } from '@/core/document/edits/frames'
-import { fillColour } from '@/core/document/edits/fills'
+import { fillFrames } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Background, Project } from '@/core/document/types'
@@ -32,10 +32,13 @@ const card = (background: Background): Project => {
     sheetId: SHEET,
     frame: newFrame('f', { kind: 'rectangle' }, { cx: 10 * MM, cy: 15 * MM, w: 30 * MM, h: 40 * MM }),
   })
-  return setBackground(fillColour(framed, { sheetId: SHEET, frameId: 'f', colour: '#8e2a5b' }), {
-    sheetId: SHEET,
-    background,
-  })
+  return setBackground(
+    fillFrames(framed, { sheetId: SHEET, ids: ['f'], fill: { kind: 'colour', colour: '#8e2a5b' } }),
+    {
+      sheetId: SHEET,
+      background,
+    },
+  )
 }
 
 const exported = (

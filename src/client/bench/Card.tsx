@@ -2,7 +2,7 @@
 import { useBench } from '@/client/binding/useBench'
 import { FrameCard } from '@/client/bench/FrameCard'
 import { SheetCard } from '@/client/bench/SheetCard'
-import { selectedFrame } from '@/client/store/actions'
+import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
 

@@ -3,7 +3,8 @@ import { useState } from 'react'
 import { fromPoints, formatNumber } from '@/core/units'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
-import { removeFrames, renameFrame, setStencil } from '@/core/document/edits/frames'
+import { setStencil } from '@/core/document/edits/frames'
+import { removeItems, renameItem } from '@/core/document/edits/items'
 import type { Frame, Sheet } from '@/core/document/types'
 import { stencilName } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
@@ -30,7 +31,7 @@ const Head = ({ frame, sheet }: FrameProps) => {
     setDraft(null)
     if (wanted)
       bench.commit('Rename frame', (project) =>
-        renameFrame.record(project, { sheetId: sheet.id, frameId: frame.id, name: wanted }),
+        renameItem.record(project, { sheetId: sheet.id, id: frame.id, name: wanted }),
       )
   }
   return (
@@ -52,7 +53,7 @@ const Head = ({ frame, sheet }: FrameProps) => {
           shortcut="Delete"
           onPress={() =>
             bench.commit('Remove frame', (project) =>
-              removeFrames.record(project, { sheetId: sheet.id, frameIds: [frame.id] }),
+              removeItems.record(project, { sheetId: sheet.id, ids: [frame.id] }),
             )
           }
         >

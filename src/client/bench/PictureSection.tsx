@@ -2,7 +2,7 @@
 import { formatNumber } from '@/core/units'
 import { within } from '@/core/range'
 import { parseColour } from '@/core/colour/colour'
-import { emptyFrame, fillColour, openToWhole, placePicture } from '@/core/document/edits/fills'
+import { emptyFrame, fillFrames, openToWhole, placePicture } from '@/core/document/edits/fills'
 import { pictureMatrix } from '@/core/document/read'
 import type { Frame } from '@/core/document/types'
 import { setZoom, turnPicture } from '@/core/placement/move'
@@ -106,6 +106,7 @@ export const PictureSection = ({ frame }: { readonly frame: Frame }) => {
 const ColourSection = ({ frame }: { readonly frame: Frame }) => {
   const bench = useBenchHandle()
   const at = { sheetId: bench.get().sheetId, frameId: frame.id }
+  const set = { sheetId: at.sheetId, ids: [frame.id] }
   const colour = frame.fill.kind === 'colour' ? frame.fill.colour : ''
   return (
     <section className={styles.section} aria-label="Picture">
@@ -123,7 +124,10 @@ const ColourSection = ({ frame }: { readonly frame: Frame }) => {
             bench.burst(
               'fill-colour',
               'Fill with colour',
-              fillColour.record(shownProject(bench.get()), { ...at, colour: event.target.value }),
+              fillFrames.record(shownProject(bench.get()), {
+                ...set,
+                fill: { kind: 'colour', colour: event.target.value },
+              }),
             )
           }
         />
@@ -132,7 +136,7 @@ const ColourSection = ({ frame }: { readonly frame: Frame }) => {
           shown={colour}
           onText={(text) =>
             bench.commit('Fill with colour', (project) =>
-              fillColour.record(project, { ...at, colour: parseColour(text) }),
+              fillFrames.record(project, { ...set, fill: { kind: 'colour', colour: parseColour(text) } }),
             )
           }
         />

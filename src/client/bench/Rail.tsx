@@ -3,13 +3,14 @@ import FlipX from '@mui/icons-material/Flip'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
 import Slider from '@mui/material/Slider'
 import { formatNumber } from '@/core/units'
-import { removeFrames } from '@/core/document/edits/frames'
+import { removeItems } from '@/core/document/edits/items'
 import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
 import { FITS, type Fit } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
-import { changePlaced, placedFrame, selectedFrame, setWay } from '@/client/store/actions'
+import { changePlaced, placedFrame } from '@/client/store/actions'
+import { selectedFrame, setWay } from '@/client/store/selection'
 import { WAYS } from '@/client/store/state'
 import { ownKeys } from '@/client/gestures/keys'
 import { zoomSelected } from '@/client/gestures/nudge'
@@ -21,6 +22,7 @@ const FIT_WORDS: Readonly<Record<Fit, readonly [string, string]>> = {
   contain: ['Contain', 'Show the whole picture in the frame'],
   actual: ['Actual', 'Actual size: one picture pixel is one output pixel'],
   stretch: ['Stretch', 'Stretch to the frame (distorts the picture)'],
+  tile: ['Tile', 'Repeat the picture as a pattern'],
 }
 
 const Ways = () => {
@@ -199,7 +201,7 @@ export const Rail = () => {
               shortcut="Delete"
               onPress={() =>
                 bench.commit('Remove frame', (project) =>
-                  removeFrames.record(project, { sheetId: bench.get().sheetId, frameIds: [frame.id] }),
+                  removeItems.record(project, { sheetId: bench.get().sheetId, ids: [frame.id] }),
                 )
               }
             >

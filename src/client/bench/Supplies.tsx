@@ -4,12 +4,13 @@ import { useState, type KeyboardEvent } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
-import { BACKGROUND_ID } from '@/core/render/drawList'
+import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
 import type { Stencil } from '@/core/stencil/stencil'
 import { StencilIcon, STENCILS } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
 import { putFrame } from '@/client/store/actions'
+import type { Carried } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
 
 const TABS = ['Pictures', 'Stencils'] as const
@@ -65,6 +66,15 @@ const StencilSupplies = () => {
   )
 }
 
+const CarriedPicture = ({ carried }: { readonly carried: Exclude<Carried, { readonly kind: 'stencil' }> }) => {
+  const pictures = useBench((state) => state.project.pictures)
+  const hash = carried.kind === 'picture' ? carried.picture.hash : carried.hash
+  const known = Object.values(pictures).find((picture) => picture.hash === hash)?.pixels
+  const pixels = carried.kind === 'picture' ? { w: carried.picture.width, h: carried.picture.height } : known
+  // eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us
+  return pixels ? <img src={levelUrl(hash, levelCount(pixels) - 1)} alt="" /> : null
+}
+
 /** What is carried, at the pointer. */
 export const CarriedTag = () => {
   const carried = useBench((state) => state.carried)
@@ -73,15 +83,7 @@ export const CarriedTag = () => {
   if (!carried || !at) return null
   return (
     <div className={styles.carried} style={{ left: at.x, top: at.y, opacity: over ? 0.75 : 1 }}>
-      {carried.kind === 'stencil' ? (
-        <StencilIcon stencil={carried.stencil} />
-      ) : (
-        // eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us
-        <img
-          src={levelUrl(carried.picture.hash, levelCount({ w: carried.picture.width, h: carried.picture.height }) - 1)}
-          alt=""
-        />
-      )}
+      {carried.kind === 'stencil' ? <StencilIcon stencil={carried.stencil} /> : <CarriedPicture carried={carried} />}
     </div>
   )
 }

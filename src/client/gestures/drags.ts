@@ -1,27 +1,35 @@
 import { directionOf, normalTurn, snapTurn } from '@/core/geometry/angle'
-import { boxMatrix, handlePoint, resizeBox, type Handle } from '@/core/geometry/box'
+import { boxMatrix, handlePoint, resizeBox, sizedBox, type Box, type Handle } from '@/core/geometry/box'
 import { apply, applyVector, compose, invert, rotation } from '@/core/geometry/matrix'
-import { subtract, type Point } from '@/core/geometry/vector'
+import { moveRect, type Rect } from '@/core/geometry/rect'
+import { ALL_PARTS, snapRect, type SnapField } from '@/core/geometry/snap'
+import { add, subtract, type Point } from '@/core/geometry/vector'
+import { holderOf } from '@/core/document/background'
 import type { Recorded } from '@/core/document/edit'
-import { moveFrames, setFrameBox } from '@/core/document/edits/frames'
+import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { setPlaced } from '@/core/document/edits/fills'
-import { dragWindow } from '@/core/document/edits/window'
-import { frameMatrix, frameMount, frameOf, sheetOf, shownPlaced } from '@/core/document/read'
-import type { Frame, Project } from '@/core/document/types'
+import { dragWindow, type WindowChange } from '@/core/document/edits/window'
+import { canSizeFreely, hullOf, itemsRect, type Hull } from '@/core/document/extent'
+import { frameMatrix, frameMount, sheetOf, shownPlaced } from '@/core/document/read'
+import { snapFieldOf } from '@/core/document/snapField'
+import type { Frame, Project, Sheet } from '@/core/document/types'
 import { panPicture, turnPicture, zoomPicture } from '@/core/placement/move'
 import type { Mount, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { wholePictureWindow } from '@/core/placement/window'
-import type { Way } from '@/client/store/state'
+import { NO_MARKS, type SnapMarks, type Way } from '@/client/store/state'
 
-/** Keys held during a drag. */
+/** What is held during a drag. */
 export interface Held {
   readonly shift: boolean
+  /** How near something must be to snap to it, in points; 0 to snap to nothing. */
+  readonly snapReach: number
 }
 
 export interface Proposal {
   readonly recorded: Recorded
   readonly stopped: boolean
+  readonly marks: SnapMarks
 }
 
 /** A drag under way: from where the hand is now to what the project would become. */
@@ -34,25 +42,32 @@ export interface Drag {
 export interface Grip {
   readonly project: Project
   readonly sheetId: string
-  readonly frameId: string
+  readonly ids: readonly string[]
   readonly from: Point
 }
 
 const TURN_STEP = 15
 
-const free = (recorded: Recorded): Proposal => ({ recorded, stopped: false })
+const free = (recorded: Recorded, marks: SnapMarks = NO_MARKS): Proposal => ({ recorded, stopped: false, marks })
 
-interface Start extends Grip {
+/** A filled frame, or the background, under the hand. */
+interface Inner extends Grip {
+  readonly frameId: string
   readonly frame: Frame
-  readonly placed: Placed | null
-  readonly mount: Mount | null
+  readonly placed: Placed
+  readonly mount: Mount
 }
 
-const startOf = (grip: Grip): Start => {
+/** The picture that a drag works on: that of the one frame held, or null. */
+const innerOf = (grip: Grip): Inner | null => {
   const sheet = sheetOf(grip.project, grip.sheetId)
-  const frame = frameOf(sheet, grip.frameId)
+  const [frameId] = grip.ids
+  if (grip.ids.length !== 1 || frameId === undefined || sheet.items[frameId]?.kind === 'group') return null
+  const frame = holderOf(sheet, frameId)
   const placed = shownPlaced(frame)
-  return { ...grip, frame, placed, mount: placed && frameMount(grip.project, sheet, frame, placed.pictureId) }
+  return placed
+    ? { ...grip, frameId, frame, placed, mount: frameMount(grip.project, sheet, frame, placed.pictureId) }
+    : null
 }
 
 /** Turn in degrees between two spots as seen from a centre. */
@@ -64,110 +79,194 @@ const turned = (base: number, by: number, { shift }: Held): number =>
 
 const toLocal = (frame: Frame, delta: Point): Point => applyVector(rotation(-frame.turn), delta)
 
-const placedProposal = (start: Start, moved: { placed: Placed; stopped: boolean }): Proposal => ({
-  recorded: setPlaced.record(start.project, { sheetId: start.sheetId, frameId: start.frameId, placed: moved.placed }),
+const placedProposal = (inner: Inner, moved: { placed: Placed; stopped: boolean }): Proposal => ({
+  recorded: setPlaced.record(inner.project, {
+    sheetId: inner.sheetId,
+    frameId: inner.frameId,
+    placed: moved.placed,
+  }),
   stopped: moved.stopped,
+  marks: NO_MARKS,
 })
 
-/** A drag on the body of a frame, by way. */
+const windowProposal = (change: WindowChange): Proposal => ({ ...change, marks: NO_MARKS })
+
+const stepName = (verb: string, sheet: Sheet, ids: readonly string[]): string => {
+  if (ids.length > 1) return `${verb} ${ids.length} items`
+  return `${verb} ${sheet.items[ids[0] ?? '']?.kind ?? 'frame'}`
+}
+
+/** What can be snapped to, gathered when it is first asked for. */
+const fieldOnce = (sheet: Sheet, ids: readonly string[]): (() => SnapField) => {
+  let field: SnapField | null = null
+  return () => (field ??= snapFieldOf(sheet, ids))
+}
+
+/** The longer way of a move alone: level or upright. */
+const straight = (delta: Point): Point =>
+  Math.abs(delta.x) >= Math.abs(delta.y) ? { x: delta.x, y: 0 } : { x: 0, y: delta.y }
+
+/** Moves items as a whole; Shift keeps to one axis; edges, middles and gaps snap. */
+const wholeDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
+  const sheet = sheetOf(project, sheetId)
+  const rect = itemsRect(sheet, ids)
+  const field = fieldOnce(sheet, ids)
+  return {
+    name: stepName('Move', sheet, ids),
+    propose: (to, { shift, snapReach }) => {
+      const delta = shift ? straight(subtract(to, from)) : subtract(to, from)
+      const parts = { x: shift && delta.x === 0 ? [] : ALL_PARTS, y: shift && delta.y === 0 ? [] : ALL_PARTS }
+      const snapped = snapReach > 0 ? snapRect(moveRect(rect, delta), field(), snapReach, parts) : null
+      const by = snapped ? add(delta, snapped.by) : delta
+      return free(moveItems.record(project, { sheetId, ids, delta: by }), snapped ?? NO_MARKS)
+    },
+  }
+}
+
+/** A drag on the body of what is selected, by way. */
 export const bodyDrag = (way: Way, grip: Grip): Drag => {
-  const start = startOf(grip)
-  const { placed, mount, frame, project, sheetId, frameId, from } = start
-  if (way === 'picture' && placed && mount)
+  const inner = innerOf(grip)
+  if (!inner || way === 'whole') return wholeDrag(grip)
+  const { placed, mount, frame, project, sheetId, frameId, from } = inner
+  if (way === 'picture')
     return {
       name: 'Move picture',
-      propose: (to) => placedProposal(start, panPicture(placed, mount, toLocal(frame, subtract(to, from)))),
+      propose: (to) => placedProposal(inner, panPicture(placed, mount, toLocal(frame, subtract(to, from)))),
     }
-  if (way === 'outline' && placed)
-    return {
-      name: 'Move outline',
-      propose: (to) =>
+  return {
+    name: 'Move outline',
+    propose: (to) =>
+      windowProposal(
         dragWindow(project, sheetId, frameId, subtract(to, from), (d) => ({
           turn: frame.turn,
           box: { ...frame.box, cx: frame.box.cx + d.x, cy: frame.box.cy + d.y },
         })),
-    }
-  return {
-    name: 'Move frame',
-    propose: (to) => free(moveFrames.record(project, { sheetId, frameIds: [frameId], delta: subtract(to, from) })),
+      ),
   }
 }
 
 /** Zooms the picture about the corner opposite to the one held (Shift: about its centre). */
-const pictureHandleDrag = (start: Start, placed: Placed, mount: Mount, handle: Handle): Drag => {
-  const whole = wholePictureWindow(placed, mount, start.frame)
-  const toFrame = compose(invert(frameMatrix(start.frame)), boxMatrix(whole.box, whole.turn))
+const pictureHandleDrag = (inner: Inner, handle: Handle): Drag => {
+  const { placed, mount, frame, from } = inner
+  const whole = wholePictureWindow(placed, mount, frame)
+  const toFrame = compose(invert(frameMatrix(frame)), boxMatrix(whole.box, whole.turn))
   return {
     name: 'Zoom picture',
     propose: (to, { shift }) => {
-      const sized = resizeBox(whole.box, whole.turn, handle, subtract(to, start.from), { fromCentre: shift })
+      const sized = resizeBox(whole.box, whole.turn, handle, subtract(to, from), { fromCentre: shift })
       const factor = handle.hx === 0 ? sized.h / whole.box.h : sized.w / whole.box.w
       const anchor = shift
         ? { x: 0, y: 0 }
         : handlePoint(whole.box, { hx: -handle.hx as Handle['hx'], hy: -handle.hy as Handle['hy'] })
-      return placedProposal(start, zoomPicture(placed, mount, apply(toFrame, anchor), factor))
+      return placedProposal(inner, zoomPicture(placed, mount, apply(toFrame, anchor), factor))
+    },
+  }
+}
+
+const rectOfBox = ({ cx, cy, w, h }: Box): Rect => ({ x0: cx - w / 2, y0: cy - h / 2, x1: cx + w / 2, y1: cy + h / 2 })
+
+/** The sized box drawn so that the edges held meet what lies near; in proportion where it was sized so. */
+const snappedSize = (
+  hull: Hull,
+  handle: Handle,
+  box: Box,
+  isFree: boolean,
+  field: SnapField,
+  reach: number,
+): { readonly box: Box; readonly marks: SnapMarks } => {
+  const parts = { x: handle.hx === 0 ? [] : [handle.hx], y: handle.hy === 0 ? [] : [handle.hy] }
+  const at = (sized: Box, by = reach) => snapRect(rectOfBox(sized), field, by, parts)
+  const { by } = at(box)
+  const grown = { w: box.w + handle.hx * by.x, h: box.h + handle.hy * by.y }
+  if (isFree || handle.hx === 0 || handle.hy === 0) {
+    const sized = sizedBox(hull.box, hull.turn, handle, grown)
+    return { box: sized, marks: at(sized, 0) }
+  }
+  const [kx, ky] = [grown.w / box.w, grown.h / box.h]
+  const k = by.x === 0 ? ky : by.y === 0 ? kx : Math.abs(by.x) <= Math.abs(by.y) ? kx : ky
+  const sized = sizedBox(hull.box, hull.turn, handle, { w: box.w * k, h: box.h * k })
+  return { box: sized, marks: at(sized, 0) }
+}
+
+/** Sizes items as one about the opposite corner or side; a corner in proportion unless Shift is held. */
+const wholeHandleDrag = ({ project, sheetId, ids, from }: Grip, handle: Handle): Drag => {
+  const sheet = sheetOf(project, sheetId)
+  const hull = hullOf(sheet, ids)
+  const field = fieldOnce(sheet, ids)
+  const canBeFree = hull !== null && canSizeFreely(sheet, ids, hull.turn)
+  return {
+    name: stepName('Size', sheet, ids),
+    propose: (to, { shift, snapReach }) => {
+      if (!hull) return free({ project, forward: [], inverse: [] })
+      const isFree = canBeFree && (shift || handle.hx === 0 || handle.hy === 0)
+      const held: Handle = canBeFree ? handle : { hx: handle.hx || 1, hy: handle.hy || 1 }
+      const box = resizeBox(hull.box, hull.turn, held, subtract(to, from), { free: isFree })
+      const snapped = snapReach > 0 && hull.turn === 0 ? snappedSize(hull, held, box, isFree, field(), snapReach) : null
+      const sized = snapped?.box ?? box
+      return free(sizeItems.record(project, { sheetId, ids, from: hull, to: sized }), snapped?.marks ?? NO_MARKS)
     },
   }
 }
 
 /** A drag on a corner or side handle, by way. */
 export const handleDrag = (way: Way, grip: Grip, handle: Handle): Drag => {
-  const start = startOf(grip)
-  const { placed, mount, frame, project, sheetId, frameId, from } = start
-  if (way === 'picture' && placed && mount) return pictureHandleDrag(start, placed, mount, handle)
-  if (way === 'outline' && placed)
-    return {
-      name: 'Crop by outline',
-      propose: (to, { shift }) =>
+  const inner = innerOf(grip)
+  if (!inner || way === 'whole') return wholeHandleDrag(grip, handle)
+  if (way === 'picture') return pictureHandleDrag(inner, handle)
+  const { frame, project, sheetId, frameId, from } = inner
+  return {
+    name: 'Crop by outline',
+    propose: (to, { shift }) =>
+      windowProposal(
         dragWindow(project, sheetId, frameId, subtract(to, from), (d) => ({
           turn: frame.turn,
           box: resizeBox(frame.box, frame.turn, handle, d, { free: shift }),
         })),
-    }
+      ),
+  }
+}
+
+/** Turns items as one about the middle of their hull. */
+const wholeTurnDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
+  const sheet = sheetOf(project, sheetId)
+  const hull = hullOf(sheet, ids)
   return {
-    name: 'Size frame',
-    propose: (to, { shift }) => {
-      const box = resizeBox(frame.box, frame.turn, handle, subtract(to, from), { free: shift })
-      return free(setFrameBox.record(project, { sheetId, frameId, box }))
+    name: stepName('Turn', sheet, ids),
+    propose: (to, held) => {
+      if (!hull) return free({ project, forward: [], inverse: [] })
+      const centre = { x: hull.box.cx, y: hull.box.cy }
+      const by = turned(hull.turn, turnBetween(centre, from, to), held) - hull.turn
+      return free(turnItems.record(project, { sheetId, ids, centre, by }))
     },
   }
 }
 
 /** A drag on the turn tab, by way. */
 export const turnDrag = (way: Way, grip: Grip): Drag => {
-  const start = startOf(grip)
-  const { placed, mount, frame, project, sheetId, frameId, from } = start
+  const inner = innerOf(grip)
+  if (!inner || way === 'whole') return wholeTurnDrag(grip)
+  const { placed, mount, frame, project, sheetId, frameId, from } = inner
   const centre = { x: frame.box.cx, y: frame.box.cy }
-  if (way === 'picture' && placed && mount) {
-    const scale = resolvePlacement(placed, mount).scale
+  if (way === 'picture') {
+    const { scale } = resolvePlacement(placed, mount)
     return {
       name: 'Turn picture',
       propose: (to, held) => {
         const turn = turned(placed.turn, turnBetween(centre, from, to), held)
-        return placedProposal(start, { placed: turnPicture(placed, mount, turn, scale), stopped: false })
+        return placedProposal(inner, { placed: turnPicture(placed, mount, turn, scale), stopped: false })
       },
     }
   }
-  if (way === 'outline' && placed)
-    return {
-      name: 'Turn outline',
-      propose: (to, held) => {
-        const by = normalTurn(turned(frame.turn, turnBetween(centre, from, to), held) - frame.turn)
-        return dragWindow(project, sheetId, frameId, { x: by, y: 0 }, (d) => ({
+  return {
+    name: 'Turn outline',
+    propose: (to, held) => {
+      const by = normalTurn(turned(frame.turn, turnBetween(centre, from, to), held) - frame.turn)
+      return windowProposal(
+        dragWindow(project, sheetId, frameId, { x: by, y: 0 }, (d) => ({
           box: frame.box,
           turn: normalTurn(frame.turn + d.x),
-        }))
-      },
-    }
-  return {
-    name: 'Turn frame',
-    propose: (to, held) =>
-      free(
-        setFrameBox.record(project, {
-          sheetId,
-          frameId,
-          turn: turned(frame.turn, turnBetween(centre, from, to), held),
-        }),
-      ),
+        })),
+      )
+    },
   }
 }

@@ -1,4 +1,7 @@
-/** Letters held down now, for gestures that a held key changes (C, M, H). */
+/** Held during a drag: nothing snaps. */
+export const NO_SNAP_KEY = 'n'
+
+/** Letters held down now, for gestures that a held key changes (C, M, H, N). */
 export const heldKeys = new Set<string>()
 
 const isTyping = (target: EventTarget | null): boolean =>

@@ -1,23 +1,46 @@
 import { HANDLES, drawnBox } from '@/core/geometry/box'
 import { apply, invert } from '@/core/geometry/matrix'
-import { rectContains } from '@/core/geometry/rect'
+import { rectAround, rectContains, rectHolds, type Rect } from '@/core/geometry/rect'
 import { subtract, type Point } from '@/core/geometry/vector'
-import { frameAt, frameContains, pictureMatrix } from '@/core/document/read'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { itemRect, sheetRect } from '@/core/document/extent'
+import { frameAt, frameContains, framesAt, pictureMatrix } from '@/core/document/read'
+import { holdable, isAtHand, isLocked, listOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
-import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Proposal } from '@/client/gestures/drags'
-import { heldKeys } from '@/client/gestures/heldKeys'
+import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
+import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import { showStopped } from '@/client/gestures/nudge'
-import { placedFrame, putFrame, say, select, selectedFrame } from '@/client/store/actions'
+import { boxAround, placedFrame, putFrame } from '@/client/store/actions'
+import { say } from '@/client/store/notices'
+import { select, selectedFrame, selectedFrames, selectItems, toggleSelected } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
-import type { View } from '@/client/store/state'
+import { NO_MARKS, type View } from '@/client/store/state'
 import { toSheet } from '@/client/store/view'
+
+/** How a press was made. */
+export interface Press {
+  readonly buttons: number
+  readonly shift: boolean
+  /** When, in milliseconds of the page. */
+  readonly time: number
+}
 
 /** What a press has taken hold of until it is let go. */
 export type Hold =
   | { readonly kind: 'pan'; readonly from: Point; readonly view: View }
   | { readonly kind: 'draw'; from: Point; last: Point }
+  | { readonly kind: 'gather'; readonly from: Point; readonly before: readonly string[] }
   | { readonly kind: 'drag'; readonly drag: Drag; readonly base: Project; last: Proposal | null }
   | { readonly kind: 'nothing' }
+
+/** How near something must be to snap to it, in table pixels. */
+const SNAP_PIXELS = 6
+
+/** What is held during a drag, as the drags know it. */
+const heldNow = (bench: Bench, shift: boolean): Held => {
+  const { snaps, view } = bench.get()
+  return { shift, snapReach: snaps && !heldKeys.has(NO_SNAP_KEY) ? SNAP_PIXELS / view.scale : 0 }
+}
 
 export const MIDDLE_BUTTON = 4
 
@@ -53,25 +76,59 @@ const isOnPicture = (bench: Bench, at: Point): boolean => {
   return rectContains({ x0: 0, y0: 0, x1: picture.w, y1: picture.h }, apply(invert(matrix), at))
 }
 
+/** The selected frame that lies under the point, if any. */
+const isOnSelection = (bench: Bench, at: Point): boolean => {
+  const state = bench.get()
+  const chosen = state.selection[0] === BACKGROUND_ID ? [] : selectedFrames(state)
+  return chosen.some((frame) => isAtHand(shownSheet(state), frame.id) && frameContains(frame, at))
+}
+
+const dragOf = (bench: Bench, drag: Drag): Hold => ({ kind: 'drag', drag, base: bench.get().project, last: null })
+
 /** Starts what a press-and-move does. A drag that starts on an unselected frame selects it and moves the whole. */
-export const startHold = (bench: Bench, at: Point, named: string | null, buttons: number): Hold => {
+export const startHold = (bench: Bench, at: Point, named: string | null, how: Press): Hold => {
   bench.endBurst()
   const state = bench.get()
+  const sheet = shownSheet(state)
   const from = toSheet(state.view, at)
   const pan = (): Hold => ({ kind: 'pan', from: at, view: state.view })
-  if (buttons === MIDDLE_BUTTON || heldKeys.has('h')) return pan()
+  // Rulers and guides have a hand of their own.
+  if (named?.startsWith('guide')) return { kind: 'nothing' }
+  if (how.buttons === MIDDLE_BUTTON || heldKeys.has('h')) return pan()
   if (state.armed) return { kind: 'draw', from, last: from }
-  const chosen = selectedFrame(state)
-  const grip = (frameId: string): Grip => ({ project: state.project, sheetId: state.sheetId, frameId, from })
-  if (chosen && (named !== null || isOnSelected(bench, from)))
-    return { kind: 'drag', drag: gripDrag(bench, grip(chosen.id), named), base: state.project, last: null }
-  const hit = frameAt(shownSheet(state), from)
+  const grip = (ids: readonly string[]): Grip => ({ project: state.project, sheetId: state.sheetId, ids, from })
+  if (state.selection.length && (named !== null || isOnSelection(bench, from)))
+    return dragOf(bench, gripDrag(bench, grip(state.selection), named))
+  const hit = frameAt(sheet, from)
   // The faint part of a picture is a part of it, where nothing else lies.
-  if (!hit && chosen && state.way === 'picture' && isOnPicture(bench, from))
-    return { kind: 'drag', drag: bodyDrag('picture', grip(chosen.id)), base: state.project, last: null }
-  if (!hit) return pan()
-  select(bench, hit.id, 'whole')
-  return { kind: 'drag', drag: bodyDrag('whole', grip(hit.id)), base: state.project, last: null }
+  if (!hit && state.way === 'picture' && isOnPicture(bench, from))
+    return dragOf(bench, bodyDrag('picture', grip(state.selection)))
+  if (hit) {
+    const id = holdable(sheet, hit.id, state.entered)
+    if (how.shift || state.isAdding) toggleSelected(bench, id)
+    else select(bench, id, 'whole')
+    return dragOf(bench, bodyDrag('whole', grip(bench.get().selection)))
+  }
+  if (!rectContains(sheetRect(sheet.size, sheet.bleed), from)) return pan()
+  return { kind: 'gather', from, before: how.shift || state.isAdding ? state.selection : [] }
+}
+
+const gatheredIds = (bench: Bench, rect: Rect): readonly string[] => {
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  return listOf(sheet, state.entered).filter((id) => {
+    if (!isAtHand(sheet, id)) return false
+    return rectHolds(rect, itemRect(sheet, id))
+  })
+}
+
+const moveDrawing = (bench: Bench, hold: Extract<Hold, { kind: 'draw' }>, to: Point, shift: boolean): void => {
+  if (heldKeys.has('m')) {
+    const by = subtract(to, hold.last)
+    hold.from = { x: hold.from.x + by.x, y: hold.from.y + by.y }
+  }
+  hold.last = to
+  bench.set({ drawing: drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys.has('c') }) })
 }
 
 export const moveHold = (bench: Bench, hold: Hold, at: Point, shift: boolean): void => {
@@ -81,33 +138,38 @@ export const moveHold = (bench: Bench, hold: Hold, at: Point, shift: boolean): v
     const by = subtract(at, hold.from)
     bench.set({ view: { ...hold.view, x: hold.view.x + by.x, y: hold.view.y + by.y }, isFitted: false })
   }
+  if (hold.kind === 'gather') bench.set({ gathering: rectAround([hold.from, to]) })
   if (hold.kind === 'drag') {
-    hold.last = hold.drag.propose(to, { shift })
-    bench.preview(hold.last.recorded.project)
+    hold.last = hold.drag.propose(to, heldNow(bench, shift))
+    bench.set({ preview: hold.last.recorded.project, snapMarks: hold.last.marks })
     showStopped(bench, hold.last.stopped)
   }
-  if (hold.kind === 'draw' && armed) {
-    if (heldKeys.has('m')) {
-      const by = subtract(to, hold.last)
-      hold.from = { x: hold.from.x + by.x, y: hold.from.y + by.y }
-    }
-    hold.last = to
-    bench.set({ drawing: drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys.has('c') }) })
-  }
+  if (hold.kind === 'draw' && armed) moveDrawing(bench, hold, to, shift)
 }
 
 export const endHold = (bench: Bench, hold: Hold): void => {
-  const { armed, drawing } = bench.get()
+  const { armed, drawing, gathering } = bench.get()
+  bench.set({ snapMarks: NO_MARKS, gathering: null })
+  if (hold.kind === 'gather' && gathering)
+    selectItems(bench, [...new Set([...hold.before, ...gatheredIds(bench, gathering)])])
   // What was proposed holds only for the project it was proposed on.
   if (hold.kind === 'drag' && hold.last && bench.get().project === hold.base) {
     const { recorded } = hold.last
     bench.commit(hold.drag.name, () => recorded)
+    if (!recorded.forward.length) sayIfLocked(bench)
     hintOnce(bench, hold.drag.name)
   }
   if (hold.kind === 'draw' && armed && drawing) {
     bench.set({ drawing: null })
     putFrame(bench, armed, drawing)
   }
+}
+
+const sayIfLocked = (bench: Bench): void => {
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  if (state.selection.length && state.selection.every((id) => isLocked(sheet, id)))
+    say(bench, 'What is selected is locked. Unlock it in the stack or with K.')
 }
 
 /** After the first drag of a filled frame a line says once how to move the picture inside. */
@@ -120,25 +182,43 @@ const hintOnce = (bench: Bench, name: string): void => {
 
 export const dropHold = (bench: Bench): void => {
   bench.preview(null)
-  bench.set({ drawing: null })
+  bench.set({ drawing: null, gathering: null })
 }
 
-/** A press without movement selects what lies there by its true outline. */
-export const tap = (bench: Bench, at: Point, named: string | null): void => {
+/** Presses on one spot that are further apart than a double-click are two presses. */
+const SECOND_PRESS_MS = 500
+const SAME_SPOT = 5
+let lastTap = { at: { x: -1e9, y: -1e9 }, time: 0 }
+
+/** Is this press on the spot of the one before, but too late for a double-click? */
+const isSecondPress = (at: Point, time: number): boolean => {
+  const isSame = Math.hypot(at.x - lastTap.at.x, at.y - lastTap.at.y) < SAME_SPOT
+  const isLater = time - lastTap.time > SECOND_PRESS_MS
+  lastTap = { at, time }
+  return isSame && isLater
+}
+
+/** What lies beneath the selected item at a point: the next one down, the topmost again after the last. */
+const beneath = (bench: Bench, at: Point): string | null => {
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  const here = [...new Set(framesAt(sheet, at).map((frame) => holdable(sheet, frame.id, state.entered)))]
+  return here[(here.indexOf(state.selection[0] ?? '') + 1) % here.length] ?? null
+}
+
+/** A press without movement selects what lies there by its true outline; Shift adds, a second press goes beneath. */
+export const tap = (bench: Bench, at: Point, named: string | null, how: Press): void => {
   const state = bench.get()
   if (named !== null) return
   const point = toSheet(state.view, at)
-  if (state.armed) {
-    const box = { ...shownSheet(state).size }
-    const side = Math.min(box.w, box.h) * 0.32
-    return putFrame(bench, state.armed, {
-      cx: point.x,
-      cy: point.y,
-      w: state.armed.kind === 'rectangle' ? side * 1.25 : side,
-      h: side,
-    })
-  }
-  const hit = frameAt(shownSheet(state), point)
-  if (hit && hit.id === state.selection[0]) return
-  select(bench, hit?.id ?? null)
+  if (state.armed) return putFrame(bench, state.armed, boxAround(point, state.armed, state))
+  const sheet = shownSheet(state)
+  const hit = frameAt(sheet, point)
+  const id = hit && holdable(sheet, hit.id, state.entered)
+  const isSecond = isSecondPress(at, how.time)
+  if (how.shift || state.isAdding) return id === null ? undefined : toggleSelected(bench, id)
+  if (isSecond && state.selection.length === 1) return select(bench, beneath(bench, point))
+  if (id !== null && id === state.selection[0] && state.selection.length === 1) return
+  if (id === null && state.selection[0] === BACKGROUND_ID && rectContains(sheetRect(sheet.size), point)) return
+  select(bench, id)
 }

@@ -1,6 +1,8 @@
 import type { Point } from '@/core/geometry/vector'
 import { nudge, zoomSelected } from '@/client/gestures/nudge'
-import { goDown, goUp, removeSelected, say, selectNeighbour, setWay } from '@/client/store/actions'
+import { removeSelected } from '@/client/store/actions'
+import { say } from '@/client/store/notices'
+import { goDown, goUp, selectNeighbour, setWay } from '@/client/store/selection'
 import type { Bench } from '@/client/store/benchStore'
 import { fitView, fullView, zoomView } from '@/client/store/view'
 

@@ -4,7 +4,7 @@ import type { Point } from '@/core/geometry/vector'
 import { setPlaced } from '@/core/document/edits/fills'
 import { panPicture, zoomPicture } from '@/core/placement/move'
 import { bodyDrag } from '@/client/gestures/drags'
-import { placedFrame, selectedFrame } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/actions'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
 
 const FLASH_MS = 1600
@@ -21,19 +21,14 @@ export const showStopped = (bench: Bench, stopped: boolean): void => {
 /** Arrow keys: moves the whole, the picture or the outline by steps of the sheet's unit. */
 export const nudge = (bench: Bench, direction: Point, tenfold: boolean): void => {
   const state = bench.get()
-  const frame = selectedFrame(state)
   const sheet = shownSheet(state)
-  if (!frame) return
+  if (!state.selection.length) return
   const step = nudgeStep(sheet.unit, sheet.ppi) * (tenfold ? 10 : 1)
   const by = { x: direction.x * step, y: direction.y * step }
-  const drag = bodyDrag(state.way, {
-    project: shownProject(state),
-    sheetId: state.sheetId,
-    frameId: frame.id,
-    from: { x: 0, y: 0 },
-  })
-  const { recorded, stopped } = drag.propose(by, { shift: false })
-  bench.burst(`nudge-${state.way}-${frame.id}`, drag.name, recorded)
+  const grip = { project: shownProject(state), sheetId: state.sheetId, ids: state.selection, from: { x: 0, y: 0 } }
+  const drag = bodyDrag(state.way, grip)
+  const { recorded, stopped } = drag.propose(by, { shift: false, snapReach: 0 })
+  bench.burst(`nudge-${state.way}-${state.selection.join()}`, drag.name, recorded)
   showStopped(bench, stopped)
 }
 

@@ -1,17 +1,24 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
+import { assertNever } from '@/core/failure'
 import { rectContains } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
-import { frameAt } from '@/core/document/read'
+import { BACKGROUND_ID } from '@/core/document/background'
+import type { Recorded } from '@/core/document/edit'
+import { aloneFrame, carryFill, liftFill } from '@/core/document/edits/carry'
+import { placePicture } from '@/core/document/edits/fills'
+import { frameAt, shownPlaced } from '@/core/document/read'
+import { frameOf } from '@/core/document/tree'
 import {
-  recordFill,
   boxAround,
   fillFrame,
+  newItemId,
   putFrame,
   putPictureFrame,
-  select,
+  recordFill,
   setBackgroundPicture,
 } from '@/client/store/actions'
+import { select } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { toSheet } from '@/client/store/view'
 import type { Carried } from '@/client/store/state'
@@ -28,23 +35,74 @@ const overBackgroundZone = (at: Point): boolean => {
   return !!box && rectContains({ x0: box.left, y0: box.top, x1: box.right, y1: box.bottom }, at)
 }
 
-/** While carried over the table: what a drop here would do is shown live. */
-const hover = (bench: Bench, carried: Carried, at: Point): void => {
-  const state = bench.get()
-  const onTable = overTable(at)
-  const isOverBackground = carried.kind === 'picture' && overBackgroundZone(at)
-  const point = onTable && toSheet(state.view, onTable)
-  const frame =
-    carried.kind === 'picture' && point && !isOverBackground
-      ? frameAt(shownSheet({ ...state, preview: null }), point, (f) => f.takesPictures)
-      : null
-  const same = frame?.id === state.dropFrame
-  bench.set({ carried, carriedAt: at, overBackground: isOverBackground, dropFrame: frame?.id ?? null })
-  if (same || carried.kind !== 'picture') return
-  bench.preview(frame ? recordFill(state.project, state.sheetId, frame.id, carried.picture).project : null)
+/** The project as it is, without what is shown of the drag. */
+const held = (bench: Bench) => ({ ...bench.get(), preview: null })
+
+/** What a drop into a frame would do; null for what fills no frame, or its own. */
+const recordDrop = (bench: Bench, carried: Carried, frameId: string, copy: boolean): Recorded | null => {
+  const { project, sheetId } = bench.get()
+  switch (carried.kind) {
+    case 'picture':
+      return recordFill(project, sheetId, frameId, carried.picture)
+    case 'fill':
+      return carried.frameId === frameId
+        ? null
+        : carryFill.record(project, { sheetId, from: carried.frameId, to: frameId, copy })
+    case 'stencil':
+      return null
+    default:
+      return assertNever(carried)
+  }
 }
 
-const drop = (bench: Bench, carried: Carried, at: Point): void => {
+/** While carried over the table: what a drop here would do is shown live. With `copy` what is carried also stays. */
+export const hoverCarried = (bench: Bench, carried: Carried, at: Point, copy: boolean): void => {
+  const state = bench.get()
+  const onTable = overTable(at)
+  const isOverBackground = carried.kind !== 'stencil' && overBackgroundZone(at)
+  const point = onTable && toSheet(state.view, onTable)
+  const frame =
+    carried.kind !== 'stencil' && point && !isOverBackground
+      ? frameAt(shownSheet(held(bench)), point, (f) => f.takesPictures)
+      : null
+  const isSame = frame?.id === state.dropFrame && state.carried !== null && state.isCopying === copy
+  bench.set({ carried, carriedAt: at, overBackground: isOverBackground, dropFrame: frame?.id ?? null, isCopying: copy })
+  if (!isSame) bench.preview((frame && recordDrop(bench, carried, frame.id, copy)?.project) ?? null)
+}
+
+/** A picture carried out of its frame onto the bare sheet stands there alone; onto the background zone it becomes that. */
+const dropFill = (bench: Bench, frameId: string, point: Point, isBackground: boolean, copy: boolean): void => {
+  const { project, sheetId } = bench.get()
+  if (isBackground) {
+    const pictureId = shownPlaced(frameOf(shownSheet(held(bench)), frameId))?.pictureId
+    if (pictureId !== undefined)
+      bench.commit('Background picture', (now) =>
+        placePicture.record(now, { sheetId, frameId: BACKGROUND_ID, pictureId }),
+      )
+    return
+  }
+  const frame = aloneFrame(project, sheetId, frameId, newItemId(), point)
+  if (!frame) return
+  bench.commit(copy ? 'Copy picture out of its frame' : 'Carry picture out of its frame', (now) =>
+    liftFill.record(now, { sheetId, from: frameId, frame, copy }),
+  )
+  select(bench, frame.id)
+}
+
+const CARRY_NAMES = { move: 'Carry picture', exchange: 'Exchange pictures', copy: 'Copy picture' } as const
+
+/** A picture carried from one frame into another. */
+const dropIntoFrame = (bench: Bench, from: string, to: string, copy: boolean): void => {
+  if (from === to) return
+  const { sheetId } = bench.get()
+  const isFilled = frameOf(shownSheet(held(bench)), to).fill.kind !== 'none'
+  const name = copy ? CARRY_NAMES.copy : isFilled ? CARRY_NAMES.exchange : CARRY_NAMES.move
+  bench.commit(name, (now) => carryFill.record(now, { sheetId, from, to, copy }))
+  select(bench, to)
+}
+
+/** Puts down what is carried where the pointer is. */
+export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boolean): void => {
   const state = bench.get()
   const onTable = overTable(at)
   const target = state.dropFrame
@@ -53,6 +111,10 @@ const drop = (bench: Bench, carried: Carried, at: Point): void => {
   if (!onTable) return
   const point = toSheet(state.view, onTable)
   if (carried.kind === 'stencil') return putFrame(bench, carried.stencil, boxAround(point, carried.stencil, state))
+  if (carried.kind === 'fill')
+    return target === null
+      ? dropFill(bench, carried.frameId, point, isBackground, copy)
+      : dropIntoFrame(bench, carried.frameId, target, copy)
   if (isBackground) return setBackgroundPicture(bench, carried.picture)
   if (target === null) return putPictureFrame(bench, carried.picture, point)
   fillFrame(bench, target, carried.picture)
@@ -62,21 +124,22 @@ const drop = (bench: Bench, carried: Carried, at: Point): void => {
 /** Lets go of what is carried without using it. */
 export const putDown = (bench: Bench): void => {
   bench.preview(null)
-  bench.set({ carried: null, carriedAt: null, dropFrame: null, overBackground: false })
+  bench.set({ carried: null, carriedAt: null, dropFrame: null, overBackground: false, isCopying: false })
 }
 
-/** Binds a supply that can be carried to the table. Esc puts it down. */
+/** Binds a supply that can be carried to the table. Esc puts it down; Ctrl copies what comes out of a frame. */
 export const useCarry = (bench: Bench) =>
   useDrag(
-    ({ args, first, last, tap, xy: [x, y], canceled, cancel, event }) => {
+    ({ args, first, last, tap, xy: [x, y], canceled, cancel, event, ctrlKey, metaKey }) => {
       if (tap) return
       if (first) bench.endBurst()
       if (canceled) return putDown(bench)
       if (!first && bench.get().carried === null) return last ? undefined : cancel()
       event.preventDefault()
       const [carried] = args as [Carried]
-      if (last) drop(bench, carried, { x, y })
-      else hover(bench, carried, { x, y })
+      const copy = ctrlKey || metaKey
+      if (last) dropCarried(bench, carried, { x, y }, copy)
+      else hoverCarried(bench, carried, { x, y }, copy)
     },
     { filterTaps: true, threshold: 5, pointer: { keys: false } },
   )

@@ -2,8 +2,12 @@
 import { useGesture } from '@use-gesture/react'
 import { useRef, type RefObject } from 'react'
 import { apply, invert } from '@/core/geometry/matrix'
+import { rectContains } from '@/core/geometry/rect'
 import { subtract, type Point } from '@/core/geometry/vector'
-import { frameAt, frameMatrix, frameOf } from '@/core/document/read'
+import { frameAt, frameMatrix } from '@/core/document/read'
+import { BACKGROUND_ID, holderOf } from '@/core/document/background'
+import { sheetRect } from '@/core/document/extent'
+import { holdable } from '@/core/document/tree'
 import {
   dropHold,
   endHold,
@@ -17,7 +21,8 @@ import {
   type Hold,
 } from '@/client/gestures/holds'
 import { panSelected, zoomSelected } from '@/client/gestures/nudge'
-import { goDown, say, select } from '@/client/store/actions'
+import { say } from '@/client/store/notices'
+import { goDown, select } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { panView, toSheet, zoomViewAt } from '@/client/store/view'
 
@@ -38,7 +43,7 @@ const targetAt = (bench: Bench, at: Point): Target => {
 
 const localPoint = (bench: Bench, at: Point): Point => {
   const state = bench.get()
-  const frame = frameOf(shownSheet(state), state.selection[0] ?? '')
+  const frame = holderOf(shownSheet(state), state.selection[0] ?? '')
   return apply(invert(frameMatrix(frame)), toSheet(state.view, at))
 }
 
@@ -100,10 +105,15 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
         if (canceled) return void letGo()
         if (isTap) {
           hold.current = null
-          return tap(bench, within(table, xy), namedTarget(event.target))
+          return tap(bench, within(table, xy), namedTarget(event.target), {
+            buttons,
+            shift: shiftKey,
+            time: event.timeStamp,
+          })
         }
         if (first) {
-          hold.current = startHold(bench, within(table, initial), namedTarget(event.target), buttons)
+          const press = { buttons, shift: shiftKey, time: event.timeStamp }
+          hold.current = startHold(bench, within(table, initial), namedTarget(event.target), press)
           stop.current = cancel
         }
         if (!hold.current) return
@@ -158,10 +168,19 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
     onDoubleClick: ({ target, clientX, clientY }) => {
       const table = element.current
       if (!table || namedTarget(target)) return
-      const hit = frameAt(shownSheet(bench.get()), toSheet(bench.get().view, within(table, [clientX, clientY])))
-      if (!hit) return
-      if (hit.id !== bench.get().selection[0]) select(bench, hit.id)
-      if (goDown(bench) === 'empty') say(bench, 'This frame is empty. Choose a picture below, or drop one here.')
+      const state = bench.get()
+      const sheet = shownSheet(state)
+      const at = toSheet(state.view, within(table, [clientX, clientY]))
+      const hit = frameAt(sheet, at)
+      if (!hit) {
+        if (sheet.background.kind === 'picture' && rectContains(sheetRect(sheet.size), at)) select(bench, BACKGROUND_ID)
+        return
+      }
+      // One step down: into the group that is held, or from the frame to its picture.
+      const held = holdable(sheet, hit.id, state.entered)
+      const below = sheet.items[held]?.kind === 'group' ? holdable(sheet, hit.id, held) : held
+      if (held !== state.selection[0]) select(bench, held)
+      if (goDown(bench, below) === 'empty') say(bench, 'This frame is empty. Choose a picture below, or drop one here.')
     },
   }
 }

@@ -47,11 +47,14 @@ export const Handles = ({
   turn,
   way,
   subject,
+  cornersOnly = false,
 }: {
   readonly box: Box
   readonly turn: number
   readonly way: Way
   readonly subject: string
+  /** One-sided sizing would shear what is held. */
+  readonly cornersOnly?: boolean
 }) => {
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
@@ -71,19 +74,21 @@ export const Handles = ({
       {isPicture && <polygon points={outline} className={styles.casing} strokeWidth={1.6} />}
       <line x1={tabFoot.x} y1={tabFoot.y} x2={tab.x} y2={tab.y} className={styles.casing} strokeWidth={4} />
       <line x1={tabFoot.x} y1={tabFoot.y} x2={tab.x} y2={tab.y} className={`${styles.line} ${line}`} strokeWidth={2} />
-      {handles.map((spot) => (
-        <g
-          key={spot.index}
-          data-grip={`handle-${spot.index}`}
-          role="img"
-          aria-label={`${subject}, ${SIDES[spot.index]}`}
-          className={`${styles.grip} ${styles.corner}`}
-          transform={`translate(${spot.at.x} ${spot.at.y}) rotate(${turn})`}
-        >
-          <rect className={styles.hit} x={-HIT / 2} y={-HIT / 2} width={HIT} height={HIT} />
-          {isCorner(spot) ? <Corner spot={spot} way={way} /> : <Side spot={spot} way={way} />}
-        </g>
-      ))}
+      {handles
+        .filter((spot) => !cornersOnly || isCorner(spot))
+        .map((spot) => (
+          <g
+            key={spot.index}
+            data-grip={`handle-${spot.index}`}
+            role="img"
+            aria-label={`${subject}, ${SIDES[spot.index]}`}
+            className={`${styles.grip} ${styles.corner}`}
+            transform={`translate(${spot.at.x} ${spot.at.y}) rotate(${turn})`}
+          >
+            <rect className={styles.hit} x={-HIT / 2} y={-HIT / 2} width={HIT} height={HIT} />
+            {isCorner(spot) ? <Corner spot={spot} way={way} /> : <Side spot={spot} way={way} />}
+          </g>
+        ))}
       <g
         data-grip="turn"
         role="img"

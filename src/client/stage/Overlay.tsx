@@ -1,16 +1,23 @@
 'use client'
+import { useMemo, type ReactNode } from 'react'
 import { rectAround } from '@/core/geometry/rect'
 import { compose } from '@/core/geometry/matrix'
 import { boxMatrix } from '@/core/geometry/box'
 import { svgTextOf } from '@/core/path/svgText'
 import { outlineOf } from '@/core/stencil/stencil'
-import { frameMatrix } from '@/core/document/read'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { canSizeFreely, framesOffSheet, hullOf, itemRect } from '@/core/document/extent'
+import { frameMatrix, frameOutline, shownPlaced } from '@/core/document/read'
+import { framesOf, framesUnder, isLocked } from '@/core/document/tree'
+import type { Frame } from '@/core/document/types'
 import { wholePictureWindow } from '@/core/placement/window'
 import { useBench } from '@/client/binding/useBench'
 import { EmptyFrames } from '@/client/stage/EmptyFrames'
+import { SheetGuides, SnapGuides } from '@/client/stage/Guides'
 import { Handles } from '@/client/stage/Handles'
 import { handleLayout, svgMatrix } from '@/client/stage/overlayGeometry'
-import { placedFrame, selectedFrame } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/actions'
+import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import { viewMatrix } from '@/client/store/view'
 import styles from '@/client/stage/Overlay.module.css'
@@ -20,6 +27,7 @@ const SheetEdges = () => {
   const sheet = useBench(shownSheet)
   const view = useBench((state) => state.view)
   const bleed = sheet.bleed * view.scale
+  const safe = sheet.safe * view.scale
   const edge = { x: view.x, y: view.y, width: sheet.size.w * view.scale, height: sheet.size.h * view.scale }
   return (
     <>
@@ -34,35 +42,173 @@ const SheetEdges = () => {
         />
       )}
       <rect {...edge} className={styles.trim} />
+      {sheet.safe > 0 && (
+        <rect
+          x={edge.x + safe}
+          y={edge.y + safe}
+          width={Math.max(0, edge.width - 2 * safe)}
+          height={Math.max(0, edge.height - 2 * safe)}
+          className={styles.safe}
+        />
+      )}
     </>
+  )
+}
+
+/** Grid lines closer on screen than this would only be a haze. */
+const GRID_ROOM = 5
+
+const Grid = () => {
+  const sheet = useBench(shownSheet)
+  const view = useBench((state) => state.view)
+  if (!sheet.grid || sheet.grid * view.scale < GRID_ROOM) return null
+  const step = sheet.grid * view.scale
+  return (
+    <>
+      <defs>
+        <pattern id="grid" x={view.x} y={view.y} width={step} height={step} patternUnits="userSpaceOnUse">
+          <path d={`M${step} 0H0V${step}`} fill="none" className={styles.grid} />
+        </pattern>
+      </defs>
+      <rect
+        x={view.x}
+        y={view.y}
+        width={sheet.size.w * view.scale}
+        height={sheet.size.h * view.scale}
+        fill="url(#grid)"
+      />
+    </>
+  )
+}
+
+const OutlineOf = ({ frame, children }: { readonly frame: Frame; readonly children: (path: string) => ReactNode }) => {
+  const view = useBench((state) => state.view)
+  return (
+    <g transform={svgMatrix(compose(viewMatrix(view), frameMatrix(frame)))}>
+      {children(svgTextOf(frameOutline(frame).path))}
+    </g>
   )
 }
 
 /** The outline of the selected frame, where it is not its box. */
 const MaskLine = () => {
   const frame = useBench(selectedFrame)
-  const view = useBench((state) => state.view)
   const way = useBench((state) => state.way)
-  if (!frame) return null
-  const matrix = svgMatrix(compose(viewMatrix(view), frameMatrix(frame)))
-  const path = svgTextOf(outlineOf(frame.stencil, frame.box).path)
+  if (!frame || frame.id === BACKGROUND_ID) return null
   const line = way === 'whole' ? styles.whole : styles.picture
   return (
-    <g transform={matrix}>
-      <path d={path} className={styles.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
-      <path d={path} className={`${styles.line} ${line}`} strokeWidth={2} vectorEffect="non-scaling-stroke" />
-    </g>
+    <OutlineOf frame={frame}>
+      {(path) => (
+        <>
+          <path d={path} className={styles.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
+          <path d={path} className={`${styles.line} ${line}`} strokeWidth={2} vectorEffect="non-scaling-stroke" />
+        </>
+      )}
+    </OutlineOf>
+  )
+}
+
+/** The outlines of all frames of a selection of several, or of a group. */
+const MemberLines = () => {
+  const sheet = useBench(shownSheet)
+  const selection = useBench((state) => state.selection)
+  const [only] = selection
+  if (selection.length < 2 && sheet.items[only ?? '']?.kind !== 'group') return null
+  return framesUnder(sheet, selection).map((frame) => (
+    <OutlineOf key={frame.id} frame={frame}>
+      {(path) => (
+        <>
+          <path d={path} className={styles.casing} strokeWidth={3} vectorEffect="non-scaling-stroke" />
+          <path d={path} className={styles.member} vectorEffect="non-scaling-stroke" />
+        </>
+      )}
+    </OutlineOf>
+  ))
+}
+
+/** The bounds of the group within which the hand works. */
+const EnteredLine = () => {
+  const sheet = useBench(shownSheet)
+  const entered = useBench((state) => state.entered)
+  const view = useBench((state) => state.view)
+  if (entered === null || !sheet.items[entered]) return null
+  const r = itemRect(sheet, entered)
+  return (
+    <rect
+      x={r.x0 * view.scale + view.x - 6}
+      y={r.y0 * view.scale + view.y - 6}
+      width={(r.x1 - r.x0) * view.scale + 12}
+      height={(r.y1 - r.y0) * view.scale + 12}
+      className={styles.entered}
+    />
+  )
+}
+
+/** Frames that lie wholly off the sheet are kept, but not in the output. */
+const OffSheetMarks = () => {
+  const sheet = useBench(shownSheet)
+  const off = useMemo(() => framesOffSheet(sheet), [sheet])
+  return off.map((frame) => (
+    <OutlineOf key={frame.id} frame={frame}>
+      {(path) => <path d={path} className={styles.offSheet} vectorEffect="non-scaling-stroke" />}
+    </OutlineOf>
+  ))
+}
+
+/** A sign on every frame whose picture's file is gone. */
+const MissingMarks = () => {
+  const missing = useBench((state) => state.missing)
+  const project = useBench((state) => state.preview ?? state.project)
+  const sheet = useBench(shownSheet)
+  const view = useBench((state) => state.view)
+  if (!missing.length) return null
+  return framesOf(sheet)
+    .filter((frame) => missing.includes(project.pictures[shownPlaced(frame)?.pictureId ?? '']?.hash ?? ''))
+    .map((frame) => (
+      <g
+        key={frame.id}
+        data-missing={frame.id}
+        transform={`translate(${frame.box.cx * view.scale + view.x} ${frame.box.cy * view.scale + view.y})`}
+      >
+        <rect x={-72} y={-13} width={144} height={26} rx={4} className={styles.missing} />
+        <text y={4} className={styles.tagText}>
+          ▲ Picture is missing
+        </text>
+      </g>
+    ))
+}
+
+const Gathering = () => {
+  const rect = useBench((state) => state.gathering)
+  const view = useBench((state) => state.view)
+  if (!rect) return null
+  return (
+    <rect
+      x={rect.x0 * view.scale + view.x}
+      y={rect.y0 * view.scale + view.y}
+      width={(rect.x1 - rect.x0) * view.scale}
+      height={(rect.y1 - rect.y0) * view.scale}
+      className={styles.gather}
+    />
   )
 }
 
 const SelectedHandles = () => {
   const frame = useBench(selectedFrame)
+  const selection = useBench((state) => state.selection)
   const way = useBench((state) => state.way)
-  const isHidden = useBench((state) => state.carried !== null)
+  const isHidden = useBench((state) => state.carried !== null || state.gathering !== null)
+  const sheet = useBench(shownSheet)
   const project = useBench((state) => state.preview ?? state.project)
   const sheetId = useBench((state) => state.sheetId)
-  if (!frame || isHidden) return null
-  if (way !== 'picture') return <Handles box={frame.box} turn={frame.turn} way={way} subject={frame.name} />
+  if (isHidden || !selection.length) return null
+  if (!frame || way !== 'picture') {
+    const hull = frame ?? hullOf(sheet, selection)
+    if (!hull || selection.some((id) => isLocked(sheet, id))) return null
+    const subject = frame?.name ?? (selection.length > 1 ? `${selection.length} items` : 'Group')
+    const isSquare = canSizeFreely(sheet, selection, hull.turn)
+    return <Handles box={hull.box} turn={hull.turn} way={way} subject={subject} cornersOnly={!isSquare} />
+  }
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
   if (!held) return null
   const whole = wholePictureWindow(held.placed, held.mount, frame)
@@ -110,10 +256,18 @@ const StoppedSign = () => {
 /** Everything above the painted sheet: empty frames, edges, handles, signs. */
 export const Overlay = () => (
   <svg className={styles.overlay} aria-hidden={false}>
+    <Grid />
     <EmptyFrames />
     <SheetEdges />
+    <SheetGuides />
+    <OffSheetMarks />
+    <MissingMarks />
+    <EnteredLine />
+    <MemberLines />
     <MaskLine />
     <SelectedHandles />
+    <SnapGuides />
+    <Gathering />
     <Drawing />
     <StoppedSign />
   </svg>

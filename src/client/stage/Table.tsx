@@ -3,12 +3,17 @@ import { useEffect, useRef, useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { tableKey } from '@/client/gestures/keys'
 import { useTableGestures } from '@/client/gestures/useTableGestures'
-import { LevelImages } from '@/client/stage/images'
+import { borrowLevels } from '@/client/stage/images'
 import { Overlay } from '@/client/stage/Overlay'
 import { SheetPainter } from '@/client/stage/sheetPainter'
+import { Rulers } from '@/client/stage/Rulers'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { BenchState } from '@/client/store/state'
 import { setTable } from '@/client/store/view'
 import styles from '@/client/stage/Table.module.css'
+
+const faintOf = (state: BenchState): string | null =>
+  state.way === 'picture' && state.selection.length === 1 ? (state.selection[0] ?? null) : null
 
 /** Paints the canvas whenever what it shows changes, at most once a frame. */
 const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) => {
@@ -16,7 +21,8 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
   const ask = (): void => {
     frame ||= requestAnimationFrame(paint)
   }
-  const images = new LevelImages(ask)
+  const { images, release } = borrowLevels()
+  const stopListening = images.onArrive(ask)
   const painter = new SheetPainter(canvas, images)
   const paint = (): void => {
     frame = 0
@@ -25,28 +31,40 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     const w = Math.max(1, Math.round(state.table.w * ratio))
     const h = Math.max(1, Math.round(state.table.h * ratio))
     if (canvas.width !== w || canvas.height !== h) Object.assign(canvas, { width: w, height: h })
-    const faint = state.way === 'picture' && state.selection.length === 1 ? (state.selection[0] ?? null) : null
-    const { repainted, milliseconds } = painter.paint(shownProject(state), shownSheet(state), state.view, ratio, faint)
+    const sheet = shownSheet(state)
+    const { repainted, milliseconds } = painter.paint({
+      project: shownProject(state),
+      sheet,
+      still: state.preview ? (state.project.sheets[state.sheetId] ?? sheet) : sheet,
+      view: state.view,
+      ratio,
+      faint: state.isClean ? null : faintOf(state),
+      target: state.dropFrame,
+      isClean: state.isClean,
+    })
     // Read by the measuring script and by tests that wait for the picture to be there.
     canvas.dataset['repainted'] = String(repainted)
     canvas.dataset['paintMs'] = milliseconds.toFixed(2)
     canvas.dataset['ready'] = String(!images.isWaiting)
+    const missing = Object.values(state.project.pictures)
+      .filter(({ hash }) => images.isMissing(hash))
+      .map(({ hash }) => hash)
+    if (missing.join() !== state.missing.join()) bench.set({ missing })
   }
   const unsubscribe = bench.store.subscribe((now, before) => {
-    const changed =
-      now.project !== before.project ||
-      now.preview !== before.preview ||
-      now.view !== before.view ||
-      now.table !== before.table
-    if (changed || now.way !== before.way || now.selection !== before.selection || now.sheetId !== before.sheetId) ask()
+    if (PAINTED.some((key) => now[key] !== before[key])) ask()
   })
   ask()
   return () => {
     unsubscribe()
+    stopListening()
     cancelAnimationFrame(frame)
-    images.close()
+    release()
   }
 }
+
+/** The parts of the state that the canvas shows. */
+const PAINTED = ['project', 'preview', 'view', 'table', 'way', 'selection', 'sheetId', 'dropFrame', 'isClean'] as const
 
 /** The paper under the canvas: its shadow, and the chequers that show where nothing is. */
 const Paper = () => {
@@ -61,7 +79,9 @@ const Paper = () => {
 }
 
 const BackgroundZone = () => {
-  const carriesPicture = useBench((state) => state.carried?.kind === 'picture' && state.carriedAt !== null)
+  const carriesPicture = useBench(
+    (state) => state.carried !== null && state.carried.kind !== 'stencil' && state.carriedAt !== null,
+  )
   const isOver = useBench((state) => state.overBackground)
   if (!carriesPicture) return null
   return (
@@ -79,6 +99,7 @@ export const Table = () => {
   const { cancel, onDoubleClick } = useTableGestures(bench, element)
   const cursor = useBench((state) => (state.armed ? 'crosshair' : state.way === 'picture' ? 'grab' : 'default'))
   const name = useBench((state) => `Table with ${shownSheet(state).name}`)
+  const isClean = useBench((state) => state.isClean)
   const [isReady, setReady] = useState(false)
 
   useEffect(() => {
@@ -114,8 +135,14 @@ export const Table = () => {
     >
       <Paper />
       <canvas ref={canvas} className={styles.canvas} aria-hidden />
-      <Overlay />
+      {!isClean && <Overlay />}
+      {!isClean && <Rulers />}
       <BackgroundZone />
+      {isClean && (
+        <div className={styles.clean} role="status">
+          Clean view. Esc or Z brings the marks back
+        </div>
+      )}
     </div>
   )
 }

@@ -24,12 +24,26 @@ export class LevelImages {
   private readonly loaded = new Map<string, Loaded>()
   private readonly asked = new Set<string>()
   private readonly failed = new Map<string, number>()
+  private readonly missing = new Set<string>()
   private clock = 0
   private bytes = 0
 
-  constructor(private readonly onArrive: () => void) {
+  private readonly listeners = new Set<() => void>()
+
+  constructor() {
     this.worker = new Worker(new URL('../workers/levels.worker.ts', import.meta.url), { type: 'module' })
     this.worker.onmessage = (event: MessageEvent<LevelAnswer>) => this.arrived(event.data)
+  }
+
+  /** Calls `listener` whenever pixels arrive or fail; returns how to stop. */
+  onArrive(listener: () => void): () => void {
+    this.listeners.add(listener)
+    return () => void this.listeners.delete(listener)
+  }
+
+  /** Did the file of this picture fail to come? */
+  isMissing(hash: string): boolean {
+    return this.missing.has(hash)
   }
 
   /** True while something that was asked for has not come. */
@@ -79,9 +93,13 @@ export class LevelImages {
 
   private arrived(answer: LevelAnswer): void {
     this.asked.delete(answer.key)
-    if ('failed' in answer) this.failed.set(answer.key, performance.now() + RETRY_MS)
-    else {
+    const hash = answer.key.split('/')[0] ?? ''
+    if ('failed' in answer) {
+      this.failed.set(answer.key, performance.now() + RETRY_MS)
+      if (answer.isGone) this.missing.add(hash)
+    } else {
       this.failed.delete(answer.key)
+      this.missing.delete(hash)
       const { bitmap, width, height } = answer
       const image: PaintImage = { source: bitmap, width, height, part: { x0: 0, y0: 0, x1: 0, y1: 0 } }
       this.clock += 1
@@ -89,7 +107,7 @@ export class LevelImages {
       this.bytes += width * height * BYTES_A_PIXEL
       this.letGo(answer.key)
     }
-    this.onArrive()
+    for (const listener of this.listeners) listener()
   }
 
   private letGo(keep: string): void {
@@ -107,5 +125,22 @@ export class LevelImages {
     this.worker.terminate()
     for (const { bitmap } of this.loaded.values()) bitmap.close()
     this.loaded.clear()
+  }
+}
+
+let shared: { readonly images: LevelImages; users: number } | null = null
+
+/** The levels that everything on the page draws from: one cache, closed when its last user is done. */
+export const borrowLevels = (): { readonly images: LevelImages; readonly release: () => void } => {
+  const held = (shared ??= { images: new LevelImages(), users: 0 })
+  held.users += 1
+  return {
+    images: held.images,
+    release: () => {
+      held.users -= 1
+      if (held.users > 0) return
+      held.images.close()
+      if (shared === held) shared = null
+    },
   }
 }

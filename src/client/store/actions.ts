@@ -1,15 +1,10 @@
-import {
-  frameMount,
-  frameOf,
-  pictureOf,
-  sheetOf,
-  shownPlaced,
-  nextEmptyFrame,
-  readingOrder,
-} from '@/core/document/read'
-import type { Recorded } from '@/core/document/edit'
+import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
+import { frameMount, pictureOf, sheetOf, shownPlaced, nextEmptyFrame } from '@/core/document/read'
+import { isLocked } from '@/core/document/tree'
+import { joinRecorded, type Recorded } from '@/core/document/edit'
 import { addPicture } from '@/core/document/edits/project'
-import { addFrame, removeFrames } from '@/core/document/edits/frames'
+import { addFrame } from '@/core/document/edits/frames'
+import { removeItems } from '@/core/document/edits/items'
 import { emptyFrame, placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
 import { freePlace, sensibleSize } from '@/core/document/arrange'
@@ -17,12 +12,13 @@ import { newFrame } from '@/core/document/create'
 import type { Frame, PictureRef, Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
-import { BACKGROUND_ID } from '@/core/render/drawList'
-import { coverPlaced, type Mount, type Placed } from '@/core/placement/placed'
+import type { Mount, Placed } from '@/core/placement/placed'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
-import type { BenchState, Way } from '@/client/store/state'
+import { say } from '@/client/store/notices'
+import { select, selectedFrame } from '@/client/store/selection'
+import type { BenchState } from '@/client/store/state'
 
 export const newItemId = (): string => `f-${crypto.randomUUID().slice(0, 13)}`
 
@@ -37,15 +33,6 @@ const refOf = (picture: PictureAnswer): PictureRef => ({
   hash: picture.hash,
   tags: [],
 })
-
-const joinRecorded = (first: Recorded, then: (project: Project) => Recorded): Recorded => {
-  const second = then(first.project)
-  return {
-    project: second.project,
-    forward: [...first.forward, ...second.forward],
-    inverse: [...second.inverse, ...first.inverse],
-  }
-}
 
 /** A change that needs a library picture, with the picture made known to the project first. */
 export const withPicture = (
@@ -62,47 +49,9 @@ export const withPicture = (
 /** A picture into a frame: covers afresh, or takes the place of the one there with all its settings. */
 export const recordFill = (project: Project, sheetId: string, frameId: string, picture: PictureAnswer): Recorded =>
   withPicture(project, picture, (known, pictureId) => {
-    const filled = shownPlaced(frameOf(sheetOf(known, sheetId), frameId)) !== null
+    const filled = shownPlaced(holderOf(sheetOf(known, sheetId), frameId)) !== null
     return (filled ? replacePicture : placePicture).record(known, { sheetId, frameId, pictureId })
   })
-
-/** The one selected frame, as it shows. */
-export const selectedFrame = (
-  state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>,
-): Frame | null => {
-  const [id] = state.selection
-  return state.selection.length === 1 && id !== undefined ? (shownSheet(state).items[id] ?? null) : null
-}
-
-export const select = (bench: Bench, frameId: string | null, way?: Way): void => {
-  bench.endBurst()
-  const state = bench.get()
-  const frame = frameId === null ? undefined : shownSheet(state).items[frameId]
-  const isFilled = frame?.fill.kind === 'taken'
-  // Picture stays from one filled frame to the next; everything else falls back to Whole.
-  const kept = state.selection[0] === frameId || state.way === 'picture' ? state.way : 'whole'
-  bench.set({
-    selection: frame ? [frame.id] : [],
-    way: isFilled ? (way ?? kept) : 'whole',
-    replacing: null,
-    spoken: frame ? `${frame.name} selected` : 'Nothing selected',
-  })
-}
-
-export const setWay = (bench: Bench, way: Way): void => {
-  const frame = selectedFrame(bench.get())
-  if (!frame) return
-  if (way !== 'whole' && frame.fill.kind !== 'taken')
-    return say(bench, 'An empty frame moves as a whole. Put a picture in it first.')
-  bench.endBurst()
-  bench.set({ way, spoken: `A drag now moves: ${way}` })
-}
-
-let notices = 0
-export const say = (bench: Bench, text: string, tone: 'plain' | 'fault' = 'plain'): void => {
-  notices += 1
-  bench.set({ notice: { id: notices, text, tone } })
-}
 
 /** Puts an empty frame of a stencil on the sheet: in the given box, or in the next free place. */
 export const putFrame = (bench: Bench, stencil: Stencil, box?: Box): void => {
@@ -123,7 +72,7 @@ export const boxAround = (at: Point, stencil: Stencil, state: BenchState): Box =
 export const fillFrame = (bench: Bench, frameId: string, picture: PictureAnswer): void => {
   bench.endBurst()
   const { project, sheetId } = bench.get()
-  const wasFilled = shownPlaced(frameOf(sheetOf(project, sheetId), frameId)) !== null
+  const wasFilled = shownPlaced(holderOf(sheetOf(project, sheetId), frameId)) !== null
   bench.commit(wasFilled ? 'Replace picture' : 'Place picture', (held) => recordFill(held, sheetId, frameId, picture))
   bench.set({ replacing: null })
 }
@@ -151,7 +100,10 @@ export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void
   const { sheetId } = bench.get()
   bench.commit('Background picture', (project) =>
     withPicture(project, picture, (known, pictureId) =>
-      setBackground.record(known, { sheetId, background: { kind: 'picture', placed: coverPlaced(pictureId) } }),
+      setBackground.record(known, {
+        sheetId,
+        background: pictureBackground(sheetOf(known, sheetId).background, pictureId),
+      }),
     ),
   )
   bench.set({ overBackground: false, replacing: null })
@@ -218,32 +170,8 @@ export const removeSelected = (bench: Bench): void => {
     bench.commit('Take picture out', (project) => emptyFrame.record(project, { sheetId, frameId: frame.id }))
     return bench.set({ way: 'whole' })
   }
-  bench.commit('Remove frame', (project) => removeFrames.record(project, { sheetId, frameIds: selection }))
-}
-
-/** The next or previous frame in reading order. */
-export const selectNeighbour = (bench: Bench, step: 1 | -1): void => {
-  const state = bench.get()
-  const list = readingOrder(shownSheet(state))
-  if (!list.length) return
-  const at = list.findIndex((frame) => frame.id === state.selection[0])
-  const next = at < 0 ? (step > 0 ? 0 : list.length - 1) : (at + step + list.length) % list.length
-  select(bench, list[next]?.id ?? null)
-}
-
-/** Down the ladder: frame → picture. */
-export const goDown = (bench: Bench): 'picture' | 'empty' | 'none' => {
-  const frame = selectedFrame(bench.get())
-  if (!frame) return 'none'
-  if (frame.fill.kind !== 'taken') return 'empty'
-  setWay(bench, 'picture')
-  return 'picture'
-}
-
-/** Up the ladder: an armed stencil or replacement is put down first, then picture → frame → nothing. */
-export const goUp = (bench: Bench): void => {
-  const state = bench.get()
-  if (state.armed || state.replacing) return bench.set({ armed: null, replacing: null })
-  if (state.way !== 'whole') return setWay(bench, 'whole')
-  select(bench, null)
+  const name = selection.length > 1 ? `Remove ${selection.length} items` : frame ? 'Remove frame' : 'Remove group'
+  const sheet = shownSheet(state)
+  if (selection.every((id) => isLocked(sheet, id))) return say(bench, 'What is selected is locked. Unlock it first.')
+  bench.commit(name, (project) => removeItems.record(project, { sheetId, ids: selection }))
 }

@@ -2,10 +2,11 @@ import { createStore, type StoreApi } from 'zustand/vanilla'
 import { advance, joined, patched, redoOf, undoOf, type LoggedStep, type Step } from '@/core/document/history'
 import type { Recorded } from '@/core/document/edit'
 import { sheetOf } from '@/core/document/read'
-import type { Project, Sheet } from '@/core/document/types'
+import { BACKGROUND_ID, backgroundFrame } from '@/core/document/background'
+import type { Frame, Project, Sheet } from '@/core/document/types'
 import type { OpenedProject } from '@/contract/api'
 import { Saver } from '@/client/store/saver'
-import type { BenchState, Saving } from '@/client/store/state'
+import { NO_MARKS, type BenchState, type Saving } from '@/client/store/state'
 
 const BURST_MS = 700
 
@@ -54,7 +55,18 @@ const firstState = (opened: OpenedProject): BenchState => ({
   saving: { state: 'saved' },
   sheetId: opened.project.order[0] ?? '',
   selection: [],
+  entered: null,
+  isAdding: false,
   way: 'whole',
+  snaps: true,
+  snapMarks: NO_MARKS,
+  gathering: null,
+  guideDrag: null,
+  isClean: false,
+  hasRulers: false,
+  missing: [],
+  isStackWide: false,
+  hasSheetStrip: false,
   view: { scale: 1, x: 0, y: 0 },
   isFitted: true,
   table: { w: 0, h: 0 },
@@ -64,6 +76,8 @@ const firstState = (opened: OpenedProject): BenchState => ({
   carriedAt: null,
   dropFrame: null,
   overBackground: false,
+  isCopying: false,
+  stackDrop: null,
   isStopped: false,
   replacing: null,
   notice: null,
@@ -74,19 +88,30 @@ const firstState = (opened: OpenedProject): BenchState => ({
   hasSeenPictureHint: false,
 })
 
+/** The frame of that id, or the background's picture as one; null for a group or what is not there. */
+export const selectableFrame = (sheet: Sheet, id: string): Frame | null => {
+  if (id === BACKGROUND_ID) return backgroundFrame(sheet)
+  const item = sheet.items[id]
+  return item?.kind === 'frame' ? item : null
+}
+
+const isSelectable = (sheet: Sheet, id: string): boolean =>
+  id === BACKGROUND_ID ? sheet.background.kind === 'picture' : sheet.items[id] !== undefined
+
 /** What is selected must exist after any change of the project. */
 const settled = (state: BenchState, project: Project): Partial<BenchState> => {
   const sheetId = project.sheets[state.sheetId] ? state.sheetId : (project.order[0] ?? '')
   const sheet = sheetOf(project, sheetId)
-  const selection = state.selection.filter((id) => sheet.items[id])
-  const only = selection.length === 1 ? sheet.items[selection[0] ?? ''] : undefined
-  const way = only?.fill.kind === 'taken' ? state.way : 'whole'
+  const selection = state.selection.filter((id) => isSelectable(sheet, id))
+  const [only] = selection
+  const holder = selection.length === 1 && only !== undefined ? selectableFrame(sheet, only) : null
   return {
     project,
     preview: null,
     sheetId,
     selection: selection.length === state.selection.length ? state.selection : selection,
-    way,
+    entered: state.entered !== null && sheet.items[state.entered]?.kind === 'group' ? state.entered : null,
+    way: holder?.fill.kind === 'taken' ? state.way : 'whole',
   }
 }
 
@@ -167,7 +192,7 @@ export const createBench = (opened: OpenedProject, onSaved: (revision: number) =
     commit,
     burst,
     endBurst,
-    preview: (project) => set({ preview: project }),
+    preview: (project) => set({ preview: project, ...(project ? {} : { snapMarks: NO_MARKS }) }),
     undo: () => void back(),
     redo: () => void again(),
     goTo,

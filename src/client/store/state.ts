@@ -1,6 +1,8 @@
 import type { History } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
+import type { Rect } from '@/core/geometry/rect'
+import type { SnapGap, SnapLine } from '@/core/geometry/snap'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
@@ -23,10 +25,19 @@ export type Saving =
   | { readonly state: 'waiting' }
   | { readonly state: 'conflict'; readonly message: string }
 
-/** What is being carried from the supplies over the table. */
+/** What is being carried over the table: from the supplies, or a picture out of its frame. */
 export type Carried =
   | { readonly kind: 'picture'; readonly picture: PictureAnswer }
+  | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
   | { readonly kind: 'stencil'; readonly stencil: Stencil }
+
+/** A place in the stack: a list, and what the items come to stand above; shown at the row `mark`. */
+export interface StackDrop {
+  readonly parentId: string | null
+  readonly below: string | null
+  readonly mark: string
+  readonly at: 'top' | 'bottom' | 'into'
+}
 
 export interface Notice {
   readonly id: number
@@ -43,7 +54,23 @@ export interface Upload {
   readonly message?: string
 }
 
-export type OpenDialog = 'none' | 'export' | 'shortcuts' | 'history'
+export type OpenDialog = 'none' | 'export' | 'shortcuts' | 'history' | 'library' | 'stock' | 'sheet'
+
+export interface GuideDrag {
+  readonly axis: 'x' | 'y'
+  readonly index: number | null
+  /** In points. */
+  readonly at: number
+  /** Off the table: letting go takes it away. */
+  readonly isGone: boolean
+}
+
+export interface SnapMarks {
+  readonly lines: readonly SnapLine[]
+  readonly gaps: readonly SnapGap[]
+}
+
+export const NO_MARKS: SnapMarks = { lines: [], gaps: [] }
 
 export interface BenchState {
   readonly project: Project
@@ -52,8 +79,28 @@ export interface BenchState {
   readonly history: History
   readonly saving: Saving
   readonly sheetId: string
+  /** Frames and groups of one list, in the order in which they were chosen; or the background alone. */
   readonly selection: readonly string[]
+  /** The group within which the hand works. */
+  readonly entered: string | null
+  /** A press adds to the selection: Shift for those who have no keyboard. */
+  readonly isAdding: boolean
   readonly way: Way
+  readonly snaps: boolean
+  /** What the drag under way has snapped to. */
+  readonly snapMarks: SnapMarks
+  /** A guide under the hand: a new one, or one of the sheet's by its number. */
+  readonly guideDrag: GuideDrag | null
+  /** The rectangle that gathers a selection, in sheet points. */
+  readonly gathering: Rect | null
+  /** Everything but the sheet is out of sight. */
+  readonly isClean: boolean
+  readonly hasRulers: boolean
+  /** Hashes of pictures whose file is gone. */
+  readonly missing: readonly string[]
+  /** The stack shows names. */
+  readonly isStackWide: boolean
+  readonly hasSheetStrip: boolean
   readonly view: View
   /** The view follows the table's size until the person changes it. */
   readonly isFitted: boolean
@@ -67,6 +114,10 @@ export interface BenchState {
   /** Frame that a carried picture would fill. */
   readonly dropFrame: string | null
   readonly overBackground: boolean
+  /** What comes out of a frame also stays in it. */
+  readonly isCopying: boolean
+  /** Where a drag within the stack would put the items. */
+  readonly stackDrop: StackDrop | null
   /** Keep-covered has just stopped a pan or zoom. */
   readonly isStopped: boolean
   /** The next picture chosen in the supplies replaces this frame's, or becomes the background. */

@@ -1,6 +1,7 @@
 import type { PictureAnswer } from '@/contract/api'
 import { ApiError, api, sendFile } from '@/client/http/api'
-import { fillFrame, say } from '@/client/store/actions'
+import { fillFrame } from '@/client/store/actions'
+import { say } from '@/client/store/notices'
 import type { Bench } from '@/client/store/benchStore'
 import type { Upload } from '@/client/store/state'
 

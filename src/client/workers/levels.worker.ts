@@ -11,7 +11,8 @@ export interface LevelRequest {
 
 export type LevelAnswer =
   | { readonly key: string; readonly bitmap: ImageBitmap; readonly width: number; readonly height: number }
-  | { readonly key: string; readonly failed: true }
+  /** `isGone`: the server has no such file; otherwise asking again may help. */
+  | { readonly key: string; readonly failed: true; readonly isGone: boolean }
 
 const withRim = (image: ImageBitmap): ImageBitmap => {
   const { width: w, height: h } = image
@@ -37,15 +38,17 @@ const withRim = (image: ImageBitmap): ImageBitmap => {
 }
 
 const load = async ({ key, url }: LevelRequest): Promise<void> => {
+  let isGone = false
   try {
     const response = await fetch(url)
+    isGone = response.status === 404 || response.status === 410
     if (!response.ok) throw new TypeError(`status ${response.status}`)
     const bitmap = withRim(await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' }))
     const answer: LevelAnswer = { key, bitmap, width: bitmap.width, height: bitmap.height }
     postMessage(answer, { transfer: [bitmap] })
   } catch {
     // The page shows the picture as missing and may ask again.
-    const answer: LevelAnswer = { key, failed: true }
+    const answer: LevelAnswer = { key, failed: true, isGone }
     postMessage(answer)
   }
 }

@@ -3,7 +3,7 @@ import { boxCorners } from '@/core/geometry/box'
 import { intersectRects, rectAround, type Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
 import type { Stencil } from '@/core/stencil/stencil'
-import { framesOf } from '@/core/document/read'
+import { framesOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
 
 const PLACES = 12

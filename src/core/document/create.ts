@@ -20,9 +20,11 @@ export const newSheet = (id: string, name: string, of: NewSheet): Sheet => ({
   size: { ...of.size },
   ppi: of.ppi,
   bleed: of.bleed,
+  safe: 0,
   background: { kind: 'colour', colour: '#ffffff' },
   order: [],
   items: {},
+  guides: { x: [], y: [] },
 })
 
 /** A project of one sheet. */
@@ -32,6 +34,7 @@ export const newProject = (id: string, name: string, sheet: Sheet): Project => (
   name,
   order: [sheet.id],
   sheets: { [sheet.id]: sheet },
+  colours: [],
   pictures: {},
 })
 

@@ -43,3 +43,13 @@ export const sameValue = (a: unknown, b: unknown): boolean => {
 export const put = <T extends object, K extends keyof T>(target: T, key: K, value: T[K]): void => {
   if (!sameValue(target[key], value)) target[key] = value
 }
+
+/** One change after another, as one. */
+export const joinRecorded = (first: Recorded, then: (project: Project) => Recorded): Recorded => {
+  const second = then(first.project)
+  return {
+    project: second.project,
+    forward: [...first.forward, ...second.forward],
+    inverse: [...second.inverse, ...first.inverse],
+  }
+}

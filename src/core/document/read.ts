@@ -2,19 +2,21 @@ import { refuse } from '@/core/failure'
 import { TOLERANCE } from '@/core/tolerance'
 import { boxMatrix, type Box } from '@/core/geometry/box'
 import { apply, compose, invert, type Matrix } from '@/core/geometry/matrix'
-import type { Point } from '@/core/geometry/vector'
+import type { Point, Size } from '@/core/geometry/vector'
+import { type Rect } from '@/core/geometry/rect'
 import { outlineContains } from '@/core/path/contains'
+import { extentAlong } from '@/core/path/extent'
+import { mirrorPath } from '@/core/path/mirror'
+import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
 import type { Mount, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
+import { framesOf, isAtHand } from '@/core/document/tree'
 import type { Fill, Frame, PictureRef, Project, Sheet, Take } from '@/core/document/types'
 
 /** The sheet with this id. Refuses an id the project does not have. */
 export const sheetOf = (project: Project, sheetId: string): Sheet =>
   project.sheets[sheetId] ?? refuse('a sheet', 'one of the project', sheetId)
-
-export const frameOf = (sheet: Sheet, frameId: string): Frame =>
-  sheet.items[frameId] ?? refuse('a frame', 'one of the sheet', frameId)
 
 export const pictureOf = (project: Project, pictureId: string): PictureRef =>
   project.pictures[pictureId] ?? refuse('a picture', 'one of the project', pictureId)
@@ -25,12 +27,18 @@ export const shownTake = (fill: Fill): Take | null =>
 
 export const shownPlaced = (frame: Frame): Placed | null => shownTake(frame.fill)?.placed ?? null
 
+/** The outline of a frame in its own points, the box's centre as origin; in another box if one is given. */
+export const frameOutline = (frame: Frame, size: Size = frame.box): Outline => {
+  const outline = outlineOf(frame.stencil, size)
+  return frame.flip ? { ...outline, path: mirrorPath(outline.path) } : outline
+}
+
 /** Frame-local points → sheet points. */
 export const frameMatrix = (frame: Frame): Matrix => boxMatrix(frame.box, frame.turn)
 
 /** The frame's mount for a picture of the project. */
 export const frameMount = (project: Project, sheet: Sheet, frame: Frame, pictureId: string): Mount => ({
-  outline: outlineOf(frame.stencil, frame.box),
+  outline: frameOutline(frame),
   box: frame.box,
   picture: pictureOf(project, pictureId).pixels,
   ppi: sheet.ppi,
@@ -62,19 +70,39 @@ export const backgroundMount = (project: Project, sheet: Sheet, pictureId: strin
   }
 }
 
-export const framesOf = (sheet: Sheet): readonly Frame[] => sheet.order.map((id) => frameOf(sheet, id))
+/** The upright rectangle around what a frame's outline really holds, in sheet points. */
+export const frameRect = (frame: Frame): Rect => {
+  const { path } = frameOutline(frame)
+  const x = extentAlong(path, -frame.turn)
+  const y = extentAlong(path, 90 - frame.turn)
+  return {
+    x0: frame.box.cx + x.min,
+    y0: frame.box.cy + y.min,
+    x1: frame.box.cx + x.max,
+    y1: frame.box.cy + y.max,
+  }
+}
 
-export const frameContains = (frame: Frame, p: Point): boolean =>
-  outlineContains(outlineOf(frame.stencil, frame.box), apply(invert(frameMatrix(frame)), p))
+export const frameContains = (frame: Frame, p: Point): boolean => {
+  const half = Math.hypot(frame.box.w, frame.box.h) / 2
+  if (Math.abs(p.x - frame.box.cx) > half || Math.abs(p.y - frame.box.cy) > half) return false
+  return outlineContains(frameOutline(frame), apply(invert(frameMatrix(frame)), p))
+}
 
-/** The topmost frame whose true outline holds the point, of those that pass `wanted`. */
+/** Frames at hand whose true outline holds the point, the topmost first. */
+export const framesAt = (sheet: Sheet, p: Point): readonly Frame[] =>
+  framesOf(sheet)
+    .filter((frame) => isAtHand(sheet, frame.id) && frameContains(frame, p))
+    .toReversed()
+
+/** The topmost frame at hand whose true outline holds the point, of those that pass `wanted`. */
 export const frameAt = (sheet: Sheet, p: Point, wanted: (frame: Frame) => boolean = () => true): Frame | null =>
-  framesOf(sheet).findLast((frame) => wanted(frame) && frameContains(frame, p)) ?? null
+  framesOf(sheet).findLast((frame) => isAtHand(sheet, frame.id) && wanted(frame) && frameContains(frame, p)) ?? null
 
-/** Frames in reading order: rows from the top, each from the left. */
-export const readingOrder = (sheet: Sheet): readonly Frame[] => {
-  const byTop = [...framesOf(sheet)].sort((f, g) => f.box.cy - g.box.cy || f.box.cx - g.box.cx)
-  const rows: Frame[][] = []
+/** The frames row by row from the top, each row from the left. */
+export const readingRows = <T extends { readonly box: Box }>(frames: readonly T[]): readonly (readonly T[])[] => {
+  const byTop = [...frames].sort((f, g) => f.box.cy - g.box.cy || f.box.cx - g.box.cx)
+  const rows: T[][] = []
   for (const frame of byTop) {
     const row = rows.at(-1)
     const head = row?.[0]
@@ -82,8 +110,12 @@ export const readingOrder = (sheet: Sheet): readonly Frame[] => {
     if (row && near) row.push(frame)
     else rows.push([frame])
   }
-  return rows.flatMap((row) => row.sort((f, g) => f.box.cx - g.box.cx))
+  return rows.map((row) => row.sort((f, g) => f.box.cx - g.box.cx))
 }
+
+/** Frames at hand in reading order: rows from the top, each from the left. */
+export const readingOrder = (sheet: Sheet): readonly Frame[] =>
+  readingRows(framesOf(sheet).filter((frame) => isAtHand(sheet, frame.id))).flat()
 
 const isOpen = (frame: Frame): boolean => frame.takesPictures && frame.fill.kind === 'none'
 
@@ -100,8 +132,8 @@ export const pictureUses = (project: Project): ReadonlyMap<string, number> => {
   const count = ({ pictureId }: Placed): void => void uses.set(pictureId, (uses.get(pictureId) ?? 0) + 1)
   for (const sheet of Object.values(project.sheets)) {
     if (sheet.background.kind === 'picture') count(sheet.background.placed)
-    for (const frame of Object.values(sheet.items))
-      if (frame.fill.kind === 'taken') frame.fill.takes.forEach((take) => count(take.placed))
+    for (const item of Object.values(sheet.items))
+      if (item.kind === 'frame' && item.fill.kind === 'taken') item.fill.takes.forEach((take) => count(take.placed))
   }
   return uses
 }

@@ -17,7 +17,7 @@ import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
 import { COLOUR_PATTERN } from '@/core/colour/colour'
 import { FITS } from '@/core/placement/placed'
-import { FORMAT } from '@/core/document/types'
+import { FORMAT, GRADIENT_SHAPES } from '@/core/document/types'
 
 /**
  * The one description of a document. Everything is strict: no value is converted,
@@ -29,6 +29,9 @@ const RESERVED = new Set(['__proto__', 'constructor', 'prototype', 'hasOwnProper
 
 export const isId = (value: unknown): value is string =>
   typeof value === 'string' && ID_PATTERN.test(value) && !RESERVED.has(value)
+
+/** A schema, or a choice of schemas made by the value. */
+type Node = ISchema<unknown, AnyObject>
 
 const real = (range: { readonly min: number; readonly max: number }) =>
   number()
@@ -69,9 +72,6 @@ const word = (options: readonly (string | number)[]) =>
     .required(`is missing; give one of ${options.join(', ')}`)
     .oneOf([...options], `must be one of ${options.join(', ')}`)
 
-/** A schema, or a choice of schemas made by the value. */
-type Node = ISchema<unknown, AnyObject>
-
 const isPlainObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
@@ -104,6 +104,31 @@ const turn = { min: -180, max: 180 }
 const colour = () =>
   string().strict().required('is missing; give a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
 
+/** A number that may be left out. */
+const optional = (range: { readonly min: number; readonly max: number }) =>
+  number()
+    .strict()
+    .typeError('must be a number')
+    .test('finite', 'must be a finite number', (value) => value === undefined || Number.isFinite(value))
+    .min(range.min, `must be at least ${range.min}`)
+    .max(range.max, `must be at most ${range.max}`)
+
+const optionalFlag = () => boolean().strict().typeError('must be true or false')
+
+const optionalColour = () =>
+  string().strict().typeError('must be a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
+
+/** An object that may be left out. */
+const optionalShape = (fields: ObjectShape) =>
+  object(fields)
+    .strict()
+    .noUnknown('has a key that is not known here: ${unknown}')
+    .typeError('must be an object')
+    .default(undefined)
+
+const list = (of: Node, most: number) =>
+  array(of).strict().required('is missing; give a list').max(most, `may hold at most ${most}`)
+
 export const placedSchema = shape({
   pictureId: id(),
   fit: word(FITS),
@@ -114,6 +139,7 @@ export const placedSchema = shape({
   flipX: flag(),
   flipY: flag(),
   keepCovered: flag(),
+  tileGap: optional(RANGE.tileGap),
 })
 
 const stencilSchema = byKind({
@@ -125,9 +151,19 @@ const stencilSchema = byKind({
 
 const takeSchema = shape({ id: id(), name: name(), placed: placedSchema })
 
+const gradient = {
+  shape: word(GRADIENT_SHAPES),
+  turn: real(turn),
+  stops: list(shape({ at: real(RANGE.share), colour: colour() }), RANGE.gradientStops.max).min(
+    RANGE.gradientStops.min,
+    'must hold two stops at least',
+  ),
+}
+
 const fillSchema = byKind({
   none: {},
   colour: { colour: colour() },
+  gradient,
   taken: {
     takes: array(takeSchema)
       .strict()
@@ -138,8 +174,7 @@ const fillSchema = byKind({
   },
 })
 
-export const frameSchema = shape({
-  kind: word(['frame']),
+const frameFields = {
   id: id(),
   name: name(),
   hint: string()
@@ -155,8 +190,24 @@ export const frameSchema = shape({
   }),
   turn: real(turn),
   stencil: stencilSchema,
+  flip: optionalFlag(),
   fill: fillSchema,
-})
+  backing: optionalColour(),
+  feather: optional(RANGE.feather),
+  locked: optionalFlag(),
+  hidden: optionalFlag(),
+}
+
+const groupFields = {
+  id: id(),
+  name: name(),
+  order: list(id(), RANGE.items).min(1, 'must name a member'),
+  turn: real(turn),
+  locked: optionalFlag(),
+  hidden: optionalFlag(),
+}
+
+export const itemSchema = byKind({ frame: frameFields, group: groupFields })
 
 export const sheetSchema = shape({
   id: id(),
@@ -165,12 +216,33 @@ export const sheetSchema = shape({
   size: shape({ w: real({ ...side, min: RANGE.sheetSide.min }), h: real({ ...side, min: RANGE.sheetSide.min }) }),
   ppi: real(RANGE.ppi),
   bleed: real(RANGE.bleed),
-  background: byKind({ none: {}, colour: { colour: colour() }, picture: { placed: placedSchema } }),
+  safe: real(RANGE.bleed),
+  background: byKind({
+    none: {},
+    colour: { colour: colour() },
+    gradient,
+    picture: { placed: placedSchema, opacity: optional(RANGE.share), blur: optional(RANGE.blur) },
+  }),
+  veil: optionalShape({ colour: colour(), opacity: real(RANGE.share) }),
   order: array(id())
     .strict()
     .required('is missing; give a list of ids')
     .max(RANGE.items, `may hold at most ${RANGE.items} items`),
-  items: byId(frameSchema, RANGE.items),
+  items: byId(itemSchema, RANGE.items),
+  guides: shape({ x: list(real(RANGE.position), RANGE.guides), y: list(real(RANGE.position), RANGE.guides) }),
+  grid: optional(RANGE.grid),
+})
+
+const share = () => real(RANGE.share)
+
+/** A subject's box must have a width and a height: it is divided by. */
+export const subjectSchema = optionalShape({
+  box: shape({ u0: share(), v0: share(), u1: share(), v1: share() }).test(
+    'extent',
+    'must have u0 < u1 and v0 < v1',
+    ({ u0, v0, u1, v1 }) => !(Number(u0) >= Number(u1) || Number(v0) >= Number(v1)),
+  ),
+  line: optional(RANGE.share),
 })
 
 export const pictureRefSchema = shape({
@@ -184,6 +256,7 @@ export const pictureRefSchema = shape({
     .strict()
     .required('is missing; give a list')
     .max(RANGE.tags, `may hold at most ${RANGE.tags} tags`),
+  subject: subjectSchema,
 })
 
 export const projectSchema = shape({
@@ -196,6 +269,7 @@ export const projectSchema = shape({
     .min(1, 'must name a sheet')
     .max(RANGE.sheets, `may hold at most ${RANGE.sheets} sheets`),
   sheets: byId(sheetSchema, RANGE.sheets),
+  colours: list(colour(), RANGE.colours),
   pictures: byId(pictureRefSchema, RANGE.pictures),
 })
 
@@ -203,7 +277,7 @@ export const projectSchema = shape({
 const plainPath = (path: string | undefined): string => (path ?? '').replace(/\["([^"]+)"\]/g, '.$1').replace(/^\./, '')
 
 /** Every fault that a schema finds in a value, each with its path below `at`. */
-export const schemaFaults = (schema: Schema, value: unknown, at = ''): readonly Fault[] => {
+export const schemaFaults = (schema: Pick<Schema, 'validateSync'>, value: unknown, at = ''): readonly Fault[] => {
   try {
     schema.validateSync(value, { abortEarly: false, strict: true })
     return []

@@ -1,5 +1,7 @@
 import { Failure, type Fault } from '@/core/failure'
-import { FORMAT, type Project, type Sheet } from '@/core/document/types'
+import { RANGE } from '@/core/tolerance'
+import { migrate } from '@/core/document/migrate'
+import type { Project, Sheet } from '@/core/document/types'
 import { pictureRefSchema, projectSchema, schemaFaults, sheetSchema } from '@/core/document/schema'
 
 const FORBIDDEN_KEYS = new Set(['__proto__', 'constructor', 'prototype'])
@@ -16,10 +18,14 @@ const hostileFaults = (value: unknown, path: string, depth: number): Fault[] => 
   })
 }
 
+interface Named {
+  readonly id: string
+}
+
 /** A list of ids and the objects it orders must name the same things, once each. */
 const orderFaults = (
   order: readonly string[],
-  held: Readonly<Record<string, { id: string }>>,
+  held: Readonly<Record<string, Named>>,
   at: string,
   list: string,
 ): Fault[] => {
@@ -34,11 +40,35 @@ const orderFaults = (
   for (const [id, item] of Object.entries(held)) {
     if (!seen.has(id))
       faults.push({ path: `${at}${list}.${id}`, message: `is not named in ${at}order; add it there or remove it` })
-    if (item.id !== id)
-      faults.push({
-        path: `${at}${list}.${id}.id`,
-        message: `is "${item.id}" but its key is "${id}"; make them the same`,
-      })
+    faults.push(...keyFaults(id, item, `${at}${list}`))
+  }
+  return faults
+}
+
+const keyFaults = (key: string, { id }: Named, at: string): Fault[] =>
+  id === key ? [] : [{ path: `${at}.${key}.id`, message: `is "${id}" but its key is "${key}"; make them the same` }]
+
+/** Every item stands in exactly one list: the sheet's own or that of one group, and no group within itself. */
+export const treeFaults = (sheet: Pick<Sheet, 'order' | 'items'>, at: string): Fault[] => {
+  const faults: Fault[] = []
+  const seen = new Set<string>()
+  const visit = (order: readonly string[], path: string, depth: number): void =>
+    order.forEach((id, i) => {
+      const item = Object.hasOwn(sheet.items, id) ? sheet.items[id] : undefined
+      const here = `${path}[${i}]`
+      if (!item) faults.push({ path: here, message: `names "${id}", which is not in items` })
+      else if (seen.has(id)) faults.push({ path: here, message: `names "${id}" a second time; name it once` })
+      seen.add(id)
+      if (item?.kind !== 'group') return
+      if (depth >= RANGE.groupDepth)
+        faults.push({ path: here, message: `lies in more than ${RANGE.groupDepth} groups; flatten them` })
+      else if (faults.length === 0) visit(item.order, `${at}items.${id}.order`, depth + 1)
+    })
+  visit(sheet.order, `${at}order`, 0)
+  for (const [id, item] of Object.entries(sheet.items)) {
+    if (!seen.has(id) && !faults.length)
+      faults.push({ path: `${at}items.${id}`, message: `is named in no order; add it to ${at}order or remove it` })
+    faults.push(...keyFaults(id, item, `${at}items`))
   }
   return faults
 }
@@ -52,8 +82,8 @@ const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string):
   }
   if (sheet.background.kind === 'picture') need(sheet.background.placed.pictureId, `${at}background.placed.pictureId`)
   for (const frame of Object.values(sheet.items)) {
-    const fill = frame.fill
-    if (fill.kind !== 'taken') continue
+    if (frame.kind !== 'frame' || frame.fill.kind !== 'taken') continue
+    const { fill } = frame
     const base = `${at}items.${frame.id}.fill`
     fill.takes.forEach((take, i) => need(take.placed.pictureId, `${base}.takes[${i}].placed.pictureId`))
     if (!fill.takes.some((take) => take.id === fill.shown))
@@ -65,7 +95,7 @@ const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string):
 }
 
 const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => [
-  ...orderFaults(sheet.order, sheet.items, `sheets.${sheet.id}.`, 'items'),
+  ...treeFaults(sheet, `sheets.${sheet.id}.`),
   ...pictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
 ]
 
@@ -89,20 +119,12 @@ const describe = (faults: readonly Fault[]): string => {
   return `The project has a fault: ${first?.path || 'the document'} ${first?.message}${more}. Correct it and try again.`
 }
 
-const formatOf = (value: unknown): unknown =>
-  typeof value === 'object' && value !== null && 'format' in value ? value.format : undefined
-
-/** Reads a value as a project. Throws `format-unknown` or `document-invalid` with every fault. */
+/** Reads a value as a project, of this format or an older one. Throws `format-unknown` or `document-invalid` with every fault. */
 export const readProject = (value: unknown): Project => {
-  const format = formatOf(value)
-  if (typeof format === 'number' && format !== FORMAT)
-    throw new Failure(
-      'format-unknown',
-      `This project is of format ${format}; this program reads format ${FORMAT}. Open it with a newer version of the program.`,
-    )
-  const faults = projectFaults(value)
+  const migrated = migrate(value)
+  const faults = projectFaults(migrated)
   if (faults.length) throw new Failure('document-invalid', describe(faults), faults)
-  return value as Project // projectFaults found none
+  return migrated as Project // projectFaults found none
 }
 
 /** Checks only what a change touched: the named sheets and pictures, and the orders. */
@@ -113,7 +135,15 @@ export const checkTouched = (project: Project, touched: readonly (readonly (stri
     ...new Set(touched.filter(([r]) => r === root).map(([, id]) => String(id))),
   ]
   const hostile = touched.flatMap((path) => path.filter((part) => typeof part === 'string' && FORBIDDEN_KEYS.has(part)))
-  if (deep || roots.has('format') || roots.has('order') || roots.has('id') || roots.has('name') || hostile.length) {
+  if (
+    deep ||
+    roots.has('format') ||
+    roots.has('colours') ||
+    roots.has('order') ||
+    roots.has('id') ||
+    roots.has('name') ||
+    hostile.length
+  ) {
     readProject(project)
     return
   }

@@ -2,8 +2,9 @@ import { array, object, string } from 'yup'
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import type { Size } from '@/core/geometry/vector'
+import type { SubjectMark } from '@/core/placement/subject'
 import { FORMAT, type PictureRef, type Project } from '@/core/document/types'
-import { isId, schemaFaults } from '@/core/document/schema'
+import { isId, schemaFaults, subjectSchema } from '@/core/document/schema'
 
 /**
  * `project.json` of a bundle: a project whose pictures name their file in the zip. Hash and pixel size may
@@ -33,6 +34,7 @@ const bundlePictureSchema = object({
     .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits, or be left out'),
   pixels: size().default(undefined),
   tags: array(string().strict().required().max(RANGE.nameLength)).strict().max(RANGE.tags),
+  subject: subjectSchema,
 })
   .strict()
   .noUnknown('has a key that is not known here: ${unknown}')
@@ -45,6 +47,7 @@ export interface BundlePicture {
   readonly hash?: string
   readonly pixels?: Size
   readonly tags?: readonly string[]
+  readonly subject?: SubjectMark
 }
 
 /** What a picture file in the zip turned out to be. */
@@ -97,7 +100,13 @@ export const completeDocument = (
         path: `pictures.${id}.pixels`,
         message: `is ${picture.pixels.w}×${picture.pixels.h} but the upright picture is ${file.pixels.w}×${file.pixels.h}`,
       })
-    refs[id] = { name: picture.name, pixels: file.pixels, hash: file.hash, tags: picture.tags ?? [] }
+    refs[id] = {
+      name: picture.name,
+      pixels: file.pixels,
+      hash: file.hash,
+      tags: picture.tags ?? [],
+      ...(picture.subject ? { subject: picture.subject } : {}),
+    }
   }
   return { document: { ...document, pictures: refs }, faults }
 }

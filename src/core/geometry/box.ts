@@ -40,6 +40,16 @@ const resizedAbout = (box: Box, turn: number, anchor: Point, w: number, h: numbe
   return { cx: box.cx + moved.x, cy: box.cy + moved.y, w, h }
 }
 
+/** The box brought to a size by its handle: the opposite corner or side stays, or the centre if `fromCentre`. */
+export const sizedBox = (box: Box, turn: number, handle: Handle, size: Size, fromCentre = false): Box =>
+  resizedAbout(
+    box,
+    turn,
+    fromCentre ? { x: 0, y: 0 } : { x: -handle.hx, y: -handle.hy },
+    clampSide(size.w),
+    clampSide(size.h),
+  )
+
 /**
  * The box after its handle was carried by `delta` (sheet points).
  * A corner sizes in proportion unless `free`; a side sizes one way.

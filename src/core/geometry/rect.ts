@@ -43,3 +43,20 @@ export const intersectRects = (r: Rect, q: Rect): Rect | null => {
   return x0 < x1 && y0 < y1 ? { x0, y0, x1, y1 } : null
 }
 export const rectContains = (r: Rect, p: Point): boolean => p.x >= r.x0 && p.x <= r.x1 && p.y >= r.y0 && p.y <= r.y1
+
+/** The smallest rectangle around all; of none, the empty one at the origin. */
+export const unionRects = (rects: readonly Rect[]): Rect =>
+  rects.length
+    ? {
+        x0: Math.min(...rects.map((r) => r.x0)),
+        y0: Math.min(...rects.map((r) => r.y0)),
+        x1: Math.max(...rects.map((r) => r.x1)),
+        y1: Math.max(...rects.map((r) => r.y1)),
+      }
+    : { x0: 0, y0: 0, x1: 0, y1: 0 }
+
+export const rectCentre = (r: Rect): Point => ({ x: (r.x0 + r.x1) / 2, y: (r.y0 + r.y1) / 2 })
+export const moveRect = (r: Rect, { x, y }: Point): Rect => ({ x0: r.x0 + x, y0: r.y0 + y, x1: r.x1 + x, y1: r.y1 + y })
+/** Is the second rectangle wholly within the first, its edges included? */
+export const rectHolds = (outer: Rect, inner: Rect): boolean =>
+  inner.x0 >= outer.x0 && inner.y0 >= outer.y0 && inner.x1 <= outer.x1 && inner.y1 <= outer.y1

@@ -3,6 +3,7 @@ import { normalTurn } from '@/core/geometry/angle'
 import { apply, applyVector, invert, rotation } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
 import type { Fit, Mount, Placed } from '@/core/placement/placed'
+import { focusOnSubject, type SubjectMark } from '@/core/placement/subject'
 import { middleFocus, resolvePlacement, type Resolved } from '@/core/placement/resolve'
 
 /** A new placement, and whether keep-covered stopped it short of what was asked. */
@@ -82,11 +83,12 @@ export const turnPicture = (placed: Placed, mount: Mount, turn: number, from?: n
   return settle({ ...turned, zoom: scale / there.fitScale }, mount).placed
 }
 
-/** Fits afresh: zoom 1, middle focus; only cover and stretch keep the outline covered. */
-export const setFit = (placed: Placed, mount: Mount, fit: Fit): Placed => {
+/** Fits afresh: zoom 1, the subject or else the middle in view; only cover and stretch keep the outline covered. */
+export const setFit = (placed: Placed, mount: Mount, fit: Fit, subject?: SubjectMark): Placed => {
   const keepCovered = fit === 'cover' || fit === 'stretch'
   const fitted: Placed = { ...placed, fit, zoom: 1, aspect: 1, keepCovered, focus: { u: 0.5, v: 0.5 } }
-  return keepCovered ? { ...fitted, focus: middleFocus(fitted, mount) } : fitted
+  if (!keepCovered) return fitted
+  return subject ? focusOnSubject(fitted, mount, subject) : { ...fitted, focus: middleFocus(fitted, mount) }
 }
 
 /** Mirrors what is seen: the picture point at the frame's centre stays there. */

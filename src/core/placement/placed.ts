@@ -1,8 +1,8 @@
 import type { Size } from '@/core/geometry/vector'
 import type { Outline } from '@/core/path/path'
 
-/** How a picture is fitted before zoom: the words of CSS object-fit where it has one. */
-export const FITS = ['cover', 'contain', 'actual', 'stretch'] as const
+/** How a picture is fitted before zoom: the words of CSS object-fit where it has one. `tile` repeats it. */
+export const FITS = ['cover', 'contain', 'actual', 'stretch', 'tile'] as const
 export type Fit = (typeof FITS)[number]
 
 /** The picture point that sits at the frame's centre, as shares of width and height. */
@@ -26,6 +26,8 @@ export interface Placed {
   readonly flipY: boolean
   /** Never let the outline reach beyond the picture. */
   readonly keepCovered: boolean
+  /** Under the fit `tile`: the gap between one repeat and the next, as a share of the picture's short side. */
+  readonly tileGap?: number
 }
 
 /** Where a picture is mounted: the outline it shows through, and its own size. */

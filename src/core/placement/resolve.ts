@@ -62,10 +62,12 @@ export const resolvePlacement = (placed: Placed, mount: Mount): Resolved => {
   const least = coverScale(reach, { w: mount.picture.w * aspect, h: mount.picture.h })
   const fitted = fitScale(placed, mount, reach, aspect)
   const asked = fitted * placed.zoom
-  const scale = placed.keepCovered ? Math.max(asked, least) : asked
+  // Tiles go on for ever: there is nothing to keep covered.
+  const isKept = placed.keepCovered && placed.fit !== 'tile'
+  const scale = isKept ? Math.max(asked, least) : asked
   const allowed = allowedFocus(placed, mount, reach, scale, aspect)
-  const u = placed.keepCovered ? clampTo(placed.focus.u, allowed.u) : placed.focus.u
-  const v = placed.keepCovered ? clampTo(placed.focus.v, allowed.v) : placed.focus.v
+  const u = isKept ? clampTo(placed.focus.u, allowed.u) : placed.focus.u
+  const v = isKept ? clampTo(placed.focus.v, allowed.v) : placed.focus.v
   return {
     scale,
     aspect,
@@ -74,7 +76,10 @@ export const resolvePlacement = (placed: Placed, mount: Mount): Resolved => {
     u,
     v,
     allowed,
-    isCovered: scale >= least * (1 - TOLERANCE.cover) && holds(u, allowed.u) && holds(v, allowed.v),
+    isCovered:
+      placed.fit === 'tile'
+        ? !placed.tileGap
+        : scale >= least * (1 - TOLERANCE.cover) && holds(u, allowed.u) && holds(v, allowed.v),
     matrix: matrixOf(placed, mount, scale, aspect, u, v),
   }
 }

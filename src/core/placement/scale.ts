@@ -18,6 +18,9 @@ export const reachOf = (outline: Outline, turn: number): Reach => ({
   b: extentAlong(outline.path, turn + 90),
 })
 
+/** Before zoom, a tile's long side is this share of the box's long side. */
+const TILE_SHARE = 0.25
+
 const length = (e: Extent): number => e.max - e.min
 
 /** Least scale (points a pixel) at which a picture of `size` covers the outline. */
@@ -51,6 +54,8 @@ export const fitScale = (placed: Placed, mount: Mount, reach: Reach, aspect: num
       return containScale(mount.box, size, placed.turn)
     case 'actual':
       return POINTS_PER_INCH / mount.ppi
+    case 'tile':
+      return (Math.max(mount.box.w, mount.box.h) * TILE_SHARE) / Math.max(size.w, size.h)
     default:
       return assertNever(placed.fit)
   }

@@ -30,7 +30,7 @@ export const needOf = (op: PictureOp, scale: number): Need => {
     hash: op.hash,
     pixels: op.pixels,
     density: largestStretch(matrix) * scale,
-    part: intersectRects(whole, growRect(seen, 2)) ?? nothing,
+    part: op.tileGap === undefined ? (intersectRects(whole, growRect(seen, 2)) ?? nothing) : whole,
   }
 }
 

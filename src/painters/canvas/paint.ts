@@ -1,13 +1,15 @@
 import { assertNever } from '@/core/failure'
-import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { compose, largestStretch, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { cornersOf, growRect, intersectRects, mapRect, rectSize, type Rect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import { polygonPath, type Outline } from '@/core/path/path'
 import type { DrawItem, DrawOp } from '@/core/render/drawList'
-import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
+import { blurPixels, blurReach, fadeInward } from '@/painters/canvas/blur'
+import type { Layer, PaintContext, PaintGradient, PaintImage } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
 
 type PictureOp = Extract<DrawOp, { op: 'picture' }>
+type GradientOp = Extract<DrawOp, { op: 'gradient' }>
 
 /** What a painter is given beside the list. */
 export interface Painting {
@@ -38,12 +40,28 @@ const imageToPicture = (image: PaintImage): Matrix => {
   return compose(translation(image.part.x0, image.part.y0), scaling(size.w / image.width, size.h / image.height))
 }
 
-const patternOf = (context: PaintContext, image: PaintImage, matrix: Matrix): unknown => {
+const patternOf = (
+  context: PaintContext,
+  source: object,
+  matrix: Matrix,
+  repetition: 'no-repeat' | 'repeat' = 'no-repeat',
+): unknown => {
   context.imageSmoothingEnabled = true
   context.imageSmoothingQuality = 'high'
-  const pattern = context.createPattern(image.source, 'no-repeat')
+  const pattern = context.createPattern(source, repetition)
   pattern?.setTransform(matrix)
   return pattern ?? WAITING
+}
+
+/** Whole device pixels around a rectangle, as far as they exist; null where none do. */
+const wholePixels = (rect: Rect, device: Rect): Rect | null => {
+  const seen = intersectRects(rect, device)
+  return seen && { x0: Math.floor(seen.x0), y0: Math.floor(seen.y0), x1: Math.ceil(seen.x1), y1: Math.ceil(seen.y1) }
+}
+
+const drawLayer = (context: PaintContext, layer: Layer, x: number, y: number): void => {
+  context.setTransform(1, 0, 0, 1, 0, 0)
+  context.drawImage(layer.source, x, y)
 }
 
 /**
@@ -52,44 +70,141 @@ const patternOf = (context: PaintContext, image: PaintImage, matrix: Matrix): un
  */
 const paintUncovered = (context: PaintContext, op: PictureOp, image: PaintImage, painting: Painting): void => {
   const toDevice = compose(painting.view, op.toSheet)
-  const reach = intersectRects(growRect(mapRect(toDevice, boundsOf(op.outline.path)), 2), painting.device)
+  const reach = wholePixels(growRect(mapRect(toDevice, boundsOf(op.outline.path)), 2), painting.device)
   if (!reach) return
-  const x = Math.floor(reach.x0)
-  const y = Math.floor(reach.y0)
-  const layer = painting.createLayer(Math.ceil(reach.x1) - x, Math.ceil(reach.y1) - y)
-  const shifted = compose(translation(-x, -y), toDevice)
+  const { w, h } = rectSize(reach)
+  const layer = painting.createLayer(w, h)
+  const shifted = compose(translation(-reach.x0, -reach.y0), toDevice)
   const rim = { x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h }
   const rectangle: Outline = { path: polygonPath(cornersOf(rim)), fillRule: 'nonzero' }
-  const pattern = patternOf(layer.context, image, imageToPicture(image))
+  const pattern = patternOf(layer.context, image.source, imageToPicture(image))
   fillOutline(layer.context, rectangle, compose(shifted, op.picture), pattern)
   layer.context.globalCompositeOperation = 'destination-in'
   fillOutline(layer.context, op.outline, shifted, '#000')
-  context.setTransform(1, 0, 0, 1, 0, 0)
-  context.drawImage(layer.source, x, y)
+  drawLayer(context, layer, reach.x0, reach.y0)
+}
+
+/** Longest side of one repeat of a pattern, in its own pixels; larger ones are shrunk to it. */
+const MOST_TILE = 2048
+
+/** Repeats a tile: the picture with its gap to the right and below, on a layer of whole pixels. */
+const paintTiles = (context: PaintContext, op: PictureOp, image: PaintImage, painting: Painting): void => {
+  const toDevice = compose(painting.view, op.toSheet)
+  const period = { w: op.pixels.w + (op.tileGap ?? 0), h: op.pixels.h + (op.tileGap ?? 0) }
+  const density = Math.min(image.width / rectSize(image.part).w, MOST_TILE / Math.max(period.w, period.h))
+  const w = Math.max(1, Math.round(period.w * density))
+  const h = Math.max(1, Math.round(period.h * density))
+  const tile = painting.createLayer(w, h)
+  const toTile = scaling(w / period.w, h / period.h)
+  const pattern = patternOf(tile.context, image.source, imageToPicture(image))
+  const rectangle: Outline = {
+    path: polygonPath(cornersOf({ x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h })),
+    fillRule: 'nonzero',
+  }
+  fillOutline(tile.context, rectangle, toTile, pattern)
+  const toPicture = scaling(period.w / w, period.h / h)
+  fillOutline(context, op.outline, toDevice, patternOf(context, tile.source, compose(op.picture, toPicture), 'repeat'))
 }
 
 const paintPicture = (context: PaintContext, op: PictureOp, painting: Painting): void => {
   const image = painting.imageFor(op)
   const toDevice = compose(painting.view, op.toSheet)
   if (!image) return fillOutline(context, op.outline, toDevice, WAITING)
+  if (op.tileGap !== undefined) return paintTiles(context, op, image, painting)
   if (!op.isCovered) return paintUncovered(context, op, image, painting)
-  fillOutline(context, op.outline, toDevice, patternOf(context, image, compose(op.picture, imageToPicture(image))))
+  const pattern = patternOf(context, image.source, compose(op.picture, imageToPicture(image)))
+  fillOutline(context, op.outline, toDevice, pattern)
+}
+
+const gradientStyle = (context: PaintContext, { run, stops }: GradientOp): PaintGradient => {
+  const gradient =
+    run.shape === 'linear'
+      ? context.createLinearGradient(run.from.x, run.from.y, run.to.x, run.to.y)
+      : context.createRadialGradient(run.centre.x, run.centre.y, 0, run.centre.x, run.centre.y, run.radius)
+  for (const { at, colour } of stops) gradient.addColorStop(at, colour)
+  return gradient
+}
+
+const paintOp = (context: PaintContext, op: DrawOp, painting: Painting): void => {
+  switch (op.op) {
+    case 'colour':
+      return fillOutline(context, op.outline, compose(painting.view, op.toSheet), op.colour)
+    case 'gradient':
+      return fillOutline(context, op.outline, compose(painting.view, op.toSheet), gradientStyle(context, op))
+    case 'picture':
+      return paintPicture(context, op, painting)
+    default:
+      return assertNever(op)
+  }
+}
+
+/** Device pixels of a length in points. */
+const deviceLength = (points: number, view: Matrix): number => points * largestStretch(view)
+
+/** A feather is two standard deviations long: within it the edge comes to 95% of its strength. */
+const FEATHER_DEVIATIONS = 2
+
+/** A layer as large as a rectangle of device pixels, and the map onto it. */
+interface Sheetlet {
+  readonly layer: Layer
+  readonly region: Rect
+  readonly view: Matrix
+}
+
+const sheetlet = (region: Rect, painting: Painting): Sheetlet => ({
+  layer: painting.createLayer(region.x1 - region.x0, region.y1 - region.y0),
+  region,
+  view: compose(translation(-region.x0, -region.y0), painting.view),
+})
+
+/** The layer then keeps only what lies in the mask, its edge fading inward. */
+const applyMask = (on: Sheetlet, mask: NonNullable<DrawItem['mask']>, painting: Painting): void => {
+  const deviation = deviceLength(mask.feather, painting.view) / FEATHER_DEVIATIONS
+  const { context } = on.layer
+  context.globalCompositeOperation = 'destination-in'
+  if (mask.feather > 0) {
+    // Beyond what is seen too, so that the fade does not depend on where the view ends.
+    const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), 2)
+    const region = wholePixels(outline, growRect(on.region, 2 * blurReach(deviation)))
+    if (region) {
+      const stencil = sheetlet(region, painting)
+      fillOutline(stencil.layer.context, mask.outline, compose(stencil.view, mask.toSheet), '#000')
+      const pixels = stencil.layer.context.getImageData(0, 0, region.x1 - region.x0, region.y1 - region.y0)
+      fadeInward(pixels, deviation)
+      stencil.layer.context.putImageData(pixels, 0, 0)
+      drawLayer(context, stencil.layer, region.x0 - on.region.x0, region.y0 - on.region.y0)
+    }
+  } else fillOutline(context, mask.outline, compose(on.view, mask.toSheet), '#000')
+  context.globalCompositeOperation = 'source-over'
+}
+
+const applyBlur = ({ layer, region }: Sheetlet, deviation: number): void => {
+  const pixels = layer.context.getImageData(0, 0, region.x1 - region.x0, region.y1 - region.y0)
+  blurPixels(pixels, deviation)
+  layer.context.putImageData(pixels, 0, 0)
+}
+
+/** An item with a mask, a blur or an opacity of its own: on a layer first, then composed. */
+const paintOnLayer = (context: PaintContext, item: DrawItem, painting: Painting): void => {
+  const deviation = deviceLength(item.blur ?? 0, painting.view)
+  const bounds = mapRect(painting.view, item.bounds)
+  // A blurred item ends where its bounds end: its rim is repeated outward rather than faded.
+  const seen = item.blur ? bounds : growRect(bounds, 2)
+  const region = wholePixels(seen, growRect(painting.device, blurReach(deviation)))
+  if (!region) return
+  const on = sheetlet(region, painting)
+  const whole = { x0: 0, y0: 0, x1: region.x1 - region.x0, y1: region.y1 - region.y0 }
+  for (const op of item.ops) paintOp(on.layer.context, op, { ...painting, view: on.view, device: whole })
+  if (item.mask) applyMask(on, item.mask, painting)
+  if (item.blur) applyBlur(on, deviation)
+  context.globalAlpha = item.opacity ?? 1
+  drawLayer(context, on.layer, region.x0, region.y0)
 }
 
 /** Executes one item's operations on a canvas. */
 export const paintItem = (context: PaintContext, item: DrawItem, painting: Painting): void => {
   context.save()
-  for (const op of item.ops) {
-    switch (op.op) {
-      case 'colour':
-        fillOutline(context, op.outline, compose(painting.view, op.toSheet), op.colour)
-        break
-      case 'picture':
-        paintPicture(context, op, painting)
-        break
-      default:
-        assertNever(op)
-    }
-  }
+  if (item.mask || item.blur || (item.opacity ?? 1) < 1) paintOnLayer(context, item, painting)
+  else for (const op of item.ops) paintOp(context, op, painting)
   context.restore()
 }

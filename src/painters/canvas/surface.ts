@@ -22,9 +22,16 @@ export interface PaintContext {
   ): void
   closePath(): void
   fill(rule?: 'nonzero' | 'evenodd'): void
+  stroke(): void
   drawImage(image: PaintSource, x: number, y: number): void
-  createPattern(image: PaintSource, repetition: 'no-repeat'): PaintPattern | null
+  createPattern(image: PaintSource, repetition: 'no-repeat' | 'repeat'): PaintPattern | null
+  createLinearGradient(x0: number, y0: number, x1: number, y1: number): PaintGradient
+  createRadialGradient(x0: number, y0: number, r0: number, x1: number, y1: number, r1: number): PaintGradient
+  getImageData(x: number, y: number, width: number, height: number): PaintPixels
+  putImageData(pixels: PaintPixels, x: number, y: number): void
   fillStyle: unknown
+  strokeStyle: unknown
+  lineWidth: number
   globalAlpha: number
   globalCompositeOperation: string
   imageSmoothingEnabled: boolean
@@ -35,6 +42,16 @@ export interface PaintContext {
 export type PaintSource = object
 export interface PaintPattern {
   setTransform(matrix: Matrix): void
+}
+
+export interface PaintGradient {
+  addColorStop(at: number, colour: string): void
+}
+export interface PaintPixels {
+  readonly width: number
+  readonly height: number
+  /** RGBA, not multiplied by alpha. */
+  readonly data: Uint8ClampedArray
 }
 
 /** Picture pixels ready to paint. */

@@ -6,7 +6,8 @@ import { Transform, type Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import yauzl, { type Entry, type ZipFile } from 'yauzl'
 import { Failure, isFailure, type Fault } from '@/core/failure'
-import { FORMAT, type Project } from '@/core/document/types'
+import { FORMAT, OLDEST_FORMAT, type Project } from '@/core/document/types'
+import { migrate } from '@/core/document/migrate'
 import { projectFaults } from '@/core/document/validate'
 import { bundlePictures, completeDocument, type BundleFile } from '@/core/formats/bundleDocument'
 import { LIMITS } from '@/server/limits'
@@ -161,11 +162,12 @@ const parse = (text: string | null): unknown => {
 
 const formatFaults = (document: unknown): readonly Fault[] => {
   const format = typeof document === 'object' && document !== null && 'format' in document ? document.format : undefined
-  return typeof format === 'number' && format !== FORMAT
+  const isKnown = Number.isInteger(format) && Number(format) >= OLDEST_FORMAT && Number(format) <= FORMAT
+  return typeof format === 'number' && !isKnown
     ? [
         {
           path: 'format',
-          message: `is ${format}; this program reads format ${FORMAT}. Open it with a newer version of the program`,
+          message: `is ${format}; this program reads formats ${OLDEST_FORMAT} to ${FORMAT}. Open it with a newer version of the program`,
         },
       ]
     : []
@@ -192,9 +194,10 @@ export const examineBundle = async (
   } finally {
     zip.close()
   }
-  const document = parse(contents.text)
-  const format = formatFaults(document)
+  const written = parse(contents.text)
+  const format = formatFaults(written)
   if (format.length) return { faults: format, unpacked: null }
+  const document = migrate(written)
   const { pictures, faults } = bundlePictures(document)
   const missing = [...pictures].flatMap(([id, picture]): Fault[] =>
     contents.files.has(picture.file) || contents.faults.some((f) => f.path === picture.file)

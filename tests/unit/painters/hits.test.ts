@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals'
 import { addFrame, setFrameBox } from '@/core/document/edits/frames'
-import { fillColour } from '@/core/document/edits/fills'
+import { frameOf } from '@/core/document/tree'
+import { fillFrames } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
 import { newFrame } from '@/core/document/create'
 import { frameAt, sheetOf } from '@/core/document/read'
@@ -37,7 +38,11 @@ describe('the hit test', () => {
           addFrame(p, { sheetId: SHEET, frame: newFrame(at.frameId, stencil, { cx, cy, w, h }) }),
           { ...at, turn },
         )
-        return fillColour(added, { ...at, colour: `#0000${(i + 1).toString(16).padStart(2, '0')}` })
+        return fillFrames(added, {
+          sheetId: at.sheetId,
+          ids: [at.frameId],
+          fill: { kind: 'colour', colour: `#0000${(i + 1).toString(16).padStart(2, '0')}` },
+        })
       }, empty)
       const sheet = sheetOf(project, SHEET)
       const canvas = await paintList(renderSheet(project, sheet), 72, noPixels)
@@ -72,9 +77,13 @@ describe('the hit test', () => {
 
 describe('the draw list', () => {
   it('goes from bottom to top and leaves empty frames out', () => {
-    const project = fillColour(sampleProject(), { sheetId: SHEET, frameId: 'f-2', colour: '#123456' })
+    const project = fillFrames(sampleProject(), {
+      sheetId: SHEET,
+      ids: ['f-2'],
+      fill: { kind: 'colour', colour: '#123456' },
+    })
     const list = renderSheet(project, sheetOf(project, SHEET))
-    expect(list.items.map((item) => item.id)).toEqual(['background', 'f-2'])
+    expect(list.items.map((item) => item.id)).toEqual(['@background', 'f-2'])
     expect(renderSheet(project, sheetOf(project, SHEET), { bleed: true }).area).toEqual({
       x0: -9,
       y0: -9,
@@ -85,11 +94,7 @@ describe('the draw list', () => {
   it('is plain data that crosses to another process unharmed', () => {
     const project = sampleProject()
     const sheet = sheetOf(project, SHEET)
-    const item = renderFrame(
-      project,
-      sheet,
-      sheet.items['f-1'] ?? newFrame('x', { kind: 'ellipse' }, { cx: 0, cy: 0, w: 1, h: 1 }),
-    )
+    const item = renderFrame(project, sheet, frameOf(sheet, 'f-1'))
     expect(JSON.parse(JSON.stringify(item))).toEqual(item)
   })
 })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
-import { moveFrames } from '@/core/document/edits/frames'
+import { moveItems } from '@/core/document/edits/items'
 import { patched, undoOf, type LoggedStep } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
 import { isFailure } from '@/core/failure'
@@ -16,7 +16,7 @@ const fresh = async (): Promise<Project> => {
   return (await createProject({ ...sampleProject(), id: `p-${made}` })).project
 }
 const step = (project: Project, id: string, x = 1): { entry: LoggedStep; project: Project } => {
-  const recorded = moveFrames.record(project, { sheetId: SHEET, frameIds: ['f-1'], delta: { x, y: 0 } })
+  const recorded = moveItems.record(project, { sheetId: SHEET, ids: ['f-1'], delta: { x, y: 0 } })
   return {
     entry: { id, kind: 'do', name: 'Move frame', forward: recorded.forward, inverse: recorded.inverse },
     project: recorded.project,

@@ -1,14 +1,14 @@
 import type { Draft } from 'immer'
 import type { Colour } from '@/core/colour/colour'
-import { outlineOf } from '@/core/stencil/stencil'
 import { coverPlaced, type Placed } from '@/core/placement/placed'
-import { middleFocus } from '@/core/placement/resolve'
 import { isWindowCovered, moveWindow, wholePictureWindow, type Window } from '@/core/placement/window'
-import { replacePlaced } from '@/core/placement/move'
+import { replacePlaced, setFit } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
 import { frameDraft } from '@/core/document/edits/frames'
-import { frameMount, frameOf, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
-import type { Frame, Project } from '@/core/document/types'
+import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
+import { frameMount, frameOutline, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameOf, framesUnder } from '@/core/document/tree'
+import type { Background, Fill, Frame, Project, Sheet } from '@/core/document/types'
 
 interface FrameAddress {
   readonly sheetId: string
@@ -17,61 +17,111 @@ interface FrameAddress {
 
 const FIRST_TAKE = 'take-1'
 
+/** A fresh covering placement of a picture in a frame, its subject in view where one is marked. */
+const freshPlaced = (project: Project, sheet: Sheet, frame: Frame, pictureId: string): Placed => {
+  const mount = frameMount(project, sheet, frame, pictureId)
+  return setFit(coverPlaced(pictureId), mount, 'cover', pictureOf(project, pictureId).subject)
+}
+
+const taken = (placed: Placed): Fill => ({
+  kind: 'taken',
+  takes: [{ id: FIRST_TAKE, name: '', placed }],
+  shown: FIRST_TAKE,
+})
+
+/** Stores a placement for what shows in a frame or on the background. */
+export const storePlaced = (draft: Draft<Project>, sheetId: string, frameId: string, placed: Placed): void => {
+  const sheet = draft.sheets[sheetId]
+  if (frameId === BACKGROUND_ID) {
+    if (sheet?.background.kind === 'picture') put(sheet.background, 'placed', { ...placed, focus: { ...placed.focus } })
+    return
+  }
+  const frame = sheet?.items[frameId]
+  if (frame?.kind === 'frame') putPlaced(frame, placed)
+}
+
 /** Puts a picture into a frame so that it covers, undistorted; what was there goes. */
 export const placePicture = defineEdit<FrameAddress & { readonly pictureId: string }>(
   (draft, { sheetId, frameId, pictureId }, project) => {
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    pictureOf(project, pictureId)
-    if (!frame) return
     const sheet = sheetOf(project, sheetId)
-    const fresh = coverPlaced(pictureId)
-    const mount = frameMount(project, sheet, frameOf(sheet, frameId), pictureId)
-    const placed = { ...fresh, focus: middleFocus(fresh, mount) }
-    put(frame, 'fill', { kind: 'taken', takes: [{ id: FIRST_TAKE, name: '', placed }], shown: FIRST_TAKE })
+    pictureOf(project, pictureId)
+    if (frameId === BACKGROUND_ID) {
+      const held = draft.sheets[sheetId]
+      const fresh = { ...pictureBackground(sheet.background, pictureId), placed: coverPlaced(pictureId) }
+      if (held) put(held, 'background', fresh as Draft<Background>) // a frozen value is stored as it is
+      return
+    }
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    const placed = freshPlaced(project, sheet, frameOf(sheet, frameId), pictureId)
+    if (frame) put(frame, 'fill', taken(placed) as Draft<Fill>) // a frozen value is stored as it is
   },
 )
 
-/** Puts another picture in place of the one that shows; zoom, turn, flips and fit stay. An empty frame is filled. */
+/** Puts another picture in place of the one that shows; zoom, turn, flips and fit stay. Nothing without a picture. */
 export const replacePicture = defineEdit<FrameAddress & { readonly pictureId: string }>(
   (draft, { sheetId, frameId, pictureId }, project) => {
-    const held = frameOf(sheetOf(project, sheetId), frameId)
     pictureOf(project, pictureId)
-    const placed = shownPlaced(held)
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    if (!placed || !frame) return
-    putPlaced(frame, replacePlaced(placed, pictureId))
+    const placed = shownPlaced(holderOf(sheetOf(project, sheetId), frameId))
+    if (placed) storePlaced(draft, sheetId, frameId, replacePlaced(placed, pictureId))
   },
 )
 
-const putPlaced = (frame: Draft<Frame>, placed: Placed): void => {
+/** Stores a placement for the take that shows. */
+export const putPlaced = (frame: Draft<Frame>, placed: Placed): void => {
   const { fill } = frame
   if (fill.kind !== 'taken') return
   const take = fill.takes.find((t) => t.id === fill.shown)
   if (take) put(take, 'placed', { ...placed, focus: { ...placed.focus } })
 }
 
-/** Stores a placement for the picture that shows in a frame. */
+/** Stores a placement for the picture that shows in a frame or on the background. */
 export const setPlaced = defineEdit<FrameAddress & { readonly placed: Placed }>(
   (draft, { sheetId, frameId, placed }, project) => {
     pictureOf(project, placed.pictureId)
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    if (frame) putPlaced(frame, placed)
+    holderOf(sheetOf(project, sheetId), frameId)
+    storePlaced(draft, sheetId, frameId, placed)
   },
 )
 
-/** Takes what fills a frame out; the frame stays. */
+/** Takes what fills a frame out; the frame stays. The background becomes none. */
 export const emptyFrame = defineEdit<FrameAddress>((draft, { sheetId, frameId }, project) => {
+  if (frameId === BACKGROUND_ID) {
+    const sheet = draft.sheets[sheetId]
+    if (sheet) put(sheet, 'background', { kind: 'none' })
+    return
+  }
   const frame = frameDraft(draft, project, sheetId, frameId)
   if (frame) put(frame, 'fill', { kind: 'none' })
 })
 
-/** Fills a frame with a colour. */
-export const fillColour = defineEdit<FrameAddress & { readonly colour: Colour }>(
-  (draft, { sheetId, frameId, colour }, project) => {
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    if (frame) put(frame, 'fill', { kind: 'colour', colour })
+interface FramesAddress {
+  readonly sheetId: string
+  readonly ids: readonly string[]
+}
+
+/** Fills frames, those within groups too, with one colour or gradient, or with nothing. */
+export const fillFrames = defineEdit<FramesAddress & { readonly fill: Exclude<Fill, { kind: 'taken' }> }>(
+  (draft, { sheetId, ids, fill }, project) => {
+    for (const { id } of framesUnder(sheetOf(project, sheetId), ids)) {
+      const frame = frameDraft(draft, project, sheetId, id)
+      if (frame) put(frame, 'fill', fill as Draft<Fill>) // a frozen value is stored as it is
+    }
   },
 )
+
+/** Sets what stands behind the pictures of frames, and how their edges fade; null takes it away. */
+export const setFrameEdge = defineEdit<
+  FramesAddress & { readonly backing?: Colour | null; readonly feather?: number | null }
+>((draft, { sheetId, ids, backing, feather }, project) => {
+  for (const { id } of framesUnder(sheetOf(project, sheetId), ids)) {
+    const frame = frameDraft(draft, project, sheetId, id)
+    if (!frame) continue
+    if (backing) put(frame, 'backing', backing)
+    else if (backing === null && frame.backing !== undefined) delete frame.backing
+    if (feather) put(frame, 'feather', feather)
+    else if (feather !== undefined && frame.feather !== undefined) delete frame.feather
+  }
+})
 
 /** The frame after its window was changed over a picture that stays put on the sheet. */
 const windowed = (
@@ -84,7 +134,7 @@ const windowed = (
   if (!placed) return null
   const sheet = sheetOf(project, sheetId)
   const mount = frameMount(project, sheet, frame, placed.pictureId)
-  const moved = moveWindow(placed, mount, frame, to, outlineOf(frame.stencil, to.box))
+  const moved = moveWindow(placed, mount, frame, to, frameOutline(frame, to.box))
   return { placed: moved.placed, covered: isWindowCovered(moved.placed, moved.mount) }
 }
 

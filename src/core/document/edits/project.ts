@@ -1,3 +1,4 @@
+import type { Colour } from '@/core/colour/colour'
 import { defineEdit, put } from '@/core/document/edit'
 import type { PictureRef } from '@/core/document/types'
 
@@ -10,4 +11,9 @@ export const addPicture = defineEdit<{ readonly pictureId: string; readonly pict
     if (!draft.pictures[pictureId])
       draft.pictures[pictureId] = { ...picture, tags: [...picture.tags], pixels: { ...picture.pixels } }
   },
+)
+
+/** Keeps colours for the project, in order; more than it holds are refused by validation. */
+export const setColours = defineEdit<{ readonly colours: readonly Colour[] }>((draft, { colours }) =>
+  put(draft, 'colours', [...colours]),
 )

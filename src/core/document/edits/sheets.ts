@@ -1,8 +1,11 @@
+import type { Draft } from 'immer'
+import { refuse } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
 import type { Unit } from '@/core/units'
 import type { Size } from '@/core/geometry/vector'
 import { defineEdit, put } from '@/core/document/edit'
 import { sheetOf } from '@/core/document/read'
-import type { Background } from '@/core/document/types'
+import type { Background, Guides, Item, Sheet, Veil } from '@/core/document/types'
 
 export interface SheetChange {
   readonly sheetId: string
@@ -11,10 +14,13 @@ export interface SheetChange {
   readonly size?: Size
   readonly ppi?: number
   readonly bleed?: number
+  readonly safe?: number
+  /** Step in points, or null for no grid. */
+  readonly grid?: number | null
 }
 
-/** Changes what a sheet is: name, unit, trim size and bleed in points, ppi. Items stay where they are. */
-export const changeSheet = defineEdit<SheetChange>((draft, { sheetId, ...change }, project) => {
+/** Changes what a sheet is: name, unit, trim size, bleed and safe margin in points, ppi, grid. Items stay where they are. */
+export const changeSheet = defineEdit<SheetChange>((draft, { sheetId, grid, ...change }, project) => {
   sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
   if (!sheet) return
@@ -23,13 +29,94 @@ export const changeSheet = defineEdit<SheetChange>((draft, { sheetId, ...change 
   if (change.size !== undefined) put(sheet, 'size', { ...change.size })
   if (change.ppi !== undefined) put(sheet, 'ppi', change.ppi)
   if (change.bleed !== undefined) put(sheet, 'bleed', change.bleed)
+  if (change.safe !== undefined) put(sheet, 'safe', change.safe)
+  if (grid) put(sheet, 'grid', grid)
+  else if (grid === null && sheet.grid !== undefined) delete sheet.grid
 })
 
-/** Sets what lies under everything: nothing, a colour or a placed picture of the project. */
+/** Sets what lies under everything: nothing, a colour, a gradient or a placed picture of the project. */
 export const setBackground = defineEdit<{ readonly sheetId: string; readonly background: Background }>(
   (draft, { sheetId, background }, project) => {
     sheetOf(project, sheetId)
     const sheet = draft.sheets[sheetId]
-    if (sheet) put(sheet, 'background', background)
+    if (sheet) put(sheet, 'background', background as Draft<Background>) // a frozen value is stored as it is
   },
 )
+
+/** Sets the wash over the background, or with null takes it away. */
+export const setVeil = defineEdit<{ readonly sheetId: string; readonly veil: Veil | null }>(
+  (draft, { sheetId, veil }, project) => {
+    sheetOf(project, sheetId)
+    const sheet = draft.sheets[sheetId]
+    if (!sheet) return
+    if (veil) put(sheet, 'veil', veil)
+    else if (sheet.veil) delete sheet.veil
+  },
+)
+
+/** Sets the lines to snap to, in points. */
+export const setGuides = defineEdit<{ readonly sheetId: string; readonly guides: Guides }>(
+  (draft, { sheetId, guides }, project) => {
+    sheetOf(project, sheetId)
+    const sheet = draft.sheets[sheetId]
+    if (Math.max(guides.x.length, guides.y.length) > RANGE.guides)
+      refuse('guides', `at most ${RANGE.guides} each way`, Math.max(guides.x.length, guides.y.length))
+    if (sheet) put(sheet, 'guides', { x: [...guides.x], y: [...guides.y] })
+  },
+)
+
+/** Puts a sheet after another one, or first. */
+export const addSheet = defineEdit<{ readonly sheet: Sheet; readonly after: string | null }>(
+  (draft, { sheet, after }, project) => {
+    if (project.sheets[sheet.id]) return
+    if (project.order.length >= RANGE.sheets) refuse('sheets', `at most ${RANGE.sheets}`, project.order.length + 1)
+    Object.assign(draft.sheets, { [sheet.id]: sheet })
+    draft.order.splice(after === null ? 0 : project.order.indexOf(after) + 1, 0, sheet.id)
+  },
+)
+
+/** Takes a sheet away with all on it. The last one stays: a project has a sheet. */
+export const removeSheet = defineEdit<{ readonly sheetId: string }>((draft, { sheetId }, project) => {
+  sheetOf(project, sheetId)
+  if (project.order.length < 2)
+    refuse('the sheet', 'one of several; a project keeps one at least', project.order.length)
+  delete draft.sheets[sheetId]
+  draft.order = project.order.filter((id) => id !== sheetId)
+})
+
+/** Moves a sheet to a place in the order, counted from 0. */
+export const moveSheet = defineEdit<{ readonly sheetId: string; readonly to: number }>(
+  (draft, { sheetId, to }, project) => {
+    sheetOf(project, sheetId)
+    const others = project.order.filter((id) => id !== sheetId)
+    others.splice(Math.max(0, Math.min(others.length, to)), 0, sheetId)
+    if (others.some((id, i) => id !== project.order[i])) draft.order = others
+  },
+)
+
+const scaledItem = (item: Item, k: number, dx: number, dy: number): Item =>
+  item.kind === 'group'
+    ? item
+    : {
+        ...item,
+        box: { cx: item.box.cx * k + dx, cy: item.box.cy * k + dy, w: item.box.w * k, h: item.box.h * k },
+        ...(item.feather === undefined ? {} : { feather: Math.min(RANGE.feather.max, item.feather * k) }),
+      }
+
+/** A copy of a sheet; at another size its contents are scaled in proportion to fit, and centred. */
+export const copiedSheet = (sheet: Sheet, id: string, name: string, size: Size = sheet.size): Sheet => {
+  const k = Math.min(size.w / sheet.size.w, size.h / sheet.size.h)
+  const dx = (size.w - sheet.size.w * k) / 2
+  const dy = (size.h - sheet.size.h * k) / 2
+  const { background } = sheet
+  const blur = background.kind === 'picture' && background.blur ? { blur: background.blur * k } : {}
+  return {
+    ...sheet,
+    id,
+    name,
+    size: { ...size },
+    background: { ...background, ...blur },
+    items: Object.fromEntries(Object.entries(sheet.items).map(([key, item]) => [key, scaledItem(item, k, dx, dy)])),
+    guides: { x: sheet.guides.x.map((x) => x * k + dx), y: sheet.guides.y.map((y) => y * k + dy) },
+  }
+}

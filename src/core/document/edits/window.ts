@@ -1,7 +1,8 @@
 import type { Point } from '@/core/geometry/vector'
 import { setWindow, windowIsCovered } from '@/core/document/edits/fills'
 import type { Recorded } from '@/core/document/edit'
-import { frameOf, sheetOf, shownPlaced } from '@/core/document/read'
+import { sheetOf, shownPlaced } from '@/core/document/read'
+import { frameOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
 import type { Window } from '@/core/placement/window'
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals'
 import {
-  fillColour,
+  fillFrames,
   emptyFrame,
   openToWhole,
   placePicture,
@@ -10,13 +10,15 @@ import {
   windowIsCovered,
 } from '@/core/document/edits/fills'
 import { dragWindow } from '@/core/document/edits/window'
-import { addFrame, moveFrames, removeFrames, renameFrame, setFrameBox, setStencil } from '@/core/document/edits/frames'
+import { addFrame, setFrameBox, setStencil } from '@/core/document/edits/frames'
+import { moveItems, removeItems, renameItem } from '@/core/document/edits/items'
 import { addPicture, renameProject } from '@/core/document/edits/project'
 import { changeSheet, setBackground } from '@/core/document/edits/sheets'
 import { newFrame } from '@/core/document/create'
 import type { Recorded } from '@/core/document/edit'
 import { patched } from '@/core/document/history'
-import { frameOf, pictureMatrix, pictureUses, sheetOf, shownPlaced } from '@/core/document/read'
+import { pictureMatrix, pictureUses, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { coverPlaced } from '@/core/placement/placed'
@@ -34,7 +36,7 @@ const change: fc.Arbitrary<(project: Project) => Recorded> = fc.oneof(
   fc.tuple(points, fc.constantFrom('f-1', 'f-2', 'f-3')).map(
     ([delta, id]) =>
       (p: Project) =>
-        moveFrames.record(p, { sheetId: SHEET, frameIds: sheetOf(p, SHEET).items[id] ? [id] : [], delta }),
+        moveItems.record(p, { sheetId: SHEET, ids: sheetOf(p, SHEET).items[id] ? [id] : [], delta }),
   ),
   fc.tuple(boxes, turns, fc.nat(9)).map(
     ([box, turn, n]) =>
@@ -68,9 +70,7 @@ const change: fc.Arbitrary<(project: Project) => Recorded> = fc.oneof(
       (p: Project) =>
         withFrame(p, n, (id) => setWindow.record(p, { ...at(id), box, turn, allowGaps: true })),
   ),
-  fc
-    .nat(9)
-    .map((n) => (p: Project) => withFrame(p, n, (id) => removeFrames.record(p, { sheetId: SHEET, frameIds: [id] }))),
+  fc.nat(9).map((n) => (p: Project) => withFrame(p, n, (id) => removeItems.record(p, { sheetId: SHEET, ids: [id] }))),
   fc.tuple(stencils, boxes, fc.nat(1000)).map(
     ([stencil, box, n]) =>
       (p: Project) =>
@@ -80,7 +80,7 @@ const change: fc.Arbitrary<(project: Project) => Recorded> = fc.oneof(
   fc.tuple(fc.string({ maxLength: 20 }), fc.nat(9)).map(
     ([name, n]) =>
       (p: Project) =>
-        withFrame(p, n, (id) => renameFrame.record(p, { ...at(id), name })),
+        withFrame(p, n, (id) => renameItem.record(p, { sheetId: SHEET, id, name })),
   ),
   fc
     .constantFrom('#112233', '#aabbcc')
@@ -96,7 +96,9 @@ const change: fc.Arbitrary<(project: Project) => Recorded> = fc.oneof(
   fc.tuple(fc.constantFrom('#445566'), fc.nat(9)).map(
     ([colour, n]) =>
       (p: Project) =>
-        withFrame(p, n, (id) => fillColour.record(p, { ...at(id), colour })),
+        withFrame(p, n, (id) =>
+          fillFrames.record(p, { sheetId: at(id).sheetId, ids: [id], fill: { kind: 'colour', colour } }),
+        ),
   ),
   fc.constantFrom(72, 150, 300).map((ppi) => (p: Project) => changeSheet.record(p, { sheetId: SHEET, ppi })),
 )
@@ -136,21 +138,21 @@ describe('edits', () => {
     expect(setFrameBox(project, { ...at('f-1'), box, turn })).toBe(project)
     expect(setStencil(project, { ...at('f-1'), stencil })).toBe(project)
     expect(setPlaced(project, { ...at('f-1'), placed })).toBe(project)
-    expect(moveFrames(project, { sheetId: SHEET, frameIds: ['f-1'], delta: { x: 0, y: 0 } })).toBe(project)
+    expect(moveItems(project, { sheetId: SHEET, ids: ['f-1'], delta: { x: 0, y: 0 } })).toBe(project)
     expect(renameProject(project, { name: project.name })).toBe(project)
     expect(addPicture(project, { pictureId: 'pic-1', picture: pictureRef(9) })).toBe(project)
-    expect(removeFrames.record(project, { sheetId: SHEET, frameIds: ['nobody'] }).forward).toEqual([])
+    expect(removeItems.record(project, { sheetId: SHEET, ids: ['nobody'] }).forward).toEqual([])
   })
 
   it('leave what they do not touch as the same objects', () => {
     const project = filled()
-    const after = moveFrames(project, { sheetId: SHEET, frameIds: ['f-2'], delta: { x: 3, y: 4 } })
+    const after = moveItems(project, { sheetId: SHEET, ids: ['f-2'], delta: { x: 3, y: 4 } })
     expect(frame(after, 'f-1')).toBe(frame(project, 'f-1'))
     expect(after.pictures).toBe(project.pictures)
   })
 
   it.each([
-    ['a sheet', () => moveFrames(sampleProject(), { sheetId: 'other', frameIds: ['f-1'], delta: { x: 1, y: 1 } })],
+    ['a sheet', () => moveItems(sampleProject(), { sheetId: 'other', ids: ['f-1'], delta: { x: 1, y: 1 } })],
     ['a frame', () => setStencil(sampleProject(), { ...at('other'), stencil: { kind: 'ellipse' } })],
     ['a picture', () => placePicture(sampleProject(), { ...at('f-1'), pictureId: 'other' })],
   ])('refuse %s that is not there', (_what, make) => expect(make).toThrow(/must be one of the/))

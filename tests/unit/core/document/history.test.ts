@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
-import { moveFrames } from '@/core/document/edits/frames'
+import { moveItems } from '@/core/document/edits/items'
 import {
   advance,
   EMPTY_HISTORY,
@@ -16,7 +16,7 @@ import { fc, holdsFor } from '@tests/helpers/property'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 
 const stepOf = (project: Project, id: string, x: number): { step: Step; project: Project } => {
-  const recorded = moveFrames.record(project, { sheetId: SHEET, frameIds: ['f-1'], delta: { x, y: 1 } })
+  const recorded = moveItems.record(project, { sheetId: SHEET, ids: ['f-1'], delta: { x, y: 1 } })
   return {
     step: { id, name: 'Move frame', forward: recorded.forward, inverse: recorded.inverse },
     project: recorded.project,

@@ -97,7 +97,9 @@ describe('cover', () => {
   })
 
   it('clamps any stored focus and zoom without rewriting them', () => {
-    holdsFor(fc.tuple(placements, mounts), ([placed, mount]) => {
+    // Tiles go on for ever and are never clamped.
+    const single = placements.filter(({ fit }) => fit !== 'tile')
+    holdsFor(fc.tuple(single, mounts), ([placed, mount]) => {
       const frozen = Object.freeze({ ...placed, focus: Object.freeze({ ...placed.focus }) })
       const kept = { ...frozen, keepCovered: true }
       expect(resolvePlacement(kept, mount).isCovered).toBe(true)

@@ -1,0 +1,124 @@
+'use client'
+import { useDrag } from '@use-gesture/react'
+import { isFailure } from '@/core/failure'
+import type { Point } from '@/core/geometry/vector'
+import { reorderItems } from '@/core/document/edits/groups'
+import { shownPlaced } from '@/core/document/read'
+import { idsUnder, listOf, parentOf } from '@/core/document/tree'
+import type { Sheet } from '@/core/document/types'
+import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
+import { selectableFrame, shownSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import type { Carried, StackDrop } from '@/client/store/state'
+
+/** The part of a row's height at its edges within which a drop goes beside it rather than into it. */
+const EDGE_SHARE = 0.3
+
+interface Row {
+  readonly id: string
+  readonly top: number
+  readonly bottom: number
+}
+
+const stackBox = (): DOMRect | null => document.querySelector('[data-region="stack"]')?.getBoundingClientRect() ?? null
+
+const rowsShown = (): readonly Row[] =>
+  [...document.querySelectorAll<HTMLElement>('[data-stack-id]')].map((element) => {
+    const { top, bottom } = element.getBoundingClientRect()
+    return { id: element.dataset['stackId'] ?? '', top, bottom }
+  })
+
+/** Just above an item of its list. */
+const above = (sheet: Sheet, id: string): StackDrop => ({
+  parentId: parentOf(sheet, id),
+  below: id,
+  mark: id,
+  at: 'top',
+})
+
+/** Just below an item of its list: above the one beneath it. */
+const beneath = (sheet: Sheet, id: string): StackDrop => {
+  const parentId = parentOf(sheet, id)
+  const list = listOf(sheet, parentId)
+  return { parentId, below: list[list.indexOf(id) - 1] ?? null, mark: id, at: 'bottom' }
+}
+
+const into = (sheet: Sheet, id: string): StackDrop => ({
+  parentId: id,
+  below: listOf(sheet, id).at(-1) ?? null,
+  mark: id,
+  at: 'into',
+})
+
+/** Where in the stack a drop at the height `y` would put the items; null where it can't. */
+const dropAt = (sheet: Sheet, y: number, moved: readonly string[]): StackDrop | null => {
+  const rows = rowsShown()
+  const row =
+    rows.find(({ top, bottom }) => y >= top && y < bottom) ?? (y < (rows[0]?.top ?? 0) ? rows[0] : rows.at(-1))
+  if (!row || idsUnder(sheet, moved).has(row.id)) return null
+  const share = (y - row.top) / (row.bottom - row.top)
+  const isGroup = sheet.items[row.id]?.kind === 'group'
+  if (isGroup && share > EDGE_SHARE && share < 1 - EDGE_SHARE) return into(sheet, row.id)
+  return share < 0.5 ? above(sheet, row.id) : beneath(sheet, row.id)
+}
+
+/** The items that a drag on one takes along: the whole selection if it is part of it. */
+const takenAlong = (bench: Bench, id: string): readonly string[] => {
+  const { selection } = bench.get()
+  return selection.includes(id) ? selection : [id]
+}
+
+const reorder = (bench: Bench, ids: readonly string[], { parentId, below }: StackDrop): void => {
+  const { sheetId } = bench.get()
+  try {
+    bench.commit('Reorder', (project) => reorderItems.record(project, { sheetId, ids, parentId, below }))
+  } catch (error) {
+    say(bench, isFailure(error) ? error.message : 'The items cannot stand there.', 'fault')
+  }
+}
+
+/** What leaves the stack over the table: the picture of the frame; nothing for a group or an empty frame. */
+const carriedOf = (bench: Bench, id: string): Carried | null => {
+  const state = bench.get()
+  const frame = selectableFrame(shownSheet(state), id)
+  const placed = frame && shownPlaced(frame)
+  const picture = placed && state.project.pictures[placed.pictureId]
+  return picture ? { kind: 'fill', frameId: id, hash: picture.hash } : null
+}
+
+const isOverStack = ({ x }: Point): boolean => {
+  const box = stackBox()
+  return box !== null && x >= box.left
+}
+
+/** Binds a row of the stack: within the stack a drag reorders, over the table it carries the frame's picture. */
+export const useStackDrag = (bench: Bench) =>
+  useDrag(
+    ({ args, first, last, tap, xy: [x, y], canceled, event, ctrlKey, metaKey }) => {
+      if (tap) return
+      const [id] = args as [string]
+      const at = { x, y }
+      if (first) bench.endBurst()
+      event.preventDefault()
+      const clear = (): void => {
+        bench.set({ stackDrop: null })
+        putDown(bench)
+      }
+      if (canceled) return clear()
+      const copy = ctrlKey || metaKey
+      if (isOverStack(at)) {
+        if (bench.get().carried) putDown(bench)
+        const ids = takenAlong(bench, id)
+        const drop = dropAt(shownSheet(bench.get()), y, ids)
+        bench.set({ stackDrop: last ? null : drop })
+        if (last && drop) reorder(bench, ids, drop)
+        return
+      }
+      if (bench.get().stackDrop) bench.set({ stackDrop: null })
+      const carried = carriedOf(bench, id)
+      if (!carried) return
+      if (last) dropCarried(bench, carried, at, copy)
+      else hoverCarried(bench, carried, at, copy)
+    },
+    { filterTaps: true, threshold: 5, pointer: { keys: false } },
+  )

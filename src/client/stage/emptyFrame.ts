@@ -1,0 +1,52 @@
+import { compose, type Matrix } from '@/core/geometry/matrix'
+import { frameMatrix, frameOutline } from '@/core/document/read'
+import type { Frame } from '@/core/document/types'
+import type { PaintContext } from '@/painters/canvas/surface'
+import { tracePath } from '@/painters/canvas/trace'
+import { createLayer } from '@/client/stage/canvas'
+
+const TINT = 'rgba(231, 220, 198, 0.82)'
+const TARGET = 'rgba(216, 183, 200, 0.88)'
+const STRIPE = 'rgba(255, 250, 240, 0.5)'
+const EDGE = '#8a7a5c'
+const STRIPE_PIXELS = 6.4
+
+/** Diagonal stripes of light, a constant width on screen. */
+const stripes = (context: PaintContext, ratio: number): unknown => {
+  const side = Math.round(STRIPE_PIXELS * 2 * ratio)
+  const { source, context: on } = createLayer(side, side)
+  on.fillStyle = STRIPE
+  const half = side / 2
+  for (const at of [-side, 0, side]) {
+    on.beginPath()
+    on.moveTo(at, side)
+    on.lineTo(at + side, 0)
+    on.lineTo(at + side + half, 0)
+    on.lineTo(at + half, side)
+    on.closePath()
+    on.fill()
+  }
+  return context.createPattern(source, 'repeat')
+}
+
+/** Kraft tint with diagonal hatching, for what waits for a picture. `view` leads from sheet points to device pixels. */
+export const paintEmptyFrame = (
+  context: PaintContext,
+  frame: Frame,
+  view: Matrix,
+  ratio: number,
+  isTarget: boolean,
+): void => {
+  const { path, fillRule } = frameOutline(frame)
+  const m = compose(view, frameMatrix(frame))
+  context.setTransform(m.a, m.b, m.c, m.d, m.e, m.f)
+  tracePath(context, path)
+  context.setTransform(1, 0, 0, 1, 0, 0)
+  context.fillStyle = isTarget ? TARGET : TINT
+  context.fill(fillRule)
+  context.fillStyle = stripes(context, ratio)
+  context.fill(fillRule)
+  context.strokeStyle = EDGE
+  context.lineWidth = ratio
+  context.stroke()
+}

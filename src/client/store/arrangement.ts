@@ -1,0 +1,217 @@
+import type { Alignment, Axis, Spacing } from '@/core/geometry/align'
+import type { Recorded } from '@/core/document/edit'
+import {
+  alignItems,
+  arrangeItems,
+  distributeItems,
+  equalItems,
+  type Field,
+  type Layout,
+} from '@/core/document/edits/arrange'
+import { clearPictures, planSet, shufflePictures } from '@/core/document/edits/carry'
+import { placePicture } from '@/core/document/edits/fills'
+import { groupItems, restackItems, ungroupItems, type StackMove } from '@/core/document/edits/groups'
+import { flipItems, markItems } from '@/core/document/edits/items'
+import { matchFrames } from '@/core/document/edits/subjects'
+import { joinRecorded } from '@/core/document/edit'
+import { readingOrder } from '@/core/document/read'
+import { framesUnder, isAtHand, isLocked, itemOf } from '@/core/document/tree'
+import type { Project } from '@/core/document/types'
+import type { PictureAnswer } from '@/contract/api'
+import { newItemId, withPicture } from '@/client/store/actions'
+import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import { selectedFrames, selectItems } from '@/client/store/selection'
+
+interface Selected {
+  readonly sheetId: string
+  readonly ids: readonly string[]
+}
+
+/** Commits a change of what is selected; says so if nothing is. */
+const onSelection = (bench: Bench, name: string, change: (project: Project, at: Selected) => Recorded): void => {
+  bench.endBurst()
+  const { sheetId, selection } = bench.get()
+  if (!selection.length) return say(bench, 'Select frames first.')
+  bench.commit(name, (project) => change(project, { sheetId, ids: selection }))
+}
+
+/** Joins what is selected into a group. */
+export const groupSelected = (bench: Bench): void => {
+  const groupId = newItemId().replace(/^f-/, 'g-')
+  const { selection } = bench.get()
+  if (selection.length < 2)
+    return say(bench, 'Select two or more to make a group: Shift and press, or draw around them.')
+  onSelection(bench, 'Group', (project, at) => groupItems.record(project, { ...at, groupId, name: 'Group' }))
+  selectItems(bench, [groupId])
+}
+
+/** Dissolves the selected groups; their members stay selected. */
+export const ungroupSelected = (bench: Bench): void => {
+  const sheet = shownSheet(bench.get())
+  const groups = bench.get().selection.filter((id) => sheet.items[id]?.kind === 'group')
+  if (!groups.length) return say(bench, 'There is no group among what is selected.')
+  const members = groups.flatMap((id) => {
+    const item = itemOf(sheet, id)
+    return item.kind === 'group' ? item.order : []
+  })
+  onSelection(bench, 'Ungroup', (project, at) => ungroupItems.record(project, at))
+  selectItems(bench, members)
+}
+
+export const restackSelected = (bench: Bench, move: StackMove): void =>
+  onSelection(
+    bench,
+    { forward: 'One forward', back: 'One back', front: 'To the front', rear: 'To the rear' }[move],
+    (project, at) => restackItems.record(project, { ...at, move }),
+  )
+
+export const flipSelected = (bench: Bench, axis: 'x' | 'y'): void =>
+  onSelection(bench, axis === 'x' ? 'Flip left to right' : 'Flip top to bottom', (project, at) =>
+    flipItems.record(project, { ...at, axis }),
+  )
+
+/** Hides items or shows them. */
+export const setHidden = (bench: Bench, ids: readonly string[], hidden: boolean): void => {
+  bench.endBurst()
+  const { sheetId } = bench.get()
+  bench.commit(hidden ? 'Hide' : 'Show', (project) => markItems.record(project, { sheetId, ids, hidden }))
+}
+
+export const setLocked = (bench: Bench, ids: readonly string[], locked: boolean): void => {
+  bench.endBurst()
+  const { sheetId } = bench.get()
+  bench.commit(locked ? 'Lock' : 'Unlock', (project) => markItems.record(project, { sheetId, ids, locked }))
+}
+
+/** By key: hides or locks what is selected, or undoes that where all of it is. */
+export const toggleMark = (bench: Bench, mark: 'hidden' | 'locked'): void => {
+  const state = bench.get()
+  const items = state.selection.flatMap((id) => shownSheet(state).items[id] ?? [])
+  if (!items.length) return say(bench, 'Select something first.')
+  const on = !items.every((item) => item[mark])
+  const change = mark === 'hidden' ? setHidden : setLocked
+  change(
+    bench,
+    items.map(({ id }) => id),
+    on,
+  )
+}
+
+export const alignSelected = (bench: Bench, alignment: Alignment, field: Field): void =>
+  onSelection(bench, `Align: ${alignment}`, (project, at) => alignItems(project, { ...at, alignment, field }))
+
+export const distributeSelected = (bench: Bench, axis: Axis, spacing: Spacing): void =>
+  onSelection(bench, axis === 'x' ? 'Space across' : 'Space down', (project, at) =>
+    distributeItems(project, { ...at, axis, spacing }),
+  )
+
+export const equalSelected = (bench: Bench, by: 'width' | 'height' | 'size'): void =>
+  onSelection(bench, `Equal ${by}`, (project, at) => equalItems(project, { ...at, by }))
+
+const LAYOUT_NAMES = { row: 'Row', grid: 'Grid', circle: 'Circle', mosaic: 'Mosaic' } as const
+
+export const arrangeSelected = (
+  bench: Bench,
+  how: { readonly layout: Layout; readonly gap: number; readonly field?: Field; readonly columns?: number },
+): void =>
+  onSelection(bench, `Arrange: ${LAYOUT_NAMES[how.layout]}`, (project, at) => arrangeItems(project, { ...at, ...how }))
+
+const people = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
+
+/** Gives the subjects of the selected pictures one height and line. */
+export const matchSelected = (bench: Bench, rows: boolean): void => {
+  bench.endBurst()
+  const { sheetId, selection, project } = bench.get()
+  const sheet = shownSheet(bench.get())
+  const match = matchFrames(project, { sheetId, ids: selection, rows })
+  if (match.matched.length < 2)
+    return say(
+      bench,
+      match.unmarked.length
+        ? 'Mark the subject of each picture first: select a frame and press “Mark subject” above its viewfinder.'
+        : 'Select two or more filled frames to match their subjects.',
+    )
+  bench.commit('Match subjects', () => match.recorded)
+  const said = [`${people(match.matched.length, 'picture')} matched.`]
+  if (match.unmarked.length)
+    said.push(`${people(match.unmarked.length, 'picture')} without a marked subject stayed as they were.`)
+  for (const { frameId, left } of match.short) {
+    const percent = (share: number): string => `${Math.round(Math.abs(share) * 1000) / 10}%`
+    const parts = [
+      ...(Math.abs(left.height) > 0.005 ? [`${percent(left.height)} ${left.height > 0 ? 'taller' : 'smaller'}`] : []),
+      ...(Math.abs(left.line) > 0.005 ? [`line ${percent(left.line)} ${left.line > 0 ? 'lower' : 'higher'}`] : []),
+    ]
+    said.push(`${itemOf(sheet, frameId).name} stays ${parts.join(', ')}: its picture ends there.`)
+  }
+  say(bench, said.join(' '))
+}
+
+/** Empty frames at hand among what is selected, or on the whole sheet, in reading order. */
+const emptyFrames = (bench: Bench) => {
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  const chosen = new Set(framesUnder(sheet, state.selection).map(({ id }) => id))
+  const isOpen = readingOrder(sheet).filter((frame) => frame.takesPictures && frame.fill.kind === 'none')
+  const among = isOpen.filter(({ id }) => chosen.has(id))
+  return among.length > 0 ? among : isOpen
+}
+
+/** Many pictures at once into the empty frames, portrait to portrait first; says what stays. */
+export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): void => {
+  bench.endBurst()
+  const frames = emptyFrames(bench)
+  if (!frames.length) return say(bench, 'There is no empty frame on this sheet. Put stencils on it first.')
+  if (!pictures.length) return say(bench, 'Choose pictures first: Shift and press them in the supplies.')
+  const { sheetId } = bench.get()
+  let left = 0
+  bench.commit('Fill from the set', (project) => {
+    const ids: string[] = []
+    const nothing: Recorded = { project, forward: [], inverse: [] }
+    const known = pictures.reduce(
+      (sofar, picture) =>
+        joinRecorded(sofar, (at) =>
+          withPicture(at, picture, (then, id) => {
+            ids.push(id)
+            return { project: then, forward: [], inverse: [] }
+          }),
+        ),
+      nothing,
+    )
+    const plan = planSet(known.project, frames, ids)
+    left = plan.left.length
+    return plan.pairs.reduce(
+      (sofar, pair) => joinRecorded(sofar, (at) => placePicture.record(at, { sheetId, ...pair })),
+      known,
+    )
+  })
+  const filled = pictures.length - left
+  const words = [`${people(filled, 'frame')} filled.`]
+  if (left) words.push(`${people(left, 'picture')} stayed: there was no empty frame for ${left === 1 ? 'it' : 'them'}.`)
+  if (frames.length > filled) words.push(`${people(frames.length - filled, 'frame')} still empty.`)
+  say(bench, words.join(' '))
+}
+
+/** Frames that a shuffle or clearing is about: those selected, or all at hand. */
+const setIds = (bench: Bench): readonly string[] => {
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  const chosen = selectedFrames(state)
+  const among = chosen.length > 1 ? chosen : readingOrder(sheet)
+  return among.filter((frame) => isAtHand(sheet, frame.id) && !isLocked(sheet, frame.id)).map(({ id }) => id)
+}
+
+export const shuffleSet = (bench: Bench): void => {
+  bench.endBurst()
+  const ids = setIds(bench)
+  const { sheetId } = bench.get()
+  const [seed = 0] = crypto.getRandomValues(new Uint32Array(1))
+  bench.commit('Shuffle pictures', (project) => shufflePictures.record(project, { sheetId, ids, seed }))
+}
+
+export const clearSet = (bench: Bench): void => {
+  bench.endBurst()
+  const ids = setIds(bench)
+  const { sheetId } = bench.get()
+  bench.commit('Clear pictures', (project) => clearPictures.record(project, { sheetId, ids }))
+}

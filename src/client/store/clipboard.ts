@@ -1,0 +1,132 @@
+import { isFailure } from '@/core/failure'
+import { nudgeStep } from '@/core/units'
+import { fragmentOf, pasteFragment, readFragment, type Fragment } from '@/core/document/fragment'
+import { removeItems } from '@/core/document/edits/items'
+import { setPlacements } from '@/core/document/edits/subjects'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { shownPlaced } from '@/core/document/read'
+import { isHidden, topmostIds } from '@/core/document/tree'
+import type { Placed } from '@/core/placement/placed'
+import { newItemId } from '@/client/store/actions'
+import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import { selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
+
+/** The name under which frames lie on the clipboard. */
+export const FRAGMENT_TYPE = 'application/vnd.eager-stencil.items+json'
+const PLACEMENT_STORE = 'eager-stencil-placement'
+
+/** How often the same fragment was pasted on the sheet it came from: each copy steps further aside. */
+let pasted = { text: '', times: 0 }
+
+/** What is selected as text for the clipboard, or null. */
+export const copySelected = (bench: Bench): string | null => {
+  bench.endBurst()
+  const state = bench.get()
+  const ids = state.selection.filter((id) => id !== BACKGROUND_ID)
+  const holder = selectedFrame(state)
+  const placed = holder && shownPlaced(holder)
+  if (placed) keepPlacement(placed)
+  if (!ids.length) return null
+  pasted = { text: '', times: 0 }
+  bench.set({ spoken: `${ids.length} copied` })
+  return JSON.stringify(fragmentOf(state.project, state.sheetId, ids))
+}
+
+/** Takes what is selected away after it was copied. */
+export const cutSelected = (bench: Bench): void => {
+  const { sheetId, selection } = bench.get()
+  bench.commit('Cut', (project) => removeItems.record(project, { sheetId, ids: selection }))
+}
+
+const freshIds = (fragment: Fragment): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    Object.values(fragment.items).map(({ id, kind }) => [
+      id,
+      kind === 'group' ? newItemId().replace(/^f-/, 'g-') : newItemId(),
+    ]),
+  )
+
+const putFragment = (bench: Bench, name: string, fragment: Fragment, steps: number, above?: string): void => {
+  const state = bench.get()
+  const { unit, ppi } = shownSheet(state)
+  const by = nudgeStep(unit, ppi) * 10 * steps
+  const newIds = freshIds(fragment)
+  bench.commit(name, (project) =>
+    pasteFragment.record(project, {
+      sheetId: state.sheetId,
+      fragment,
+      newIds,
+      delta: { x: by, y: by },
+      ...(above === undefined ? {} : { above }),
+    }),
+  )
+  selectItems(
+    bench,
+    fragment.order.map((id) => newIds[id] ?? id),
+  )
+}
+
+/** Pastes frames that were copied on this or another bench; says so where the text holds none. */
+export const pasteText = (bench: Bench, text: string): void => {
+  bench.endBurst()
+  try {
+    const fragment = readFragment(JSON.parse(text))
+    const isSame = fragment.sheetId === bench.get().sheetId
+    pasted = pasted.text === text ? { text, times: pasted.times + 1 } : { text, times: 1 }
+    putFragment(bench, 'Paste', fragment, isSame ? pasted.times : 0)
+  } catch (error) {
+    const words = isFailure(error) ? error.message : 'What was copied cannot be pasted here. Copy the frames again.'
+    say(bench, words, 'fault')
+  }
+}
+
+/** A copy of what is selected, just above it and a step aside, with pictures and placement. */
+export const duplicateSelected = (bench: Bench): void => {
+  bench.endBurst()
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  const ids = topmostIds(
+    sheet,
+    state.selection.filter((id) => id !== BACKGROUND_ID),
+  )
+  const top = ids.at(-1)
+  if (top === undefined) return say(bench, 'Select a frame first, then duplicate it.')
+  if (ids.every((id) => isHidden(sheet, id))) return say(bench, 'What is selected is hidden. Show it first.')
+  putFragment(bench, 'Duplicate', fragmentOf(state.project, state.sheetId, ids), 1, top)
+}
+
+const keepPlacement = (placed: Placed): void => {
+  try {
+    localStorage.setItem(PLACEMENT_STORE, JSON.stringify(placed))
+  } catch {
+    // The browser's store is full: frames are copied all the same, only their placement alone cannot be pasted.
+    pasted = { text: '', times: 0 }
+  }
+}
+
+const keptPlacement = (): Placed | null => {
+  try {
+    return JSON.parse(localStorage.getItem(PLACEMENT_STORE) ?? 'null') as Placed | null // written above; checked on saving
+  } catch {
+    return null
+  }
+}
+
+/** Gives the selected pictures the zoom, focus, turn, flips and fit that were copied last; the pictures stay. */
+export const pastePlacement = (bench: Bench): void => {
+  bench.endBurst()
+  const state = bench.get()
+  const kept = keptPlacement()
+  if (!kept) return say(bench, 'No placement was copied yet. Select a filled frame and copy it with Ctrl C.')
+  const holder = selectedFrame(state)
+  const frames = holder ? [holder] : selectedFrames(state)
+  const placements = Object.fromEntries(
+    frames.flatMap((frame) => {
+      const placed = shownPlaced(frame)
+      return placed ? [[frame.id, { ...kept, pictureId: placed.pictureId }]] : []
+    }),
+  )
+  if (!Object.keys(placements).length) return say(bench, 'Select filled frames to give them the copied placement.')
+  bench.commit('Paste placement', (project) => setPlacements.record(project, { sheetId: state.sheetId, placements }))
+}

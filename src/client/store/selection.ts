@@ -1,0 +1,165 @@
+import { BACKGROUND_ID } from '@/core/document/background'
+import { readingOrder } from '@/core/document/read'
+import { framesUnder, groupsAround, isAtHand, itemOf, listOf, parentOf } from '@/core/document/tree'
+import type { Frame, Item, Sheet } from '@/core/document/types'
+import { selectableFrame, shownSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import type { BenchState, Way } from '@/client/store/state'
+
+type Selecting = Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>
+
+/** The one selected frame, as it shows; the background's picture counts as one. */
+export const selectedFrame = (state: Selecting): Frame | null => {
+  const [id] = state.selection
+  return state.selection.length === 1 && id !== undefined ? selectableFrame(shownSheet(state), id) : null
+}
+
+/** The one selected item, frame or group. */
+export const selectedItem = (state: Selecting): Item | null => {
+  const [id] = state.selection
+  return state.selection.length === 1 && id !== undefined ? (shownSheet(state).items[id] ?? null) : null
+}
+
+/** Every frame that is selected or lies in a selected group; never the background. */
+export const selectedFrames = (state: Selecting): readonly Frame[] => framesUnder(shownSheet(state), state.selection)
+
+const nameOf = (sheet: Sheet, id: string): string => (id === BACKGROUND_ID ? 'Background' : itemOf(sheet, id).name)
+
+const spokenOf = (sheet: Sheet, ids: readonly string[]): string => {
+  const [only] = ids
+  if (only === undefined) return 'Nothing selected'
+  return ids.length === 1 ? `${nameOf(sheet, only)} selected` : `${ids.length} selected`
+}
+
+/** Selects one item, or with null nothing; works on within the group around it. */
+export const select = (bench: Bench, id: string | null, way?: Way): void => {
+  bench.endBurst()
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  const frame = id === null ? null : selectableFrame(sheet, id)
+  const exists = id !== null && (frame !== null || sheet.items[id] !== undefined)
+  // Picture stays from one filled frame to the next; everything else falls back to Whole.
+  const kept = state.selection[0] === id || state.way === 'picture' ? state.way : 'whole'
+  const isFilled = frame?.fill.kind === 'taken'
+  const wanted = id === BACKGROUND_ID ? 'picture' : (way ?? kept)
+  const selection = exists ? [id] : []
+  bench.set({
+    selection,
+    entered: exists && id !== BACKGROUND_ID ? parentOf(sheet, id) : null,
+    way: isFilled ? wanted : 'whole',
+    replacing: null,
+    spoken: spokenOf(sheet, selection),
+  })
+}
+
+/** Selects several items. They come to lie in one list: those of other lists are taken by the groups around them. */
+export const selectItems = (bench: Bench, ids: readonly string[]): void => {
+  const [only] = ids
+  if (ids.length < 2) return select(bench, only ?? null)
+  bench.endBurst()
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  const shared = groupsAround(sheet, only ?? '').find((group) =>
+    ids.every((id) => groupsAround(sheet, id).includes(group)),
+  )
+  const inList = ids.map((id) => {
+    const around = groupsAround(sheet, id)
+    const depth = shared === undefined ? around.length : around.indexOf(shared)
+    return around[depth - 1] ?? id
+  })
+  const selection = [...new Set(inList)]
+  if (selection.length < 2) return select(bench, selection[0] ?? null)
+  bench.set({ selection, entered: shared ?? null, way: 'whole', replacing: null, spoken: spokenOf(sheet, selection) })
+}
+
+/** Adds an item to the selection, or takes it out again. */
+export const toggleSelected = (bench: Bench, id: string): void => {
+  const { selection } = bench.get()
+  const held = selection.filter((one) => one !== BACKGROUND_ID)
+  selectItems(bench, held.includes(id) ? held.filter((one) => one !== id) : [...held, id])
+}
+
+/** Everything at hand in the list the hand works in. */
+export const selectAll = (bench: Bench): void => {
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  selectItems(
+    bench,
+    listOf(sheet, state.entered).filter((id) => isAtHand(sheet, id)),
+  )
+}
+
+/** How frames can be alike. */
+export const LIKENESSES = ['stencil', 'empty', 'size'] as const
+export type Likeness = (typeof LIKENESSES)[number]
+
+const isAlike = (likeness: Likeness, one: Frame, other: Frame): boolean => {
+  switch (likeness) {
+    case 'stencil':
+      return one.stencil.kind === other.stencil.kind
+    case 'empty':
+      return one.fill.kind === 'none'
+    case 'size':
+      return Math.abs(one.box.w - other.box.w) < 0.01 && Math.abs(one.box.h - other.box.h) < 0.01
+  }
+}
+
+/** Selects every frame at hand that is like the selected one: of the same stencil or size; or all empty ones. */
+export const selectAlike = (bench: Bench, likeness: Likeness): void => {
+  const state = bench.get()
+  const model = selectedFrames(state)[0]
+  if (!model && likeness !== 'empty') return say(bench, 'Select a frame first, then those that are like it.')
+  const alike = readingOrder(shownSheet(state)).filter((frame) => isAlike(likeness, frame, model ?? frame))
+  if (!alike.length) return say(bench, 'There is no empty frame on this sheet.')
+  selectItems(
+    bench,
+    alike.map(({ id }) => id),
+  )
+}
+
+/** The next or previous frame in reading order. */
+export const selectNeighbour = (bench: Bench, step: 1 | -1): void => {
+  const state = bench.get()
+  const list = readingOrder(shownSheet(state))
+  if (!list.length) return
+  const [chosen] = selectedFrames(state)
+  const at = list.findIndex((frame) => frame.id === chosen?.id)
+  const next = at < 0 ? (step > 0 ? 0 : list.length - 1) : (at + step + list.length) % list.length
+  select(bench, list[next]?.id ?? null)
+}
+
+export const setWay = (bench: Bench, way: Way): void => {
+  const state = bench.get()
+  const frame = selectedFrame(state)
+  if (!frame) return
+  if (frame.id === BACKGROUND_ID) return bench.set({ way: 'picture' })
+  if (way !== 'whole' && frame.fill.kind !== 'taken')
+    return say(bench, 'An empty frame moves as a whole. Put a picture in it first.')
+  bench.endBurst()
+  bench.set({ way, spoken: `A drag now moves: ${way}` })
+}
+
+/** Down the ladder: group → its topmost item → picture. `wanted` is the item to come to within the group. */
+export const goDown = (bench: Bench, wanted?: string): 'item' | 'picture' | 'empty' | 'none' => {
+  const state = bench.get()
+  const item = selectedItem(state)
+  if (item?.kind === 'group') {
+    select(bench, wanted ?? item.order.at(-1) ?? null)
+    return 'item'
+  }
+  const frame = selectedFrame(state)
+  if (!frame) return 'none'
+  if (frame.fill.kind !== 'taken') return 'empty'
+  setWay(bench, 'picture')
+  return 'picture'
+}
+
+/** Up the ladder: an armed stencil or replacement is put down first, then picture → frame → group → nothing. */
+export const goUp = (bench: Bench): void => {
+  const state = bench.get()
+  if (state.isClean) return bench.set({ isClean: false })
+  if (state.armed || state.replacing) return bench.set({ armed: null, replacing: null })
+  if (state.way !== 'whole' && state.selection[0] !== BACKGROUND_ID) return setWay(bench, 'whole')
+  if (state.entered !== null) return select(bench, state.entered)
+  select(bench, null)
+}

@@ -1,0 +1,73 @@
+import { isFailure } from '@/core/failure'
+import { newSheet, type NewSheet } from '@/core/document/create'
+import { addSheet, changeSheet, copiedSheet, moveSheet, removeSheet } from '@/core/document/edits/sheets'
+import { sheetOf } from '@/core/document/read'
+import type { Size } from '@/core/geometry/vector'
+import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import { setSheet } from '@/client/store/view'
+
+const newSheetId = (): string => `sheet-${crypto.randomUUID().slice(0, 13)}`
+
+/** A name that no sheet has yet, counted on. */
+const freeName = (names: readonly string[], wanted: string): string => {
+  if (!names.includes(wanted)) return wanted
+  const base = wanted.replace(/ \d+$/, '')
+  let count = 2
+  while (names.includes(`${base} ${count}`)) count += 1
+  return `${base} ${count}`
+}
+
+const namesOf = (bench: Bench): readonly string[] => Object.values(bench.get().project.sheets).map(({ name }) => name)
+
+/** An empty sheet after this one: of the same size unless another is given. */
+export const addNewSheet = (bench: Bench, of?: NewSheet): void => {
+  bench.endBurst()
+  const state = bench.get()
+  const { unit, size, ppi, bleed } = shownSheet(state)
+  const id = newSheetId()
+  const name = freeName(namesOf(bench), `Sheet ${state.project.order.length + 1}`)
+  const sheet = newSheet(id, name, of ?? { unit, size, ppi, bleed })
+  bench.commit('New sheet', (project) => addSheet.record(project, { sheet, after: state.sheetId }))
+  setSheet(bench, id)
+}
+
+/** A copy of a sheet after it; at another size its contents are scaled to fit. */
+export const duplicateSheet = (bench: Bench, sheetId: string, size?: Size): void => {
+  bench.endBurst()
+  const { project } = bench.get()
+  const held = sheetOf(project, sheetId)
+  const sheet = copiedSheet(held, newSheetId(), freeName(namesOf(bench), `${held.name.slice(0, 180)} copy`), size)
+  bench.commit('Duplicate sheet', (now) => addSheet.record(now, { sheet, after: sheetId }))
+  setSheet(bench, sheet.id)
+}
+
+export const renameSheet = (bench: Bench, sheetId: string, name: string): void =>
+  bench.commit('Rename sheet', (project) => changeSheet.record(project, { sheetId, name }))
+
+export const placeSheet = (bench: Bench, sheetId: string, to: number): void => {
+  bench.endBurst()
+  bench.commit('Move sheet', (project) => moveSheet.record(project, { sheetId, to }))
+}
+
+/** Takes a sheet away; its neighbour is shown. */
+export const takeSheetAway = (bench: Bench, sheetId: string): void => {
+  bench.endBurst()
+  const { project } = bench.get()
+  const at = project.order.indexOf(sheetId)
+  const next = project.order[at + 1] ?? project.order[at - 1]
+  try {
+    bench.commit('Remove sheet', (now) => removeSheet.record(now, { sheetId }))
+    if (next !== undefined) setSheet(bench, next)
+    say(bench, 'The sheet was removed. Ctrl Z brings it back.')
+  } catch (error) {
+    say(bench, isFailure(error) ? error.message : 'The sheet cannot be removed.', 'fault')
+  }
+}
+
+/** The sheet before or after this one. */
+export const goToNeighbour = (bench: Bench, step: 1 | -1): void => {
+  const { project, sheetId } = bench.get()
+  const next = project.order[project.order.indexOf(sheetId) + step]
+  if (next !== undefined) setSheet(bench, next)
+}

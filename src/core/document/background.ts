@@ -1,0 +1,42 @@
+import { refuse } from '@/core/failure'
+import { coverPlaced } from '@/core/placement/placed'
+import { backgroundBox } from '@/core/document/read'
+import { frameOf } from '@/core/document/tree'
+import type { Background, Frame, Sheet } from '@/core/document/types'
+
+/** Names the background where a frame is named. No item has it: ids begin with a letter or digit. */
+export const BACKGROUND_ID = '@background'
+
+const BACKGROUND_TAKE = 'background'
+
+/** The background's picture as a frame over sheet and bleed, so that every placement tool works on it; or null. */
+export const backgroundFrame = (sheet: Sheet): Frame | null => {
+  const { background } = sheet
+  if (background.kind !== 'picture') return null
+  return {
+    kind: 'frame',
+    id: BACKGROUND_ID,
+    name: 'Background',
+    takesPictures: true,
+    box: backgroundBox(sheet),
+    turn: 0,
+    stencil: { kind: 'rectangle' },
+    fill: {
+      kind: 'taken',
+      shown: BACKGROUND_TAKE,
+      takes: [{ id: BACKGROUND_TAKE, name: '', placed: background.placed }],
+    },
+  }
+}
+
+/** The frame with this id, or the background as one. Refuses an id of neither. */
+export const holderOf = (sheet: Sheet, id: string): Frame =>
+  id === BACKGROUND_ID
+    ? (backgroundFrame(sheet) ?? refuse('the background', 'a picture', sheet.background.kind))
+    : frameOf(sheet, id)
+
+/** A picture background of its own or in place of another; opacity and blur stay. */
+export const pictureBackground = (before: Background, pictureId: string): Background =>
+  before.kind === 'picture'
+    ? { ...before, placed: { ...before.placed, pictureId } }
+    : { kind: 'picture', placed: coverPlaced(pictureId) }

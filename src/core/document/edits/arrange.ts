@@ -1,0 +1,143 @@
+import { alignRects, distributeRects, type Alignment, type Axis, type Spacing } from '@/core/geometry/align'
+import { circleLayout, gridLayout, mosaicLayout, rowLayout } from '@/core/geometry/layout'
+import { rectCentre, rectSize, type Rect } from '@/core/geometry/rect'
+import type { Point, Size } from '@/core/geometry/vector'
+import type { Recorded } from '@/core/document/edit'
+import { boxOfRect, equalSizes, setBoxes, shiftItems } from '@/core/document/edits/items'
+import { itemRect, itemsRect, sheetRect } from '@/core/document/extent'
+import { frameRect, pictureOf, readingRows, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameOf, framesUnder, itemOf, topmostIds } from '@/core/document/tree'
+import type { Frame, Project, Sheet } from '@/core/document/types'
+
+interface Selection {
+  readonly sheetId: string
+  /** In the order in which they were chosen: the first is the one that others are measured by. */
+  readonly ids: readonly string[]
+}
+
+/** What items are aligned or arranged within. */
+export const FIELDS = ['selection', 'sheet', 'safe', 'bleed', 'first'] as const
+export type Field = (typeof FIELDS)[number]
+
+const fieldRect = (sheet: Sheet, ids: readonly string[], field: Field): Rect => {
+  switch (field) {
+    case 'selection':
+      return itemsRect(sheet, ids)
+    case 'sheet':
+      return sheetRect(sheet.size)
+    case 'safe':
+      return sheetRect(sheet.size, -sheet.safe)
+    case 'bleed':
+      return sheetRect(sheet.size, sheet.bleed)
+    case 'first':
+      return itemRect(sheet, ids[0] ?? '')
+  }
+}
+
+/** Brings items into line within a field; the first selected stays where it is the field. */
+export const alignItems = (
+  project: Project,
+  { sheetId, ids, alignment, field }: Selection & { readonly alignment: Alignment; readonly field: Field },
+): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  const items = topmostIds(sheet, ids)
+  const to = fieldRect(sheet, ids, field)
+  const deltas = alignRects(
+    items.map((id) => itemRect(sheet, id)),
+    alignment,
+    to,
+  )
+  return shiftItems.record(project, { sheetId, ids: items, deltas })
+}
+
+/** Spaces items evenly along an axis. */
+export const distributeItems = (
+  project: Project,
+  { sheetId, ids, axis, spacing }: Selection & { readonly axis: Axis; readonly spacing: Spacing },
+): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  const items = topmostIds(sheet, ids)
+  const deltas = distributeRects(
+    items.map((id) => itemRect(sheet, id)),
+    axis,
+    spacing,
+  )
+  return shiftItems.record(project, { sheetId, ids: items, deltas })
+}
+
+/** Gives all frames the width, height or size of the first selected. */
+export const equalItems = (
+  project: Project,
+  { sheetId, ids, by }: Selection & { readonly by: 'width' | 'height' | 'size' },
+): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  const first = itemOf(sheet, ids[0] ?? '')
+  const { w, h } = first.kind === 'frame' ? first.box : rectSize(itemRect(sheet, first.id))
+  const size: Partial<Size> = by === 'width' ? { w } : by === 'height' ? { h } : { w, h }
+  return equalSizes.record(project, { sheetId, ids, size })
+}
+
+export const LAYOUTS = ['row', 'grid', 'circle', 'mosaic'] as const
+export type Layout = (typeof LAYOUTS)[number]
+
+/** Width over height of what a frame shows: its picture as turned by quarters, else its own box. */
+const shapeOf = (project: Project, frame: Frame): number => {
+  const placed = shownPlaced(frame)
+  if (!placed) return frame.box.w / frame.box.h
+  const { w, h } = pictureOf(project, placed.pictureId).pixels
+  const lies = Math.round(placed.turn / 90) % 2 !== 0
+  return lies ? h / w : w / h
+}
+
+/** Ids of items in reading order. */
+const inReadingOrder = (sheet: Sheet, ids: readonly string[]): readonly string[] => {
+  const stand = ids.map((id) => ({ id, box: boxOfRect(itemRect(sheet, id)) }))
+  return readingRows(stand).flatMap((row) => row.map(({ id }) => id))
+}
+
+const arrangeMosaic = (project: Project, sheet: Sheet, ids: readonly string[], field: Field, gap: number): Recorded => {
+  const frames = framesUnder(sheet, ids)
+  const order = inReadingOrder(
+    sheet,
+    frames.map(({ id }) => id),
+  ).map((id) => frameOf(sheet, id))
+  const cells = mosaicLayout(
+    order.map((frame) => shapeOf(project, frame)),
+    fieldRect(sheet, ids, field),
+    gap,
+  )
+  const boxes = Object.fromEntries(order.map((frame, i) => [frame.id, boxOfRect(cells[i] ?? frameRect(frame))]))
+  return setBoxes.record(project, { sheetId: sheet.id, boxes, upright: true })
+}
+
+/**
+ * Arranges items in reading order, `gap` points apart. Row, grid and circle keep every item's size and begin where the
+ * selection stands; a mosaic fills the field, each frame taking about the shape of its picture.
+ */
+export const arrangeItems = (
+  project: Project,
+  {
+    sheetId,
+    ids,
+    layout,
+    gap,
+    field = 'selection',
+    columns,
+  }: Selection & { readonly layout: Layout; readonly gap: number; readonly field?: Field; readonly columns?: number },
+): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  if (layout === 'mosaic') return arrangeMosaic(project, sheet, ids, field, gap)
+  const items = inReadingOrder(sheet, topmostIds(sheet, ids))
+  const rects = items.map((id) => itemRect(sheet, id))
+  const around = itemsRect(sheet, ids)
+  const from: Point = { x: around.x0, y: around.y0 }
+  const sizes = rects.map(rectSize)
+  const places =
+    layout === 'row'
+      ? rowLayout(sizes, from, gap)
+      : layout === 'grid'
+        ? gridLayout(sizes, from, gap, columns)
+        : circleLayout(sizes, rectCentre(around), gap)
+  const deltas = rects.map((r, i) => ({ x: (places[i]?.x0 ?? r.x0) - r.x0, y: (places[i]?.y0 ?? r.y0) - r.y0 }))
+  return shiftItems.record(project, { sheetId, ids: items, deltas })
+}

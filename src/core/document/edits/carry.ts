@@ -1,0 +1,135 @@
+import type { Draft } from 'immer'
+import { normalTurn } from '@/core/geometry/angle'
+import { wholePictureWindow } from '@/core/placement/window'
+import { shuffled } from '@/core/random'
+import { defineEdit, put } from '@/core/document/edit'
+import { frameDraft } from '@/core/document/edits/frames'
+import { newFrame } from '@/core/document/create'
+import { frameMount, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameOf, framesUnder } from '@/core/document/tree'
+import type { Fill, Frame, Project } from '@/core/document/types'
+import type { Point } from '@/core/geometry/vector'
+
+/**
+ * Carries what fills one frame to another: into an empty one it moves, with a filled one it is exchanged; with `copy`
+ * it also stays where it was, and what filled the other goes. Placements travel with their pictures.
+ */
+export const carryFill = defineEdit<{
+  readonly sheetId: string
+  readonly from: string
+  readonly to: string
+  readonly copy?: boolean
+}>((draft, { sheetId, from, to, copy }, project) => {
+  if (from === to) return
+  const sheet = sheetOf(project, sheetId)
+  const source = frameDraft(draft, project, sheetId, from)
+  const target = frameDraft(draft, project, sheetId, to)
+  const [carried, met] = [frameOf(sheet, from).fill, frameOf(sheet, to).fill]
+  if (!source || !target || carried.kind === 'none') return
+  // Frozen values are stored as they are.
+  put(target, 'fill', carried as Draft<Fill>)
+  if (!copy) put(source, 'fill', met as Draft<Fill>)
+})
+
+/** The frame that a picture carried out of its own stands in alone: its whole shape, as large as it was, about `at`. */
+export const aloneFrame = (project: Project, sheetId: string, from: string, id: string, at: Point): Frame | null => {
+  const sheet = sheetOf(project, sheetId)
+  const held = frameOf(sheet, from)
+  const placed = shownPlaced(held)
+  if (!placed) return null
+  const whole = wholePictureWindow(placed, frameMount(project, sheet, held, placed.pictureId), held)
+  const picture = pictureOf(project, placed.pictureId)
+  const frame = newFrame(id, { kind: 'rectangle' }, { ...whole.box, cx: at.x, cy: at.y }, picture.name)
+  const alone = { ...placed, fit: 'cover' as const, zoom: 1, turn: 0, focus: { u: 0.5, v: 0.5 } }
+  return {
+    ...frame,
+    turn: normalTurn(whole.turn),
+    fill: { kind: 'taken', shown: 'take-1', takes: [{ id: 'take-1', name: '', placed: alone }] },
+  }
+}
+
+/** Takes a picture out of its frame to stand alone in `frame` (see `aloneFrame`); with `copy` it also stays. */
+export const liftFill = defineEdit<{
+  readonly sheetId: string
+  readonly from: string
+  readonly frame: Frame
+  readonly copy?: boolean
+}>((draft, { sheetId, from, frame, copy }, project) => {
+  const source = frameDraft(draft, project, sheetId, from)
+  const sheet = draft.sheets[sheetId]
+  if (!source || !sheet || sheet.items[frame.id]) return
+  Object.assign(sheet.items, { [frame.id]: frame })
+  sheet.order.push(frame.id)
+  if (!copy) put(source, 'fill', { kind: 'none' })
+})
+
+interface FramesAddress {
+  readonly sheetId: string
+  readonly ids: readonly string[]
+}
+
+const filledUnder = (project: Project, { sheetId, ids }: FramesAddress): readonly Frame[] =>
+  framesUnder(sheetOf(project, sheetId), ids).filter((frame) => frame.takesPictures && frame.fill.kind === 'taken')
+
+/** Puts the pictures of frames among them in another order, chosen by a seed. */
+export const shufflePictures = defineEdit<FramesAddress & { readonly seed: number }>(
+  (draft, { seed, ...at }, project) => {
+    const frames = filledUnder(project, at)
+    const fills = shuffled(
+      frames.map((frame) => frame.fill),
+      seed,
+    )
+    frames.forEach(({ id }, i) => {
+      const frame = frameDraft(draft, project, at.sheetId, id)
+      const fill = fills[i]
+      if (frame && fill) put(frame, 'fill', fill as Draft<Fill>) // a frozen value is stored as it is
+    })
+  },
+)
+
+/** Takes all pictures out of frames; frames and colours stay. */
+export const clearPictures = defineEdit<FramesAddress>((draft, at, project) => {
+  for (const { id } of filledUnder(project, at)) {
+    const frame = frameDraft(draft, project, at.sheetId, id)
+    if (frame) put(frame, 'fill', { kind: 'none' })
+  }
+})
+
+/** Tall, wide, or neither by more than a tenth. */
+const postureOf = (w: number, h: number): 'portrait' | 'landscape' | 'square' =>
+  h > w * 1.1 ? 'portrait' : w > h * 1.1 ? 'landscape' : 'square'
+
+export interface SetPlan {
+  readonly pairs: readonly { readonly frameId: string; readonly pictureId: string }[]
+  /** Pictures for which there is no frame. */
+  readonly left: readonly string[]
+}
+
+/**
+ * Which picture goes into which frame: frames in the order given, each taking the first picture of its own posture;
+ * then the frames that found none take what is left in order.
+ */
+export const planSet = (project: Project, frames: readonly Frame[], pictureIds: readonly string[]): SetPlan => {
+  const waiting = [...pictureIds]
+  const given = new Map<string, string>()
+  for (const frame of frames) {
+    const posture = postureOf(frame.box.w, frame.box.h)
+    const at = waiting.findIndex((id) => {
+      const { w, h } = pictureOf(project, id).pixels
+      return postureOf(w, h) === posture
+    })
+    const [found] = at < 0 ? [] : waiting.splice(at, 1)
+    if (found !== undefined) given.set(frame.id, found)
+  }
+  for (const frame of frames) {
+    const next = given.has(frame.id) ? undefined : waiting.shift()
+    if (next !== undefined) given.set(frame.id, next)
+  }
+  return {
+    pairs: frames.flatMap(({ id }) => {
+      const pictureId = given.get(id)
+      return pictureId === undefined ? [] : [{ frameId: id, pictureId }]
+    }),
+    left: waiting,
+  }
+}

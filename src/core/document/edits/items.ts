@@ -1,0 +1,213 @@
+import type { Draft } from 'immer'
+import { RANGE } from '@/core/tolerance'
+import { normalTurn } from '@/core/geometry/angle'
+import type { Box } from '@/core/geometry/box'
+import { apply, compose, rotation, translation } from '@/core/geometry/matrix'
+import { rectCentre, type Rect } from '@/core/geometry/rect'
+import type { Point, Size } from '@/core/geometry/vector'
+import { flipPicture } from '@/core/placement/move'
+import { defineEdit, put } from '@/core/document/edit'
+import { putPlaced } from '@/core/document/edits/fills'
+import { itemsRect, type Hull } from '@/core/document/extent'
+import { frameMount, sheetOf, shownPlaced } from '@/core/document/read'
+import { framesUnder, idsUnder, isLocked, itemOf, parentOf, topmostIds } from '@/core/document/tree'
+import type { Frame, Project, Sheet } from '@/core/document/types'
+
+interface ItemsAddress {
+  readonly sheetId: string
+  readonly ids: readonly string[]
+}
+
+/** The frames below the items that are free to move; a locked one stays where it is. */
+const freeFrames = (sheet: Sheet, ids: readonly string[]): readonly Frame[] =>
+  framesUnder(sheet, ids).filter((frame) => !isLocked(sheet, frame.id))
+
+/** Runs over the drafts of the free frames below the items. */
+const eachFrame = (
+  draft: Draft<Project>,
+  project: Project,
+  { sheetId, ids }: ItemsAddress,
+  change: (frame: Draft<Frame>, held: Frame, sheet: Sheet) => void,
+): void => {
+  const sheet = sheetOf(project, sheetId)
+  for (const held of freeFrames(sheet, ids)) {
+    const frame = draft.sheets[sheetId]?.items[held.id]
+    if (frame?.kind === 'frame') change(frame, held, sheet)
+  }
+}
+
+/** Turns the handles of the groups among the items, and of those within them. */
+const turnGroups = (
+  draft: Draft<Project>,
+  project: Project,
+  { sheetId, ids }: ItemsAddress,
+  turned: (turn: number) => number,
+): void => {
+  const sheet = sheetOf(project, sheetId)
+  for (const id of idsUnder(sheet, ids)) {
+    const item = draft.sheets[sheetId]?.items[id]
+    if (item?.kind === 'group' && !isLocked(sheet, id)) put(item, 'turn', normalTurn(turned(item.turn)))
+  }
+}
+
+/** Moves items with what they hold by `delta` points. */
+export const moveItems = defineEdit<ItemsAddress & { readonly delta: Point }>((draft, { delta, ...at }, project) =>
+  eachFrame(draft, project, at, (frame, { box }) => {
+    put(frame.box, 'cx', box.cx + delta.x)
+    put(frame.box, 'cy', box.cy + delta.y)
+  }),
+)
+
+/** Moves each item by a vector of its own; both lists in the same order. */
+export const shiftItems = defineEdit<ItemsAddress & { readonly deltas: readonly Point[] }>(
+  (draft, { sheetId, ids, deltas }, project) =>
+    ids.forEach((id, i) => {
+      const delta = deltas[i] ?? { x: 0, y: 0 }
+      eachFrame(draft, project, { sheetId, ids: [id] }, (frame, { box }) => {
+        put(frame.box, 'cx', box.cx + delta.x)
+        put(frame.box, 'cy', box.cy + delta.y)
+      })
+    }),
+)
+
+const clampSide = (side: number): number => Math.min(RANGE.frameSide.max, Math.max(RANGE.frameSide.min, side))
+
+/**
+ * Sizes items as one: the hull becomes the box `to`, of the same turn. Frames keep their share of it; pictures follow
+ * by their placement. Where a frame stands neither square nor at right angles to the hull, `to` must be in proportion.
+ */
+export const sizeItems = defineEdit<ItemsAddress & { readonly from: Hull; readonly to: Box }>(
+  (draft, { from, to, ...at }, project) => {
+    const scale = { x: to.w / from.box.w, y: to.h / from.box.h }
+    const inward = compose(rotation(-from.turn), translation(-from.box.cx, -from.box.cy))
+    const outward = compose(translation(to.cx, to.cy), rotation(from.turn))
+    eachFrame(draft, project, at, (frame, { box, turn }) => {
+      const p = apply(inward, { x: box.cx, y: box.cy })
+      const centre = apply(outward, { x: p.x * scale.x, y: p.y * scale.y })
+      const lies = Math.abs(Math.abs(normalTurn(turn - from.turn)) - 90) < 45
+      const [kx, ky] = lies ? [scale.y, scale.x] : [scale.x, scale.y]
+      put(frame, 'box', { cx: centre.x, cy: centre.y, w: clampSide(box.w * kx), h: clampSide(box.h * ky) })
+    })
+  },
+)
+
+/** Turns items as one about a centre, in degrees clockwise. */
+export const turnItems = defineEdit<ItemsAddress & { readonly centre: Point; readonly by: number }>(
+  (draft, { centre, by, ...at }, project) => {
+    const about = compose(translation(centre.x, centre.y), rotation(by), translation(-centre.x, -centre.y))
+    eachFrame(draft, project, at, (frame, { box, turn }) => {
+      const moved = apply(about, { x: box.cx, y: box.cy })
+      put(frame, 'box', { ...box, cx: moved.x, cy: moved.y })
+      put(frame, 'turn', normalTurn(turn + by))
+    })
+    turnGroups(draft, project, at, (turn) => turn + by)
+  },
+)
+
+/**
+ * Mirrors items as one, outlines and pictures, about the middle of their rectangle: 'x' left to right, 'y' top to
+ * bottom. A mirror top to bottom is one left to right with a half turn.
+ */
+export const flipItems = defineEdit<ItemsAddress & { readonly axis: 'x' | 'y' }>((draft, { axis, ...at }, project) => {
+  const sheet = sheetOf(project, at.sheetId)
+  const middle = rectCentre(itemsRect(sheet, at.ids))
+  const mirrored = (turn: number): number => (axis === 'x' ? -turn : 180 - turn)
+  eachFrame(draft, project, at, (frame, held) => {
+    const { box, turn } = held
+    const [cx, cy] = axis === 'x' ? [2 * middle.x - box.cx, box.cy] : [box.cx, 2 * middle.y - box.cy]
+    put(frame, 'box', { ...box, cx, cy })
+    put(frame, 'turn', normalTurn(mirrored(turn)))
+    putFlag(frame, 'flip', !held.flip)
+    const placed = shownPlaced(held)
+    if (placed) putPlaced(frame, flipPicture(placed, frameMount(project, sheet, held, placed.pictureId), 'x'))
+  })
+  turnGroups(draft, project, at, mirrored)
+})
+
+/** Sets a mark that is left out where it is off. */
+const putFlag = <K extends 'locked' | 'hidden' | 'flip'>(
+  item: { locked?: boolean; hidden?: boolean; flip?: boolean },
+  key: K,
+  on: boolean,
+): void => {
+  if (on) put(item, key, true as (typeof item)[K])
+  else if (item[key] !== undefined) delete item[key]
+}
+
+/** Hides or shows, locks or frees items. */
+export const markItems = defineEdit<ItemsAddress & { readonly hidden?: boolean; readonly locked?: boolean }>(
+  (draft, { sheetId, ids, hidden, locked }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    for (const id of ids) {
+      itemOf(sheet, id)
+      const item = draft.sheets[sheetId]?.items[id]
+      if (!item) continue
+      if (hidden !== undefined) putFlag(item, 'hidden', hidden)
+      if (locked !== undefined) putFlag(item, 'locked', locked)
+    }
+  },
+)
+
+export const renameItem = defineEdit<{ readonly sheetId: string; readonly id: string; readonly name: string }>(
+  (draft, { sheetId, id, name }, project) => {
+    itemOf(sheetOf(project, sheetId), id)
+    const item = draft.sheets[sheetId]?.items[id]
+    if (item) put(item, 'name', name)
+  },
+)
+
+/** The list that an item of the draft stands in. */
+const listDraft = (sheet: Draft<Sheet>, parentId: string | null): string[] | null => {
+  if (parentId === null) return sheet.order
+  const parent = sheet.items[parentId]
+  return parent?.kind === 'group' ? parent.order : null
+}
+
+/** Takes an id out of the list it stands in; a group left without members goes with it. */
+export const takeFromList = (sheet: Draft<Sheet>, held: Sheet, id: string): void => {
+  const parentId = parentOf(held, id)
+  const list = listDraft(sheet, parentId)
+  if (!list) return
+  const at = list.indexOf(id)
+  if (at >= 0) list.splice(at, 1)
+  if (parentId === null || list.length) return
+  takeFromList(sheet, held, parentId)
+  delete sheet.items[parentId]
+}
+
+/** Takes items off a sheet with all they hold; ids it does not have are passed over, and so are locked ones. */
+export const removeItems = defineEdit<ItemsAddress>((draft, { sheetId, ids }, project) => {
+  const held = sheetOf(project, sheetId)
+  const sheet = draft.sheets[sheetId]
+  if (!sheet) return
+  for (const id of topmostIds(held, ids).filter((one) => !isLocked(held, one))) {
+    takeFromList(sheet, held, id)
+    for (const gone of idsUnder(held, [id])) delete sheet.items[gone]
+  }
+})
+
+/** Sets boxes of frames by id, upright where `upright`. */
+export const setBoxes = defineEdit<{
+  readonly sheetId: string
+  readonly boxes: Readonly<Record<string, Box>>
+  readonly upright?: boolean
+}>((draft, { sheetId, boxes, upright }, project) =>
+  eachFrame(draft, project, { sheetId, ids: Object.keys(boxes) }, (frame, held) => {
+    put(frame, 'box', { ...(boxes[held.id] ?? held.box) })
+    if (upright) put(frame, 'turn', 0)
+  }),
+)
+
+/** Gives frames the width, the height or both of `size`, about their middles. */
+export const equalSizes = defineEdit<ItemsAddress & { readonly size: Partial<Size> }>(
+  (draft, { size, ...at }, project) =>
+    eachFrame(draft, project, at, (frame, { box }) => put(frame, 'box', { ...box, ...size })),
+)
+
+/** Where a rectangle goes, as a box. */
+export const boxOfRect = (r: Rect): Box => ({
+  cx: (r.x0 + r.x1) / 2,
+  cy: (r.y0 + r.y1) / 2,
+  w: r.x1 - r.x0,
+  h: r.y1 - r.y0,
+})

@@ -1,0 +1,56 @@
+import { boxCorners, type Box } from '@/core/geometry/box'
+import { applyVector, rotation } from '@/core/geometry/matrix'
+import { intersectRects, rectAround, rectCentre, rectSize, unionRects, type Rect } from '@/core/geometry/rect'
+import type { Size } from '@/core/geometry/vector'
+import { frameRect } from '@/core/document/read'
+import { framesOf, framesUnder, isHidden, itemOf } from '@/core/document/tree'
+import type { Frame, Sheet } from '@/core/document/types'
+
+/** The upright rectangle around the true outlines of what an item is or holds. */
+export const itemRect = (sheet: Sheet, id: string): Rect => unionRects(framesUnder(sheet, [id]).map(frameRect))
+
+/** The upright rectangle around several items. */
+export const itemsRect = (sheet: Sheet, ids: readonly string[]): Rect =>
+  unionRects(framesUnder(sheet, ids).map(frameRect))
+
+/** A box with its turn, around which handles stand. */
+export interface Hull {
+  readonly box: Box
+  readonly turn: number
+}
+
+/**
+ * What the handles of a selection stand on: a frame's own box; for one group the boxes of its frames as seen along
+ * the group's turn; for several items the upright rectangle around their frames' boxes. Null without frames.
+ */
+export const hullOf = (sheet: Sheet, ids: readonly string[]): Hull | null => {
+  const frames = framesUnder(sheet, ids)
+  const [only] = frames
+  if (!only) return null
+  const single = ids.length === 1 ? itemOf(sheet, ids[0] ?? '') : null
+  if (single?.kind === 'frame') return { box: single.box, turn: single.turn }
+  const turn = single?.turn ?? 0
+  const back = rotation(-turn)
+  const corners = frames.flatMap((frame) => boxCorners(frame.box, frame.turn).map((p) => applyVector(back, p)))
+  const around = rectAround(corners)
+  const centre = applyVector(rotation(turn), rectCentre(around))
+  return { box: { cx: centre.x, cy: centre.y, ...rectSize(around) }, turn }
+}
+
+/** A box can hold no shear: several frames are sized one way only while all stand square to the hull. */
+export const canSizeFreely = (sheet: Sheet, ids: readonly string[], hullTurn: number): boolean =>
+  framesUnder(sheet, ids).every((frame) => Math.abs((frame.turn - hullTurn) % 90) < 1e-9)
+
+/** The trim rectangle of a sheet, grown outward (or inward, if negative). */
+export const sheetRect = (size: Size, beyond = 0): Rect => ({
+  x0: -beyond,
+  y0: -beyond,
+  x1: size.w + beyond,
+  y1: size.h + beyond,
+})
+
+/** Frames of which nothing lies on the sheet or its bleed: they are kept, but no output shows them. */
+export const framesOffSheet = (sheet: Sheet): readonly Frame[] => {
+  const area = sheetRect(sheet.size, sheet.bleed)
+  return framesOf(sheet).filter((frame) => !isHidden(sheet, frame.id) && !intersectRects(frameRect(frame), area))
+}

@@ -1,0 +1,42 @@
+import { Failure } from '@/core/failure'
+import { FORMAT, OLDEST_FORMAT } from '@/core/document/types'
+
+type Loose = Readonly<Record<string, unknown>>
+
+const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** Format 2 has groups, safe margin, guides and the colours of the project. */
+const toFormat2 = (document: Loose): Loose => ({
+  ...document,
+  format: 2,
+  colours: [],
+  ...(isLoose(document['sheets'])
+    ? {
+        sheets: Object.fromEntries(
+          Object.entries(document['sheets']).map(([id, sheet]) => [
+            id,
+            isLoose(sheet) ? { ...sheet, safe: 0, guides: { x: [], y: [] } } : sheet,
+          ]),
+        ),
+      }
+    : {}),
+})
+
+/** The way from each older format to the next, by the older one's number. */
+const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([[1, toFormat2]])
+
+/**
+ * Brings a document of an older format to this one. What is no document is given back as it is,
+ * for validation to name its faults. Throws `format-unknown` for a newer format.
+ */
+export const migrate = (value: unknown): unknown => {
+  if (!isLoose(value) || typeof value['format'] !== 'number') return value
+  const format = value['format']
+  if (format > FORMAT || (format < FORMAT && !STEPS.has(format)))
+    throw new Failure(
+      'format-unknown',
+      `This project is of format ${format}; this program reads formats ${OLDEST_FORMAT} to ${FORMAT}. Open it with a newer version of the program.`,
+    )
+  const step = STEPS.get(format)
+  return step ? migrate(step(value)) : value
+}

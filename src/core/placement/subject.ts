@@ -1,0 +1,134 @@
+import { apply, applyVector, rotation } from '@/core/geometry/matrix'
+import type { Point } from '@/core/geometry/vector'
+import type { Focus, Mount, Placed } from '@/core/placement/placed'
+import { resolvePlacement } from '@/core/placement/resolve'
+
+/** The subject of a picture: a box and, if marked, the height of the eyes, as shares of width and height. */
+export interface SubjectMark {
+  readonly box: { readonly u0: number; readonly v0: number; readonly u1: number; readonly v1: number }
+  readonly line?: number
+}
+
+/** Where the line comes to lie when nothing else is asked: this share of the frame's height, from the top. */
+export const USUAL_LINE = 0.42
+
+const lineOf = ({ box, line }: SubjectMark): number => line ?? (box.v0 + box.v1) / 2
+
+/** The spot of the picture that is placed: the middle of the subject across, its line down; in picture pixels. */
+const spotOf = (subject: SubjectMark, { picture }: Mount): Point => ({
+  x: ((subject.box.u0 + subject.box.u1) / 2) * picture.w,
+  y: lineOf(subject) * picture.h,
+})
+
+/** Height of the subject in the frame and of its line from the top, as shares of the frame's height. */
+export interface SubjectPlace {
+  readonly height: number
+  readonly line: number
+}
+
+/** Where the subject is seen to lie. */
+export const placeOfSubject = (placed: Placed, mount: Mount, subject: SubjectMark): SubjectPlace => {
+  const seen = resolvePlacement(placed, mount)
+  const at = apply(seen.matrix, spotOf(subject, mount))
+  const tall = (subject.box.v1 - subject.box.v0) * mount.picture.h * seen.scale
+  return { height: tall / mount.box.h, line: at.y / mount.box.h + 0.5 }
+}
+
+/** The focus that brings a spot of the picture to a point of the frame at a scale. */
+const focusFor = (placed: Placed, mount: Mount, scale: number, aspect: number, spot: Point, at: Point): Focus => {
+  const along = applyVector(rotation(-placed.turn), at)
+  return {
+    u: (spot.x - along.x / (scale * aspect * (placed.flipX ? -1 : 1))) / mount.picture.w,
+    v: (spot.y - along.y / (scale * (placed.flipY ? -1 : 1))) / mount.picture.h,
+  }
+}
+
+/** The placement with the subject as near as covering lets it come to the middle across and its line to `line`. */
+export const focusOnSubject = (
+  placed: Placed,
+  mount: Mount,
+  subject: SubjectMark,
+  line: number = USUAL_LINE,
+): Placed => {
+  const seen = resolvePlacement(placed, mount)
+  const at = { x: 0, y: (line - 0.5) * mount.box.h }
+  const focus = focusFor(placed, mount, seen.scale, seen.aspect, spotOf(subject, mount), at)
+  const there = resolvePlacement({ ...placed, focus }, mount)
+  return { ...placed, focus: { u: there.u, v: there.v } }
+}
+
+/** The placement at which the subject has a height (a share of the frame's) and its line a place, if covering allows. */
+export const placeSubject = (placed: Placed, mount: Mount, subject: SubjectMark, to: SubjectPlace): Placed => {
+  const seen = resolvePlacement(placed, mount)
+  const tall = (subject.box.v1 - subject.box.v0) * mount.picture.h
+  const wanted = (to.height * mount.box.h) / tall
+  const scale = placed.keepCovered ? Math.max(wanted, seen.coverScale) : wanted
+  return focusOnSubject({ ...placed, zoom: scale / seen.fitScale }, mount, subject, to.line)
+}
+
+/** A picture that takes part in a match. */
+export interface Matched {
+  readonly placed: Placed
+  readonly mount: Mount
+  readonly subject: SubjectMark
+}
+
+export interface MatchResult {
+  readonly to: SubjectPlace
+  /** In the order given. */
+  readonly placed: readonly Placed[]
+  /** What is left of each to the common place; zeros where it is reached. */
+  readonly left: readonly SubjectPlace[]
+}
+
+/** Least height of the subject at which the frame stays covered. */
+const leastHeight = ({ placed, mount, subject }: Matched): number => {
+  if (!placed.keepCovered) return 0
+  const { coverScale } = resolvePlacement(placed, mount)
+  return ((subject.box.v1 - subject.box.v0) * mount.picture.h * coverScale) / mount.box.h
+}
+
+/** The lines that can be reached at a height: from the highest to the lowest. */
+const linesAt = ({ placed, mount, subject }: Matched, height: number): { min: number; max: number } => {
+  const reached = (line: number): number =>
+    placeOfSubject(placeSubject(placed, mount, subject, { height, line }), mount, subject).line
+  return placed.keepCovered ? { min: reached(-FAR), max: reached(FAR) } : { min: -FAR, max: FAR }
+}
+
+/** A line far beyond every frame, in its heights. */
+const FAR = 100
+/** Steps by which the common height grows until one line can be reached by all, and how far at most. */
+const GROWTH = { factor: 1.03, steps: 48 }
+
+/** The line nearest to the usual one that all can reach, or the middle of what lies between them. */
+const commonLine = (
+  each: readonly Matched[],
+  height: number,
+): { readonly line: number; readonly isCommon: boolean } => {
+  const ranges = each.map((one) => linesAt(one, height))
+  const low = Math.max(...ranges.map(({ min }) => min))
+  const high = Math.min(...ranges.map(({ max }) => max))
+  return low <= high
+    ? { line: Math.min(high, Math.max(low, USUAL_LINE)), isCommon: true }
+    : { line: (low + high) / 2, isCommon: false }
+}
+
+/**
+ * Gives subjects one height and one line relative to their frames: the least height at which no frame is uncovered and
+ * one line can be reached by all; if growing to four times does not bring that about, the least height, with the line
+ * as near as it comes for each.
+ */
+export const matchSubjects = (each: readonly Matched[]): MatchResult => {
+  const least = Math.max(0, ...each.map(leastHeight))
+  const now = each.map(({ placed, mount, subject }) => placeOfSubject(placed, mount, subject).height)
+  const first = least > 0 ? least : Math.max(0, ...now)
+  const heights = Array.from({ length: GROWTH.steps }, (_, i) => first * GROWTH.factor ** i)
+  const height = heights.find((tall) => commonLine(each, tall).isCommon) ?? first
+  const to = { height, line: commonLine(each, height).line }
+  const matched = each.map(({ placed, mount, subject }) => {
+    const next = placeSubject(placed, mount, subject, to)
+    const there = placeOfSubject(next, mount, subject)
+    return { placed: next, left: { height: there.height - to.height, line: there.line - to.line } }
+  })
+  return { to, placed: matched.map((one) => one.placed), left: matched.map((one) => one.left) }
+}
