@@ -30,6 +30,43 @@ export interface PictureAnswer {
   readonly height: number
   readonly levels: number
   readonly hasAlpha: boolean
+  readonly tags: readonly string[]
+  /** When it was added and last put to use, in ISO 8601; never used without the latter. */
+  readonly addedAt: string
+  readonly usedAt: string | null
+}
+
+/** What can be changed of a picture of the library. */
+export interface PictureChange {
+  readonly name?: string
+  readonly tags?: readonly string[]
+}
+
+/** A project in which a picture is shown or kept. */
+export interface PictureUse {
+  readonly projectId: string
+  readonly name: string
+  readonly count: number
+}
+
+/** What a stock service tells of a picture it offers. */
+export interface StockItem {
+  readonly id: string
+  readonly title: string
+  readonly words: readonly string[]
+  readonly width: number
+  readonly height: number
+  readonly credit: string
+}
+
+export interface StockPage {
+  /** Name of the service. */
+  readonly service: string
+  readonly total: number
+  /** Counted from 1. */
+  readonly page: number
+  readonly pages: number
+  readonly items: readonly StockItem[]
 }
 
 export interface SavedSteps {
@@ -52,7 +89,14 @@ export interface ExportOptions {
   readonly bleed: boolean
 }
 
-export type ExportRequest = ExportOptions & { readonly sheetId: string }
+export type ExportRequest = ExportOptions & {
+  /** One sheet gives a picture, several give a zip of them, in this order. */
+  readonly sheetIds: readonly string[]
+  /** Names of the files, see `nameFromPattern`. */
+  readonly pattern: string
+  /** Only these frames and groups, without the background, cropped to them. With one sheet. */
+  readonly itemIds?: readonly string[]
+}
 
 export type ExportState =
   | { readonly state: 'waiting' }
@@ -115,8 +159,12 @@ function patch() {
   }).strict()
 }
 
+const ids = () => array(string().strict().matches(ID).required()).strict().max(2000)
+
 export const exportRequestSchema = object({
-  sheetId: string().strict().matches(ID).required(),
+  sheetIds: ids().min(1).required(),
+  pattern: string().strict().min(1).max(200).required(),
+  itemIds: ids().min(1),
   format: mixed<ExportFormat>()
     .oneOf([...EXPORT_FORMATS])
     .required(),

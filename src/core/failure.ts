@@ -12,6 +12,7 @@ export type FailureCode =
   | 'picture-unreadable'
   | 'picture-kind'
   | 'picture-missing'
+  | 'picture-used' // a picture cannot go while something shows it
   | 'bundle-unreadable'
   | 'disk-full'
   | 'job-failed'

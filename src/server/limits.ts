@@ -16,4 +16,10 @@ export const LIMITS = {
   snapshotEvery: 50,
   exportsKept: 20,
   thumbnailSide: 480,
+  pictureTags: 50,
+  tagLength: 60,
+  searchLength: 200,
+  stockPage: 18,
+  stockPreviewSide: 320,
+  sheetsAtOnce: 400,
 } as const

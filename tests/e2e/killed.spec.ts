@@ -97,7 +97,14 @@ const keepSending = async (held: Acknowledged, round: number): Promise<void> => 
 
 const keepExporting = async (held: Acknowledged): Promise<void> => {
   for (;;) {
-    const body = JSON.stringify({ sheetId: SAMPLE_SHEET, format: 'png', ppi: 200, quality: 90, bleed: false })
+    const body = JSON.stringify({
+      sheetIds: [SAMPLE_SHEET],
+      pattern: '{sheet}',
+      format: 'png',
+      ppi: 200,
+      quality: 90,
+      bleed: false,
+    })
     const job = await call<{ id: string }>(`/projects/${held.project.id}/exports`, 'POST', body).catch(() => null)
     if (!job) return
     await new Promise((resolve) => setTimeout(resolve, 700))

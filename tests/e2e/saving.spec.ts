@@ -131,7 +131,14 @@ test('nonsense is answered in words, and the server goes on', async ({ request }
     ),
   ).toMatchObject({ status: 422 })
   expect(
-    await post(`/api/projects/${id}/exports`, { sheetId: 'sheet-1', format: 'gif', ppi: 0, quality: 90, bleed: false }),
+    await post(`/api/projects/${id}/exports`, {
+      sheetIds: ['sheet-1'],
+      pattern: '{sheet}',
+      format: 'gif',
+      ppi: 0,
+      quality: 90,
+      bleed: false,
+    }),
   ).toMatchObject({ status: 400 })
   expect(await post('/api/projects', `"${'x'.repeat(9 * 1024 * 1024)}"`)).toMatchObject({ status: 413 })
   expect((await request.get('/api/pictures/..%2f..%2fetc/levels/0')).status()).toBe(404)

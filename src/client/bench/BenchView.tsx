@@ -9,17 +9,15 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Card } from '@/client/bench/Card'
 import { ConflictDialog } from '@/client/bench/ConflictDialog'
 import { Rail } from '@/client/bench/Rail'
+import { SheetStrip } from '@/client/bench/SheetStrip'
 import { Stack } from '@/client/bench/Stack'
 import { CarriedTag, Supplies } from '@/client/bench/Supplies'
 import { TopBar } from '@/client/bench/TopBar'
-import { followHeldKeys, isTyping } from '@/client/gestures/heldKeys'
-import { nextRegion } from '@/client/gestures/keys'
+import { useWindow } from '@/client/bench/useWindow'
 import { Table } from '@/client/stage/Table'
-import { say } from '@/client/store/notices'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { addFiles, loadPictures } from '@/client/store/uploads'
 import { toSheet } from '@/client/store/view'
-import { putDown } from '@/client/gestures/useCarry'
 import styles from '@/client/bench/Bench.module.css'
 import supplies from '@/client/bench/Supplies.module.css'
 
@@ -28,41 +26,10 @@ const ExportDialog = dynamic(() => import('@/client/bench/ExportDialog').then((m
 const ShortcutsDialog = dynamic(() => import('@/client/bench/ShortcutsDialog').then((m) => m.ShortcutsDialog))
 const HistoryDialog = dynamic(() => import('@/client/bench/HistoryDialog').then((m) => m.HistoryDialog))
 
-const NOTICE_MS = { plain: 5000, fault: 9000 }
+const LibraryDialog = dynamic(() => import('@/client/bench/LibraryDialog').then((m) => m.LibraryDialog))
+const StockDialog = dynamic(() => import('@/client/bench/StockDialog').then((m) => m.StockDialog))
 
-/** Keys that work wherever the focus is, except those that belong to typing. */
-const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
-  const key = event.key.toLowerCase()
-  if (key === 'f6') {
-    nextRegion(event.shiftKey ? -1 : 1)
-    return true
-  }
-  if (key === 'escape' && bench.get().carried) {
-    putDown(bench)
-    return true
-  }
-  if (!(event.ctrlKey || event.metaKey)) return false
-  if (key === 's') {
-    void bench
-      .allSaved()
-      .then((saved) =>
-        say(
-          bench,
-          saved ? 'All is saved.' : 'Not saved yet: the server does not answer. Your work is kept here.',
-          saved ? 'plain' : 'fault',
-        ),
-      )
-    return true
-  }
-  if (isTyping(event.target)) return false
-  if (key === 'z') {
-    if (event.shiftKey) bench.redo()
-    else bench.undo()
-    return true
-  }
-  if (key === 'y') bench.redo()
-  return key === 'y'
-}
+const NOTICE_MS = { plain: 5000, fault: 9000 }
 
 /** The frame under a spot of the window, for files dropped there. */
 const frameUnder = (bench: Bench, x: number, y: number): string | null => {
@@ -73,34 +40,6 @@ const frameUnder = (bench: Bench, x: number, y: number): string | null => {
     frameAt(shownSheet(state), toSheet(state.view, { x: x - box.left, y: y - box.top }), (frame) => frame.takesPictures)
       ?.id ?? null
   )
-}
-
-const imagesOf = (data: DataTransfer | null): readonly File[] => [...(data?.files ?? [])]
-
-/** Window-wide keys, paste and held keys. */
-const useWindow = (bench: Bench): void => {
-  useEffect(() => {
-    const key = (event: KeyboardEvent): void => {
-      if (globalKey(bench, event)) event.preventDefault()
-    }
-    const paste = (event: ClipboardEvent): void => {
-      const files = imagesOf(event.clipboardData)
-      if (!files.length || isTyping(event.target)) return
-      event.preventDefault()
-      void addFiles(bench, files)
-    }
-    const leave = (): void => bench.endBurst()
-    window.addEventListener('keydown', key)
-    window.addEventListener('paste', paste)
-    window.addEventListener('pagehide', leave)
-    const stop = followHeldKeys()
-    return () => {
-      window.removeEventListener('keydown', key)
-      window.removeEventListener('paste', paste)
-      window.removeEventListener('pagehide', leave)
-      stop()
-    }
-  }, [bench])
 }
 
 const Notice = () => {
@@ -132,6 +71,8 @@ const Dialogs = () => {
     <>
       {dialog === 'export' && <ExportDialog />}
       {dialog === 'shortcuts' && <ShortcutsDialog onClose={close} />}
+      {dialog === 'library' && <LibraryDialog onClose={close} />}
+      {dialog === 'stock' && <StockDialog onClose={close} />}
       {dialog === 'history' && <HistoryDialog onClose={close} />}
       <ConflictDialog />
     </>
@@ -157,6 +98,7 @@ export const BenchView = () => {
       <input {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
       <TopBar />
       <Card />
+      <SheetStrip />
       <Table />
       <Rail />
       <Stack />

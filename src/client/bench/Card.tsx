@@ -1,22 +1,35 @@
 'use client'
+import { BACKGROUND_ID } from '@/core/document/background'
 import { useBench } from '@/client/binding/useBench'
+import { BackgroundCard } from '@/client/bench/BackgroundCard'
 import { FrameCard } from '@/client/bench/FrameCard'
+import { ItemsCard } from '@/client/bench/ItemsCard'
 import { SheetCard } from '@/client/bench/SheetCard'
-import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
 
-/** The numbered panel of the selected frame, or of the sheet. */
+/** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
 export const Card = () => {
-  const frame = useBench(selectedFrame)
   const sheet = useBench(shownSheet)
+  const selection = useBench((state) => state.selection)
+  const items = selection.flatMap((id) => sheet.items[id] ?? [])
+  const [only] = items
+  const isBackground = selection[0] === BACKGROUND_ID
+  const name =
+    items.length > 1 ? `${items.length} selected items` : isBackground ? 'the background' : (only?.name ?? sheet.name)
+  const content =
+    items.length === 1 && only?.kind === 'frame' ? (
+      <FrameCard frame={only} sheet={sheet} />
+    ) : items.length ? (
+      <ItemsCard items={items} sheet={sheet} />
+    ) : isBackground ? (
+      <BackgroundCard sheet={sheet} />
+    ) : (
+      <SheetCard sheet={sheet} />
+    )
   return (
-    <aside
-      className={styles.card}
-      data-region="card"
-      aria-label={frame ? `Card of ${frame.name}` : `Card of ${sheet.name}`}
-    >
-      {frame ? <FrameCard frame={frame} sheet={sheet} /> : <SheetCard sheet={sheet} />}
+    <aside className={styles.card} data-region="card" aria-label={`Card of ${name}`}>
+      {content}
     </aside>
   )
 }

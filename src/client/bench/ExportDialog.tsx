@@ -10,6 +10,7 @@ import LinearProgress from '@mui/material/LinearProgress'
 import Radio from '@mui/material/Radio'
 import RadioGroup from '@mui/material/RadioGroup'
 import { useState } from 'react'
+import { USUAL_PATTERN } from '@/core/formats/namePattern'
 import { RANGE } from '@/core/tolerance'
 import { outputPixels } from '@/core/units'
 import { within } from '@/core/range'
@@ -19,6 +20,7 @@ import { ApiError, exportUrl, saveBundle } from '@/client/http/api'
 import { say } from '@/client/store/notices'
 import { PlainField } from '@/client/parts/LengthField'
 import { shownSheet } from '@/client/store/benchStore'
+import { ExportSheets } from '@/client/bench/ExportSheets'
 import { useExport } from '@/client/bench/useExport'
 
 const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; readonly words: string }[] = [
@@ -74,7 +76,11 @@ export const ExportDialog = () => {
   const [ppi, setPpi] = useState(sheet.ppi)
   const [quality, setQuality] = useState(90)
   const [bleed, setBleed] = useState(false)
+  const [pattern, setPattern] = useState(USUAL_PATTERN)
+  const project = useBench((state) => state.project)
+  const [chosen, setChosen] = useState<readonly string[]>([sheet.id])
   const { state, job, isBusy, start, cancel } = useExport(bench)
+  const sheetIds = project.order.filter((id) => chosen.includes(id))
   const beyond = bleed ? 2 * sheet.bleed : 0
   const bundle = (): void => {
     bench
@@ -90,7 +96,9 @@ export const ExportDialog = () => {
   }
   return (
     <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="export-title">
-      <DialogTitle id="export-title">Export {sheet.name}</DialogTitle>
+      <DialogTitle id="export-title">
+        Export {sheetIds.length > 1 ? `${sheetIds.length} sheets` : sheet.name}
+      </DialogTitle>
       <DialogContent>
         <RadioGroup value={format} onChange={(_event, value) => setFormat(value as ExportFormat)} aria-label="Format">
           {FORMATS.map((each) => (
@@ -132,6 +140,18 @@ export const ExportDialog = () => {
         <p style={{ color: 'var(--ink-soft)', margin: '6px 0 0' }}>
           {outputPixels(sheet.size.w + beyond, ppi)} × {outputPixels(sheet.size.h + beyond, ppi)} px, sRGB
         </p>
+        {project.order.length > 1 && (
+          <ExportSheets
+            project={project}
+            chosen={chosen}
+            onChosen={setChosen}
+            pattern={pattern}
+            onPattern={setPattern}
+            ppi={ppi}
+            ending={format === 'jpeg' ? 'jpg' : format}
+            disabled={isBusy}
+          />
+        )}
         {state && <Progress state={state} />}
         {state && <Outcome state={state} job={job} />}
         <p style={{ margin: '16px 0 0' }}>
@@ -145,10 +165,11 @@ export const ExportDialog = () => {
         {isBusy ? <Button onClick={cancel}>Cancel the export</Button> : <Button onClick={close}>Close</Button>}
         <Button
           variant="contained"
-          disabled={isBusy}
-          onClick={() => void start({ sheetId: sheet.id, format, ppi, quality, bleed })}
+          disabled={isBusy || !sheetIds.length}
+          onClick={() => void start({ sheetIds, pattern, format, ppi, quality, bleed })}
         >
-          Export {format === 'jpeg' ? 'JPEG' : format === 'png' ? 'PNG' : 'WebP'}
+          Export {sheetIds.length > 1 ? `${sheetIds.length} as ` : ''}
+          {format === 'jpeg' ? 'JPEG' : format === 'png' ? 'PNG' : 'WebP'}
         </Button>
       </DialogActions>
     </Dialog>

@@ -4,14 +4,15 @@ import { fromPoints, formatNumber } from '@/core/units'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { setStencil } from '@/core/document/edits/frames'
-import { removeItems, renameItem } from '@/core/document/edits/items'
+import { renameItem } from '@/core/document/edits/items'
 import type { Frame, Sheet } from '@/core/document/types'
 import { stencilName } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { PlainField } from '@/client/parts/LengthField'
-import { RailButton } from '@/client/parts/RailButton'
 import { StencilIcon, STENCILS } from '@/client/parts/StencilIcon'
 import styles from '@/client/bench/Bench.module.css'
+import { EdgeSection } from '@/client/bench/EdgeSection'
+import { ItemTools } from '@/client/bench/ItemTools'
 import { PictureSection } from '@/client/bench/PictureSection'
 import { PlaceSection } from '@/client/bench/PlaceSection'
 
@@ -44,22 +45,10 @@ const Head = ({ frame, sheet }: FrameProps) => {
         onBlur={use}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       />
-      <div className={styles.kind} style={{ display: 'flex', alignItems: 'center' }}>
+      <div className={styles.kind}>
         {stencilName(frame.stencil)}, {size} {sheet.unit}
-        <span style={{ flex: 1 }} />
-        <RailButton
-          framed
-          label="Remove the frame with what it holds"
-          shortcut="Delete"
-          onPress={() =>
-            bench.commit('Remove frame', (project) =>
-              removeItems.record(project, { sheetId: sheet.id, ids: [frame.id] }),
-            )
-          }
-        >
-          Remove
-        </RailButton>
       </div>
+      <ItemTools items={[frame]} noun="frame" />
     </div>
   )
 }
@@ -115,6 +104,7 @@ export const FrameCard = ({ frame, sheet }: FrameProps) => (
     <Head key={frame.id} frame={frame} sheet={sheet} />
     <StencilSection frame={frame} sheet={sheet} />
     <PictureSection frame={frame} />
+    {frame.fill.kind !== 'none' && <EdgeSection frame={frame} sheet={sheet} />}
     <PlaceSection frame={frame} sheet={sheet} />
   </>
 )

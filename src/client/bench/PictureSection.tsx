@@ -1,15 +1,17 @@
 'use client'
 import { formatNumber } from '@/core/units'
 import { within } from '@/core/range'
-import { parseColour } from '@/core/colour/colour'
-import { emptyFrame, fillFrames, openToWhole, placePicture } from '@/core/document/edits/fills'
+import { emptyFrame, openToWhole, placePicture } from '@/core/document/edits/fills'
+import { BACKGROUND_ID } from '@/core/document/background'
 import { pictureMatrix } from '@/core/document/read'
 import type { Frame } from '@/core/document/types'
 import { setZoom, turnPicture } from '@/core/placement/move'
 import { effectiveResolution, isStretched, resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { PlainField, TypedField } from '@/client/parts/LengthField'
+import { PlainField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
+import { FillSection } from '@/client/bench/FillSection'
+import { MissingPicture } from '@/client/bench/MissingPicture'
 import { Viewfinder } from '@/client/bench/Viewfinder'
 import { changePlaced, placedFrame } from '@/client/store/actions'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
@@ -31,23 +33,24 @@ const Sharpness = ({ frame }: { readonly frame: Frame }) => {
 }
 
 /** The picture of a frame: viewfinder, zoom, turn, sharpness; or how to fill it. */
-export const PictureSection = ({ frame }: { readonly frame: Frame }) => {
+export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; readonly step?: number }) => {
   const bench = useBenchHandle()
   const project = useBench(shownProject)
   const sheetId = useBench((state) => state.sheetId)
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
-  if (!held) return <ColourSection frame={frame} />
+  if (!held) return <FillSection frame={frame} />
   const seen = resolvePlacement(held.placed, held.mount)
   const name = project.pictures[held.placed.pictureId]?.name ?? ''
   const at = { sheetId, frameId: frame.id }
   return (
     <section className={styles.section} aria-label="Picture">
       <h2>
-        <span className={styles.step}>2</span> Picture
+        <span className={styles.step}>{step}</span> Picture
         <span className={styles.fileName} title={name}>
           {name}
         </span>
       </h2>
+      <MissingPicture pictureId={held.placed.pictureId} />
       <Viewfinder />
       <div className={styles.row}>
         <PlainField
@@ -70,13 +73,15 @@ export const PictureSection = ({ frame }: { readonly frame: Frame }) => {
         />
       </div>
       <div className={styles.row} style={{ gap: 4 }}>
-        <RailButton
-          framed
-          label="Open the frame to the whole picture"
-          onPress={() => bench.commit('Open to whole picture', (p) => openToWhole.record(p, at))}
-        >
-          Open up
-        </RailButton>
+        {frame.id !== BACKGROUND_ID && (
+          <RailButton
+            framed
+            label="Open the frame to the whole picture"
+            onPress={() => bench.commit('Open to whole picture', (p) => openToWhole.record(p, at))}
+          >
+            Open up
+          </RailButton>
+        )}
         <RailButton
           framed
           label="Take the picture out; the frame stays"
@@ -98,57 +103,6 @@ export const PictureSection = ({ frame }: { readonly frame: Frame }) => {
         <Sharpness frame={frame} />
         {isStretched(seen) && <span className={styles.caution}>▲ stretched</span>}
         {!seen.isCovered && <span className={styles.caution}>▲ gaps</span>}
-      </div>
-    </section>
-  )
-}
-
-const ColourSection = ({ frame }: { readonly frame: Frame }) => {
-  const bench = useBenchHandle()
-  const at = { sheetId: bench.get().sheetId, frameId: frame.id }
-  const set = { sheetId: at.sheetId, ids: [frame.id] }
-  const colour = frame.fill.kind === 'colour' ? frame.fill.colour : ''
-  return (
-    <section className={styles.section} aria-label="Picture">
-      <h2>
-        <span className={styles.step}>2</span> Picture
-        <span className={styles.fileName}>{frame.fill.kind === 'colour' ? 'a colour' : 'none yet'}</span>
-      </h2>
-      <div className={styles.kind}>Choose one below, drop one on the frame, or fill it with a colour.</div>
-      <div className={styles.row}>
-        <input
-          type="color"
-          aria-label="Choose a colour"
-          value={colour || '#c98d63'}
-          onChange={(event) =>
-            bench.burst(
-              'fill-colour',
-              'Fill with colour',
-              fillFrames.record(shownProject(bench.get()), {
-                ...set,
-                fill: { kind: 'colour', colour: event.target.value },
-              }),
-            )
-          }
-        />
-        <TypedField
-          label="Colour"
-          shown={colour}
-          onText={(text) =>
-            bench.commit('Fill with colour', (project) =>
-              fillFrames.record(project, { ...set, fill: { kind: 'colour', colour: parseColour(text) } }),
-            )
-          }
-        />
-        {colour && (
-          <RailButton
-            framed
-            label="Empty the frame"
-            onPress={() => bench.commit('Empty frame', (project) => emptyFrame.record(project, at))}
-          >
-            Empty
-          </RailButton>
-        )}
       </div>
     </section>
   )

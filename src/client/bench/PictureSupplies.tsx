@@ -1,26 +1,16 @@
 'use client'
-import Menu from '@mui/material/Menu'
-import MenuItem from '@mui/material/MenuItem'
-import LinearProgress from '@mui/material/LinearProgress'
-import { useMemo, useState, type KeyboardEvent } from 'react'
-import { levelCount } from '@/core/render/needs'
-import { pictureUses } from '@/core/document/read'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useMemo, type KeyboardEvent, type RefObject } from 'react'
+import { isFound, rowsOf } from '@/core/document/library'
 import type { PictureAnswer } from '@/contract/api'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { useCarry } from '@/client/gestures/useCarry'
-import { levelUrl } from '@/client/http/api'
-import { fillFrame, putPictureFrame, setBackgroundPicture, takeSupply } from '@/client/store/actions'
-import { selectedFrame } from '@/client/store/selection'
-import { dismissUpload } from '@/client/store/uploads'
-import type { Upload } from '@/client/store/state'
+import { useBench } from '@/client/binding/useBench'
+import { PictureSupply, supplyWidth } from '@/client/bench/PictureSupply'
+import { UploadTile } from '@/client/bench/UploadTile'
+import { usesByHash } from '@/client/store/uploads'
 import styles from '@/client/bench/Supplies.module.css'
 
-const THUMB_HEIGHT = 68
-
-const thumbLevel = ({ width, height }: PictureAnswer): number => {
-  const count = levelCount({ w: width, h: height })
-  return Math.max(0, count - (height / 2 ** (count - 1) < THUMB_HEIGHT ? 2 : 1))
-}
+const GAP = 8
+const ROW = 96
 
 /** Left and right go along a strip of supplies. */
 export const stripKeys = (event: KeyboardEvent<HTMLElement>): void => {
@@ -33,141 +23,93 @@ export const stripKeys = (event: KeyboardEvent<HTMLElement>): void => {
   next.focus()
 }
 
-const UploadTile = ({ upload }: { readonly upload: Upload }) => {
-  const bench = useBenchHandle()
-  const isFailed = upload.state === 'failed'
+interface StripProps {
+  readonly pictures: readonly PictureAnswer[]
+  readonly uses: ReadonlyMap<string, number>
+  readonly scroller: RefObject<HTMLDivElement | null>
+}
+
+/** One row that goes on to the right; only what is in sight is made. */
+const OneRow = ({ pictures, uses, scroller }: StripProps) => {
+  // The compiler leaves a component alone that uses this hook, as it should: nothing of it is memoised.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const strip = useVirtualizer({
+    horizontal: true,
+    count: pictures.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => supplyWidth(pictures[i] as PictureAnswer) + GAP, // counted by `count`
+    getItemKey: (i) => pictures[i]?.hash ?? i,
+    overscan: 8,
+  })
   return (
-    <div className={`${styles.upload} ${isFailed ? styles.failed : ''}`} role={isFailed ? 'alert' : 'status'}>
-      <div className={styles.uploadName}>{upload.name}</div>
-      {isFailed ? (
-        <>
-          ▲ {upload.message}{' '}
-          <button
-            type="button"
-            className={styles.add}
-            style={{ padding: 0, fontSize: 11 }}
-            onClick={() => dismissUpload(bench, upload.id)}
-          >
-            Dismiss
-          </button>
-        </>
-      ) : (
-        <>
-          <div style={{ margin: '4px 0' }}>
-            {upload.state === 'sending' ? `Sending, ${Math.round(upload.share * 100)}%` : 'Reading the picture…'}
+    <div style={{ position: 'relative', flex: 'none', width: strip.getTotalSize(), height: ROW }}>
+      {strip.getVirtualItems().map(({ key, index, start }) => {
+        const picture = pictures[index]
+        return picture ? (
+          <div key={key} style={{ position: 'absolute', left: start, top: 0 }}>
+            <PictureSupply picture={picture} uses={uses.get(picture.hash) ?? 0} />
           </div>
-          <LinearProgress
-            variant={upload.state === 'sending' ? 'determinate' : 'indeterminate'}
-            value={upload.share * 100}
-            aria-label={`${upload.name}, progress`}
-          />
-        </>
-      )}
+        ) : null
+      })}
     </div>
   )
 }
 
-const PictureMenu = ({
-  picture,
-  anchor,
-  onClose,
-}: {
-  readonly picture: PictureAnswer
-  readonly anchor: HTMLElement | null
-  readonly onClose: () => void
-}) => {
-  const bench = useBenchHandle()
-  const frame = useBench(selectedFrame)
-  const run = (act: () => void) => () => {
-    onClose()
-    act()
-  }
+/** Rows one below the other, for supplies drawn up high. */
+const ManyRows = ({ pictures, uses, scroller, room }: StripProps & { readonly room: number }) => {
+  const rows = useMemo(() => rowsOf(pictures.map(supplyWidth), room, GAP), [pictures, room])
+  // The compiler leaves a component alone that uses this hook, as it should: the rows are memoised above.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const strip = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW + GAP,
+    overscan: 2,
+  })
   return (
-    <Menu open={anchor !== null} anchorEl={anchor} onClose={onClose}>
-      <MenuItem disabled={!frame} onClick={run(() => frame && fillFrame(bench, frame.id, picture))}>
-        {frame?.fill.kind === 'taken' ? 'Replace the selected frame’s picture' : 'Fill the selected frame'}
-      </MenuItem>
-      <MenuItem onClick={run(() => putPictureFrame(bench, picture))}>New frame of its own shape</MenuItem>
-      <MenuItem onClick={run(() => setBackgroundPicture(bench, picture))}>Background of the sheet</MenuItem>
-    </Menu>
+    <div style={{ position: 'relative', width: '100%', height: strip.getTotalSize() }}>
+      {strip.getVirtualItems().map(({ key, index, start }) => (
+        <div key={key} style={{ position: 'absolute', left: 0, top: start, display: 'flex', gap: GAP }}>
+          {(rows[index] ?? []).map((i) => {
+            const picture = pictures[i]
+            return picture ? (
+              <PictureSupply key={picture.hash} picture={picture} uses={uses.get(picture.hash) ?? 0} />
+            ) : null
+          })}
+        </div>
+      ))}
+    </div>
   )
 }
 
-const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnswer; readonly uses: number }) => {
-  const bench = useBenchHandle()
-  const carry = useCarry(bench)
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const openMenu = (event: { currentTarget: HTMLElement; preventDefault(): void }): void => {
-    event.preventDefault()
-    setAnchor(event.currentTarget)
-  }
-  return (
-    <div className={styles.holder}>
-      <button
-        type="button"
-        data-supply
-        className={styles.supply}
-        aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
-        title={`${picture.name}, ${picture.width} × ${picture.height} px. Press to fill, drag onto a frame, M for more`}
-        {...carry({ kind: 'picture', picture })}
-        onClick={() => takeSupply(bench, picture)}
-        onContextMenu={openMenu}
-        onKeyDown={(event) => {
-          if (event.key === 'm' || event.key === 'M') openMenu(event)
-        }}
-      >
-        {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
-        {/* eslint-disable-next-line @next/next/no-img-element */}
-        <img
-          src={levelUrl(picture.hash, thumbLevel(picture))}
-          alt=""
-          width={Math.max(44, (THUMB_HEIGHT * picture.width) / picture.height)}
-          height={THUMB_HEIGHT}
-          loading="lazy"
-          draggable={false}
-        />
-        <span className={styles.caption}>{picture.name}</span>
-        {uses > 0 && <span className={styles.badge}>{uses}</span>}
-      </button>
-      <button
-        type="button"
-        className={styles.more}
-        tabIndex={-1}
-        aria-label={`More to do with ${picture.name}`}
-        onClick={openMenu}
-      >
-        ⋯
-      </button>
-      <PictureMenu picture={picture} anchor={anchor} onClose={() => setAnchor(null)} />
-    </div>
-  )
+interface PictureSuppliesProps {
+  readonly search: string
+  readonly onAdd: () => void
+  readonly scroller: RefObject<HTMLDivElement | null>
+  /** Width for rows in CSS pixels, where the supplies are drawn up high enough for several; else null. */
+  readonly room: number | null
 }
 
 /** The library's pictures and what is on its way in. */
-export const PictureSupplies = ({ search, onAdd }: { readonly search: string; readonly onAdd: () => void }) => {
+export const PictureSupplies = ({ search, onAdd, scroller, room }: PictureSuppliesProps) => {
   const pictures = useBench((state) => state.pictures)
   const uploads = useBench((state) => state.uploads)
   const project = useBench((state) => state.project)
-  const uses = useMemo(
-    () => new Map([...pictureUses(project)].map(([id, count]) => [project.pictures[id]?.hash, count])),
-    [project],
-  )
-  const wanted = search.trim().toLowerCase()
-  const shown = pictures.filter((picture) => picture.name.toLowerCase().includes(wanted))
+  const uses = useMemo(() => usesByHash(project), [project])
+  const shown = useMemo(() => pictures.filter((picture) => isFound(picture, search.trim())), [pictures, search])
   return (
     <>
       {uploads.map((upload) => (
         <UploadTile key={upload.id} upload={upload} />
       ))}
-      {shown.map((picture) => (
-        <PictureSupply key={picture.hash} picture={picture} uses={uses.get(picture.hash) ?? 0} />
-      ))}
+      {shown.length > 0 && room === null && <OneRow pictures={shown} uses={uses} scroller={scroller} />}
+      {shown.length > 0 && room !== null && <ManyRows pictures={shown} uses={uses} scroller={scroller} room={room} />}
       {!shown.length && !uploads.length && (
         <div className={styles.note}>
-          {wanted
-            ? `No picture is named “${search}”. `
+          {search.trim()
+            ? `No picture has “${search}” in its name or tags. `
             : 'No pictures yet. Drop files anywhere in the window, paste one, or '}
-          {!wanted && (
+          {!search.trim() && (
             <button type="button" className={styles.add} onClick={onAdd}>
               choose files
             </button>

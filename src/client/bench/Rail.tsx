@@ -1,18 +1,21 @@
 'use client'
+import Checklist from '@mui/icons-material/LibraryAddCheckOutlined'
 import FlipX from '@mui/icons-material/Flip'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
+import Replace from '@mui/icons-material/SwapHoriz'
+import Snap from '@mui/icons-material/JoinInner'
 import Slider from '@mui/material/Slider'
 import { formatNumber } from '@/core/units'
-import { removeItems } from '@/core/document/edits/items'
 import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
 import { FITS, type Fit } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { changePlaced, placedFrame } from '@/client/store/actions'
-import { selectedFrame, setWay } from '@/client/store/selection'
+import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
 import { WAYS } from '@/client/store/state'
 import { ownKeys } from '@/client/gestures/keys'
+import { toggleSnaps } from '@/client/gestures/tableKeys'
 import { zoomSelected } from '@/client/gestures/nudge'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -165,16 +168,60 @@ const FilledTools = () => {
         Keep covered
       </RailButton>
       <RailButton label="Replace the picture, keeping all settings" pressed={isReplacing} onPress={replace}>
-        Replace
+        <Replace fontSize="small" />
       </RailButton>
     </>
   )
 }
 
+/** Switches for the hand: snapping, and adding to the selection for those without a keyboard. */
+const HandSwitches = () => {
+  const bench = useBenchHandle()
+  const snaps = useBench((state) => state.snaps)
+  const isAdding = useBench((state) => state.isAdding)
+  return (
+    <>
+      <span style={{ flex: 1 }} />
+      <RailButton
+        label="Add what is pressed to the selection"
+        shortcut="Shift"
+        pressed={isAdding}
+        onPress={() => bench.set({ isAdding: !isAdding })}
+      >
+        <Checklist fontSize="small" />
+      </RailButton>
+      <RailButton
+        label="Snap to edges, middles, gaps and guides"
+        shortcut="S"
+        pressed={snaps}
+        onPress={() => toggleSnaps(bench)}
+      >
+        <Snap fontSize="small" />
+      </RailButton>
+    </>
+  )
+}
+
+/** What the rail says where there is no picture to work on. */
+const Words = () => {
+  const frame = useBench(selectedFrame)
+  const count = useBench((state) => state.selection.length)
+  const isGroup = useBench((state) => selectedItem(state)?.kind === 'group')
+  if (frame?.fill.kind === 'taken') return null
+  const words = frame
+    ? frame.takesPictures
+      ? 'Choose a picture below to fill this frame'
+      : ''
+    : isGroup
+      ? 'A group. Double-click or Enter to go in'
+      : count > 1
+        ? `${count} selected: they move, size and turn as one`
+        : 'Press a frame to work on it'
+  return <span style={{ color: 'var(--ink-soft)', padding: '0 10px' }}>{words}</span>
+}
+
 /** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
 export const Rail = () => {
-  const bench = useBenchHandle()
-  const frame = useBench(selectedFrame)
   const armed = useBench((state) => state.armed)
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
@@ -187,28 +234,8 @@ export const Rail = () => {
         <>
           <Ways />
           <FilledTools />
-          {frame && frame.fill.kind !== 'taken' && (
-            <>
-              <span className={styles.divider} />
-              <span style={{ color: 'var(--ink-soft)', padding: '0 6px' }}>
-                Choose a picture below to fill this frame
-              </span>
-            </>
-          )}
-          {frame && frame.fill.kind !== 'taken' && (
-            <RailButton
-              label="Remove the frame"
-              shortcut="Delete"
-              onPress={() =>
-                bench.commit('Remove frame', (project) =>
-                  removeItems.record(project, { sheetId: bench.get().sheetId, ids: [frame.id] }),
-                )
-              }
-            >
-              Remove
-            </RailButton>
-          )}
-          {!frame && <span style={{ color: 'var(--ink-soft)', padding: '0 10px' }}>Press a frame to work on it</span>}
+          <Words />
+          <HandSwitches />
         </>
       )}
     </div>

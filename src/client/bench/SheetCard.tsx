@@ -1,168 +1,92 @@
 'use client'
+import CopyImage from '@mui/icons-material/AddPhotoAlternateOutlined'
+import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'
-import { within } from '@/core/range'
-import { outputPixels, UNITS, type Unit } from '@/core/units'
-import { parseColour } from '@/core/colour/colour'
-import { changeSheet, setBackground } from '@/core/document/edits/sheets'
-import type { Background, Sheet } from '@/core/document/types'
-import { BACKGROUND_ID } from '@/core/document/background'
+import { setColours } from '@/core/document/edits/project'
+import { framesOf } from '@/core/document/tree'
+import type { Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { LengthField, PlainField, TypedField } from '@/client/parts/LengthField'
+import { usePalette } from '@/client/binding/usePalette'
+import { BackgroundSection } from '@/client/bench/BackgroundSection'
+import { SetSection } from '@/client/bench/SetSection'
+import { SizeSection } from '@/client/bench/SizeSection'
+import { renameSheet } from '@/client/store/sheets'
 import { RailButton } from '@/client/parts/RailButton'
-import { shownProject } from '@/client/store/benchStore'
-import { fitView } from '@/client/store/view'
+import { copyImage } from '@/client/store/copyImage'
+import colour from '@/client/parts/Colour.module.css'
 import styles from '@/client/bench/Bench.module.css'
 
-const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
+const SheetName = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
-  const { unit, ppi, size, bleed } = sheet
-  const change = (name: string, next: Omit<Parameters<typeof changeSheet>[1], 'sheetId'>): void => {
-    bench.commit(name, (project) => changeSheet.record(project, { sheetId: sheet.id, ...next }))
-    if (bench.get().isFitted) fitView(bench)
+  const [draft, setDraft] = useState<string | null>(null)
+  const use = (): void => {
+    const name = draft?.trim().slice(0, RANGE.nameLength)
+    setDraft(null)
+    if (name) renameSheet(bench, sheet.id, name)
   }
-  const side = (points: number): number =>
-    within('a side of the sheet', points, RANGE.sheetSide, 'more than 0 and at most 200 in (5080 mm)')
   return (
-    <section className={styles.section} aria-label="Size">
-      <h2>
-        <span className={styles.step}>1</span> Size
-      </h2>
-      <div className={styles.row}>
-        <LengthField
-          label="w"
-          unit={unit}
-          ppi={ppi}
-          points={size.w}
-          onPoints={(w) => change('Sheet size', { size: { w: side(w), h: size.h } })}
-        />
-        <LengthField
-          label="h"
-          unit={unit}
-          ppi={ppi}
-          points={size.h}
-          onPoints={(h) => change('Sheet size', { size: { w: size.w, h: side(h) } })}
-        />
-      </div>
-      <div className={styles.row}>
-        <label className={styles.row} style={{ margin: 0 }}>
-          <span style={{ color: 'var(--ink-soft)', fontSize: 12 }}>Unit</span>
-          <select
-            value={unit}
-            onChange={(event) => change('Sheet unit', { unit: event.target.value as Unit })}
-            style={{ height: 28, font: 'inherit', color: 'inherit', background: 'var(--panel)' }}
-          >
-            {UNITS.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
-        </label>
-        <PlainField
-          label="ppi"
-          value={ppi}
-          decimals={1}
-          onValue={(value) =>
-            change('Resolution', { ppi: within('ppi', value, RANGE.ppi, `from ${RANGE.ppi.min} to ${RANGE.ppi.max}`) })
-          }
-        />
-      </div>
-      <div className={styles.row}>
-        <LengthField
-          label="Bleed"
-          unit={unit}
-          ppi={ppi}
-          points={bleed}
-          onPoints={(b) => change('Bleed', { bleed: within('the bleed', b, RANGE.bleed, 'from 0 to 10 in (254 mm)') })}
-        />
-      </div>
-      <div className={styles.kind} style={{ marginTop: 8 }}>
-        Output {outputPixels(size.w, ppi)} × {outputPixels(size.h, ppi)} px
-      </div>
-    </section>
+    <input
+      className={styles.title}
+      aria-label="Name of the sheet"
+      value={draft ?? sheet.name}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={use}
+      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+    />
   )
 }
 
-const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
+/** The colours of the sheet's pictures; a press keeps one for the project. */
+const PaletteSection = ({ step }: { readonly step: number }) => {
   const bench = useBenchHandle()
-  const { background } = sheet
-  const pictureName = useBench((state) =>
-    background.kind === 'picture' ? (state.project.pictures[background.placed.pictureId]?.name ?? '') : '',
-  )
-  const set = (name: string, next: Background): void =>
-    bench.commit(name, (project) => setBackground.record(project, { sheetId: sheet.id, background: next }))
-  const colour = background.kind === 'colour' ? background.colour : '#ffffff'
-  const choose = (): void => {
-    bench.endBurst()
-    bench.set({ replacing: BACKGROUND_ID, spoken: 'Choose the background in the supplies.' })
-    document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
+  const palette = usePalette()
+  const kept = useBench((state) => state.project.colours)
+  if (!palette.length) return null
+  const keep = (one: string): void => {
+    if (!kept.includes(one))
+      bench.commit('Keep a colour', (project) => setColours.record(project, { colours: [...kept, one] }))
   }
   return (
-    <section className={styles.section} aria-label="Background">
+    <section className={styles.section} aria-label="Colours of its pictures">
       <h2>
-        <span className={styles.step}>2</span> Background
-        <span className={styles.fileName}>{pictureName}</span>
+        <span className={styles.step}>{step}</span> Colours of its pictures
       </h2>
-      <div className={styles.row} role="group" aria-label="Kind of background">
-        <RailButton
-          framed
-          label="A colour"
-          pressed={background.kind === 'colour'}
-          onPress={() => set('Background colour', { kind: 'colour', colour })}
-        >
-          Colour
-        </RailButton>
-        <RailButton
-          framed
-          label="A picture that covers the sheet"
-          pressed={background.kind === 'picture'}
-          onPress={choose}
-        >
-          Picture
-        </RailButton>
-        <RailButton
-          framed
-          label="None: transparent"
-          pressed={background.kind === 'none'}
-          onPress={() => set('No background', { kind: 'none' })}
-        >
-          None
-        </RailButton>
+      <div className={colour.swatches} data-palette>
+        {palette.map((one) => (
+          <button
+            key={one}
+            type="button"
+            className={colour.swatch}
+            style={{ background: one }}
+            aria-label={`${one}${kept.includes(one) ? ', kept' : ''}. Keep for the project`}
+            title={`${one}: press to keep for the project`}
+            onClick={() => keep(one)}
+          />
+        ))}
       </div>
-      {background.kind === 'colour' && (
-        <div className={styles.row}>
-          <input
-            type="color"
-            aria-label="Choose the background colour"
-            value={colour}
-            onChange={(event) =>
-              bench.burst(
-                'background-colour',
-                'Background colour',
-                setBackground.record(shownProject(bench.get()), {
-                  sheetId: sheet.id,
-                  background: { kind: 'colour', colour: event.target.value },
-                }),
-              )
-            }
-          />
-          <TypedField
-            label="Colour"
-            shown={colour}
-            onText={(text) => set('Background colour', { kind: 'colour', colour: parseColour(text) })}
-          />
-        </div>
-      )}
     </section>
   )
 }
 
 /** With nothing selected the card is about the sheet. */
-export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => (
-  <>
-    <div className={styles.head}>
-      <div className={styles.title}>{sheet.name}</div>
-      <div className={styles.kind}>The sheet. Press a frame to see its card.</div>
-    </div>
-    <SizeSection sheet={sheet} />
-    <BackgroundSection sheet={sheet} />
-  </>
-)
+export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
+  const bench = useBenchHandle()
+  const frames = framesOf(sheet)
+  return (
+    <>
+      <div className={styles.head}>
+        <SheetName key={sheet.id} sheet={sheet} />
+        <div className={styles.kind}>The sheet. Press a frame to see its card.</div>
+        <div className={styles.tools}>
+          <RailButton framed label="Copy the sheet as an image" onPress={() => void copyImage(bench)}>
+            <CopyImage fontSize="inherit" /> Copy as an image
+          </RailButton>
+        </div>
+      </div>
+      <SizeSection sheet={sheet} />
+      <BackgroundSection sheet={sheet} />
+      {frames.length > 0 && <SetSection frames={frames} step={3} />}
+      <PaletteSection step={frames.length > 0 ? 4 : 3} />
+    </>
+  )
+}

@@ -5,10 +5,11 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import { useState } from 'react'
-import { changeKey, FIXED_KEYS, firstKeys, keyOf, ownKeys, TABLE_KEYS, type TableKey } from '@/client/gestures/keys'
+import { changeKey, firstKeys, keyOf, ownKeys } from '@/client/gestures/keys'
+import { FIXED_KEYS, KEY_GROUPS, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
 import styles from '@/client/bench/Shortcuts.module.css'
 
-const GROUPS = ['Moving', 'Frames', 'View', 'Everywhere'] as const
+const GROUPS = [...KEY_GROUPS, 'Everywhere'] as const
 
 /** A key that can be changed: press it, then press the key wanted. */
 const OwnKey = ({
@@ -55,7 +56,7 @@ export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) =
       <DialogTitle id="shortcuts-title">Shortcuts</DialogTitle>
       <DialogContent>
         <p className={styles.note}>
-          Keys of the first three groups work while the table or the stack has the focus. Press one with an edge to
+          Keys of the first four groups work while the table or the stack has the focus. Press one with an edge to
           change it.
         </p>
         {fault && (

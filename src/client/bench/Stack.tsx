@@ -1,98 +1,125 @@
 'use client'
-import { svgTextOf } from '@/core/path/svgText'
-import { invert } from '@/core/geometry/matrix'
-import { outlineOf } from '@/core/stencil/stencil'
-import { resolvePlacement } from '@/core/placement/resolve'
-import { levelCount } from '@/core/render/needs'
-import { frameMount, shownPlaced } from '@/core/document/read'
-import { framesOf } from '@/core/document/tree'
-import type { Frame } from '@/core/document/types'
+import KeyboardDoubleArrowLeft from '@mui/icons-material/KeyboardDoubleArrowLeft'
+import KeyboardDoubleArrowRight from '@mui/icons-material/KeyboardDoubleArrowRight'
+import { useMemo, useState } from 'react'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { framesOffSheet } from '@/core/document/extent'
+import { groupsAround } from '@/core/document/tree'
+import type { Item, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { tableKey } from '@/client/gestures/keys'
-import { levelUrl } from '@/client/http/api'
+import { shownSheet } from '@/client/store/benchStore'
 import { select } from '@/client/store/selection'
-import { shownProject, shownSheet } from '@/client/store/benchStore'
-import { svgMatrix } from '@/client/stage/overlayGeometry'
-import styles from '@/client/bench/Bench.module.css'
+import { StackRow } from '@/client/bench/StackRow'
+import bench from '@/client/bench/Bench.module.css'
+import styles from '@/client/bench/Stack.module.css'
 
-/** The frame as it looks, small: its picture through its outline. */
-const Thumb = ({ frame }: { readonly frame: Frame }) => {
-  const project = useBench(shownProject)
-  const sheet = useBench(shownSheet)
-  const placed = shownPlaced(frame)
-  const picture = placed && project.pictures[placed.pictureId]
-  const { w, h } = frame.box
-  const path = svgTextOf(outlineOf(frame.stencil, frame.box).path)
-  const clip = `clip-${frame.id}`
+interface Row {
+  readonly item: Item
+  readonly depth: number
+  readonly isOpen: boolean
+}
+
+/** The rows to show, top first; members only of groups that are open. */
+const rowsOf = (sheet: Sheet, open: ReadonlySet<string>): readonly Row[] => {
+  const rows: Row[] = []
+  const visit = (order: readonly string[], depth: number): void => {
+    for (const id of order.toReversed()) {
+      const item = sheet.items[id]
+      if (!item) continue
+      const isOpen = item.kind === 'group' && open.has(id)
+      rows.push({ item, depth, isOpen })
+      if (item.kind === 'group' && isOpen) visit(item.order, depth + 1)
+    }
+  }
+  visit(sheet.order, 0)
+  return rows
+}
+
+/** The groups that show their members: those opened by hand, and those around what is selected. */
+const useOpenGroups = (sheet: Sheet) => {
+  const [toggled, setToggled] = useState<ReadonlySet<string>>(new Set())
+  const selection = useBench((state) => state.selection)
+  const open = useMemo(() => {
+    const all = new Set(toggled)
+    for (const id of selection) for (const group of groupsAround(sheet, id)) all.add(group)
+    return all
+  }, [toggled, selection, sheet])
+  const toggle = (id: string): void => {
+    const next = new Set(toggled)
+    if (open.has(id)) next.delete(id)
+    else next.add(id)
+    setToggled(next)
+  }
+  return { open, toggle }
+}
+
+const BackgroundRow = () => {
+  const handle = useBenchHandle()
+  const isPicture = useBench((state) => shownSheet(state).background.kind === 'picture')
+  const isChosen = useBench((state) => state.selection[0] === BACKGROUND_ID)
+  if (!isPicture) return null
   return (
-    <svg className={styles.thumb} viewBox={`${-w / 2} ${-h / 2} ${w} ${h}`} aria-hidden>
-      {placed && picture ? (
-        <>
-          <clipPath id={clip}>
-            <path
-              d={path}
-              transform={svgMatrix(
-                invert(resolvePlacement(placed, frameMount(project, sheet, frame, placed.pictureId)).matrix),
-              )}
-            />
-          </clipPath>
-          <g
-            transform={svgMatrix(resolvePlacement(placed, frameMount(project, sheet, frame, placed.pictureId)).matrix)}
-          >
-            <image
-              href={levelUrl(picture.hash, levelCount(picture.pixels) - 1)}
-              width={picture.pixels.w}
-              height={picture.pixels.h}
-              preserveAspectRatio="none"
-              clipPath={`url(#${clip})`}
-            />
-          </g>
-        </>
-      ) : (
-        <path
-          d={path}
-          fill={frame.fill.kind === 'colour' ? frame.fill.colour : '#d8cbb0'}
-          stroke="#8a7a5c"
-          vectorEffect="non-scaling-stroke"
-        />
-      )}
-    </svg>
+    <li className={`${styles.row} ${isChosen ? styles.chosen : ''}`}>
+      <button
+        type="button"
+        className={styles.press}
+        aria-pressed={isChosen}
+        title="The background picture: press to place it"
+        onClick={() => select(handle, BACKGROUND_ID)}
+      >
+        <span className={styles.ground}>Background</span>
+      </button>
+    </li>
   )
 }
 
-/** What lies on the sheet, top first. */
+/** What lies on the sheet, top first: pressed to select, dragged to reorder or to carry a picture out. */
 export const Stack = () => {
-  const bench = useBenchHandle()
+  const handle = useBenchHandle()
   const sheet = useBench(shownSheet)
-  const selection = useBench((state) => state.selection)
-  const frames = framesOf(sheet).toReversed()
+  const isWide = useBench((state) => state.isStackWide)
+  const { open, toggle } = useOpenGroups(sheet)
+  const off = useMemo(() => new Set(framesOffSheet(sheet).map(({ id }) => id)), [sheet])
+  const rows = rowsOf(sheet, open)
+  const words = isWide ? 'Show pictures only' : 'Show names, hide and lock'
   return (
     <nav
-      className={styles.stack}
+      className={`${bench.stack} ${isWide ? styles.wide : styles.narrow}`}
       data-region="stack"
       aria-label="Stack: what lies on the sheet, top first"
       onKeyDown={(event) => {
-        // Enter and Space press the item that has the focus.
-        if (event.key !== 'Enter' && event.key !== ' ' && tableKey(bench, event, () => false)) event.preventDefault()
+        // Enter and Space press the button that has the focus.
+        if (event.key !== 'Enter' && event.key !== ' ' && tableKey(handle, event, () => false)) event.preventDefault()
       }}
     >
-      <h2>Stack</h2>
-      <div role="listbox" aria-label="Frames">
-        {frames.map((frame) => (
-          <button
-            key={frame.id}
-            type="button"
-            role="option"
-            className={styles.stackItem}
-            aria-selected={selection.includes(frame.id)}
-            aria-label={frame.name}
-            title={frame.name}
-            onClick={() => select(bench, frame.id)}
-          >
-            <Thumb frame={frame} />
-          </button>
+      <h2 className={styles.head}>
+        Stack
+        <button
+          type="button"
+          className={styles.widen}
+          aria-label={words}
+          title={words}
+          aria-pressed={isWide}
+          onClick={() => handle.set({ isStackWide: !isWide })}
+        >
+          {isWide ? <KeyboardDoubleArrowRight fontSize="inherit" /> : <KeyboardDoubleArrowLeft fontSize="inherit" />}
+        </button>
+      </h2>
+      <ul className={styles.list}>
+        {rows.map(({ item, depth, isOpen }) => (
+          <StackRow
+            key={item.id}
+            item={item}
+            depth={depth}
+            isOpen={isOpen}
+            isOff={off.has(item.id)}
+            onToggle={() => toggle(item.id)}
+          />
         ))}
-      </div>
+        <BackgroundRow />
+      </ul>
+      {!rows.length && <p className={styles.none}>Nothing yet</p>}
     </nav>
   )
 }

@@ -1,6 +1,6 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
-import { useState, type KeyboardEvent } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
@@ -10,12 +10,15 @@ import type { Stencil } from '@/core/stencil/stencil'
 import { StencilIcon, STENCILS } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
 import { putFrame } from '@/client/store/actions'
+import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
 import type { Carried } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
 
 const TABS = ['Pictures', 'Stencils'] as const
 type Tab = (typeof TABS)[number]
 
+/** The strip's own padding, both sides. */
+const ROOM = 28
 const HEIGHT = { least: 132, most: 460, first: 140, wraps: 240 }
 
 /** A press puts one in the next free place; a drag takes one to a spot; armed, one is drawn out. */
@@ -105,6 +108,17 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const count = useBench((state) => state.pictures.length)
   const replacing = useBench((state) => state.replacing)
+  const strip = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(0)
+  const marked = useBench((state) => state.marked.length)
+  const bench = useBenchHandle()
+  useEffect(() => {
+    const element = strip.current
+    if (!element) return
+    const observer = new ResizeObserver(() => setWidth(element.clientWidth))
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [])
   const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
   return (
     <section className={styles.supplies} style={{ height }} data-region="supplies" aria-label="Supplies">
@@ -136,12 +150,26 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
               : 'Choose the new picture. All settings stay.'}
           </strong>
         )}
+        {tab === 'Pictures' && marked > 0 && (
+          <span className={styles.marks}>
+            <button
+              type="button"
+              className={styles.add}
+              onClick={() => fillFromSet(bench, chosenPictures(bench.get()))}
+            >
+              Fill from these {marked}
+            </button>
+            <button type="button" className={styles.add} onClick={() => bench.set({ marked: [] })}>
+              Unmark
+            </button>
+          </span>
+        )}
         {tab === 'Pictures' && (
           <input
             type="search"
             className={styles.search}
             placeholder={`Search ${count} pictures`}
-            aria-label="Search pictures by name"
+            aria-label="Search pictures by name and tag"
             value={search}
             onChange={(event) => setSearch(event.target.value)}
           />
@@ -154,14 +182,30 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
         >
           Add pictures
         </button>
+        <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'library' })}>
+          Library
+        </button>
+        <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'stock' })}>
+          Stock
+        </button>
       </div>
       <div
+        ref={strip}
         className={`${styles.strip} ${height >= HEIGHT.wraps ? styles.stripTall : ''}`}
         role="tabpanel"
         aria-label={tab}
         onKeyDown={stripKeys}
       >
-        {tab === 'Pictures' ? <PictureSupplies search={search} onAdd={onAdd} /> : <StencilSupplies />}
+        {tab === 'Pictures' ? (
+          <PictureSupplies
+            search={search}
+            onAdd={onAdd}
+            scroller={strip}
+            room={height >= HEIGHT.wraps ? width - ROOM : null}
+          />
+        ) : (
+          <StencilSupplies />
+        )}
       </div>
     </section>
   )

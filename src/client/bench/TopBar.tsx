@@ -6,6 +6,8 @@ import FitScreen from '@mui/icons-material/FitScreen'
 import History from '@mui/icons-material/History'
 import KeyboardOutlined from '@mui/icons-material/KeyboardAltOutlined'
 import Redo from '@mui/icons-material/Redo'
+import Straighten from '@mui/icons-material/Straighten'
+import Visibility from '@mui/icons-material/VisibilityOutlined'
 import Remove from '@mui/icons-material/Remove'
 import Undo from '@mui/icons-material/Undo'
 import Button from '@mui/material/Button'
@@ -16,7 +18,8 @@ import { formatNumber } from '@/core/units'
 import { renameProject } from '@/core/document/edits/project'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { shownSheet } from '@/client/store/benchStore'
-import { fitView, fullScale, fullView, setSheet, zoomView } from '@/client/store/view'
+import { goToNeighbour } from '@/client/store/sheets'
+import { fitView, fullScale, fullView, zoomView } from '@/client/store/view'
 import styles from '@/client/bench/Bench.module.css'
 
 const ProjectName = () => {
@@ -47,18 +50,32 @@ const SheetCounter = () => {
   const bench = useBenchHandle()
   const order = useBench((state) => state.project.order)
   const sheetId = useBench((state) => state.sheetId)
+  const hasStrip = useBench((state) => state.hasSheetStrip)
   const at = order.indexOf(sheetId)
-  if (order.length < 2) return null
-  const go = (step: number): void => setSheet(bench, order[at + step] ?? sheetId)
   return (
     <div className={styles.group}>
-      <IconButton aria-label="Previous sheet" disabled={at <= 0} onClick={() => go(-1)}>
+      <IconButton
+        aria-label="Previous sheet"
+        title="Previous sheet (PgUp)"
+        disabled={at <= 0}
+        onClick={() => goToNeighbour(bench, -1)}
+      >
         <ChevronLeft fontSize="small" />
       </IconButton>
-      <span>
+      <Button
+        aria-expanded={hasStrip}
+        title="Show all sheets (J)"
+        onClick={() => bench.set({ hasSheetStrip: !hasStrip })}
+        sx={{ px: 0.5, minWidth: 0, fontWeight: 400 }}
+      >
         Sheet {at + 1} of {order.length}
-      </span>
-      <IconButton aria-label="Next sheet" disabled={at >= order.length - 1} onClick={() => go(1)}>
+      </Button>
+      <IconButton
+        aria-label="Next sheet"
+        title="Next sheet (PgDn)"
+        disabled={at >= order.length - 1}
+        onClick={() => goToNeighbour(bench, 1)}
+      >
         <ChevronRight fontSize="small" />
       </IconButton>
     </div>
@@ -85,6 +102,8 @@ const SavingSign = () => {
 
 const ViewGroup = () => {
   const bench = useBenchHandle()
+  const hasRulers = useBench((state) => state.hasRulers)
+  const isClean = useBench((state) => state.isClean)
   const percent = useBench((state) => formatNumber((state.view.scale / fullScale(shownSheet(state))) * 100, 0))
   return (
     <div className={styles.group}>
@@ -104,6 +123,22 @@ const ViewGroup = () => {
       </IconButton>
       <IconButton aria-label="Fit the sheet" title="Fit the sheet (0)" onClick={() => fitView(bench)}>
         <FitScreen fontSize="small" />
+      </IconButton>
+      <IconButton
+        aria-label="Rulers and guides"
+        title="Rulers and guides (L)"
+        aria-pressed={hasRulers}
+        onClick={() => bench.set({ hasRulers: !hasRulers })}
+      >
+        <Straighten fontSize="small" />
+      </IconButton>
+      <IconButton
+        aria-label="Clean view without marks"
+        title="Clean view without marks (Z)"
+        aria-pressed={isClean}
+        onClick={() => bench.set({ isClean: !isClean })}
+      >
+        <Visibility fontSize="small" />
       </IconButton>
     </div>
   )

@@ -1,17 +1,20 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
-import { useRef } from 'react'
-import { apply, invert } from '@/core/geometry/matrix'
+import { useRef, useState } from 'react'
+import { invert } from '@/core/geometry/matrix'
+import type { Point } from '@/core/geometry/vector'
 import { svgTextOf } from '@/core/path/svgText'
-import { panPicture } from '@/core/placement/move'
-import type { Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { levelCount } from '@/core/render/needs'
-import { setPlaced } from '@/core/document/edits/fills'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
-import { placedFrame, type PlacedFrame } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/actions'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
+import { isOverTable } from '@/client/gestures/useCarry'
+import { FinderHand, type FinderMode } from '@/client/gestures/finder'
+import { SubjectFields } from '@/client/bench/SubjectFields'
+import { RailButton } from '@/client/parts/RailButton'
+import bar from '@/client/bench/Bench.module.css'
 import styles from '@/client/bench/Viewfinder.module.css'
 
 const SHOWN_SIDE = 480
@@ -24,34 +27,96 @@ const levelOf = (pixels: { readonly w: number; readonly h: number }): number => 
   return level
 }
 
-/** The whole picture with what shows through the stencil marked; dragging moves the marked part. */
+const MODE_WORDS: Readonly<Record<FinderMode, string>> = {
+  move: 'Drag to move the part that shows; out to the sheet to carry the picture',
+  subject: 'Draw a box around what matters, such as a head',
+  line: 'Press at the height of the eyes',
+  level: 'Draw along the horizon, or along something upright',
+}
+
+interface Line {
+  readonly from: Point
+  readonly to: Point
+}
+
+/** The marked subject over the picture, and the line or box being drawn. */
+const Marks = ({ line, pixels }: { readonly line: Line | null; readonly pixels: { w: number; h: number } }) => {
+  const project = useBench((state) => state.preview ?? state.project)
+  const sheetId = useBench((state) => state.sheetId)
+  const selection = useBench((state) => state.selection)
+  const held = placedFrame({ project, preview: null, sheetId, selection })
+  const subject = held && project.pictures[held.placed.pictureId]?.subject
+  return (
+    <>
+      {subject && (
+        <>
+          <rect
+            data-subject
+            x={subject.box.u0 * pixels.w}
+            y={subject.box.v0 * pixels.h}
+            width={(subject.box.u1 - subject.box.u0) * pixels.w}
+            height={(subject.box.v1 - subject.box.v0) * pixels.h}
+            className={styles.subject}
+            vectorEffect="non-scaling-stroke"
+          />
+          {subject.line !== undefined && (
+            <line
+              x1={0}
+              x2={pixels.w}
+              y1={subject.line * pixels.h}
+              y2={subject.line * pixels.h}
+              className={styles.eyes}
+              vectorEffect="non-scaling-stroke"
+            />
+          )}
+        </>
+      )}
+      {line && (
+        <line
+          x1={line.from.x}
+          y1={line.from.y}
+          x2={line.to.x}
+          y2={line.to.y}
+          className={styles.level}
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
+    </>
+  )
+}
+
+/** The whole picture with what shows through the stencil marked; dragging works on it as the mode says. */
 export const Viewfinder = () => {
   const bench = useBenchHandle()
   const element = useRef<SVGSVGElement>(null)
   const project = useBench((state) => state.preview ?? state.project)
   const sheetId = useBench((state) => state.sheetId)
   const selection = useBench((state) => state.selection)
-  const start = useRef<PlacedFrame | null>(null)
-  const result = useRef<Placed | null>(null)
+  const [mode, setMode] = useState<FinderMode>('move')
+  const [line, setLine] = useState<Line | null>(null)
+  const hand = useRef<FinderHand | null>(null)
   const held = placedFrame({ project, preview: null, sheetId, selection })
 
-  const bind = useDrag(({ first, last, movement: [mx, my], canceled }) => {
-    if (first) {
-      bench.endBurst()
-      start.current = placedFrame(bench.get())
-    }
-    const from = start.current
+  const bind = useDrag(({ first, last, initial, xy: [x, y], canceled, ctrlKey, metaKey }) => {
     const box = element.current?.getBoundingClientRect()
-    if (!from || !box || canceled) return bench.preview(null)
-    const { matrix } = resolvePlacement(from.placed, from.mount)
-    const perPixel = from.mount.picture.w / box.width
-    // The window moves with the hand, so the picture moves the other way.
-    const origin = apply(matrix, { x: 0, y: 0 })
-    const to = apply(matrix, { x: mx * perPixel, y: my * perPixel })
-    result.current = panPicture(from.placed, from.mount, { x: origin.x - to.x, y: origin.y - to.y }).placed
-    const recorded = setPlaced.record(bench.get().project, { sheetId, frameId: from.frame.id, placed: result.current })
-    if (last) bench.commit('Move picture', () => recorded)
-    else bench.preview(recorded.project)
+    if (!box) return
+    if (first) hand.current = FinderHand.start(bench, mode, box)
+    const now = hand.current
+    if (!now) return
+    const at = { x, y }
+    if (canceled) {
+      now.cancel()
+      setLine(null)
+    } else if (mode === 'move' && (now.isCarrying || isOverTable(at))) {
+      now.carry(at, ctrlKey || metaKey, last)
+    } else {
+      const span = { from: now.toPicture({ x: initial[0], y: initial[1] }), to: now.toPicture(at) }
+      if (mode === 'level') setLine(last ? null : span)
+      now.move(span, last)
+      if (last && (mode === 'level' || mode === 'line')) setMode('move')
+      if (last && mode === 'subject') setMode('line')
+    }
+    if (last) hand.current = null
   })
 
   if (!held) return null
@@ -60,42 +125,70 @@ export const Viewfinder = () => {
   const { w, h } = picture.pixels
   const outline = svgTextOf(held.mount.outline.path)
   const toPicture = svgMatrix(invert(resolvePlacement(held.placed, held.mount).matrix))
+  const toggle = (next: FinderMode): void => setMode(mode === next ? 'move' : next)
   return (
-    <svg
-      ref={element}
-      {...bind()}
-      className={styles.viewfinder}
-      viewBox={`0 0 ${w} ${h}`}
-      role="img"
-      aria-label={`Viewfinder: ${picture.name}, the part that shows is marked`}
-      data-viewfinder
-    >
-      <defs>
-        <mask id="shown">
-          <rect width={w} height={h} fill="#fff" />
-          <path d={outline} transform={toPicture} fill="#000" />
-        </mask>
-      </defs>
-      <image href={levelUrl(picture.hash, levelOf(picture.pixels))} width={w} height={h} preserveAspectRatio="none" />
-      <rect width={w} height={h} fill="#22282b" fillOpacity={0.62} mask="url(#shown)" />
-      <path
-        d={outline}
-        transform={toPicture}
-        fill="none"
-        stroke="#22282b"
-        strokeOpacity={0.6}
-        strokeWidth={4}
-        vectorEffect="non-scaling-stroke"
-      />
-      <path
-        d={outline}
-        transform={toPicture}
-        fill="none"
-        stroke="#fff"
-        strokeWidth={2}
-        vectorEffect="non-scaling-stroke"
-      />
-      <title>Drag to move the part that shows</title>
-    </svg>
+    <>
+      <svg
+        ref={element}
+        {...bind()}
+        className={`${styles.viewfinder} ${mode === 'move' ? '' : styles.drawing}`}
+        viewBox={`0 0 ${w} ${h}`}
+        role="img"
+        aria-label={`Viewfinder: ${picture.name}, the part that shows is marked`}
+        data-viewfinder
+      >
+        <defs>
+          <mask id="shown">
+            <rect width={w} height={h} fill="#fff" />
+            <path d={outline} transform={toPicture} fill="#000" />
+          </mask>
+        </defs>
+        <image href={levelUrl(picture.hash, levelOf(picture.pixels))} width={w} height={h} preserveAspectRatio="none" />
+        {mode === 'move' && <rect width={w} height={h} fill="#22282b" fillOpacity={0.62} mask="url(#shown)" />}
+        <path
+          d={outline}
+          transform={toPicture}
+          fill="none"
+          stroke="#22282b"
+          strokeOpacity={0.6}
+          strokeWidth={4}
+          vectorEffect="non-scaling-stroke"
+        />
+        <path
+          d={outline}
+          transform={toPicture}
+          fill="none"
+          stroke="#fff"
+          strokeWidth={2}
+          vectorEffect="non-scaling-stroke"
+        />
+        <Marks line={line} pixels={picture.pixels} />
+        <title>{MODE_WORDS[mode]}</title>
+      </svg>
+      <div className={bar.tools}>
+        <RailButton
+          framed
+          label="Mark the subject: draw a box around it in the viewfinder"
+          pressed={mode === 'subject' || mode === 'line'}
+          onPress={() => toggle('subject')}
+        >
+          Mark subject
+        </RailButton>
+        <RailButton
+          framed
+          label="Level: draw along the horizon in the viewfinder"
+          pressed={mode === 'level'}
+          onPress={() => toggle('level')}
+        >
+          Level
+        </RailButton>
+      </div>
+      {mode !== 'move' && (
+        <div className={bar.kind} role="status" style={{ marginTop: 4 }}>
+          {MODE_WORDS[mode]}.
+        </div>
+      )}
+      {(mode === 'subject' || mode === 'line') && <SubjectFields pictureId={held.placed.pictureId} />}
+    </>
   )
 }

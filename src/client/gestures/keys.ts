@@ -1,83 +1,13 @@
 import type { Point } from '@/core/geometry/vector'
-import { nudge, zoomSelected } from '@/client/gestures/nudge'
+import { nudge } from '@/client/gestures/nudge'
+import { pageKey, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
 import { removeSelected } from '@/client/store/actions'
 import { say } from '@/client/store/notices'
-import { goDown, goUp, selectNeighbour, setWay } from '@/client/store/selection'
+import { goDown, goUp } from '@/client/store/selection'
 import type { Bench } from '@/client/store/benchStore'
-import { fitView, fullView, zoomView } from '@/client/store/view'
-
-/** What one key does on the table or the stack. Its key can be changed by the person. */
-export interface TableKey {
-  readonly id: string
-  readonly key: string
-  readonly does: string
-  readonly group: 'Moving' | 'Frames' | 'View'
-  readonly act: (bench: Bench) => void
-}
-
-const ZOOM_STEP = 1.1
-const VIEW_STEP = 1.25
-
-const zoomBy = (bench: Bench, step: 1 | -1): void => {
-  if (bench.get().way === 'picture') zoomSelected(bench, step > 0 ? ZOOM_STEP : 1 / ZOOM_STEP)
-  else zoomView(bench, step > 0 ? VIEW_STEP : 1 / VIEW_STEP)
-}
-
-export const TABLE_KEYS: readonly TableKey[] = [
-  { id: 'whole', key: 'w', does: 'A drag moves the whole', group: 'Moving', act: (b) => setWay(b, 'whole') },
-  {
-    id: 'picture',
-    key: 'p',
-    does: 'A drag moves the picture inside',
-    group: 'Moving',
-    act: (b) => setWay(b, 'picture'),
-  },
-  {
-    id: 'outline',
-    key: 'o',
-    does: 'A drag moves the outline over the picture',
-    group: 'Moving',
-    act: (b) => setWay(b, 'outline'),
-  },
-  {
-    id: 'larger',
-    key: '+',
-    does: 'Zoom in: the picture in the Picture way, else the view',
-    group: 'Moving',
-    act: (b) => zoomBy(b, 1),
-  },
-  { id: 'smaller', key: '-', does: 'Zoom out', group: 'Moving', act: (b) => zoomBy(b, -1) },
-  { id: 'next', key: '.', does: 'Next frame in reading order', group: 'Frames', act: (b) => selectNeighbour(b, 1) },
-  { id: 'previous', key: ',', does: 'Previous frame', group: 'Frames', act: (b) => selectNeighbour(b, -1) },
-  { id: 'fit', key: '0', does: 'Fit the sheet', group: 'View', act: fitView },
-  { id: 'full', key: '1', does: 'Show at 100%', group: 'View', act: fullView },
-]
-
-/** A shortcut that is always the same. */
-export interface FixedKey {
-  readonly keys: readonly string[]
-  readonly does: string
-  readonly group: 'Moving' | 'Frames' | 'View' | 'Everywhere'
-}
-
-export const FIXED_KEYS: readonly FixedKey[] = [
-  { keys: ['Arrows'], does: 'Nudge by a step; Shift for ten', group: 'Moving' },
-  { keys: ['Enter'], does: 'Down: from the frame to its picture', group: 'Moving' },
-  { keys: ['Esc'], does: 'Cancel a drag, then up: picture, frame, nothing', group: 'Moving' },
-  { keys: ['Delete'], does: 'Remove the frame; in the Picture way, take the picture out', group: 'Frames' },
-  { keys: ['Shift'], does: 'Drawing: equal sides. Sizing a corner: freely. Turning: 15° steps', group: 'Frames' },
-  { keys: ['C'], does: 'Held while drawing: from the centre', group: 'Frames' },
-  { keys: ['M'], does: 'Held while drawing: move what is being drawn', group: 'Frames' },
-  { keys: ['H'], does: 'Held: a drag pans anywhere', group: 'View' },
-  { keys: ['Ctrl', 'Z'], does: 'Undo', group: 'Everywhere' },
-  { keys: ['Ctrl', 'Shift', 'Z'], does: 'Redo', group: 'Everywhere' },
-  { keys: ['Ctrl', 'S'], does: 'Save now', group: 'Everywhere' },
-  { keys: ['F6'], does: 'Next region: bar, card, table, rail, stack, supplies', group: 'Everywhere' },
-  { keys: ['?'], does: 'This list', group: 'Everywhere' },
-]
 
 /** Keys that have a meaning of their own and cannot be given to anything else. */
-const RESERVED = new Set(['?', 'c', 'm', 'h', 'enter', 'escape', 'delete', 'backspace', 'tab', ' '])
+const RESERVED = new Set(['?', 'c', 'm', 'h', 'n', 'enter', 'escape', 'delete', 'backspace', 'tab', ' '])
 const STORE = 'eager-stencil.keys'
 
 /** The person's own keys by action; what is not named has its first key. */
@@ -141,6 +71,7 @@ export const tableKey = (
     nudge(bench, arrow, event.shiftKey)
     return true
   }
+  if (pageKey(bench, event.key)) return true
   if (event.key === 'Escape') {
     if (!cancelDrag()) goUp(bench)
     return true

@@ -30,6 +30,8 @@ const overTable = (at: Point): Point | null => {
   return { x: at.x - box.left, y: at.y - box.top }
 }
 
+export const isOverTable = (at: Point): boolean => overTable(at) !== null
+
 const overBackgroundZone = (at: Point): boolean => {
   const box = document.querySelector('[data-background-zone]')?.getBoundingClientRect()
   return !!box && rectContains({ x0: box.left, y0: box.top, x1: box.right, y1: box.bottom }, at)

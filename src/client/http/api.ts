@@ -3,10 +3,13 @@ import type {
   ExportState,
   OpenedProject,
   PictureAnswer,
+  PictureChange,
+  PictureUse,
   ProjectSummary,
   Refusal,
   SavedSteps,
   SaveRequest,
+  StockPage,
 } from '@/contract/api'
 import type { NewSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
@@ -74,6 +77,14 @@ export const api = {
   restoreProject: (id: string) => call<{ id: string }>(`/projects/${at(id)}/restore`, 'POST'),
   saveSteps: (id: string, request: SaveRequest) => call<SavedSteps>(`/projects/${at(id)}/steps`, 'POST', request, true),
   pictures: () => call<readonly PictureAnswer[]>('/pictures'),
+  changePicture: (hash: string, change: PictureChange) => call<PictureAnswer>(`/pictures/${at(hash)}`, 'PATCH', change),
+  removePicture: (hash: string) => call<{ hash: string }>(`/pictures/${at(hash)}`, 'DELETE'),
+  pictureUses: (hash: string) => call<readonly PictureUse[]>(`/pictures/${at(hash)}/uses`),
+  replacePicture: (hash: string, by: string) =>
+    call<{ projects: number }>(`/pictures/${at(hash)}/replace`, 'POST', { by }),
+  markUsed: (hashes: readonly string[]) => call<{ marked: number }>('/pictures/used', 'POST', { hashes }),
+  searchStock: (query: string, page: number) => call<StockPage>(`/stock?q=${encodeURIComponent(query)}&page=${page}`),
+  bringStockIn: (id: string) => call<PictureAnswer>(`/stock/${at(id)}`, 'POST'),
   startExport: (id: string, request: ExportRequest) =>
     call<{ id: string }>(`/projects/${at(id)}/exports`, 'POST', request),
   exportState: (job: string) => call<ExportState>(`/exports/${at(job)}`),
@@ -99,6 +110,7 @@ export const saveBundle = async (id: string): Promise<void> => {
   saveAs(bundleUrl(id), fileName)
 }
 
+export const stockPreviewUrl = (id: string): string => `/api/stock/${at(id)}/preview`
 export const exportUrl = (job: string): string => `/api/exports/${at(job)}/file`
 export const levelUrl = (hash: string, level: number): string => `/api/pictures/${hash}/levels/${level}`
 

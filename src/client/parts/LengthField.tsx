@@ -7,6 +7,8 @@ import styles from '@/client/parts/Field.module.css'
 
 interface NumberFieldProps {
   readonly label: string
+  /** The name for assistive technology, where the label alone says too little. */
+  readonly name?: string
   /** The value as shown; typing starts from it. */
   readonly shown: string
   readonly unit?: string
@@ -17,7 +19,7 @@ interface NumberFieldProps {
 }
 
 /** A field for one number: takes effect on Enter or when left; Esc brings back what was there. */
-export const TypedField = ({ label, shown, unit, disabled, onText, wide }: NumberFieldProps) => {
+export const TypedField = ({ label, name = label, shown, unit, disabled, onText, wide }: NumberFieldProps) => {
   const [draft, setDraft] = useState<string | null>(null)
   const [fault, setFault] = useState<string | null>(null)
   const use = (): boolean => {
@@ -40,7 +42,7 @@ export const TypedField = ({ label, shown, unit, disabled, onText, wide }: Numbe
       className={`${styles.field} ${wide ? styles.wide : ''} ${fault ? styles.wrong : ''}`}
       title={fault ?? undefined}
     >
-      <span className={styles.label}>{label}</span>
+      {label && <span className={styles.label}>{label}</span>}
       <input
         type="text"
         inputMode="text"
@@ -49,7 +51,7 @@ export const TypedField = ({ label, shown, unit, disabled, onText, wide }: Numbe
         disabled={disabled}
         value={draft ?? shown}
         aria-invalid={fault !== null}
-        aria-label={unit ? `${label} in ${unit}` : label}
+        aria-label={unit ? `${name} in ${unit}` : name}
         onFocus={(event) => event.target.select()}
         onChange={(event) => {
           setDraft(event.target.value)
@@ -99,6 +101,7 @@ export const LengthField = ({ label, points, unit, ppi, disabled, onPoints }: Le
 /** A plain number with a sign behind it, such as a turn in degrees. */
 export const PlainField = ({
   label,
+  name = label,
   value,
   decimals,
   unit,
@@ -106,6 +109,7 @@ export const PlainField = ({
   onValue,
 }: {
   readonly label: string
+  readonly name?: string
   readonly value: number
   readonly decimals: number
   readonly unit?: string
@@ -114,6 +118,7 @@ export const PlainField = ({
 }) => (
   <TypedField
     label={label}
+    name={name}
     shown={formatNumber(value, decimals)}
     {...(unit ? { unit } : {})}
     {...(disabled === undefined ? {} : { disabled })}

@@ -93,9 +93,13 @@ const OwnSize = ({
 
 /** Sizes grouped by use, or an own size with unit, resolution and bleed. */
 export const NewSheetDialog = ({
+  title = 'New sheet',
+  action = 'Make the sheet',
   onClose,
   onStart,
 }: {
+  readonly title?: string
+  readonly action?: string
   readonly onClose: () => void
   readonly onStart: (name: string, sheet: NewSheet) => Promise<void>
 }) => {
@@ -129,7 +133,7 @@ export const NewSheetDialog = ({
           void handleSubmit((form) => onStart(form.name.trim() || 'Untitled', sheetFromForm(form)))(event)
         }
       >
-        <DialogTitle id="new-sheet-title">New sheet</DialogTitle>
+        <DialogTitle id="new-sheet-title">{title}</DialogTitle>
         <DialogContent>
           <TextField
             label="Name"
@@ -164,7 +168,7 @@ export const NewSheetDialog = ({
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
-            Make the sheet
+            {action}
           </Button>
         </DialogActions>
       </form>

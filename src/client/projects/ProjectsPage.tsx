@@ -3,6 +3,7 @@ import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
 import Snackbar from '@mui/material/Snackbar'
+import Link from 'next/link'
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
@@ -82,6 +83,9 @@ export const ProjectsPage = () => {
       <main className={styles.main}>
         <div className={styles.head}>
           <h2>Projects</h2>
+          <Button component={Link} href="/pictures">
+            Pictures
+          </Button>
           <Button variant="outlined" onClick={open}>
             Bring in a bundle
           </Button>

@@ -4,6 +4,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { tableKey } from '@/client/gestures/keys'
 import { useTableGestures } from '@/client/gestures/useTableGestures'
 import { borrowLevels } from '@/client/stage/images'
+import { Dropper } from '@/client/stage/Dropper'
 import { Overlay } from '@/client/stage/Overlay'
 import { SheetPainter } from '@/client/stage/sheetPainter'
 import { Rulers } from '@/client/stage/Rulers'
@@ -138,6 +139,7 @@ export const Table = () => {
       {!isClean && <Overlay />}
       {!isClean && <Rulers />}
       <BackgroundZone />
+      <Dropper canvas={canvas} />
       {isClean && (
         <div className={styles.clean} role="status">
           Clean view. Esc or Z brings the marks back

@@ -65,6 +65,13 @@ export class LevelImages {
     return null
   }
 
+  /** Asks for a picture again that did not come before. */
+  retry(hash: string): void {
+    this.missing.delete(hash)
+    for (const key of this.failed.keys()) if (key.startsWith(`${hash}/`)) this.failed.delete(key)
+    for (const listener of this.listeners) listener()
+  }
+
   private take(op: PictureOp, level: number): PaintImage | null {
     const held = this.loaded.get(`${op.hash}/${level}`)
     if (!held) return null
@@ -129,6 +136,9 @@ export class LevelImages {
 }
 
 let shared: { readonly images: LevelImages; users: number } | null = null
+
+/** A picture that was missing is there again: whoever shows it asks anew. */
+export const forgetMissing = (hash: string): void => shared?.images.retry(hash)
 
 /** The levels that everything on the page draws from: one cache, closed when its last user is done. */
 export const borrowLevels = (): { readonly images: LevelImages; readonly release: () => void } => {

@@ -15,6 +15,7 @@ import type { Point } from '@/core/geometry/vector'
 import type { Mount, Placed } from '@/core/placement/placed'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
+import { api } from '@/client/http/api'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame } from '@/client/store/selection'
@@ -46,6 +47,12 @@ export const withPicture = (
   )
 }
 
+/** Notes that pictures were put to use, so that they come first next time. */
+export const noteUsed = (hashes: readonly string[]): void => {
+  // Only an order in a list hangs on it: where the server cannot be reached, it stays as it was.
+  api.markUsed(hashes).catch((error: unknown) => console.warn('The use of a picture was not noted.', error))
+}
+
 /** A picture into a frame: covers afresh, or takes the place of the one there with all its settings. */
 export const recordFill = (project: Project, sheetId: string, frameId: string, picture: PictureAnswer): Recorded =>
   withPicture(project, picture, (known, pictureId) => {
@@ -75,6 +82,22 @@ export const fillFrame = (bench: Bench, frameId: string, picture: PictureAnswer)
   const wasFilled = shownPlaced(holderOf(sheetOf(project, sheetId), frameId)) !== null
   bench.commit(wasFilled ? 'Replace picture' : 'Place picture', (held) => recordFill(held, sheetId, frameId, picture))
   bench.set({ replacing: null })
+  noteUsed([picture.hash])
+}
+
+/** Clips a picture with a stencil: a frame of a sensible size for it in the next free place, filled. */
+export const clipPicture = (bench: Bench, picture: PictureAnswer, stencil: Stencil): void => {
+  bench.endBurst()
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  const frame = newFrame(newItemId(), stencil, freePlace(sheet, sensibleSize(sheet, stencil)), picture.name)
+  bench.commit('Clip picture', (project) =>
+    joinRecorded(addFrame.record(project, { sheetId: state.sheetId, frame }), (added) =>
+      recordFill(added, state.sheetId, frame.id, picture),
+    ),
+  )
+  noteUsed([picture.hash])
+  select(bench, frame.id)
 }
 
 /** A frame of the picture's own shape, holding it; at a spot or in the next free place. */
@@ -92,6 +115,7 @@ export const putPictureFrame = (bench: Bench, picture: PictureAnswer, at?: Point
       recordFill(added, state.sheetId, frame.id, picture),
     ),
   )
+  noteUsed([picture.hash])
   select(bench, frame.id)
 }
 
@@ -107,6 +131,7 @@ export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void
     ),
   )
   bench.set({ overBackground: false, replacing: null })
+  noteUsed([picture.hash])
 }
 
 /** A click in the supplies: the selected empty frame, else the next empty one, then on to the next. */

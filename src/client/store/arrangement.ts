@@ -18,9 +18,10 @@ import { readingOrder } from '@/core/document/read'
 import { framesUnder, isAtHand, isLocked, itemOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import { newItemId, withPicture } from '@/client/store/actions'
+import { newItemId, noteUsed, withPicture } from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
+import type { BenchState } from '@/client/store/state'
 import { selectedFrames, selectItems } from '@/client/store/selection'
 
 interface Selected {
@@ -157,6 +158,20 @@ const emptyFrames = (bench: Bench) => {
   return among.length > 0 ? among : isOpen
 }
 
+/** The pictures marked in the supplies, in the order in which they were marked. */
+export const chosenPictures = ({
+  pictures,
+  marked,
+}: Pick<BenchState, 'pictures' | 'marked'>): readonly PictureAnswer[] =>
+  marked.flatMap((hash) => pictures.find((picture) => picture.hash === hash) ?? [])
+
+/** Marks a picture of the supplies for a set, or takes the mark away. */
+export const toggleMarked = (bench: Bench, hash: string): void => {
+  const { marked } = bench.get()
+  const next = marked.includes(hash) ? marked.filter((one) => one !== hash) : [...marked, hash]
+  bench.set({ marked: next, spoken: `${next.length} marked` })
+}
+
 /** Many pictures at once into the empty frames, portrait to portrait first; says what stays. */
 export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): void => {
   bench.endBurst()
@@ -185,6 +200,8 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
       known,
     )
   })
+  bench.set({ marked: [] })
+  noteUsed(pictures.map(({ hash }) => hash))
   const filled = pictures.length - left
   const words = [`${people(filled, 'frame')} filled.`]
   if (left) words.push(`${people(left, 'picture')} stayed: there was no empty frame for ${left === 1 ? 'it' : 'them'}.`)

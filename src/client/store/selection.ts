@@ -157,6 +157,7 @@ export const goDown = (bench: Bench, wanted?: string): 'item' | 'picture' | 'emp
 /** Up the ladder: an armed stencil or replacement is put down first, then picture → frame → group → nothing. */
 export const goUp = (bench: Bench): void => {
   const state = bench.get()
+  if (state.dropper) return bench.set({ dropper: null })
   if (state.isClean) return bench.set({ isClean: false })
   if (state.armed || state.replacing) return bench.set({ armed: null, replacing: null })
   if (state.way !== 'whole' && state.selection[0] !== BACKGROUND_ID) return setWay(bench, 'whole')

@@ -2,7 +2,6 @@ import { isFailure } from '@/core/failure'
 import { newSheet, type NewSheet } from '@/core/document/create'
 import { addSheet, changeSheet, copiedSheet, moveSheet, removeSheet } from '@/core/document/edits/sheets'
 import { sheetOf } from '@/core/document/read'
-import type { Size } from '@/core/geometry/vector'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { setSheet } from '@/client/store/view'
@@ -21,23 +20,24 @@ const freeName = (names: readonly string[], wanted: string): string => {
 const namesOf = (bench: Bench): readonly string[] => Object.values(bench.get().project.sheets).map(({ name }) => name)
 
 /** An empty sheet after this one: of the same size unless another is given. */
-export const addNewSheet = (bench: Bench, of?: NewSheet): void => {
+export const addNewSheet = (bench: Bench, of?: NewSheet, wanted?: string): void => {
   bench.endBurst()
   const state = bench.get()
   const { unit, size, ppi, bleed } = shownSheet(state)
   const id = newSheetId()
-  const name = freeName(namesOf(bench), `Sheet ${state.project.order.length + 1}`)
+  const name = freeName(namesOf(bench), wanted ?? `Sheet ${state.project.order.length + 1}`)
   const sheet = newSheet(id, name, of ?? { unit, size, ppi, bleed })
   bench.commit('New sheet', (project) => addSheet.record(project, { sheet, after: state.sheetId }))
   setSheet(bench, id)
 }
 
 /** A copy of a sheet after it; at another size its contents are scaled to fit. */
-export const duplicateSheet = (bench: Bench, sheetId: string, size?: Size): void => {
+export const duplicateSheet = (bench: Bench, sheetId: string, at?: NewSheet): void => {
   bench.endBurst()
   const { project } = bench.get()
   const held = sheetOf(project, sheetId)
-  const sheet = copiedSheet(held, newSheetId(), freeName(namesOf(bench), `${held.name.slice(0, 180)} copy`), size)
+  const copied = copiedSheet(held, newSheetId(), freeName(namesOf(bench), `${held.name.slice(0, 180)} copy`), at?.size)
+  const sheet = at ? { ...copied, unit: at.unit, ppi: at.ppi, bleed: at.bleed } : copied
   bench.commit('Duplicate sheet', (now) => addSheet.record(now, { sheet, after: sheetId }))
   setSheet(bench, sheet.id)
 }

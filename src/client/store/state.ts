@@ -1,4 +1,5 @@
 import type { History } from '@/core/document/history'
+import type { Colour } from '@/core/colour/colour'
 import type { Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Rect } from '@/core/geometry/rect'
@@ -118,6 +119,8 @@ export interface BenchState {
   readonly isCopying: boolean
   /** Where a drag within the stack would put the items. */
   readonly stackDrop: StackDrop | null
+  /** Takes the colour of the next point pressed. */
+  readonly dropper: ((colour: Colour) => void) | null
   /** Keep-covered has just stopped a pan or zoom. */
   readonly isStopped: boolean
   /** The next picture chosen in the supplies replaces this frame's, or becomes the background. */
@@ -126,6 +129,8 @@ export interface BenchState {
   readonly spoken: string
   readonly dialog: OpenDialog
   readonly pictures: readonly PictureAnswer[]
+  /** Hashes of pictures marked in the supplies for a set, in the order in which they were marked. */
+  readonly marked: readonly string[]
   readonly uploads: readonly Upload[]
   readonly hasSeenPictureHint: boolean
 }

@@ -1,6 +1,11 @@
 import type { PictureAnswer } from '@/contract/api'
+import { listPictures } from '@/core/document/library'
+import { relinkHash } from '@/core/document/edits/project'
+import { pictureUses } from '@/core/document/read'
+import type { Project } from '@/core/document/types'
 import { ApiError, api, sendFile } from '@/client/http/api'
 import { fillFrame } from '@/client/store/actions'
+import { forgetMissing } from '@/client/stage/images'
 import { say } from '@/client/store/notices'
 import type { Bench } from '@/client/store/benchStore'
 import type { Upload } from '@/client/store/state'
@@ -18,7 +23,7 @@ const change = (bench: Bench, id: number, next: Partial<Upload>): void =>
 export const dismissUpload = (bench: Bench, id: number): void =>
   bench.set({ uploads: bench.get().uploads.filter((upload) => upload.id !== id) })
 
-const addToLibrary = (bench: Bench, picture: PictureAnswer): void => {
+export const addToLibrary = (bench: Bench, picture: PictureAnswer): void => {
   const rest = bench.get().pictures.filter((held) => held.hash !== picture.hash)
   bench.set({ pictures: [picture, ...rest] })
 }
@@ -69,10 +74,45 @@ export const addFiles = async (bench: Bench, files: readonly File[], frameId: st
   if (added) bench.set({ spoken: `${added} ${added === 1 ? 'picture' : 'pictures'} added` })
 }
 
-/** Reads the library anew. */
+/**
+ * Takes a missing picture from a file again. The same file brings it back everywhere; another file takes its place in
+ * this project.
+ */
+export const relinkPicture = async (bench: Bench, hash: string, file: File): Promise<void> => {
+  uploads += 1
+  const upload: Upload = { id: uploads, name: file.name, share: 0, state: 'sending' }
+  bench.set({ uploads: [...bench.get().uploads, upload] })
+  const picture = await sendOne(bench, upload.id, file)
+  if (!picture) return
+  if (picture.hash !== hash)
+    bench.commit('Find picture again', (project) =>
+      relinkHash.record(project, {
+        hash,
+        to: { name: picture.name, hash: picture.hash, pixels: { w: picture.width, h: picture.height } },
+      }),
+    )
+  forgetMissing(picture.hash)
+  say(
+    bench,
+    picture.hash === hash ? 'The picture is back.' : `${picture.name} stands in its place. Undo takes it back.`,
+  )
+}
+
+/** How often a project uses each picture, by the picture's hash. */
+export const usesByHash = (project: Project): ReadonlyMap<string, number> => {
+  const uses = new Map<string, number>()
+  for (const [id, count] of pictureUses(project)) {
+    const hash = project.pictures[id]?.hash
+    if (hash !== undefined) uses.set(hash, (uses.get(hash) ?? 0) + count)
+  }
+  return uses
+}
+
+/** Reads the library anew, recently used pictures first. */
 export const loadPictures = async (bench: Bench): Promise<void> => {
   try {
-    bench.set({ pictures: await api.pictures() })
+    const pictures = await api.pictures()
+    bench.set({ pictures: listPictures(pictures, { search: '', sort: 'recent', use: 'all' }, new Set()) })
   } catch (error) {
     say(
       bench,

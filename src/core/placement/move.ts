@@ -1,7 +1,7 @@
 import { RANGE } from '@/core/tolerance'
-import { normalTurn } from '@/core/geometry/angle'
+import { directionOf, normalTurn } from '@/core/geometry/angle'
 import { apply, applyVector, invert, rotation } from '@/core/geometry/matrix'
-import type { Point } from '@/core/geometry/vector'
+import { subtract, type Point } from '@/core/geometry/vector'
 import type { Fit, Mount, Placed } from '@/core/placement/placed'
 import { focusOnSubject, type SubjectMark } from '@/core/placement/subject'
 import { middleFocus, resolvePlacement, type Resolved } from '@/core/placement/resolve'
@@ -108,6 +108,27 @@ export const flipPicture = (placed: Placed, mount: Mount, axis: 'x' | 'y'): Plac
 /** Switches keep-covered. Switching it on moves the picture as little as covers. */
 export const setKeepCovered = (placed: Placed, mount: Mount, keepCovered: boolean): Placed =>
   settle({ ...stored(placed, resolvePlacement(placed, mount)), keepCovered }, mount).placed
+
+/**
+ * Turns the picture so that a line of it, given in picture pixels, lies level on the sheet, or upright if it is nearer
+ * to that. A line of no length changes nothing.
+ */
+export const levelPicture = (placed: Placed, mount: Mount, frameTurn: number, from: Point, to: Point): Placed => {
+  const seen = resolvePlacement(placed, mount)
+  const [a, b] = [apply(seen.matrix, from), apply(seen.matrix, to)]
+  const delta = subtract(b, a)
+  if (delta.x === 0 && delta.y === 0) return placed
+  const onSheet = directionOf(delta) + frameTurn
+  const off = onSheet - Math.round(onSheet / 90) * 90
+  return turnPicture(placed, mount, placed.turn - off, seen.scale)
+}
+
+/** Sets the gap between the tiles of a pattern, as a share of the picture's short side; 0 for none. */
+export const setTileGap = (placed: Placed, gap: number): Placed => {
+  const next: { -readonly [K in keyof Placed]: Placed[K] } = { ...placed }
+  delete next.tileGap
+  return gap > 0 ? { ...next, tileGap: gap } : next
+}
 
 /** Puts another picture in place of the placed one: fit, zoom, turn, flips and the relative focus stay. */
 export const replacePlaced = (placed: Placed, pictureId: string): Placed => ({ ...placed, pictureId })

@@ -9,6 +9,28 @@ export interface SubjectMark {
   readonly line?: number
 }
 
+const share = (value: number): number => Math.min(1, Math.max(0, value))
+/** The least side of a subject, as a share of the picture's. */
+const LEAST_SIDE = 0.005
+
+const span = (p: number, q: number): readonly [number, number] => {
+  const from = Math.min(share(p), share(q), 1 - LEAST_SIDE)
+  return [from, Math.max(share(p), share(q), from + LEAST_SIDE)]
+}
+
+/** The subject in the box between two corners, given as shares of the picture's sides; a line outside it is dropped. */
+export const subjectAround = (from: Point, to: Point, line?: number): SubjectMark => {
+  const [u0, u1] = span(from.x, to.x)
+  const [v0, v1] = span(from.y, to.y)
+  return { box: { u0, v0, u1, v1 }, ...(line !== undefined && line >= v0 && line <= v1 ? { line } : {}) }
+}
+
+/** The subject with its line at a height; where no box is marked yet, one about the line. */
+export const subjectWithLine = (subject: SubjectMark | undefined, line: number): SubjectMark => {
+  const at = share(line)
+  return { box: subject?.box ?? subjectAround({ x: 0.3, y: at - 0.15 }, { x: 0.7, y: at + 0.25 }).box, line: at }
+}
+
 /** Where the line comes to lie when nothing else is asked: this share of the frame's height, from the top. */
 export const USUAL_LINE = 0.42
 

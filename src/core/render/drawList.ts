@@ -6,15 +6,16 @@ import {
   frameMatrix,
   frameMount,
   frameOutline,
+  frameRect,
   pictureOf,
   shownPlaced,
 } from '@/core/document/read'
-import { framesOf, isHidden } from '@/core/document/tree'
+import { framesOf, framesUnder, isHidden } from '@/core/document/tree'
 import type { Frame, Gradient, GradientStop, Project, Sheet } from '@/core/document/types'
 import { unitVector } from '@/core/geometry/angle'
 import { boxMatrix } from '@/core/geometry/box'
 import { compose, type Matrix } from '@/core/geometry/matrix'
-import { cornersOf, growRect, mapRect, type Rect } from '@/core/geometry/rect'
+import { cornersOf, growRect, mapRect, unionRects, type Rect } from '@/core/geometry/rect'
 import { dot, type Point, type Size } from '@/core/geometry/vector'
 import { boundsOf, extentAlong } from '@/core/path/extent'
 import { polygonPath, type Outline } from '@/core/path/path'
@@ -199,6 +200,15 @@ export const renderSheet = (project: Project, sheet: Sheet, options: { readonly 
         .map((frame) => renderFrame(project, sheet, frame))
         .filter(({ ops }) => ops.length > 0),
     ],
+  }
+}
+
+/** Only some frames and groups, without the background, cropped to their outlines. Hidden ones stay out. */
+export const renderItems = (project: Project, sheet: Sheet, ids: readonly string[]): DrawList => {
+  const frames = framesUnder(sheet, ids).filter((frame) => !isHidden(sheet, frame.id))
+  return {
+    area: unionRects(frames.map(frameRect)),
+    items: frames.map((frame) => renderFrame(project, sheet, frame)).filter(({ ops }) => ops.length > 0),
   }
 }
 

@@ -56,4 +56,15 @@ export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
       for (const table of ['pictures', 'snapshots', 'steps', 'projects']) await q.dropTable(table)
     },
   },
+  {
+    name: '0002-tags-and-use-of-pictures',
+    up: async ({ context: q }) => {
+      await q.addColumn('pictures', 'usedAt', { type: DataTypes.DATE })
+      await q.addColumn('pictures', 'tags', { type: DataTypes.TEXT, allowNull: false, defaultValue: '[]' })
+    },
+    down: async ({ context: q }) => {
+      await q.removeColumn('pictures', 'tags')
+      await q.removeColumn('pictures', 'usedAt')
+    },
+  },
 ]

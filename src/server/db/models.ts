@@ -47,6 +47,9 @@ export class PictureRow extends Model<InferAttributes<PictureRow>, InferCreation
   declare levels: number
   declare hasAlpha: boolean
   declare addedAt: Date
+  declare usedAt: Date | null
+  /** A list of words as JSON. */
+  declare tags: string
 }
 
 /** Binds the models to one connection. */
@@ -100,6 +103,8 @@ export const defineModels = (sequelize: Sequelize): void => {
       levels: { type: DataTypes.INTEGER, allowNull: false },
       hasAlpha: { type: DataTypes.BOOLEAN, allowNull: false },
       addedAt: { type: DataTypes.DATE, allowNull: false },
+      usedAt: { type: DataTypes.DATE },
+      tags: { type: DataTypes.TEXT, allowNull: false, defaultValue: '[]' },
     },
     { ...plain, tableName: 'pictures' },
   )

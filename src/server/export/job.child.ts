@@ -3,16 +3,18 @@
  * Takes one job by message, answers with progress and then a result or an error, and ends.
  */
 import { isFailure } from '@/core/failure'
-import { exportSheet, type ExportJob } from '@/server/export/write'
+import { exportSet, type SetJob } from '@/server/export/set'
+import { exportSheet, type ExportJob, type Progress } from '@/server/export/write'
 import type { ChildMessage } from '@/server/export/messages'
 
 const say = (message: ChildMessage): void => {
   process.send?.(message)
 }
 
-const run = async (job: ExportJob): Promise<void> => {
+const run = async (job: ExportJob | SetJob): Promise<void> => {
   try {
-    const exported = await exportSheet(job, (done, of, phase) => say({ kind: 'progress', done, of, phase }))
+    const tell: Progress = (done, of, phase) => say({ kind: 'progress', done, of, phase })
+    const exported = await ('sheets' in job ? exportSet(job, tell) : exportSheet(job, tell))
     say({ kind: 'result', ...exported })
   } catch (error) {
     // What is not a failure of ours is logged for the one who runs the server; the person gets plain words.
@@ -25,4 +27,4 @@ const run = async (job: ExportJob): Promise<void> => {
 
 // A server that is gone must not leave this process behind.
 process.on('disconnect', () => process.exit(0))
-process.once('message', (job) => void run(job as ExportJob)) // sent by queue.ts only
+process.once('message', (job) => void run(job as ExportJob | SetJob)) // sent by queue.ts only

@@ -7,6 +7,7 @@ import type { ExportState } from '@/contract/api'
 import { rootDirectory } from '@/server/config'
 import { TaskQueue } from '@/server/db/queue'
 import type { ChildMessage } from '@/server/export/messages'
+import type { SetJob } from '@/server/export/set'
 import type { Exported, ExportJob } from '@/server/export/write'
 import { LIMITS } from '@/server/limits'
 import { exportsDirectory } from '@/server/storage/files'
@@ -35,7 +36,7 @@ const stopped = (): Failure =>
 
 /** Runs one job in a child process. Resolves with its result; throws `job-failed` with the child's words. */
 const runChild = (
-  job: ExportJob,
+  job: ExportJob | SetJob,
   onStart: (child: ChildProcess) => void,
   onProgress: (state: ExportState) => void,
 ): Promise<Exported> =>
@@ -64,7 +65,10 @@ const forgetOldest = async ({ entries }: Exports): Promise<void> => {
 }
 
 /** Queues an export and returns its id at once. */
-export const queueExport = async (job: Omit<ExportJob, 'out'>, fileName: string): Promise<string> => {
+export const queueExport = async (
+  job: Omit<ExportJob, 'out'> | Omit<SetJob, 'out'>,
+  fileName: string,
+): Promise<string> => {
   const all = exportsHeld()
   all.swept ??= rm(exportsDirectory(), { recursive: true, force: true })
   await all.swept

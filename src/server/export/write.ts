@@ -3,7 +3,7 @@ import { rename, rm, stat } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
-import { renderSheet } from '@/core/render/drawList'
+import { renderItems, renderSheet, type DrawList } from '@/core/render/drawList'
 import type { ExportOptions } from '@/contract/api'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
 import { outputSize, paintList } from '@/server/export/renderSheet'
@@ -13,6 +13,8 @@ import { asDiskFailure } from '@/server/storage/files'
 export interface ExportJob {
   readonly project: Project
   readonly sheetId: string
+  /** Only these frames and groups; the whole sheet without it. */
+  readonly itemIds?: readonly string[]
   readonly options: ExportOptions
   /** Original files by picture hash. */
   readonly files: Readonly<Record<string, string>>
@@ -51,6 +53,11 @@ const encoder = (canvas: Canvas, { format, quality, ppi }: ExportOptions, opaque
     .webp({ quality, alphaQuality: 100 })
 }
 
+const listOf = ({ project, sheetId, itemIds, options }: Omit<ExportJob, 'out' | 'files'>): DrawList => {
+  const sheet = sheetOf(project, sheetId)
+  return itemIds ? renderItems(project, sheet, itemIds) : renderSheet(project, sheet, { bleed: options.bleed })
+}
+
 /** Renders one sheet to a file, written aside and moved into place when whole. */
 export const exportSheet = async (
   job: ExportJob,
@@ -58,7 +65,7 @@ export const exportSheet = async (
   pixelsFor: PixelSource = originalPixels((hash) => job.files[hash]),
 ): Promise<Exported> => {
   const sheet = sheetOf(job.project, job.sheetId)
-  const list = renderSheet(job.project, sheet, { bleed: job.options.bleed })
+  const list = listOf(job)
   outputSize(list, job.options.ppi, job.options.format)
   const parts = list.items.length + 1
   progress(0, parts, 'painting')
@@ -66,7 +73,8 @@ export const exportSheet = async (
   progress(parts - 1, parts, 'writing')
   const aside = `${job.out}.part`
   try {
-    await encoder(canvas, job.options, sheet.background.kind === 'colour').toFile(aside)
+    const isOpaque = !job.itemIds && sheet.background.kind === 'colour'
+    await encoder(canvas, job.options, isOpaque).toFile(aside)
     await rename(aside, job.out)
   } catch (error) {
     await rm(aside, { force: true })

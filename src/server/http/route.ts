@@ -17,6 +17,7 @@ const STATUS: Readonly<Record<FailureCode, number>> = {
   'picture-unreadable': 422,
   'picture-kind': 415,
   'picture-missing': 410,
+  'picture-used': 409,
   'bundle-unreadable': 422,
   'disk-full': 507,
   'job-failed': 500,
@@ -134,6 +135,16 @@ export const fileAnswer = async (
   if (options.download) headers.set('Content-Disposition', `attachment; filename="${options.download}"`)
   return new Response(Readable.toWeb(createReadStream(file)) as ReadableStream, { headers })
 }
+
+/** Bytes made for this request, the same each time. */
+export const bytesAnswer = (bytes: Buffer, type: string): Response =>
+  new Response(new Uint8Array(bytes), {
+    headers: {
+      'Content-Type': type,
+      'X-Content-Type-Options': 'nosniff',
+      'Cache-Control': 'private, max-age=86400',
+    },
+  })
 
 export const streamAnswer = (body: Readable, type: string, download: string): Response =>
   new Response(Readable.toWeb(body) as ReadableStream, {

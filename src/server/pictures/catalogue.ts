@@ -1,6 +1,7 @@
+import { rm } from 'node:fs/promises'
 import path from 'node:path'
 import { Failure } from '@/core/failure'
-import type { PictureAnswer } from '@/contract/api'
+import type { PictureAnswer, PictureChange } from '@/contract/api'
 import { database } from '@/server/db/open'
 import { PictureRow } from '@/server/db/models'
 import { levelFile } from '@/server/pictures/levels'
@@ -8,6 +9,8 @@ import { exists, pictureDirectory } from '@/server/storage/files'
 
 /** A picture of the library, as it is also told to the client. */
 export type StoredPicture = PictureAnswer
+
+const readTags = (text: string): readonly string[] => JSON.parse(text) as readonly string[] // written by this file
 
 const plain = (row: PictureRow): StoredPicture => ({
   hash: row.hash,
@@ -18,7 +21,13 @@ const plain = (row: PictureRow): StoredPicture => ({
   height: row.height,
   levels: row.levels,
   hasAlpha: row.hasAlpha,
+  tags: readTags(row.tags),
+  addedAt: row.addedAt.toISOString(),
+  usedAt: row.usedAt?.toISOString() ?? null,
 })
+
+const notThere = (): Failure =>
+  new Failure('not-found', 'There is no such picture in the library. Reload the page and choose another.')
 
 /** The picture with this content, if the library has it. */
 export const findPicture = async (hash: string): Promise<StoredPicture | null> => {
@@ -27,13 +36,16 @@ export const findPicture = async (hash: string): Promise<StoredPicture | null> =
   return row ? plain(row) : null
 }
 
-export const rememberPicture = async (picture: StoredPicture): Promise<StoredPicture> => {
+export type NewPicture = Omit<StoredPicture, 'tags' | 'addedAt' | 'usedAt'>
+
+/** Lists a picture in the library; one that is listed already stays as it is. */
+export const rememberPicture = async (picture: NewPicture): Promise<StoredPicture> => {
   const db = await database()
-  await db.write(async (transaction) => {
+  const row = await db.write(async (transaction) => {
     const known = await PictureRow.findByPk(picture.hash, { transaction })
-    if (!known) await PictureRow.create({ ...picture, addedAt: new Date() }, { transaction })
+    return known ?? PictureRow.create({ ...picture, tags: '[]', usedAt: null, addedAt: new Date() }, { transaction })
   })
-  return picture
+  return plain(row)
 }
 
 /** All pictures, newest first. */
@@ -46,6 +58,43 @@ export const listPictures = async (): Promise<readonly StoredPicture[]> => {
     ],
   })
   return rows.map(plain)
+}
+
+/** Tags as they are kept: trimmed, once each, none empty. */
+const cleanTags = (tags: readonly string[]): readonly string[] => [
+  ...new Set(tags.map((tag) => tag.trim()).filter(Boolean)),
+]
+
+/** Gives a picture another name or other tags. Throws `not-found`. */
+export const changePicture = async (hash: string, { name, tags }: PictureChange): Promise<StoredPicture> => {
+  const db = await database()
+  const row = await db.write(async (transaction) => {
+    const held = await PictureRow.findByPk(hash, { transaction })
+    if (!held) throw notThere()
+    const wanted = name?.trim()
+    return held.update(
+      {
+        ...(wanted ? { name: wanted } : {}),
+        ...(tags ? { tags: JSON.stringify(cleanTags(tags)) } : {}),
+      },
+      { transaction },
+    )
+  })
+  return plain(row)
+}
+
+/** Notes that pictures were put to use now; hashes the library does not have are passed over. */
+export const markUsed = async (hashes: readonly string[], now: Date): Promise<void> => {
+  const db = await database()
+  await db.write((transaction) => PictureRow.update({ usedAt: now }, { where: { hash: [...hashes] }, transaction }))
+}
+
+/** Takes a picture out of the list, then its files off the disk. */
+export const forgetPicture = async (hash: string): Promise<void> => {
+  const db = await database()
+  const count = await db.write((transaction) => PictureRow.destroy({ where: { hash }, transaction }))
+  if (!count) throw notThere()
+  await rm(pictureDirectory(hash), { recursive: true, force: true })
 }
 
 const missing = (): Failure =>

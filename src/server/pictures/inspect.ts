@@ -8,7 +8,26 @@ const KINDS: Readonly<Record<string, { readonly ending: string; readonly name: s
   'image/jpeg': { ending: 'jpg', name: 'JPEG' },
   'image/png': { ending: 'png', name: 'PNG' },
   'image/webp': { ending: 'webp', name: 'WebP' },
+  'image/avif': { ending: 'avif', name: 'AVIF' },
+  'image/gif': { ending: 'gif', name: 'GIF' },
+  'image/tiff': { ending: 'tif', name: 'TIFF' },
 }
+
+/** What to do with kinds that people bring and that cannot be read. */
+const ADVICE: readonly (readonly [RegExp, string])[] = [
+  [/^image\/hei[cf]/, 'This is a HEIC picture, which cannot be read here. Save or share it as JPEG and add that file.'],
+  [
+    /^image\/x-(canon|nikon|sony|adobe-dng|fujifilm|olympus|panasonic)|^image\/(x-)?raw/,
+    'This is a raw file of a camera, which cannot be read here. Develop it to JPEG or TIFF and add that file.',
+  ],
+  [
+    /^application\/pdf|postscript/,
+    'This is a document, not a picture. Save the page as PNG or JPEG and add that file.',
+  ],
+  [/^video\//, 'This is a film, not a picture. Save one frame of it as PNG or JPEG and add that file.'],
+  [/^image\/vnd\.adobe/, 'This is a layered document. Save it as PNG, TIFF or JPEG and add that file.'],
+  [/svg|xml/, 'This is a drawing of lines. Save it as PNG and add that file.'],
+]
 
 export interface Inspected {
   readonly kind: string
@@ -32,8 +51,12 @@ export const unreadable = (): Failure =>
     'The picture is damaged or incomplete and cannot be read. Open it in the program that made it, save it again, and add that file.',
   )
 
-const wrongKind = (): Failure =>
-  new Failure('picture-kind', 'This is not a JPEG, PNG or WebP picture. Save it as one of these and add it again.')
+const wrongKind = (mime: string): Failure =>
+  new Failure(
+    'picture-kind',
+    ADVICE.find(([pattern]) => pattern.test(mime))?.[1] ??
+      'This is not a JPEG, PNG, WebP, AVIF, GIF or TIFF picture. Save it as one of these and add it again.',
+  )
 
 /** Reads every pixel of a picture. Throws `picture-unreadable` for damage anywhere in the file. */
 export const readThrough = async (file: string): Promise<void> => {
@@ -48,7 +71,7 @@ export const readThrough = async (file: string): Promise<void> => {
 export const inspectPicture = async (file: string): Promise<Inspected> => {
   const type = await fileTypeFromFile(file).catch(() => undefined)
   const kind = type && Object.hasOwn(KINDS, type.mime) ? KINDS[type.mime] : undefined
-  if (!type || !kind) throw wrongKind()
+  if (!type || !kind) throw wrongKind(type?.mime ?? '')
   const meta = await sharp(file, { ...READ_OPTIONS, limitInputPixels: false })
     .metadata()
     .catch(() => {

@@ -5,10 +5,11 @@ import { Failure } from '@/core/failure'
 import { TaskQueue } from '@/server/db/queue'
 import { LIMITS } from '@/server/limits'
 import { inspectPicture } from '@/server/pictures/inspect'
-import { writeLevels } from '@/server/pictures/levels'
+import { levelFile, writeLevels } from '@/server/pictures/levels'
 import { findPicture, rememberPicture, type StoredPicture } from '@/server/pictures/catalogue'
 import {
   asDiskFailure,
+  exists,
   moveIntoPlace,
   pictureDirectory,
   receive,
@@ -30,13 +31,25 @@ export const pictureName = (name: string): string => {
   return clean.slice(0, LIMITS.pictureNameLength) || 'Picture'
 }
 
+/** Are the original and all levels of a listed picture there? */
+const isWhole = async (picture: StoredPicture): Promise<boolean> => {
+  const folder = pictureDirectory(picture.hash)
+  const files = [
+    path.join(folder, `original.${picture.kind}`),
+    ...Array.from({ length: picture.levels }, (_, level) => levelFile(folder, level, picture.hasAlpha)),
+  ]
+  return (await Promise.all(files.map(exists))).every(Boolean)
+}
+
 /** Keeps a received file as a picture of the library; the same content is kept once. */
 export const keepReceived = async (received: Received, name: string): Promise<StoredPicture> => {
   const known = await findPicture(received.hash)
-  if (known) {
+  if (known && (await isWhole(known))) {
     await rm(received.file, { force: true })
     return known
   }
+  // What is left of a picture whose files are partly gone makes room for the whole.
+  if (known) await rm(pictureDirectory(received.hash), { recursive: true, force: true })
   const building = await temporaryPath('.picture')
   try {
     if (received.bytes === 0) throw new Failure('picture-unreadable', 'The file is empty. Choose another file.')

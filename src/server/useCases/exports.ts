@@ -3,7 +3,9 @@ import path from 'node:path'
 import { POINTS_PER_INCH } from '@/core/units'
 import { sheetOf } from '@/core/document/read'
 import type { Project, Sheet } from '@/core/document/types'
-import { renderSheet } from '@/core/render/drawList'
+import { refuse } from '@/core/failure'
+import { distinctNames, nameFromPattern } from '@/core/formats/namePattern'
+import { renderItems, renderSheet } from '@/core/render/drawList'
 import { levelCount, levelFor, pictureOps, needOf } from '@/core/render/needs'
 import type { ExportRequest } from '@/contract/api'
 import { queueExport, runQuietly } from '@/server/export/queue'
@@ -30,18 +32,52 @@ export const safeFileName = (name: string): string => {
 
 const ENDINGS = { png: 'png', jpeg: 'jpg', webp: 'webp' } as const
 
-/** Queues an export of a sheet as it is now. Refuses what would be too large before anything starts. */
+/** File names of the sheets to export, by the pattern, each once. */
+const namesOf = (project: Project, request: ExportRequest): readonly string[] =>
+  distinctNames(
+    request.sheetIds.map((sheetId) => {
+      const sheet = sheetOf(project, sheetId)
+      const size = outputSize(renderSheet(project, sheet, { bleed: request.bleed }), request.ppi, request.format)
+      const facts = {
+        project: project.name,
+        sheet: sheet.name,
+        number: project.order.indexOf(sheetId) + 1,
+        count: project.order.length,
+        ppi: request.ppi,
+        ...size,
+      }
+      return safeFileName(nameFromPattern(request.pattern, facts))
+    }),
+  )
+
+/** Frames and groups that are to be exported alone. Refuses ids of which nothing shows. */
+const checkedItems = (project: Project, sheet: Sheet, request: ExportRequest): void => {
+  if (!request.itemIds) return
+  const list = renderItems(project, sheet, request.itemIds)
+  if (!list.items.length)
+    refuse('what is exported', 'frames with a picture or colour that are not hidden', request.itemIds.length)
+  outputSize(list, request.ppi, request.format)
+}
+
+/** Queues an export of sheets as they are now. Refuses what would be too large before anything starts. */
 export const startExport = async (projectId: string, request: ExportRequest): Promise<string> => {
   const { project } = await openProject(projectId)
-  const sheet = sheetOf(project, request.sheetId)
-  outputSize(renderSheet(project, sheet, { bleed: request.bleed }), request.ppi, request.format)
+  const { sheetIds, itemIds, format, ppi, quality, bleed } = request
+  const options = { format, ppi, quality, bleed }
+  const sheets = [...new Set(sheetIds)].map((sheetId) => sheetOf(project, sheetId))
+  const [first] = sheets
+  const ending = ENDINGS[request.format]
+  const names = namesOf(project, { ...request, sheetIds: sheets.map(({ id }) => id) })
+  if (first) checkedItems(project, first, request)
   const files: Record<string, string> = {}
-  for (const hash of hashesOf(project, sheet)) files[hash] = await originalFile(hash)
-  const { sheetId, ...options } = request
-  const number = project.order.length > 1 ? `-${project.order.indexOf(sheetId) + 1}` : ''
+  for (const sheet of sheets) for (const hash of hashesOf(project, sheet)) files[hash] ??= await originalFile(hash)
+  if (sheets.length > 1) {
+    const set = sheets.map(({ id }, i) => ({ sheetId: id, fileName: `${names[i] ?? id}.${ending}` }))
+    return queueExport({ project, sheets: set, options, files }, `${safeFileName(project.name)}.zip`)
+  }
   return queueExport(
-    { project, sheetId, options, files },
-    `${safeFileName(project.name)}${number}.${ENDINGS[request.format]}`,
+    { project, sheetId: first?.id ?? '', options, files, ...(itemIds ? { itemIds } : {}) },
+    `${names[0] ?? 'sheet'}.${ending}`,
   )
 }
 

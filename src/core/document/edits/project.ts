@@ -13,6 +13,23 @@ export const addPicture = defineEdit<{ readonly pictureId: string; readonly pict
   },
 )
 
+/**
+ * Lets every picture of the project that has one file show another: name, pixels and file change, placements, tags and
+ * marked subjects stay.
+ */
+export const relinkHash = defineEdit<{
+  readonly hash: string
+  readonly to: Pick<PictureRef, 'name' | 'pixels' | 'hash'>
+}>((draft, { hash, to }) => {
+  if (hash === to.hash) return
+  for (const picture of Object.values(draft.pictures)) {
+    if (picture.hash !== hash) continue
+    put(picture, 'name', to.name)
+    put(picture, 'hash', to.hash)
+    put(picture, 'pixels', { ...to.pixels })
+  }
+})
+
 /** Keeps colours for the project, in order; more than it holds are refused by validation. */
 export const setColours = defineEdit<{ readonly colours: readonly Colour[] }>((draft, { colours }) =>
   put(draft, 'colours', [...colours]),

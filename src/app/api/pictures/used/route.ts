@@ -1,0 +1,22 @@
+import { array, object, string } from 'yup'
+import { answer, readJson, route } from '@/server/http/route'
+import { markUsed } from '@/server/pictures/catalogue'
+
+const schema = object({
+  hashes: array(
+    string()
+      .strict()
+      .matches(/^[0-9a-f]{64}$/)
+      .required(),
+  )
+    .strict()
+    .max(2000)
+    .required(),
+})
+
+/** Notes that pictures were put to use, so that they come first. */
+export const POST = route(async (request) => {
+  const { hashes } = await readJson(request, schema)
+  await markUsed(hashes, new Date())
+  return answer({ marked: hashes.length })
+})

@@ -1,0 +1,4 @@
+import { LibraryPage } from '@/client/library/LibraryPage'
+
+const Page = () => <LibraryPage />
+export default Page

@@ -1,0 +1,160 @@
+'use client'
+import AlignBottom from '@mui/icons-material/AlignVerticalBottom'
+import AlignCentre from '@mui/icons-material/AlignHorizontalCenter'
+import AlignLeft from '@mui/icons-material/AlignHorizontalLeft'
+import AlignMiddle from '@mui/icons-material/AlignVerticalCenter'
+import AlignRight from '@mui/icons-material/AlignHorizontalRight'
+import AlignTop from '@mui/icons-material/AlignVerticalTop'
+import { useState } from 'react'
+import { ALIGNMENTS, type Alignment, type Spacing } from '@/core/geometry/align'
+import { FIELDS, LAYOUTS, type Field } from '@/core/document/edits/arrange'
+import { itemOf } from '@/core/document/tree'
+import type { Sheet } from '@/core/document/types'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { LengthField } from '@/client/parts/LengthField'
+import { RailButton } from '@/client/parts/RailButton'
+import { alignSelected, arrangeSelected, distributeSelected, equalSelected } from '@/client/store/arrangement'
+import styles from '@/client/bench/Bench.module.css'
+
+const ICONS = {
+  left: AlignLeft,
+  centre: AlignCentre,
+  right: AlignRight,
+  top: AlignTop,
+  middle: AlignMiddle,
+  bottom: AlignBottom,
+} as const
+const WORDS: Readonly<Record<Alignment, string>> = {
+  left: 'left edges',
+  centre: 'centres, left to right',
+  right: 'right edges',
+  top: 'top edges',
+  middle: 'middles, top to bottom',
+  bottom: 'bottom edges',
+}
+const FIELD_WORDS: Readonly<Record<Field, string>> = {
+  selection: 'the selection',
+  sheet: 'the sheet',
+  safe: 'the safe margin',
+  bleed: 'the bleed',
+  first: 'the first selected',
+}
+const LAYOUT_WORDS = { row: 'Row', grid: 'Grid', circle: 'Circle', mosaic: 'Mosaic' } as const
+const SPACINGS: readonly (readonly [Spacing['by'], string])[] = [
+  ['gaps', 'equal gaps'],
+  ['centres', 'equal steps between centres'],
+  ['gap', 'the gap below'],
+]
+
+/** Lines several items up, spaces them, makes them alike in size, and lays them out. */
+export const AlignSection = ({ sheet, count }: { readonly sheet: Sheet; readonly count: number }) => {
+  const bench = useBenchHandle()
+  const [chosen, setField] = useState<Field>('selection')
+  const [by, setBy] = useState<Spacing['by']>('gaps')
+  const [gap, setGap] = useState(12)
+  const firstName = useBench((state) => {
+    const id = state.selection[0] ?? ''
+    return sheet.items[id] ? itemOf(sheet, id).name : ''
+  })
+  const field = count < 2 && (chosen === 'selection' || chosen === 'first') ? 'sheet' : chosen
+  const fields = FIELDS.filter((each) => count > 1 || (each !== 'selection' && each !== 'first'))
+  const spacing: Spacing = by === 'gap' ? { by, gap } : { by }
+  return (
+    <>
+      <section className={styles.section} aria-label="Align">
+        <h2>
+          <span className={styles.step}>1</span> Align
+        </h2>
+        <label className={styles.choice}>
+          To
+          <select value={field} onChange={(event) => setField(event.target.value as Field)}>
+            {fields.map((each) => (
+              <option key={each} value={each}>
+                {FIELD_WORDS[each]}
+                {each === 'first' ? ` (${firstName})` : ''}
+              </option>
+            ))}
+          </select>
+        </label>
+        <div className={styles.tools} role="group" aria-label="Align">
+          {ALIGNMENTS.map((alignment) => {
+            const Icon = ICONS[alignment]
+            return (
+              <RailButton
+                key={alignment}
+                framed
+                label={`Align ${WORDS[alignment]}`}
+                onPress={() => alignSelected(bench, alignment, field)}
+              >
+                <Icon fontSize="inherit" />
+              </RailButton>
+            )
+          })}
+        </div>
+      </section>
+      {count > 1 && (
+        <section className={styles.section} aria-label="Space and arrange">
+          <h2>
+            <span className={styles.step}>2</span> Space and arrange
+          </h2>
+          <label className={styles.choice}>
+            By
+            <select value={by} onChange={(event) => setBy(event.target.value as Spacing['by'])}>
+              {SPACINGS.map(([each, words]) => (
+                <option key={each} value={each}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+          <div className={styles.row}>
+            <RailButton
+              framed
+              label="Space evenly from left to right"
+              onPress={() => distributeSelected(bench, 'x', spacing)}
+            >
+              Across
+            </RailButton>
+            <RailButton
+              framed
+              label="Space evenly from top to bottom"
+              onPress={() => distributeSelected(bench, 'y', spacing)}
+            >
+              Down
+            </RailButton>
+            <LengthField label="Gap" unit={sheet.unit} ppi={sheet.ppi} points={gap} onPoints={setGap} />
+          </div>
+          <div className={styles.row} role="group" aria-label="Arrange with the gap">
+            {LAYOUTS.map((layout) => (
+              <RailButton
+                key={layout}
+                framed
+                label={
+                  layout === 'mosaic'
+                    ? `Arrange as a mosaic that fills ${FIELD_WORDS[field]}, each frame in its picture’s shape`
+                    : `Arrange as a ${layout}, in reading order`
+                }
+                onPress={() => arrangeSelected(bench, { layout, gap, field: field === 'first' ? 'selection' : field })}
+              >
+                {LAYOUT_WORDS[layout]}
+              </RailButton>
+            ))}
+          </div>
+          <div className={styles.row} role="group" aria-label="Same size as the first selected">
+            <span className={styles.kind}>As the first</span>
+            {(['width', 'height', 'size'] as const).map((each) => (
+              <RailButton
+                key={each}
+                framed
+                label={`Same ${each} as ${firstName}`}
+                onPress={() => equalSelected(bench, each)}
+              >
+                {each}
+              </RailButton>
+            ))}
+          </div>
+        </section>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,117 @@
+'use client'
+import { RANGE } from '@/core/tolerance'
+import { within } from '@/core/range'
+import { outputPixels, UNITS, type Unit } from '@/core/units'
+import { changeSheet, setGuides } from '@/core/document/edits/sheets'
+import type { Sheet } from '@/core/document/types'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { RailButton } from '@/client/parts/RailButton'
+import { fitView } from '@/client/store/view'
+import styles from '@/client/bench/Bench.module.css'
+
+/** Size, unit, resolution, bleed, safe margin and grid of the sheet. */
+export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
+  const bench = useBenchHandle()
+  const { unit, ppi, size, bleed } = sheet
+  const change = (name: string, next: Omit<Parameters<typeof changeSheet>[1], 'sheetId'>): void => {
+    bench.commit(name, (project) => changeSheet.record(project, { sheetId: sheet.id, ...next }))
+    if (bench.get().isFitted) fitView(bench)
+  }
+  const side = (points: number): number =>
+    within('a side of the sheet', points, RANGE.sheetSide, 'more than 0 and at most 200 in (5080 mm)')
+  return (
+    <section className={styles.section} aria-label="Size">
+      <h2>
+        <span className={styles.step}>1</span> Size
+      </h2>
+      <div className={styles.row}>
+        <LengthField
+          label="w"
+          unit={unit}
+          ppi={ppi}
+          points={size.w}
+          onPoints={(w) => change('Sheet size', { size: { w: side(w), h: size.h } })}
+        />
+        <LengthField
+          label="h"
+          unit={unit}
+          ppi={ppi}
+          points={size.h}
+          onPoints={(h) => change('Sheet size', { size: { w: size.w, h: side(h) } })}
+        />
+      </div>
+      <div className={styles.row}>
+        <label className={styles.row} style={{ margin: 0 }}>
+          <span style={{ color: 'var(--ink-soft)', fontSize: 12 }}>Unit</span>
+          <select
+            value={unit}
+            onChange={(event) => change('Sheet unit', { unit: event.target.value as Unit })}
+            style={{ height: 28, font: 'inherit', color: 'inherit', background: 'var(--panel)' }}
+          >
+            {UNITS.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+        </label>
+        <PlainField
+          label="ppi"
+          value={ppi}
+          decimals={1}
+          onValue={(value) =>
+            change('Resolution', { ppi: within('ppi', value, RANGE.ppi, `from ${RANGE.ppi.min} to ${RANGE.ppi.max}`) })
+          }
+        />
+      </div>
+      <div className={styles.row}>
+        <LengthField
+          label="Bleed"
+          unit={unit}
+          ppi={ppi}
+          points={bleed}
+          onPoints={(b) => change('Bleed', { bleed: within('the bleed', b, RANGE.bleed, 'from 0 to 10 in (254 mm)') })}
+        />
+        <LengthField
+          label="Safe"
+          unit={unit}
+          ppi={ppi}
+          points={sheet.safe}
+          onPoints={(value) =>
+            change('Safe margin', { safe: within('the safe margin', value, RANGE.bleed, 'from 0 to 10 in (254 mm)') })
+          }
+        />
+      </div>
+      <div className={styles.row}>
+        <LengthField
+          label="Grid"
+          unit={unit}
+          ppi={ppi}
+          points={sheet.grid ?? 0}
+          onPoints={(value) =>
+            change('Grid', {
+              grid: value
+                ? within('the step of the grid', value, RANGE.grid, 'from 1 pt to 20 in, or 0 for none')
+                : null,
+            })
+          }
+        />
+        {(sheet.guides.x.length > 0 || sheet.guides.y.length > 0) && (
+          <RailButton
+            framed
+            label="Remove all guides"
+            onPress={() =>
+              bench.commit('Remove guides', (project) =>
+                setGuides.record(project, { sheetId: sheet.id, guides: { x: [], y: [] } }),
+              )
+            }
+          >
+            No guides
+          </RailButton>
+        )}
+      </div>
+      <div className={styles.kind} style={{ marginTop: 8 }}>
+        Output {outputPixels(size.w, ppi)} × {outputPixels(size.h, ppi)} px
+      </div>
+    </section>
+  )
+}

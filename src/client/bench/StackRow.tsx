@@ -1,0 +1,193 @@
+'use client'
+import ChevronRight from '@mui/icons-material/ChevronRight'
+import ExpandMore from '@mui/icons-material/ExpandMore'
+import Lock from '@mui/icons-material/Lock'
+import LockOpen from '@mui/icons-material/LockOpen'
+import Visibility from '@mui/icons-material/Visibility'
+import VisibilityOff from '@mui/icons-material/VisibilityOff'
+import { useState, type MouseEvent, type ReactNode } from 'react'
+import { RANGE } from '@/core/tolerance'
+import { renameItem } from '@/core/document/edits/items'
+import { framesUnder, isHidden, isLocked } from '@/core/document/tree'
+import type { Item } from '@/core/document/types'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useStackDrag } from '@/client/gestures/useStackDrag'
+import { Thumbnail } from '@/client/stage/Thumbnail'
+import { setHidden, setLocked } from '@/client/store/arrangement'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { goDown, select, toggleSelected } from '@/client/store/selection'
+import styles from '@/client/bench/Stack.module.css'
+
+const THUMB = { w: 46, h: 38 }
+
+const Sign = ({
+  label,
+  on,
+  onPress,
+  children,
+}: {
+  readonly label: string
+  readonly on: boolean
+  readonly onPress: () => void
+  readonly children: ReactNode
+}) => (
+  <button
+    type="button"
+    className={`${styles.sign} ${on ? styles.signOn : ''}`}
+    aria-label={label}
+    title={label}
+    aria-pressed={on}
+    onClick={onPress}
+  >
+    {children}
+  </button>
+)
+
+/** The name, which a double press or F2 lets one write anew. */
+const Name = ({
+  item,
+  isWriting,
+  onDone,
+}: {
+  readonly item: Item
+  readonly isWriting: boolean
+  readonly onDone: () => void
+}) => {
+  const bench = useBenchHandle()
+  if (!isWriting) return <span className={styles.name}>{item.name}</span>
+  const use = (text: string): void => {
+    onDone()
+    const name = text.trim().slice(0, RANGE.nameLength)
+    if (name && name !== item.name)
+      bench.commit('Rename', (project) =>
+        renameItem.record(project, { sheetId: bench.get().sheetId, id: item.id, name }),
+      )
+  }
+  return (
+    <input
+      className={styles.rename}
+      aria-label={`New name of ${item.name}`}
+      defaultValue={item.name}
+      autoFocus
+      onFocus={(event) => event.target.select()}
+      onBlur={(event) => use(event.target.value)}
+      onKeyDown={(event) => {
+        event.stopPropagation()
+        if (event.key === 'Enter') use(event.currentTarget.value)
+        if (event.key === 'Escape') onDone()
+      }}
+    />
+  )
+}
+
+interface StackRowProps {
+  readonly item: Item
+  readonly depth: number
+  readonly isOpen: boolean
+  readonly isOff: boolean
+  readonly onToggle: () => void
+}
+
+/** Hides and locks; in the narrow stack only where that is so. */
+const Signs = ({ item, isWide }: { readonly item: Item; readonly isWide: boolean }) => {
+  const bench = useBenchHandle()
+  const hidden = item.hidden === true
+  const locked = item.locked === true
+  return (
+    <span className={styles.signs}>
+      {(isWide || hidden) && (
+        <Sign
+          label={`${hidden ? 'Show' : 'Hide'} ${item.name}`}
+          on={hidden}
+          onPress={() => setHidden(bench, [item.id], !hidden)}
+        >
+          {hidden ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
+        </Sign>
+      )}
+      {(isWide || locked) && (
+        <Sign
+          label={`${locked ? 'Unlock' : 'Lock'} ${item.name}`}
+          on={locked}
+          onPress={() => setLocked(bench, [item.id], !locked)}
+        >
+          {locked ? <Lock fontSize="inherit" /> : <LockOpen fontSize="inherit" />}
+        </Sign>
+      )}
+    </span>
+  )
+}
+
+/** One frame or group of the stack: pressed it is selected, dragged it is reordered or its picture carried out. */
+export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps) => {
+  const bench = useBenchHandle()
+  const project = useBench(shownProject)
+  const sheet = useBench(shownSheet)
+  const isWide = useBench((state) => state.isStackWide)
+  const isChosen = useBench((state) => state.selection.includes(item.id))
+  const drop = useBench((state) => (state.stackDrop?.mark === item.id ? state.stackDrop.at : null))
+  const [isWriting, setWriting] = useState(false)
+  const bind = useStackDrag(bench)
+  const press = (event: MouseEvent): void => {
+    if (event.shiftKey || event.ctrlKey || event.metaKey || bench.get().isAdding) toggleSelected(bench, item.id)
+    else select(bench, item.id)
+  }
+  const state = [
+    ...(isHidden(sheet, item.id) ? ['hidden'] : []),
+    ...(isLocked(sheet, item.id) ? ['locked'] : []),
+    ...(isOff ? ['off the sheet'] : []),
+  ]
+  const classes = [styles.row, isChosen ? styles.chosen : '', drop ? styles[`drop-${drop}`] : '']
+  return (
+    <li
+      className={classes.join(' ')}
+      data-stack-id={item.id}
+      style={{ paddingLeft: (isWide ? 6 : 2) + depth * (isWide ? 14 : 5) }}
+    >
+      {item.kind === 'group' ? (
+        <button
+          type="button"
+          className={styles.fold}
+          aria-label={`${isOpen ? 'Close' : 'Open'} ${item.name}`}
+          aria-expanded={isOpen}
+          onClick={onToggle}
+        >
+          {isOpen ? <ExpandMore fontSize="inherit" /> : <ChevronRight fontSize="inherit" />}
+        </button>
+      ) : (
+        isWide && <span className={styles.fold} />
+      )}
+      <button
+        type="button"
+        className={styles.press}
+        {...bind(item.id)}
+        aria-pressed={isChosen}
+        aria-label={[item.name, item.kind === 'group' ? 'group' : '', ...state].filter(Boolean).join(', ')}
+        title={`${item.name}${state.length ? ` (${state.join(', ')})` : ''}`}
+        onClick={press}
+        onDoubleClick={() => {
+          if (isWide) setWriting(true)
+          else goDown(bench)
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'F2') {
+            bench.set({ isStackWide: true })
+            setWriting(true)
+          }
+        }}
+      >
+        <Thumbnail
+          className={`${styles.thumb} ${state.includes('hidden') ? styles.faint : ''}`}
+          project={project}
+          sheet={sheet}
+          frames={framesUnder(sheet, [item.id])}
+          width={THUMB.w}
+          height={THUMB.h}
+        />
+        {isWide && !isWriting && <Name item={item} isWriting={false} onDone={() => setWriting(false)} />}
+        {isOff && <span className={styles.off}>▲{isWide ? ' off' : ''}</span>}
+      </button>
+      {isWide && isWriting && <Name item={item} isWriting onDone={() => setWriting(false)} />}
+      <Signs item={item} isWide={isWide} />
+    </li>
+  )
+}

@@ -1,0 +1,42 @@
+'use client'
+import { useEffect, useMemo, useState } from 'react'
+import { levelCount } from '@/core/render/needs'
+import { shownPlaced } from '@/core/document/read'
+import { framesOf } from '@/core/document/tree'
+import type { Project, Sheet } from '@/core/document/types'
+import { useBench } from '@/client/binding/useBench'
+import { levelUrl } from '@/client/http/api'
+import { shownSheet } from '@/client/store/benchStore'
+import type { PaletteAnswer, PaletteRequest } from '@/client/workers/palette.worker'
+
+const MOST = 10
+/** Pictures of a sheet that are looked at. */
+const MOST_PICTURES = 60
+
+const NONE = { key: '', colours: [] } as const
+
+const urlsOf = (project: Project, sheet: Sheet): readonly string[] => {
+  const ids = new Set(framesOf(sheet).flatMap((frame) => shownPlaced(frame)?.pictureId ?? []))
+  if (sheet.background.kind === 'picture') ids.add(sheet.background.placed.pictureId)
+  return [...ids].slice(0, MOST_PICTURES).flatMap((id) => {
+    const picture = project.pictures[id]
+    return picture ? [levelUrl(picture.hash, levelCount(picture.pixels) - 1)] : []
+  })
+}
+
+/** The colours of the sheet's pictures, worked out in a worker while the component that asks is shown. */
+export const usePalette = (): readonly string[] => {
+  const project = useBench((state) => state.project)
+  const sheet = useBench(shownSheet)
+  const key = useMemo(() => urlsOf(project, sheet).join('\n'), [project, sheet])
+  const [found, setFound] = useState<{ readonly key: string; readonly colours: readonly string[] }>(NONE)
+  useEffect(() => {
+    if (!key) return
+    const worker = new Worker(new URL('../workers/palette.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = ({ data }: MessageEvent<PaletteAnswer>) => setFound({ key, colours: data.colours })
+    worker.postMessage({ id: 0, urls: key.split('\n'), most: MOST } satisfies PaletteRequest)
+    return () => worker.terminate()
+  }, [key])
+  // What was found stays in sight until the next answer is there.
+  return key ? found.colours : NONE.colours
+}

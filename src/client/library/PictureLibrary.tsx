@@ -1,0 +1,189 @@
+'use client'
+import { useMemo, useState } from 'react'
+import { LIBRARY_SORTS, listPictures, tagsOf, type LibraryQuery, type LibrarySort } from '@/core/document/library'
+import type { PictureAnswer } from '@/contract/api'
+import { api, ApiError } from '@/client/http/api'
+import { PictureDetails } from '@/client/library/PictureDetails'
+import { PictureGrid } from '@/client/library/PictureGrid'
+import styles from '@/client/library/Library.module.css'
+
+const SORT_WORDS: Readonly<Record<LibrarySort, string>> = {
+  recent: 'Recently used first',
+  newest: 'Newest first',
+  name: 'By name',
+  shape: 'By shape, tall to wide',
+}
+const USE_WORDS = { all: 'All', used: 'Used here', unused: 'Not used here' } as const
+const MOST_TAGS = 14
+
+export interface PictureLibraryProps {
+  readonly pictures: readonly PictureAnswer[]
+  /** How often the open project uses each, by hash; null where none is open. */
+  readonly usesHere: ReadonlyMap<string, number> | null
+  readonly onPictures: (pictures: readonly PictureAnswer[]) => void
+  /** What choosing is for: the pictures chosen, in order. */
+  readonly onUse?: (pictures: readonly PictureAnswer[]) => void
+  /** Puts one file in another's place in the open project only. */
+  readonly onReplaceHere?: (hash: string, by: PictureAnswer) => void
+  /** Before and after a replacement in every project, the open one included. */
+  readonly aroundReplace?: (replace: () => Promise<number>) => Promise<number>
+}
+
+interface Replacing {
+  readonly picture: PictureAnswer
+  readonly where: 'everywhere' | 'here'
+}
+
+const Toolbar = ({
+  query,
+  onQuery,
+  tags,
+  isInProject,
+}: {
+  readonly query: LibraryQuery
+  readonly onQuery: (query: LibraryQuery) => void
+  readonly tags: readonly string[]
+  readonly isInProject: boolean
+}) => (
+  <>
+    <div className={styles.toolbar}>
+      <input
+        type="search"
+        aria-label="Search by name and tag"
+        placeholder="Search by name and tag"
+        value={query.search}
+        onChange={(event) => onQuery({ ...query, search: event.target.value })}
+      />
+      <select
+        aria-label="Order"
+        value={query.sort}
+        onChange={(event) => onQuery({ ...query, sort: event.target.value as LibrarySort })}
+      >
+        {LIBRARY_SORTS.map((sort) => (
+          <option key={sort} value={sort}>
+            {SORT_WORDS[sort]}
+          </option>
+        ))}
+      </select>
+      {isInProject && (
+        <select
+          aria-label="Which pictures"
+          value={query.use}
+          onChange={(event) => onQuery({ ...query, use: event.target.value as LibraryQuery['use'] })}
+        >
+          {Object.entries(USE_WORDS).map(([use, words]) => (
+            <option key={use} value={use}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
+    </div>
+    {tags.length > 0 && (
+      <div className={styles.tags} role="group" aria-label="Tags">
+        {tags.slice(0, MOST_TAGS).map((tag) => (
+          <button
+            key={tag}
+            type="button"
+            aria-pressed={query.search === tag}
+            onClick={() => onQuery({ ...query, search: query.search === tag ? '' : tag })}
+          >
+            {tag}
+          </button>
+        ))}
+      </div>
+    )}
+  </>
+)
+
+/** The pictures of the library: found, sorted, tagged, renamed, replaced, removed. */
+export const PictureLibrary = (props: PictureLibraryProps) => {
+  const { pictures, usesHere, onPictures, onUse, onReplaceHere, aroundReplace = (act) => act() } = props
+  const [query, setQuery] = useState<LibraryQuery>({ search: '', sort: 'recent', use: 'all' })
+  const [chosen, setChosen] = useState<readonly string[]>([])
+  const [replacing, setReplacing] = useState<Replacing | null>(null)
+  const [version, setVersion] = useState(0)
+  const [said, setSaid] = useState('')
+  const uses = useMemo(() => usesHere ?? new Map<string, number>(), [usesHere])
+  const shown = useMemo(() => listPictures(pictures, query, new Set(uses.keys())), [pictures, query, uses])
+  const tags = useMemo(() => tagsOf(pictures), [pictures])
+  const detailed = pictures.find(({ hash }) => hash === chosen.at(-1))
+  const change = (picture: PictureAnswer): void =>
+    onPictures(pictures.map((held) => (held.hash === picture.hash ? picture : held)))
+
+  const replace = (old: PictureAnswer, by: PictureAnswer, where: Replacing['where']): void => {
+    setReplacing(null)
+    if (old.hash === by.hash) return setSaid('That is the same picture. Choose another.')
+    if (where === 'here') {
+      onReplaceHere?.(old.hash, by)
+      return setSaid(`${old.name} was replaced by ${by.name} in this project.`)
+    }
+    aroundReplace(async () => (await api.replacePicture(old.hash, by.hash)).projects).then(
+      (count) => {
+        setVersion((now) => now + 1)
+        setSaid(`${old.name} was replaced by ${by.name} in ${count} ${count === 1 ? 'project' : 'projects'}.`)
+      },
+      (error: unknown) => setSaid(error instanceof ApiError ? error.message : 'That did not work. Try it again.'),
+    )
+  }
+  const press = (picture: PictureAnswer, adds: boolean): void => {
+    if (replacing) return replace(replacing.picture, picture, replacing.where)
+    const { hash } = picture
+    if (!adds) return setChosen([hash])
+    setChosen(chosen.includes(hash) ? chosen.filter((one) => one !== hash) : [...chosen, hash])
+  }
+  const chosenPictures = chosen.flatMap((hash) => pictures.find((picture) => picture.hash === hash) ?? [])
+  return (
+    <div className={styles.library}>
+      <div className={styles.main}>
+        <Toolbar query={query} onQuery={setQuery} tags={tags} isInProject={usesHere !== null} />
+        <div className={styles.count} role="status">
+          {replacing
+            ? `Choose what comes in the place of ${replacing.picture.name}. `
+            : said || `${shown.length} of ${pictures.length} pictures. Shift and press to choose several.`}
+          {replacing && (
+            <button type="button" className={styles.link} onClick={() => setReplacing(null)}>
+              Keep it
+            </button>
+          )}
+        </div>
+        <PictureGrid
+          pictures={shown}
+          uses={uses}
+          chosen={chosen}
+          onPress={press}
+          onOpen={(picture) => onUse?.([picture])}
+        />
+        {onUse && (
+          <div className={styles.foot}>
+            <button type="button" disabled={!chosenPictures.length} onClick={() => onUse(chosenPictures)}>
+              {chosenPictures.length > 1 ? `Mark ${chosenPictures.length} for a set` : 'Use this picture'}
+            </button>
+          </div>
+        )}
+      </div>
+      {detailed ? (
+        <PictureDetails
+          key={detailed.hash}
+          picture={detailed}
+          version={version}
+          onChanged={change}
+          onRemoved={(hash) => {
+            setChosen([])
+            onPictures(pictures.filter((picture) => picture.hash !== hash))
+            setSaid('The picture was removed.')
+          }}
+          onReplace={(where) => {
+            setSaid('')
+            setReplacing({ picture: detailed, where })
+          }}
+          canReplaceHere={onReplaceHere !== undefined && uses.has(detailed.hash)}
+        />
+      ) : (
+        <aside className={styles.details}>
+          <p>Press a picture to see its details.</p>
+        </aside>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,80 @@
+'use client'
+import Popover from '@mui/material/Popover'
+import { useState } from 'react'
+import { parseColour, type Colour } from '@/core/colour/colour'
+import type { Recorded } from '@/core/document/edit'
+import type { Project } from '@/core/document/types'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { ColourPicker } from '@/client/parts/ColourPicker'
+import { TypedField } from '@/client/parts/LengthField'
+import { shownProject } from '@/client/store/benchStore'
+import { rememberColour } from '@/client/store/recentColours'
+import styles from '@/client/parts/Colour.module.css'
+
+interface ColourFieldProps {
+  readonly label: string
+  /** Null where there is none yet. */
+  readonly colour: Colour | null
+  /** What the picker starts from where there is none. */
+  readonly first?: Colour
+  /** Name of the step. */
+  readonly step: string
+  readonly record: (project: Project, colour: Colour) => Recorded
+}
+
+/** Beside the card that the swatch stands in, so that the picker covers none of it. */
+const besideCard = (swatch: HTMLElement): { readonly left: number; readonly top: number } => {
+  const { top, bottom, right } = swatch.getBoundingClientRect()
+  const card = swatch.closest('[data-region]')?.getBoundingClientRect()
+  return { left: (card?.right ?? right) + 6, top: (top + bottom) / 2 }
+}
+
+/** A colour as a swatch and its number; the swatch opens the picker. All of one visit is one step. */
+export const ColourField = ({ label, colour, first = '#c98d63', step, record }: ColourFieldProps) => {
+  const bench = useBenchHandle()
+  const [anchor, setAnchor] = useState<{ readonly left: number; readonly top: number } | null>(null)
+  const use = (next: Colour): void => bench.burst(`colour-${label}`, step, record(shownProject(bench.get()), next))
+  const close = (): void => {
+    bench.endBurst()
+    setAnchor(null)
+    if (colour) rememberColour(colour)
+  }
+  const dropper = (): void => {
+    close()
+    bench.set({
+      dropper: (picked) => {
+        rememberColour(picked)
+        bench.commit(step, (project) => record(project, picked))
+      },
+      spoken: 'Press a point of the sheet to take its colour. Esc puts the dropper down.',
+    })
+  }
+  return (
+    <div className={styles.field}>
+      <button
+        type="button"
+        className={styles.open}
+        style={{ background: colour ?? 'none' }}
+        aria-label={`${label}: ${colour ?? 'none'}. Choose a colour`}
+        title={`${label}: choose a colour`}
+        onClick={(event) => setAnchor(besideCard(event.currentTarget))}
+      />
+      <TypedField
+        label={label}
+        shown={colour ?? ''}
+        onText={(text) => bench.commit(step, (project) => record(project, parseColour(text)))}
+      />
+      <Popover
+        open={anchor !== null}
+        anchorReference="anchorPosition"
+        {...(anchor ? { anchorPosition: anchor } : {})}
+        onClose={close}
+        transformOrigin={{ vertical: 'center', horizontal: 'left' }}
+        transitionDuration={0}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': `${label}: choose a colour` } }}
+      >
+        <ColourPicker colour={colour ?? first} onColour={use} onDropper={dropper} />
+      </Popover>
+    </div>
+  )
+}

@@ -1,0 +1,126 @@
+'use client'
+import Colorize from '@mui/icons-material/Colorize'
+import { useState } from 'react'
+import { HexColorPicker } from 'react-colorful'
+import { parseColour, type Colour } from '@/core/colour/colour'
+import { fromHsl, fromRgb, toHsl, toRgb, type Hsl, type Rgb } from '@/core/colour/space'
+import { within } from '@/core/range'
+import { setColours } from '@/core/document/edits/project'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { usePalette } from '@/client/binding/usePalette'
+import { PlainField, TypedField } from '@/client/parts/LengthField'
+import { RailButton } from '@/client/parts/RailButton'
+import { recentColours } from '@/client/store/recentColours'
+import styles from '@/client/parts/Colour.module.css'
+
+const Swatches = ({
+  title,
+  colours,
+  onColour,
+}: {
+  readonly title: string
+  readonly colours: readonly Colour[]
+  readonly onColour: (colour: Colour) => void
+}) =>
+  colours.length === 0 ? null : (
+    <div role="group" aria-label={title}>
+      <div className={styles.title}>{title}</div>
+      <div className={styles.swatches}>
+        {colours.map((colour) => (
+          <button
+            key={colour}
+            type="button"
+            className={styles.swatch}
+            style={{ background: colour }}
+            aria-label={`${title}: ${colour}`}
+            title={colour}
+            onClick={() => onColour(colour)}
+          />
+        ))}
+      </div>
+    </div>
+  )
+
+const CHANNELS: readonly (readonly [keyof Rgb, string])[] = [
+  ['r', 'R'],
+  ['g', 'G'],
+  ['b', 'B'],
+]
+const HSL: readonly (readonly [keyof Hsl, string, number, string])[] = [
+  ['h', 'H', 360, '°'],
+  ['s', 'S', 100, '%'],
+  ['l', 'L', 100, '%'],
+]
+
+const Numbers = ({ colour, onColour }: { readonly colour: Colour; readonly onColour: (colour: Colour) => void }) => {
+  const rgb = toRgb(colour)
+  const hsl = toHsl(colour)
+  return (
+    <>
+      <div className={styles.numbers}>
+        {CHANNELS.map(([key, label]) => (
+          <PlainField
+            key={key}
+            label={label}
+            value={rgb[key]}
+            decimals={0}
+            onValue={(value) => onColour(fromRgb({ ...rgb, [key]: within(label, value, { min: 0, max: 255 }) }))}
+          />
+        ))}
+      </div>
+      <div className={styles.numbers}>
+        {HSL.map(([key, label, max, unit]) => (
+          <PlainField
+            key={key}
+            label={label}
+            unit={unit}
+            value={hsl[key]}
+            decimals={0}
+            onValue={(value) => onColour(fromHsl({ ...hsl, [key]: within(label, value, { min: 0, max }) }))}
+          />
+        ))}
+      </div>
+    </>
+  )
+}
+
+/** Chooses a colour: by eye, by numbers, from those at hand, or from any point of the sheet. */
+export const ColourPicker = ({
+  colour,
+  onColour,
+  onDropper,
+}: {
+  readonly colour: Colour
+  readonly onColour: (colour: Colour) => void
+  readonly onDropper: () => void
+}) => {
+  const bench = useBenchHandle()
+  const kept = useBench((state) => (state.preview ?? state.project).colours)
+  const palette = usePalette()
+  const [recent] = useState(recentColours)
+  const isKept = kept.includes(colour)
+  const keep = (): void => {
+    const next = isKept ? kept.filter((one) => one !== colour) : [...kept, colour]
+    bench.commit(isKept ? 'Let go of a colour' : 'Keep a colour', (project) =>
+      setColours.record(project, { colours: next }),
+    )
+  }
+  return (
+    <div className={styles.picker}>
+      <HexColorPicker color={colour} onChange={(next) => onColour(next.toLowerCase())} />
+      <div className={styles.numbers}>
+        <TypedField label="Hex" shown={colour} onText={(text) => onColour(parseColour(text))} />
+        <RailButton framed label="Take a colour from the sheet" onPress={onDropper}>
+          <Colorize fontSize="small" /> From the sheet
+        </RailButton>
+      </div>
+      <Numbers colour={colour} onColour={onColour} />
+      <Swatches title="Used last" colours={recent} onColour={onColour} />
+      <Swatches title="Colours of the project" colours={kept} onColour={onColour} />
+      <RailButton framed label={isKept ? 'Let go of this colour' : 'Keep this colour for the project'} onPress={keep}>
+        {isKept ? 'Let go of this colour' : 'Keep for the project'}
+      </RailButton>
+      <Swatches title="From the sheet’s pictures" colours={palette} onColour={onColour} />
+    </div>
+  )
+}

@@ -1,0 +1,78 @@
+'use client'
+import { useRef, useState, type KeyboardEvent, type RefObject } from 'react'
+import { fromRgb } from '@/core/colour/space'
+import type { Colour } from '@/core/colour/colour'
+import type { Point } from '@/core/geometry/vector'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import styles from '@/client/stage/Table.module.css'
+
+/** What shows through where nothing is painted. */
+const PAPER = 255
+const STEP = 4
+
+/** The colour of the painted sheet at a point of the table, in CSS pixels. */
+const colourAt = (canvas: HTMLCanvasElement | null, at: Point): Colour => {
+  const ratio = window.devicePixelRatio || 1
+  const context = canvas?.getContext('2d')
+  const [r = PAPER, g = PAPER, b = PAPER, alpha = 0] =
+    context?.getImageData(Math.round(at.x * ratio), Math.round(at.y * ratio), 1, 1).data ?? []
+  const over = (channel: number): number => PAPER + ((channel - PAPER) * alpha) / PAPER
+  return fromRgb({ r: over(r), g: over(g), b: over(b) })
+}
+
+const ARROWS: Readonly<Record<string, Point>> = {
+  ArrowLeft: { x: -STEP, y: 0 },
+  ArrowRight: { x: STEP, y: 0 },
+  ArrowUp: { x: 0, y: -STEP },
+  ArrowDown: { x: 0, y: STEP },
+}
+
+/** While a colour is being taken: a swatch at the pointer shows what a press would take. Arrows and Enter do the same. */
+export const Dropper = ({ canvas }: { readonly canvas: RefObject<HTMLCanvasElement | null> }) => {
+  const bench = useBenchHandle()
+  const dropper = useBench((state) => state.dropper)
+  const table = useBench((state) => state.table)
+  const element = useRef<HTMLDivElement>(null)
+  const [seen, setSeen] = useState<{ readonly at: Point; readonly colour: Colour } | null>(null)
+  if (!dropper) return null
+  const look = (at: Point): void => setSeen({ at, colour: colourAt(canvas.current, at) })
+  const pointAt = (event: { clientX: number; clientY: number }): Point => {
+    const box = element.current?.getBoundingClientRect()
+    return { x: event.clientX - (box?.left ?? 0), y: event.clientY - (box?.top ?? 0) }
+  }
+  const take = (at: Point): void => {
+    bench.set({ dropper: null })
+    dropper(colourAt(canvas.current, at))
+  }
+  const key = (event: KeyboardEvent): void => {
+    const middle = { x: table.w / 2, y: table.h / 2 }
+    const now = seen?.at ?? middle
+    const by = ARROWS[event.key]
+    if (by) look({ x: now.x + by.x, y: now.y + by.y })
+    if (event.key === 'Enter') take(now)
+    if (event.key === 'Escape') bench.set({ dropper: null })
+    if (by || event.key === 'Enter' || event.key === 'Escape') event.preventDefault()
+    event.stopPropagation()
+  }
+  return (
+    <div
+      ref={element}
+      className={styles.dropper}
+      role="button"
+      aria-label="Take the colour of a point: arrows move it, Enter takes it"
+      tabIndex={0}
+      autoFocus
+      onPointerDown={(event) => event.stopPropagation()}
+      onPointerMove={(event) => look(pointAt(event))}
+      onClick={(event) => take(pointAt(event))}
+      onKeyDown={key}
+    >
+      {seen && (
+        <span className={styles.drop} style={{ left: seen.at.x + 14, top: seen.at.y + 14 }}>
+          <span style={{ background: seen.colour }} />
+          {seen.colour}
+        </span>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,73 @@
+'use client'
+import { useEffect, useRef } from 'react'
+import type { Frame, Project, Sheet } from '@/core/document/types'
+import { borrowLevels } from '@/client/stage/images'
+import { paintThumbnail } from '@/client/stage/thumbnail'
+
+interface ThumbnailProps {
+  readonly project: Project
+  readonly sheet: Sheet
+  /** The frames to show by themselves, from the bottom; the whole sheet without them. */
+  readonly frames?: readonly Frame[]
+  readonly width: number
+  readonly height: number
+  readonly className?: string | undefined
+}
+
+/** What changes the look of a thumbnail: the frames and the pictures, or all of the sheet. */
+const looksOf = ({ project, sheet, frames }: ThumbnailProps): readonly unknown[] =>
+  frames ? [...frames, project.pictures] : [sheet, project.pictures]
+
+const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((one, i) => one === b[i])
+
+/** Frames or a sheet painted small by the same painter as the table; painted anew only when they change. */
+export const Thumbnail = (props: ThumbnailProps) => {
+  const { width, height, className } = props
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const shown = useRef<ThumbnailProps | null>(null)
+  const paint = useRef<() => void>(() => undefined)
+
+  useEffect(() => {
+    const { images, release } = borrowLevels()
+    let frame = 0
+    const ask = (): void => {
+      frame ||= requestAnimationFrame(() => {
+        frame = 0
+        const now = shown.current
+        if (canvas.current && now)
+          paintThumbnail(canvas.current, images, {
+            project: now.project,
+            sheet: now.sheet,
+            frames: now.frames ?? null,
+          })
+      })
+    }
+    paint.current = ask
+    const stop = images.onArrive(ask)
+    ask()
+    return () => {
+      stop()
+      cancelAnimationFrame(frame)
+      release()
+    }
+  }, [])
+
+  useEffect(() => {
+    const before = shown.current
+    shown.current = props
+    if (!before || !isSame(looksOf(before), looksOf(props))) paint.current()
+  })
+
+  // Two device pixels for one: small pictures stay crisp on every screen.
+  return (
+    <canvas
+      ref={canvas}
+      className={className}
+      width={width * 2}
+      height={height * 2}
+      style={{ width, height }}
+      aria-hidden
+    />
+  )
+}

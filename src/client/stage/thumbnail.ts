@@ -1,0 +1,63 @@
+import { compose, scaling, translation } from '@/core/geometry/matrix'
+import { rectSize, type Rect } from '@/core/geometry/rect'
+import { sheetRect } from '@/core/document/extent'
+import { frameRect } from '@/core/document/read'
+import { framesOf, isHidden } from '@/core/document/tree'
+import type { Frame, Project, Sheet } from '@/core/document/types'
+import { unionRects } from '@/core/geometry/rect'
+import { renderBackground, renderFrame } from '@/core/render/drawList'
+import { paintItem } from '@/painters/canvas/paint'
+import { createLayer, painterContext } from '@/client/stage/canvas'
+import { paintEmptyFrame } from '@/client/stage/emptyFrame'
+import type { LevelImages } from '@/client/stage/images'
+
+/** What a thumbnail shows: some frames by themselves, or a whole sheet with its background. */
+export interface ThumbnailScene {
+  readonly project: Project
+  readonly sheet: Sheet
+  /** Null for all that the sheet shows. */
+  readonly frames: readonly Frame[] | null
+}
+
+const areaOf = ({ sheet, frames }: ThumbnailScene): Rect =>
+  frames?.length ? unionRects(frames.map(frameRect)) : sheetRect(sheet.size)
+
+/** Paints a scene as large as the canvas allows, in its middle. */
+export const paintThumbnail = (canvas: HTMLCanvasElement, images: LevelImages, scene: ThumbnailScene): void => {
+  const context = canvas.getContext('2d')
+  if (!context) return
+  const { project, sheet } = scene
+  const area = areaOf(scene)
+  const size = rectSize(area)
+  const { width, height } = canvas
+  const scale = Math.min(width / Math.max(size.w, 1), height / Math.max(size.h, 1))
+  const view = compose(
+    translation((width - size.w * scale) / 2, (height - size.h * scale) / 2),
+    scaling(scale),
+    translation(-area.x0, -area.y0),
+  )
+  const device = { x0: 0, y0: 0, x1: width, y1: height }
+  const on = painterContext(context)
+  const painting = {
+    view,
+    device,
+    imageFor: (op: Parameters<LevelImages['imageFor']>[0]) => images.imageFor(op, scale),
+    createLayer,
+  }
+  context.setTransform(1, 0, 0, 1, 0, 0)
+  context.clearRect(0, 0, width, height)
+  if (!scene.frames) {
+    context.fillStyle = '#ffffff'
+    context.fillRect((width - size.w * scale) / 2, (height - size.h * scale) / 2, size.w * scale, size.h * scale)
+    for (const item of renderBackground(project, sheet)) paintItem(on, item, painting)
+  }
+  for (const frame of scene.frames ?? framesOf(sheet).filter(({ id }) => !isHidden(sheet, id))) {
+    const item = renderFrame(project, sheet, frame)
+    if (item.ops.length) paintItem(on, item, painting)
+    else {
+      context.save()
+      paintEmptyFrame(on, frame, view, 0.5, false)
+      context.restore()
+    }
+  }
+}

@@ -1,0 +1,30 @@
+import type { Colour } from '@/core/colour/colour'
+import { fromRgb, toRgb } from '@/core/colour/space'
+
+/** A colour at a share of the way in [0, 1]. */
+export interface Stop {
+  readonly at: number
+  readonly colour: Colour
+}
+
+export const sortedStops = (stops: readonly Stop[]): readonly Stop[] => [...stops].sort((p, q) => p.at - q.at)
+
+const between = (p: Stop, q: Stop): Stop => {
+  const [a, b] = [toRgb(p.colour), toRgb(q.colour)]
+  return {
+    at: (p.at + q.at) / 2,
+    colour: fromRgb({ r: (a.r + b.r) / 2, g: (a.g + b.g) / 2, b: (a.b + b.b) / 2 }),
+  }
+}
+
+/** With one more stop, in the middle of the widest gap and of the colour that is seen there. */
+export const withStop = (stops: readonly Stop[]): readonly Stop[] => {
+  const gaps = stops.slice(1).map((stop, i) => stop.at - (stops[i]?.at ?? 0))
+  const widest = gaps.indexOf(Math.max(...gaps))
+  const [p, q] = [stops[widest], stops[widest + 1]]
+  return p && q ? [...stops.slice(0, widest + 1), between(p, q), ...stops.slice(widest + 1)] : stops
+}
+
+/** Without a stop; the first and last of two stay. */
+export const withoutStop = (stops: readonly Stop[], index: number): readonly Stop[] =>
+  stops.length > 2 ? stops.filter((_stop, i) => i !== index) : stops

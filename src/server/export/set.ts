@@ -1,0 +1,46 @@
+import { createWriteStream } from 'node:fs'
+import { rename, rm, stat } from 'node:fs/promises'
+import { pipeline } from 'node:stream/promises'
+import { ZipFile } from 'yazl'
+import type { Project } from '@/core/document/types'
+import type { ExportOptions } from '@/contract/api'
+import { exportSheet, type Exported, type Progress } from '@/server/export/write'
+import { asDiskFailure } from '@/server/storage/files'
+
+/** Several sheets as one zip of pictures; plain data, so that it can be handed to another process. */
+export interface SetJob {
+  readonly project: Project
+  /** In the order of the zip; names with their ending. */
+  readonly sheets: readonly { readonly sheetId: string; readonly fileName: string }[]
+  readonly options: ExportOptions
+  /** Original files by picture hash. */
+  readonly files: Readonly<Record<string, string>>
+  readonly out: string
+}
+
+/** Renders sheets one after another and packs them. Width and height are those of the last. */
+export const exportSet = async (job: SetJob, progress: Progress = () => undefined): Promise<Exported> => {
+  const { project, options, files, out, sheets } = job
+  const parts: string[] = []
+  let size = { width: 0, height: 0 }
+  try {
+    for (const [i, { sheetId }] of sheets.entries()) {
+      const part = `${out}.${i}.sheet`
+      parts.push(part)
+      progress(i, sheets.length + 1, 'painting')
+      size = await exportSheet({ project, sheetId, options, files, out: part })
+    }
+    progress(sheets.length, sheets.length + 1, 'writing')
+    const zip = new ZipFile()
+    // Pictures are compressed already.
+    sheets.forEach(({ fileName }, i) => zip.addFile(parts[i] ?? '', fileName, { compress: false }))
+    zip.end()
+    await pipeline(zip.outputStream, createWriteStream(`${out}.part`))
+    await rename(`${out}.part`, out)
+    return { bytes: (await stat(out)).size, ...size }
+  } catch (error) {
+    throw asDiskFailure(error)
+  } finally {
+    await Promise.all([...parts, `${out}.part`].map((part) => rm(part, { force: true })))
+  }
+}
