@@ -1,5 +1,6 @@
 import { createWriteStream } from 'node:fs'
 import { pipeline } from 'node:stream/promises'
+import yauzl, { type Entry } from 'yauzl'
 import { ZipFile } from 'yazl'
 
 /** Writes a zip of named contents. */
@@ -16,3 +17,26 @@ export const renamedInZip = (zip: Buffer, from: string, to: string): Buffer => {
   for (let at = changed.indexOf(from); at >= 0; at = changed.indexOf(from, at + 1)) changed.write(to, at, 'latin1')
   return changed
 }
+
+/** Every file of a zip, by its name. */
+export const unzip = (data: Buffer): Promise<Readonly<Record<string, Buffer>>> =>
+  new Promise((resolve, reject) => {
+    const entries: Record<string, Buffer> = {}
+    yauzl.fromBuffer(data, { lazyEntries: true }, (error, zip) => {
+      if (error) return reject(error)
+      zip.on('error', reject)
+      zip.on('end', () => resolve(entries))
+      zip.on('entry', (entry: Entry) =>
+        zip.openReadStream(entry, (fault, stream) => {
+          if (fault) return reject(fault)
+          const chunks: Buffer[] = []
+          stream.on('data', (chunk: Buffer) => chunks.push(chunk))
+          stream.on('end', () => {
+            entries[entry.fileName] = Buffer.concat(chunks)
+            zip.readEntry()
+          })
+        }),
+      )
+      zip.readEntry()
+    })
+  })

@@ -1,6 +1,7 @@
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
+import { tileGrid, tileRow } from '@/core/document/library'
 import type { PictureAnswer } from '@/contract/api'
 import { PictureTile } from '@/client/library/PictureTile'
 import styles from '@/client/library/Library.module.css'
@@ -18,18 +19,20 @@ interface PictureGridProps {
 /** All pictures as tiles; only the rows in sight are made. */
 export const PictureGrid = ({ pictures, uses, chosen, onPress, onOpen }: PictureGridProps) => {
   const scroller = useRef<HTMLDivElement>(null)
-  const [columns, setColumns] = useState(5)
+  const [room, setRoom] = useState(5 * TILE.w)
   useEffect(() => {
     const element = scroller.current
     if (!element) return
-    const observer = new ResizeObserver(() => setColumns(Math.max(1, Math.floor(element.clientWidth / TILE.w))))
+    const observer = new ResizeObserver(() => setRoom(element.clientWidth))
     observer.observe(element)
     return () => observer.disconnect()
   }, [])
+  const grid = tileGrid(pictures.length, room, TILE.w)
+  const { columns } = grid
   // The compiler leaves a component alone that uses this hook, as it should: nothing of it is memoised.
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
-    count: Math.ceil(pictures.length / columns),
+    count: grid.rows,
     getScrollElement: () => scroller.current,
     estimateSize: () => TILE.h,
     overscan: 3,
@@ -43,7 +46,7 @@ export const PictureGrid = ({ pictures, uses, chosen, onPress, onOpen }: Picture
     const next = pictures.findIndex((picture) => picture.hash === hash) + step
     const target = pictures[next]
     if (!target) return
-    rows.scrollToIndex(Math.floor(next / columns))
+    rows.scrollToIndex(tileRow(next, columns))
     requestAnimationFrame(() =>
       scroller.current?.querySelector<HTMLElement>(`[data-picture="${target.hash}"]`)?.focus(),
     )

@@ -10,7 +10,17 @@ import styles from '@/client/stage/Overlay.module.css'
 const HIT = 9
 
 /** One of the sheet's own guides; it can be dragged elsewhere, or off the table. */
-const Guide = ({ axis, at, index }: { readonly axis: 'x' | 'y'; readonly at: number; readonly index: number }) => {
+const Guide = ({
+  axis,
+  at,
+  index,
+  isHeld,
+}: {
+  readonly axis: 'x' | 'y'
+  readonly at: number
+  readonly index: number
+  readonly isHeld: boolean
+}) => {
   const bench = useBenchHandle()
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
@@ -24,7 +34,8 @@ const Guide = ({ axis, at, index }: { readonly axis: 'x' | 'y'; readonly at: num
   const ends = axis === 'x' ? { x1: spot, x2: spot, y1: 0, y2: table.h } : { x1: 0, x2: table.w, y1: spot, y2: spot }
   return (
     <g data-grip={`guide-${axis}-${index}`}>
-      <line {...ends} className={styles.guide} />
+      {/* The line pressed stays while it is held, so that the drag is not lost with it. */}
+      {!isHeld && <line {...ends} className={styles.guide} />}
       <line
         {...bind()}
         {...ends}
@@ -48,9 +59,9 @@ export const SheetGuides = () => {
   return (
     <>
       {(['x', 'y'] as const).flatMap((axis) =>
-        sheet.guides[axis].map((at, index) =>
-          isHeld(axis, index) ? null : <Guide key={`${axis}-${index}`} axis={axis} at={at} index={index} />,
-        ),
+        sheet.guides[axis].map((at, index) => (
+          <Guide key={`${axis}-${index}`} axis={axis} at={at} index={index} isHeld={isHeld(axis, index)} />
+        )),
       )}
       {drag && !drag.isGone && (
         <g>

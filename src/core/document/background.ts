@@ -1,5 +1,5 @@
 import { refuse } from '@/core/failure'
-import { coverPlaced } from '@/core/placement/placed'
+import { coverPlaced, type Placed } from '@/core/placement/placed'
 import { backgroundBox } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import type { Background, Frame, Sheet } from '@/core/document/types'
@@ -9,24 +9,35 @@ export const BACKGROUND_ID = '@background'
 
 const BACKGROUND_TAKE = 'background'
 
-/** The background's picture as a frame over sheet and bleed, so that every placement tool works on it; or null. */
+const frames = new WeakMap<Sheet, Frame>()
+
+const makeFrame = (sheet: Sheet, placed: Placed): Frame => ({
+  kind: 'frame',
+  id: BACKGROUND_ID,
+  name: 'Background',
+  takesPictures: true,
+  box: backgroundBox(sheet),
+  turn: 0,
+  stencil: { kind: 'rectangle' },
+  fill: {
+    kind: 'taken',
+    shown: BACKGROUND_TAKE,
+    takes: [{ id: BACKGROUND_TAKE, name: '', placed }],
+  },
+})
+
+/**
+ * The background's picture as a frame over sheet and bleed, so that every placement tool works on it; or null. The same
+ * sheet gives the same frame.
+ */
 export const backgroundFrame = (sheet: Sheet): Frame | null => {
   const { background } = sheet
   if (background.kind !== 'picture') return null
-  return {
-    kind: 'frame',
-    id: BACKGROUND_ID,
-    name: 'Background',
-    takesPictures: true,
-    box: backgroundBox(sheet),
-    turn: 0,
-    stencil: { kind: 'rectangle' },
-    fill: {
-      kind: 'taken',
-      shown: BACKGROUND_TAKE,
-      takes: [{ id: BACKGROUND_TAKE, name: '', placed: background.placed }],
-    },
-  }
+  const known = frames.get(sheet)
+  if (known) return known
+  const frame = makeFrame(sheet, background.placed)
+  frames.set(sheet, frame)
+  return frame
 }
 
 /** The frame with this id, or the background as one. Refuses an id of neither. */

@@ -56,6 +56,19 @@ export const tagsOf = (pictures: readonly Pick<Listed, 'tags'>[]): readonly stri
   return [...counts].sort(([a, n], [b, m]) => m - n || a.localeCompare(b, 'en')).map(([tag]) => tag)
 }
 
+/** Where tiles of one size stand in a room: how many side by side, in how many rows. */
+export const tileGrid = (
+  count: number,
+  room: number,
+  tile: number,
+): { readonly columns: number; readonly rows: number } => {
+  const columns = Math.max(1, Math.floor(room / tile))
+  return { columns, rows: Math.ceil(count / columns) }
+}
+
+/** The row that the tile with a number, counted from 0, stands in. */
+export const tileRow = (index: number, columns: number): number => Math.floor(index / columns)
+
 /** Items of given widths set in rows of at most `room`, `gap` apart; an item wider than that has a row of its own. */
 export const rowsOf = (widths: readonly number[], room: number, gap: number): readonly (readonly number[])[] => {
   const rows: number[][] = []

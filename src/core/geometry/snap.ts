@@ -113,6 +113,15 @@ const gapChoices = (span: Span, row: readonly Span[]): readonly GapChoice[] => {
   return choices
 }
 
+/** Each gap once, though it be measured along several lines. */
+const onceEach = (gaps: readonly SnapGap[]): readonly SnapGap[] =>
+  gaps.filter(
+    (gap, i) =>
+      gaps.findIndex(
+        (one) => one.axis === gap.axis && Math.abs(one.from - gap.from) < MEETS && Math.abs(one.to - gap.to) < MEETS,
+      ) === i,
+  )
+
 interface Met {
   readonly lines: readonly SnapLine[]
   /** The free way to the nearest of what lies on each line. */
@@ -159,7 +168,7 @@ export const snapRect = (
   reach: number,
   parts: Readonly<Record<Axis, readonly SnapPart[]>> = { x: ALL_PARTS, y: ALL_PARTS },
 ): Snapped => {
-  const gaps: SnapGap[] = []
+  const spans: (Span & { readonly axis: Axis })[] = []
   const offsetOn = (axis: Axis): number => {
     if (!parts[axis].length) return 0
     const span = spanOf(moving, axis)
@@ -176,15 +185,20 @@ export const snapRect = (
       reach,
     )
     if (gap !== null) {
-      const middle = spanOf(moving, other(axis))
       const chosen = choices.find(({ offset }) => offset === gap)
-      for (const { min, max } of chosen?.spans ?? [])
-        gaps.push({ axis, from: min, to: max, at: (middle.min + middle.max) / 2 })
+      for (const span of chosen?.spans ?? []) spans.push({ axis, ...span })
       return gap
     }
     return nearest(gridOffsets(span, parts[axis], field.grid), reach) ?? 0
   }
   const by = { x: offsetOn('x'), y: offsetOn('y') }
-  const met = linesOn(moveRect(moving, by), parts, field)
-  return { by, lines: met.lines, gaps: [...gaps, ...met.gaps] }
+  const placed = moveRect(moving, by)
+  const equal = spans.map(({ axis, min, max }): SnapGap => ({
+    axis,
+    from: min,
+    to: max,
+    at: partOf(spanOf(placed, other(axis)), 0),
+  }))
+  const met = linesOn(placed, parts, field)
+  return { by, lines: met.lines, gaps: onceEach([...equal, ...met.gaps]) }
 }

@@ -87,7 +87,7 @@ describe('what cannot come in is refused in words, and nothing of it stays', () 
     expect(leftovers()).toEqual([])
   }
   it('text named .jpg', () =>
-    refused(Buffer.from('This is no picture at all. '.repeat(40)), /not a JPEG, PNG or WebP.*Save it/))
+    refused(Buffer.from('This is no picture at all. '.repeat(40)), /not a JPEG, PNG, WebP, AVIF, GIF or TIFF.*Save it/))
   it('a file of nothing', () => refused(Buffer.alloc(0), /empty.*Choose another/))
   it('an SVG with a script', () =>
     refused(

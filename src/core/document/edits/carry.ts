@@ -1,5 +1,6 @@
 import type { Draft } from 'immer'
 import { normalTurn } from '@/core/geometry/angle'
+import { resolvePlacement } from '@/core/placement/resolve'
 import { wholePictureWindow } from '@/core/placement/window'
 import { shuffled } from '@/core/random'
 import { defineEdit, put } from '@/core/document/edit'
@@ -37,10 +38,13 @@ export const aloneFrame = (project: Project, sheetId: string, from: string, id: 
   const held = frameOf(sheet, from)
   const placed = shownPlaced(held)
   if (!placed) return null
-  const whole = wholePictureWindow(placed, frameMount(project, sheet, held, placed.pictureId), held)
+  const mount = frameMount(project, sheet, held, placed.pictureId)
+  const whole = wholePictureWindow(placed, mount, held)
   const picture = pictureOf(project, placed.pictureId)
   const frame = newFrame(id, { kind: 'rectangle' }, { ...whole.box, cx: at.x, cy: at.y }, picture.name)
-  const alone = { ...placed, fit: 'cover' as const, zoom: 1, turn: 0, focus: { u: 0.5, v: 0.5 } }
+  // A stretched picture keeps its proportions as they were seen.
+  const { aspect } = resolvePlacement(placed, mount)
+  const alone = { ...placed, fit: 'cover' as const, zoom: 1, aspect, turn: 0, focus: { u: 0.5, v: 0.5 } }
   return {
     ...frame,
     turn: normalTurn(whole.turn),

@@ -78,8 +78,10 @@ export const reorderItems = defineEdit<{
   const next = [...staying.slice(0, at), ...moved, ...staying.slice(at)]
   if (next.length === before.length && next.every((id, i) => id === before[i])) return
   for (const id of moved) if (parentOf(held, id) !== parentId) takeFromList(sheet, held, id)
-  if (parentId === null) sheet.order = next
-  else (sheet.items[parentId] as Draft<Group>).order = next // refused above if it is none
+  // A group that lost its last member went with it.
+  const left = next.filter((id) => sheet.items[id])
+  if (parentId === null) sheet.order = left
+  else (sheet.items[parentId] as Draft<Group>).order = left // refused above if it is none
 })
 
 export const STACK_MOVES = ['forward', 'back', 'front', 'rear'] as const

@@ -1,0 +1,65 @@
+import { fc, real } from '@tests/helpers/property'
+import { boxes, placements, stencils, turns } from '@tests/helpers/arbitrary'
+import { pictureRef, SHEET } from '@tests/helpers/project'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import { addFrame } from '@/core/document/edits/frames'
+import { groupItems } from '@/core/document/edits/groups'
+import { addPicture } from '@/core/document/edits/project'
+import type { Frame, Project } from '@/core/document/types'
+
+/** Pictures that the made-up projects know. */
+export const PICTURE_IDS = ['pic-1', 'pic-2', 'pic-3', 'pic-4'] as const
+
+const frames: fc.Arbitrary<Omit<Frame, 'id' | 'name'>> = fc
+  .record({
+    stencil: stencils,
+    box: boxes,
+    turn: turns,
+    placed: fc.option(fc.tuple(placements, fc.constantFrom(...PICTURE_IDS)), { freq: 3 }),
+    flip: fc.boolean(),
+    feather: fc.option(real(0.5, 20), { freq: 4 }),
+  })
+  .map(({ stencil, box, turn, placed, flip, feather }) => ({
+    kind: 'frame' as const,
+    takesPictures: true,
+    stencil,
+    box,
+    turn,
+    ...(flip ? { flip: true } : {}),
+    ...(feather === null ? {} : { feather }),
+    fill: placed
+      ? {
+          kind: 'taken' as const,
+          shown: 'take-1',
+          takes: [{ id: 'take-1', name: '', placed: { ...placed[0], pictureId: placed[1] } }],
+        }
+      : { kind: 'none' as const },
+  }))
+
+/** Projects of one sheet with 4 to 9 frames, filled or empty, some of them in groups and groups within groups. */
+export const someProjects: fc.Arbitrary<Project> = fc
+  .tuple(fc.array(frames, { minLength: 4, maxLength: 9 }), fc.integer({ min: 0, max: 3 }))
+  .map(([made, groups]) => {
+    const blank = newProject(
+      'p-made',
+      'Made up',
+      newSheet(SHEET, 'Sheet 1', { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 9 }),
+    )
+    const known = PICTURE_IDS.reduce(
+      (project, pictureId, i) =>
+        addPicture(project, { pictureId, picture: pictureRef(i + 1, 300 + 250 * i, 900 - 150 * i) }),
+      blank,
+    )
+    const filled = made.reduce(
+      (project, frame, i) =>
+        addFrame(project, {
+          sheetId: SHEET,
+          frame: { ...newFrame(`f-${i}`, frame.stencil, frame.box, `frame ${i}`), ...frame },
+        }),
+      known,
+    )
+    return Array.from({ length: groups }).reduce<Project>((project, _none, i) => {
+      const ids = i === 0 ? ['f-0', 'f-1'] : i === 1 ? ['f-2', 'f-3'] : ['g-0', 'g-1']
+      return groupItems(project, { sheetId: SHEET, ids, groupId: `g-${i}`, name: `group ${i}` })
+    }, filled)
+  })
