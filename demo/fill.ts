@@ -4,27 +4,32 @@ import { Readable } from 'node:stream'
 import type { PictureRef } from '@/core/document/types'
 import { dataDirectory } from '@/server/config'
 import { closeDatabase } from '@/server/db/open'
+import { changePicture } from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
 import { createProject, listProjects } from '@/server/projects/store'
 import { DEMO_PICTURES } from './paint/pictures'
+import { crewCards } from './crewCards'
 import { openingDay } from './project'
 
-/** Paints the demo pictures and stores the demo project; what is there already stays as it is. */
+/** Paints the demo pictures and stores the demo projects; what is there already stays as it is. */
 const fill = async (): Promise<void> => {
   const refs: Record<string, PictureRef> = {}
   for (const picture of DEMO_PICTURES) {
-    const stored = await takePicture(Readable.from(await picture.make()), `${picture.name}.jpg`)
+    const stored = await takePicture(Readable.from(await picture.make()), `${picture.name}.${picture.ending}`)
     refs[picture.name] = {
       name: picture.name,
       pixels: { w: stored.width, h: stored.height },
       hash: stored.hash,
       tags: picture.tags,
+      ...(picture.subject ? { subject: picture.subject } : {}),
     }
+    if (!stored.tags.length) await changePicture(stored.hash, { tags: picture.tags })
     console.log(`  painted ${picture.name}, ${stored.width} × ${stored.height}`)
   }
-  const project = openingDay(refs)
   const known = await listProjects()
-  if (!known.some(({ id }) => id === project.id)) await createProject(project)
+  // The last made stands first.
+  for (const project of [crewCards(refs), openingDay(refs)])
+    if (!known.some(({ id }) => id === project.id)) await createProject(project)
   await writeFile(
     path.join(dataDirectory(), 'demo-filled'),
     'The demo data is in. Remove this file to have it filled in again.\n',

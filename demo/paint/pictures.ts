@@ -2,11 +2,16 @@ import sharp from 'sharp'
 import { breaker, clouds, grass, ridge, sea, sky } from './land'
 import { between } from './random'
 import { develop, fillAll, glow, newScene, vertical, type Scene } from './scene'
-import { figure, hut, kite, lighthouse, spool } from './things'
+import type { SubjectMark } from '@/core/placement/subject'
+import { figure, hut, kite, lighthouse, spool, type Figure } from './things'
 
 export interface DemoPicture {
   readonly name: string
   readonly tags: readonly string[]
+  /** Ending of the file that is made. */
+  readonly ending: 'jpg' | 'png'
+  /** Where the face is, if it shows one. */
+  readonly subject?: SubjectMark
   readonly make: () => Promise<Buffer>
 }
 
@@ -30,6 +35,7 @@ const picture = (
 ): DemoPicture => ({
   name,
   tags,
+  ending: 'jpg',
   make: () => {
     const scene = newScene(w, h, seed)
     paint(scene)
@@ -164,8 +170,9 @@ const loftBench = (s: Scene): void => {
   spool(s, s.w * 0.14, s.h * 0.28, s.unit * 0.15, '#d7263d')
 }
 
-const ode = (s: Scene): void => {
-  sky(s, ['#3f7fb0', '#9cc9dd', '#e8dfc0'])
+/** A crew member before soft lights: at a distance and a height of their own. */
+const portrait = (s: Scene, who: Figure, backdrop: readonly string[]): void => {
+  sky(s, backdrop)
   for (let i = 0; i < 26; i += 1)
     glow(
       s,
@@ -175,7 +182,108 @@ const ode = (s: Scene): void => {
       i % 3 ? '#f6e6b0' : '#8cc7e0',
       0.35,
     )
-  figure(s, { skin: '#c98d63', hair: '#2d1c16', coat: '#8e2a5b', x: 0.52, y: 0.42, face: 0.26 })
+  figure(s, who)
+}
+
+interface Member {
+  readonly name: string
+  readonly w: number
+  readonly h: number
+  readonly seed: number
+  readonly who: Figure
+  readonly backdrop: readonly string[]
+}
+
+/** The crew, each photographed from another distance, so that their faces have to be matched. */
+const CREW: readonly Member[] = [
+  {
+    name: 'ode',
+    w: 2000,
+    h: 2500,
+    seed: 19,
+    who: { skin: '#c98d63', hair: '#2d1c16', coat: '#8e2a5b', x: 0.52, y: 0.42, face: 0.26 },
+    backdrop: ['#3f7fb0', '#9cc9dd', '#e8dfc0'],
+  },
+  {
+    name: 'brannoch',
+    w: 2400,
+    h: 2400,
+    seed: 31,
+    who: { skin: '#e3b58f', hair: '#8a4b22', coat: '#2c7da0', x: 0.44, y: 0.55, face: 0.17 },
+    backdrop: ['#6d7f4a', '#a9b56f', '#e6d9a8'],
+  },
+  {
+    name: 'tamsel',
+    w: 2100,
+    h: 2800,
+    seed: 32,
+    who: { skin: '#8d5a3b', hair: '#17120f', coat: '#d98e04', x: 0.55, y: 0.34, face: 0.34 },
+    backdrop: ['#5a3a6e', '#b5658a', '#f2b880'],
+  },
+  {
+    name: 'wivvy',
+    w: 3000,
+    h: 2250,
+    seed: 33,
+    who: { skin: '#d6a27c', hair: '#5b5148', coat: '#3f6b2a', x: 0.62, y: 0.47, face: 0.24 },
+    backdrop: ['#2f6f78', '#7fb0a8', '#efe0bf'],
+  },
+]
+
+/** Head and eye line of a figure as shares of the picture, from how it is drawn. */
+const subjectOf = ({ w, h, who }: Member): SubjectMark => {
+  const across = (0.46 * who.face * h) / w
+  return {
+    box: { u0: who.x - across, v0: who.y - 0.66 * who.face, u1: who.x + across, v1: who.y + 0.48 * who.face },
+    line: who.y - 0.04 * who.face,
+  }
+}
+
+const crewPicture = (member: Member): DemoPicture => {
+  const { name, w, h, seed, who, backdrop } = member
+  return {
+    ...picture(
+      name,
+      ['crew'],
+      w,
+      h,
+      seed,
+      developed((s) => portrait(s, who, backdrop)),
+    ),
+    subject: subjectOf(member),
+  }
+}
+
+/** The same pixels as a camera of a wide gamut stores them. */
+const wideGamut = (held: DemoPicture): DemoPicture => ({
+  ...held,
+  make: async () =>
+    sharp(await held.make())
+      .withIccProfile('p3')
+      .jpeg({ quality: 90 })
+      .toBuffer(),
+})
+
+/** One kite on nothing. */
+const kiteAlone: DemoPicture = {
+  name: 'kite-cut-out',
+  tags: ['kites', 'cut out'],
+  ending: 'png',
+  make: () => {
+    const s = newScene(1600, 1600, 41)
+    kite(s, s.w * 0.5, s.h * 0.42, s.unit * 0.36, 1, 0.25, null)
+    return s.canvas.encode('png')
+  },
+}
+
+const duneEvening = (s: Scene): void => {
+  sky(s, ['#432b6b', '#c4517a', '#ff9e5e', '#ffd98a'], s.h * 0.62)
+  glow(s, s.w * 0.3, s.h * 0.56, s.unit * 0.6, '#ffd27a', 0.9)
+  clouds(s, s.h * 0.05, s.h * 0.4, '#ffb5a0', 24)
+  ridge(s, s.h * 0.68, s.h * 0.16, ['#8a4b5f', '#4f2f4d'], 1.1)
+  ridge(s, s.h * 0.86, s.h * 0.26, ['#b5763f', '#6d4527'], 1.5)
+  kite(s, s.w * 0.66, s.h * 0.26, s.unit * 0.12, 3, -0.3, [s.w * 0.58, s.h * 0.86])
+  grass(s, s.h * 0.86, 900, ['#5a3a2a', '#8c5f36', '#d09a5a'])
 }
 
 const headland = (s: Scene): void => {
@@ -204,7 +312,7 @@ const developed = (paint: (scene: Scene) => void) => (scene: Scene) => {
   develop(scene)
 }
 
-/** The first ten pictures of the kite week, all painted here. */
+/** The pictures of the kite week, all painted here. */
 export const DEMO_PICTURES: readonly DemoPicture[] = [
   picture('dune-kites', ['kites', 'dunes'], 4000, 2667, 11, developed(duneKites)),
   picture('gull-steps-dusk', ['dusk', 'kites'], 3600, 2400, 12, developed(gullSteps)),
@@ -215,6 +323,8 @@ export const DEMO_PICTURES: readonly DemoPicture[] = [
   // Stored on its side with EXIF orientation 6, as a camera held upright does.
   picture('spools', ['workshop'], 2800, 2100, 17, developed(spools), 6),
   picture('loft-bench', ['workshop', 'kites'], 3200, 2400, 18, developed(loftBench)),
-  picture('ode', ['crew'], 2000, 2500, 19, developed(ode)),
+  ...CREW.map(crewPicture),
   picture('headland-wide', ['panorama', 'lighthouse'], 6000, 2000, 20, developed(headland)),
+  wideGamut(picture('dune-evening', ['dusk', 'dunes'], 3200, 2133, 34, developed(duneEvening))),
+  kiteAlone,
 ]

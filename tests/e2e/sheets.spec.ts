@@ -44,8 +44,8 @@ test('a sheet duplicated at another size has its contents scaled to fit', async 
   await openStrip(page)
   await menuOf(page, 'Sheet 1')
   await page.getByRole('menuitem', { name: 'Duplicate at another size…' }).click()
-  await page.getByLabel('Width').fill('400')
-  await page.getByLabel('Height').fill('400')
+  await page.getByRole('textbox', { name: 'Width' }).fill('400')
+  await page.getByRole('textbox', { name: 'Height' }).fill('400')
   await page.getByRole('button', { name: 'Duplicate', exact: true }).click()
   const project = await hand.afterStep('Duplicate sheet')
   const sheet = project.sheets[project.order[1] ?? '']

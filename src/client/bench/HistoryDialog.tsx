@@ -16,7 +16,7 @@ export const HistoryDialog = ({ onClose }: { readonly onClose: () => void }) => 
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth aria-labelledby="history-title">
       <DialogTitle id="history-title">History</DialogTitle>
       <DialogContent>
-        <List dense>
+        <List dense component="div" role="group" aria-label="Steps">
           {redo.map((step) => (
             <ListItemButton key={step.id} onClick={() => bench.goTo(step.id)} sx={{ opacity: 0.72 }}>
               {step.name} (taken back)

@@ -45,7 +45,8 @@ const SheetMenu = ({
   }
   return (
     <Menu open={anchor !== null} anchorEl={anchor} onClose={onClose}>
-      <MenuItem onClick={run(onRename)}>Rename</MenuItem>
+      {/* The menu gives the focus back as it closes; the field takes it after that. */}
+      <MenuItem onClick={run(() => setTimeout(onRename))}>Rename</MenuItem>
       <MenuItem onClick={run(() => duplicateSheet(bench, sheetId))}>Duplicate</MenuItem>
       <MenuItem onClick={run(() => onSize({ kind: 'copy', sheetId }))}>Duplicate at another size…</MenuItem>
       <MenuItem disabled={at === 0} onClick={run(() => placeSheet(bench, sheetId, at - 1))}>

@@ -130,19 +130,21 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
         aria-label="Height of the supplies"
         aria-valuenow={height}
       />
-      <div className={styles.tabs} role="tablist" aria-label="Supplies" onKeyDown={tabKeys}>
-        {TABS.map((each) => (
-          <button
-            key={each}
-            type="button"
-            role="tab"
-            className={styles.tab}
-            aria-selected={tab === each}
-            onClick={() => setTab(each)}
-          >
-            {each}
-          </button>
-        ))}
+      <div className={styles.tabs}>
+        <div role="tablist" aria-label="Supplies" onKeyDown={tabKeys} style={{ display: 'contents' }}>
+          {TABS.map((each) => (
+            <button
+              key={each}
+              type="button"
+              role="tab"
+              className={styles.tab}
+              aria-selected={tab === each}
+              onClick={() => setTab(each)}
+            >
+              {each}
+            </button>
+          ))}
+        </div>
         {replacing !== null && tab === 'Pictures' && (
           <strong style={{ alignSelf: 'center', color: 'var(--plum)' }}>
             {replacing === BACKGROUND_ID

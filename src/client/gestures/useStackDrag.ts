@@ -3,7 +3,7 @@ import { useDrag } from '@use-gesture/react'
 import { isFailure } from '@/core/failure'
 import type { Point } from '@/core/geometry/vector'
 import { reorderItems } from '@/core/document/edits/groups'
-import { shownPlaced } from '@/core/document/read'
+import { sheetOf, shownPlaced } from '@/core/document/read'
 import { idsUnder, listOf, parentOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
 import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
@@ -80,7 +80,8 @@ const reorder = (bench: Bench, ids: readonly string[], { parentId, below }: Stac
 /** What leaves the stack over the table: the picture of the frame; nothing for a group or an empty frame. */
 const carriedOf = (bench: Bench, id: string): Carried | null => {
   const state = bench.get()
-  const frame = selectableFrame(shownSheet(state), id)
+  // As it is, not as the drag shows it: there the picture is in its new frame already.
+  const frame = selectableFrame(sheetOf(state.project, state.sheetId), id)
   const placed = frame && shownPlaced(frame)
   const picture = placed && state.project.pictures[placed.pictureId]
   return picture ? { kind: 'fill', frameId: id, hash: picture.hash } : null

@@ -25,7 +25,7 @@ export const LibraryPage = () => {
           EAGER STENCIL
         </Link>
         <span className={bar.grow} />
-        <Button component={Link} href="/">
+        <Button component={Link} href="/" sx={{ color: 'inherit' }}>
           Projects
         </Button>
       </header>

@@ -163,8 +163,9 @@ const applyMask = (on: Sheetlet, mask: NonNullable<DrawItem['mask']>, painting: 
   const { context } = on.layer
   context.globalCompositeOperation = 'destination-in'
   if (mask.feather > 0) {
-    // Beyond what is seen too, so that the fade does not depend on where the view ends.
-    const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), 2)
+    // As far beyond the outline as the blur reaches, and beyond what is seen, so that the fade depends on neither end.
+    const reach = 2 + blurReach(deviation)
+    const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), reach)
     const region = wholePixels(outline, growRect(on.region, 2 * blurReach(deviation)))
     if (region) {
       const stencil = sheetlet(region, painting)

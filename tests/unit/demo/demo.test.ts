@@ -4,22 +4,50 @@ import { projectFaults } from '@/core/document/validate'
 import { renderSheet } from '@/core/render/drawList'
 import { sheetOf } from '@/core/document/read'
 import { DEMO_PICTURES } from '@demo/paint/pictures'
+import { frameMount, shownPlaced } from '@/core/document/read'
+import { frameOf } from '@/core/document/tree'
+import { resolvePlacement } from '@/core/placement/resolve'
+import { placeOfSubject } from '@/core/placement/subject'
+import { crewCards } from '@demo/crewCards'
 import { openingDay } from '@demo/project'
 
 const refs = Object.fromEntries(
-  DEMO_PICTURES.map(({ name, tags }, i) => [
+  DEMO_PICTURES.map(({ name, tags, subject }, i) => [
     name,
-    { name, tags, pixels: { w: 3000, h: 2000 }, hash: String(i).padStart(64, '0') },
+    { name, tags, ...(subject ? { subject } : {}), pixels: { w: 3000, h: 2000 }, hash: String(i).padStart(64, '0') },
   ]),
 )
 
 describe('the demo', () => {
-  it('has ten pictures of its own, one of them stored on its side', async () => {
-    expect(DEMO_PICTURES).toHaveLength(10)
+  it('has pictures of its own, one of them stored on its side', async () => {
+    expect(DEMO_PICTURES.length).toBeGreaterThanOrEqual(15)
     const spools = DEMO_PICTURES.find((picture) => picture.name === 'spools')
     const meta = await sharp(await spools?.make()).metadata()
     // EXIF 2.3, tag 0x0112: 6 is a quarter turn clockwise.
     expect(meta).toMatchObject({ orientation: 6, width: 2800, height: 2100 })
+  })
+  it('has one in a wide gamut and one with alpha', async () => {
+    const made = async (wanted: string) =>
+      sharp(await DEMO_PICTURES.find(({ name }) => name === wanted)?.make()).metadata()
+    expect((await made('dune-evening')).icc?.length).toBeGreaterThan(0)
+    expect(await made('kite-cut-out')).toMatchObject({ format: 'png', hasAlpha: true })
+  })
+  it('matches the four faces of the crew cards within half a percent, uncovering none', () => {
+    const project = crewCards(refs)
+    expect(projectFaults(JSON.parse(JSON.stringify(project)))).toEqual([])
+    const sheet = sheetOf(project, 'sheet-1')
+    const places = ['ode', 'brannoch', 'tamsel', 'wivvy'].map((name) => {
+      const frame = frameOf(sheet, `frame-${name}`)
+      const placed = shownPlaced(frame)
+      const subject = project.pictures[name]?.subject
+      if (!placed || !subject) throw new TypeError('filled and marked')
+      const mount = frameMount(project, sheet, frame, name)
+      expect(resolvePlacement(placed, mount).isCovered).toBe(true)
+      return placeOfSubject(placed, mount, subject)
+    })
+    const spread = (values: readonly number[]): number => Math.max(...values) - Math.min(...values)
+    expect(spread(places.map(({ height }) => height))).toBeLessThan(0.005)
+    expect(spread(places.map(({ line }) => line))).toBeLessThan(0.005)
   })
   it('paints the same picture each time', async () => {
     const cloth = DEMO_PICTURES.find((picture) => picture.name === 'green-ripstop')
