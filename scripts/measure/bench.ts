@@ -1,6 +1,5 @@
 /** The bench in Chromium: dragging a picture among twelve filled frames, and what its first load sends. */
-import { spawn, type ChildProcess } from 'node:child_process'
-import { chromium, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { addFrame } from '@/core/document/edits/frames'
 import { placePicture } from '@/core/document/edits/fills'
@@ -8,34 +7,11 @@ import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
+import { BASE, intervals, newPage, withBrowser } from './browser'
+import { measureMany } from './many'
 import { median, percentile } from './numbers'
 
-const PORT = 3273
-const BASE = `http://127.0.0.1:${PORT}`
 const MOVES = 120
-
-const serve = async (data: string): Promise<ChildProcess> => {
-  const server = spawn(
-    'node',
-    ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(PORT)],
-    {
-      env: { ...process.env, EAGER_STENCIL_DATA: data },
-      stdio: 'ignore',
-      detached: true,
-    },
-  )
-  for (let i = 0; i < 100; i += 1) {
-    if (
-      await fetch(`${BASE}/api/projects`).then(
-        (r) => r.ok,
-        () => false,
-      )
-    )
-      return server
-    await new Promise((resolve) => setTimeout(resolve, 100))
-  }
-  throw new TypeError('the server did not start')
-}
 
 /** A post of twelve ellipses, each with a picture of 12 megapixels. */
 const twelve = async (): Promise<string> => {
@@ -61,27 +37,6 @@ const twelve = async (): Promise<string> => {
   }
   const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document: project }) })
   return ((await made.json()) as { id: string }).id
-}
-
-/** Frame intervals while the page does nothing, or while `work` goes on. */
-const intervals = async (page: Page, work: () => Promise<void>): Promise<number[]> => {
-  await page.evaluate(() => {
-    const held = window as typeof window & { times?: number[]; goOn?: boolean }
-    held.times = []
-    held.goOn = true
-    const tick = (now: number): void => {
-      held.times?.push(now)
-      if (held.goOn) requestAnimationFrame(tick)
-    }
-    requestAnimationFrame(tick)
-  })
-  await work()
-  const times = await page.evaluate(() => {
-    const held = window as typeof window & { times?: number[]; goOn?: boolean }
-    held.goOn = false
-    return held.times ?? []
-  })
-  return times.slice(1).map((time, i) => time - (times[i] ?? time))
 }
 
 const measureDrag = async (page: Page, id: string): Promise<string> => {
@@ -133,26 +88,9 @@ const measureFirstLoad = async (page: Page, id: string): Promise<string> => {
   return `JavaScript of the bench's first load, compressed | ${(bytes / 1000).toFixed(0)} kB in ${scripts.size} files (aim ≤ 450 kB)`
 }
 
-export const measureBench = async (folder: string): Promise<readonly string[]> => {
-  const server = await serve(`${folder}/data`)
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
-  try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+export const measureBench = (folder: string): Promise<readonly string[]> =>
+  withBrowser(`${folder}/data`, async (browser) => {
     const id = await twelve()
-    const drag = await measureDrag(page, id)
-    const load = await measureFirstLoad(await browser.newPage({ viewport: { width: 1280, height: 800 } }), id)
-    return [drag, load]
-  } finally {
-    await browser.close()
-    if (server.pid) process.kill(-server.pid, 'SIGKILL')
-  }
-}
+    const drag = await measureDrag(await newPage(browser), id)
+    return [drag, await measureFirstLoad(await newPage(browser), id), ...(await measureMany(browser))]
+  })

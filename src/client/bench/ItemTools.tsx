@@ -9,6 +9,7 @@ import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
 import type { Item } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { MoreMenu } from '@/client/bench/MoreMenu'
 import { RailButton } from '@/client/parts/RailButton'
 import { removeSelected } from '@/client/store/actions'
 import { flipSelected, toggleMark } from '@/client/store/arrangement'
@@ -64,6 +65,7 @@ export const ItemTools = ({ items, noun }: { readonly items: readonly Item[]; re
       >
         <Delete fontSize="inherit" />
       </RailButton>
+      <MoreMenu noun={noun} />
     </div>
   )
 }

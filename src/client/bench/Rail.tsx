@@ -101,12 +101,13 @@ const FitTools = () => {
   const selection = useBench((state) => state.selection)
   const held = placedFrame({ project, preview: null, sheetId, selection })
   if (!held) return null
+  const subject = project.pictures[held.placed.pictureId]?.subject
   return FITS.map((fit) => (
     <RailButton
       key={fit}
       label={FIT_WORDS[fit][1]}
       pressed={held.placed.fit === fit}
-      onPress={() => changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, (h) => setFit(h.placed, h.mount, fit))}
+      onPress={() => changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, (h) => setFit(h.placed, h.mount, fit, subject))}
     >
       {FIT_WORDS[fit][0]}
     </RailButton>

@@ -16,6 +16,7 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
   const filled = frames.filter((frame) => shownPlaced(frame))
   const empty = frames.filter((frame) => frame.fill.kind === 'none').length
   const withSubject = filled.filter((frame) => project.pictures[shownPlaced(frame)?.pictureId ?? '']?.subject)
+  const isMatched = useBench((state) => state.matched !== '' && state.matched === [...state.selection].sort().join())
   const manyRows = readingRows(filled).length > 1
   const [byRow, setByRow] = useState(true)
   return (
@@ -60,7 +61,7 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
               label="Match the subjects: same height and line in every frame"
               onPress={() => matchSelected(bench, manyRows && byRow)}
             >
-              Match subjects
+              {isMatched ? 'Match again' : 'Match subjects'}
             </RailButton>
             {manyRows && (
               <label className={styles.tick}>

@@ -9,7 +9,6 @@ import { useRef, useState } from 'react'
 import { sheetOf } from '@/core/document/read'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Thumbnail } from '@/client/stage/Thumbnail'
-import { shownProject } from '@/client/store/benchStore'
 import { addNewSheet, duplicateSheet, placeSheet, renameSheet, takeSheetAway } from '@/client/store/sheets'
 import { setSheet } from '@/client/store/view'
 import { RailButton } from '@/client/parts/RailButton'
@@ -72,7 +71,7 @@ interface TileProps {
 /** One sheet of the strip: pressed it is shown, dragged it changes its place. */
 const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
   const bench = useBenchHandle()
-  const project = useBench(shownProject)
+  const project = useBench((state) => state.project)
   const isShown = useBench((state) => state.sheetId === sheetId)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [isWriting, setWriting] = useState(false)

@@ -2,10 +2,12 @@
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { outputPixels, UNITS, type Unit } from '@/core/units'
-import { changeSheet, setGuides } from '@/core/document/edits/sheets'
+import { changeSheet } from '@/core/document/edits/sheets'
 import type { Sheet } from '@/core/document/types'
-import { useBenchHandle } from '@/client/binding/useBench'
-import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { parseLength } from '@/core/lengthText'
+import { addGuide, clearGuides } from '@/client/gestures/guides'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { LengthField, PlainField, TypedField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { fitView } from '@/client/store/view'
 import styles from '@/client/bench/Bench.module.css'
@@ -13,6 +15,7 @@ import styles from '@/client/bench/Bench.module.css'
 /** Size, unit, resolution, bleed, safe margin and grid of the sheet. */
 export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
+  const hasRulers = useBench((state) => state.hasRulers)
   const { unit, ppi, size, bleed } = sheet
   const change = (name: string, next: Omit<Parameters<typeof changeSheet>[1], 'sheetId'>): void => {
     bench.commit(name, (project) => changeSheet.record(project, { sheetId: sheet.id, ...next }))
@@ -96,19 +99,27 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
           }
         />
         {(sheet.guides.x.length > 0 || sheet.guides.y.length > 0) && (
-          <RailButton
-            framed
-            label="Remove all guides"
-            onPress={() =>
-              bench.commit('Remove guides', (project) =>
-                setGuides.record(project, { sheetId: sheet.id, guides: { x: [], y: [] } }),
-              )
-            }
-          >
+          <RailButton framed label="Remove all guides" onPress={() => clearGuides(bench)}>
             No guides
           </RailButton>
         )}
       </div>
+      {hasRulers && (
+        <div className={styles.row}>
+          {(['x', 'y'] as const).map((axis) => (
+            <TypedField
+              key={axis}
+              label={`Guide ${axis}`}
+              name={`New guide at ${axis}`}
+              unit={unit}
+              shown=""
+              onText={(text) =>
+                addGuide(bench, axis, within('the guide', parseLength(text, unit, ppi), RANGE.position))
+              }
+            />
+          ))}
+        </div>
+      )}
       <div className={styles.kind} style={{ marginTop: 8 }}>
         Output {outputPixels(size.w, ppi)} × {outputPixels(size.h, ppi)} px
       </div>

@@ -8,7 +8,7 @@ import { groupsAround } from '@/core/document/tree'
 import type { Item, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { tableKey } from '@/client/gestures/keys'
-import { shownSheet } from '@/client/store/benchStore'
+import { heldSheet } from '@/client/store/benchStore'
 import { select } from '@/client/store/selection'
 import { StackRow } from '@/client/bench/StackRow'
 import bench from '@/client/bench/Bench.module.css'
@@ -56,7 +56,7 @@ const useOpenGroups = (sheet: Sheet) => {
 
 const BackgroundRow = () => {
   const handle = useBenchHandle()
-  const isPicture = useBench((state) => shownSheet(state).background.kind === 'picture')
+  const isPicture = useBench((state) => heldSheet(state).background.kind === 'picture')
   const isChosen = useBench((state) => state.selection[0] === BACKGROUND_ID)
   if (!isPicture) return null
   return (
@@ -77,7 +77,7 @@ const BackgroundRow = () => {
 /** What lies on the sheet, top first: pressed to select, dragged to reorder or to carry a picture out. */
 export const Stack = () => {
   const handle = useBenchHandle()
-  const sheet = useBench(shownSheet)
+  const sheet = useBench(heldSheet)
   const isWide = useBench((state) => state.isStackWide)
   const { open, toggle } = useOpenGroups(sheet)
   const off = useMemo(() => new Set(framesOffSheet(sheet).map(({ id }) => id)), [sheet])

@@ -14,7 +14,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useStackDrag } from '@/client/gestures/useStackDrag'
 import { Thumbnail } from '@/client/stage/Thumbnail'
 import { setHidden, setLocked } from '@/client/store/arrangement'
-import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { heldSheet } from '@/client/store/benchStore'
 import { goDown, select, toggleSelected } from '@/client/store/selection'
 import styles from '@/client/bench/Stack.module.css'
 
@@ -120,8 +120,8 @@ const Signs = ({ item, isWide }: { readonly item: Item; readonly isWide: boolean
 /** One frame or group of the stack: pressed it is selected, dragged it is reordered or its picture carried out. */
 export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps) => {
   const bench = useBenchHandle()
-  const project = useBench(shownProject)
-  const sheet = useBench(shownSheet)
+  const project = useBench((state) => state.project)
+  const sheet = useBench(heldSheet)
   const isWide = useBench((state) => state.isStackWide)
   const isChosen = useBench((state) => state.selection.includes(item.id))
   const drop = useBench((state) => (state.stackDrop?.mark === item.id ? state.stackDrop.at : null))

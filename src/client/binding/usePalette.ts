@@ -6,7 +6,7 @@ import { framesOf } from '@/core/document/tree'
 import type { Project, Sheet } from '@/core/document/types'
 import { useBench } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
-import { shownSheet } from '@/client/store/benchStore'
+import { heldSheet } from '@/client/store/benchStore'
 import type { PaletteAnswer, PaletteRequest } from '@/client/workers/palette.worker'
 
 const MOST = 10
@@ -27,7 +27,7 @@ const urlsOf = (project: Project, sheet: Sheet): readonly string[] => {
 /** The colours of the sheet's pictures, worked out in a worker while the component that asks is shown. */
 export const usePalette = (): readonly string[] => {
   const project = useBench((state) => state.project)
-  const sheet = useBench(shownSheet)
+  const sheet = useBench(heldSheet)
   const key = useMemo(() => urlsOf(project, sheet).join('\n'), [project, sheet])
   const [found, setFound] = useState<{ readonly key: string; readonly colours: readonly string[] }>(NONE)
   useEffect(() => {

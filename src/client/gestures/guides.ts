@@ -35,6 +35,14 @@ export const dropGuide = (bench: Bench): void => {
   bench.commit(name, (project) => setGuides.record(project, { sheetId, guides: next }))
 }
 
+/** A guide at a typed place, in points. */
+export const addGuide = (bench: Bench, axis: Axis, at: number): void => {
+  const { sheetId } = bench.get()
+  const { guides } = shownSheet(bench.get())
+  const next: Guides = { ...guides, [axis]: [...guides[axis], at] }
+  bench.commit('New guide', (project) => setGuides.record(project, { sheetId, guides: next }))
+}
+
 export const clearGuides = (bench: Bench): void => {
   const { sheetId } = bench.get()
   const { guides } = shownSheet(bench.get())

@@ -134,6 +134,7 @@ export const matchSelected = (bench: Bench, rows: boolean): void => {
         : 'Select two or more filled frames to match their subjects.',
     )
   bench.commit('Match subjects', () => match.recorded)
+  bench.set({ matched: [...selection].sort().join() })
   const said = [`${people(match.matched.length, 'picture')} matched.`]
   if (match.unmarked.length)
     said.push(`${people(match.unmarked.length, 'picture')} without a marked subject stayed as they were.`)

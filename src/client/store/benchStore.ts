@@ -48,6 +48,10 @@ export const shownProject = (state: Pick<BenchState, 'project' | 'preview'>): Pr
 export const shownSheet = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId'>): Sheet =>
   sheetOf(shownProject(state), state.sheetId)
 
+/** The sheet without what a drag under way would make of it: for what need not follow every move. */
+export const heldSheet = (state: Pick<BenchState, 'project' | 'sheetId'>): Sheet =>
+  sheetOf(state.project, state.sheetId)
+
 const firstState = (opened: OpenedProject): BenchState => ({
   project: opened.project,
   preview: null,
@@ -86,6 +90,7 @@ const firstState = (opened: OpenedProject): BenchState => ({
   dialog: 'none',
   pictures: [],
   marked: [],
+  matched: '',
   uploads: [],
   hasSeenPictureHint: false,
 })

@@ -131,6 +131,8 @@ export interface BenchState {
   readonly pictures: readonly PictureAnswer[]
   /** Hashes of pictures marked in the supplies for a set, in the order in which they were marked. */
   readonly marked: readonly string[]
+  /** What was matched last: the ids, joined. */
+  readonly matched: string
   readonly uploads: readonly Upload[]
   readonly hasSeenPictureHint: boolean
 }

@@ -6,9 +6,12 @@ import { FORMAT } from '@/core/document/types'
 
 /** The sample as format 1 had it: before groups, guides, safe margin and kept colours. */
 const oldSample = (): Record<string, unknown> => {
-  const { colours: _colours, ...rest } = JSON.parse(JSON.stringify(sampleProject()))
-  const { safe: _safe, guides: _guides, ...sheet } = rest.sheets[SHEET]
-  return { ...rest, format: 1, sheets: { [SHEET]: sheet } }
+  const old = JSON.parse(JSON.stringify(sampleProject()))
+  const sheet = old.sheets[SHEET]
+  delete old.colours
+  delete sheet.safe
+  delete sheet.guides
+  return { ...old, format: 1 }
 }
 
 describe('documents of an older format', () => {

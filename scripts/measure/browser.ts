@@ -1,0 +1,73 @@
+/** The program and a browser for measuring, and the intervals between its frames. */
+import { spawn, type ChildProcess } from 'node:child_process'
+import { chromium, type Browser, type Page } from '@playwright/test'
+
+const PORT = 3273
+export const BASE = `http://127.0.0.1:${PORT}`
+
+const serve = async (data: string): Promise<ChildProcess> => {
+  const server = spawn(
+    'node',
+    ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(PORT)],
+    {
+      env: { ...process.env, EAGER_STENCIL_DATA: data },
+      stdio: 'ignore',
+      detached: true,
+    },
+  )
+  for (let i = 0; i < 100; i += 1) {
+    if (
+      await fetch(`${BASE}/api/projects`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return server
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  throw new TypeError('the server did not start')
+}
+
+/** Frame intervals while the page does nothing, or while `work` goes on. */
+export const intervals = async (page: Page, work: () => Promise<void>): Promise<number[]> => {
+  await page.evaluate(() => {
+    const held = window as typeof window & { times?: number[]; goOn?: boolean }
+    held.times = []
+    held.goOn = true
+    const tick = (now: number): void => {
+      held.times?.push(now)
+      if (held.goOn) requestAnimationFrame(tick)
+    }
+    requestAnimationFrame(tick)
+  })
+  await work()
+  const times = await page.evaluate(() => {
+    const held = window as typeof window & { times?: number[]; goOn?: boolean }
+    held.goOn = false
+    return held.times ?? []
+  })
+  return times.slice(1).map((time, i) => time - (times[i] ?? time))
+}
+
+/** The program on a data folder of its own, with a browser to look at it; both are gone after the task. */
+export const withBrowser = async <T>(data: string, task: (browser: Browser) => Promise<T>): Promise<T> => {
+  const server = await serve(data)
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
+  try {
+    return await task(browser)
+  } finally {
+    await browser.close()
+    if (server.pid) process.kill(-server.pid, 'SIGKILL')
+  }
+}
+
+export const newPage = (browser: Browser): Promise<Page> => browser.newPage({ viewport: { width: 1280, height: 800 } })

@@ -1,0 +1,169 @@
+/** Many things at once: 200 frames on a sheet, a large picture dropped, a library of 2,000 pictures. */
+import type { Browser, Page } from '@playwright/test'
+import sharp from 'sharp'
+import { addFrame } from '@/core/document/edits/frames'
+import { placePicture } from '@/core/document/edits/fills'
+import { addPicture } from '@/core/document/edits/project'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import type { Project } from '@/core/document/types'
+import type { PictureAnswer } from '@/contract/api'
+import { BASE, intervals, newPage } from './browser'
+import { median, percentile } from './numbers'
+
+const FRAMES = { across: 20, down: 10, step: 60 }
+const LIBRARY = 2000
+const MOVES = 120
+
+const upload = async (body: Buffer, name: string): Promise<PictureAnswer> => {
+  const answer = await fetch(`${BASE}/api/pictures?name=${name}`, { method: 'POST', body: new Uint8Array(body) })
+  return (await answer.json()) as PictureAnswer
+}
+
+const keep = async (project: Project): Promise<string> => {
+  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document: project }) })
+  return ((await made.json()) as { id: string }).id
+}
+
+const blank = (): Project =>
+  newProject('p', 'Many', newSheet('s', 'Many', { unit: 'px', size: { w: 1200, h: 600 }, ppi: 72, bleed: 0 }))
+
+/** Grain, which compresses as photographs do. */
+const grain = async (w: number, h: number, seed: number): Promise<Buffer> => {
+  const noise = { type: 'gaussian', mean: 90 + (seed % 90), sigma: 25 } as const
+  const small = await sharp({ create: { width: 500, height: 400, channels: 3, background: '#888', noise } })
+    .png()
+    .toBuffer()
+  return sharp(small).resize(w, h, { fit: 'fill' }).jpeg({ quality: 88 }).toBuffer()
+}
+
+const twoHundred = async (): Promise<string> => {
+  const stored = await upload(await grain(1200, 900, 1), 'many.jpg')
+  const ref = { name: 'many', pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: [] }
+  let project = addPicture(blank(), { pictureId: 'pic', picture: ref })
+  for (let i = 0; i < FRAMES.across * FRAMES.down; i += 1) {
+    const box = {
+      cx: FRAMES.step * (0.5 + (i % FRAMES.across)),
+      cy: FRAMES.step * (0.5 + Math.floor(i / FRAMES.across)),
+      w: 52,
+      h: 52,
+    }
+    project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${i}`, { kind: 'ellipse' }, box) })
+    project = placePicture(project, { sheetId: 's', frameId: `f-${i}`, pictureId: 'pic' })
+  }
+  return keep(project)
+}
+
+const openBench = async (page: Page, id: string) => {
+  await page.goto(`${BASE}/projects/${id}`)
+  await page.locator('canvas[data-ready="true"]').waitFor()
+  await page.waitForTimeout(1500)
+  const paper = await page.locator('[class*="paper"]').boundingBox()
+  if (!paper) throw new TypeError('no paper')
+  return (x: number, y: number) => ({ x: paper.x + (paper.width * x) / 1200, y: paper.y + (paper.height * y) / 600 })
+}
+
+const measureTwoHundred = async (page: Page): Promise<string> => {
+  const spot = await openBench(page, await twoHundred())
+  const at = spot(570, 270)
+  await page.mouse.click(at.x, at.y)
+  await page.waitForTimeout(500)
+  const idle = await intervals(page, () => page.waitForTimeout(1500))
+  const repainted: number[] = []
+  const paint: number[] = []
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down()
+  const moving = await intervals(page, async () => {
+    for (let i = 0; i < MOVES; i += 1) {
+      await page.mouse.move(at.x + 60 * Math.sin(i / 9), at.y + 40 * Math.cos(i / 7))
+      const seen = await page
+        .locator('canvas')
+        .first()
+        .evaluate((c: HTMLCanvasElement) => [c.dataset['repainted'], c.dataset['paintMs']].map(Number))
+      repainted.push(seen[0] ?? NaN)
+      paint.push(seen[1] ?? NaN)
+    }
+  })
+  await page.mouse.up()
+  return `dragging one of 200 filled frames | repainted a move: median ${median(repainted)}, most ${Math.max(...repainted)} | painting ${median(paint).toFixed(1)} ms, 95%: ${percentile(paint, 0.95).toFixed(1)} ms | interval ${median(moving).toFixed(1)} ms beside ${median(idle).toFixed(1)} ms of an empty loop, ${(median(moving) / median(idle)).toFixed(2)}×`
+}
+
+const measureDrop = async (page: Page): Promise<string> => {
+  const file = await grain(6000, 4000, 7)
+  const project = addFrame(blank(), {
+    sheetId: 's',
+    frame: newFrame('f', { kind: 'ellipse' }, { cx: 600, cy: 300, w: 500, h: 400 }),
+  })
+  const spot = await openBench(page, await keep(project))
+  const at = spot(600, 300)
+  const floor: number[] = []
+  for (let i = 0; i < 3; i += 1) {
+    const started = performance.now()
+    await sharp(file).resize(3000).jpeg({ quality: 92 }).toBuffer()
+    floor.push(performance.now() - started)
+  }
+  const shown = await page.evaluate(
+    async ({ base64, x, y }) => {
+      const bytes = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))
+      const data = new DataTransfer()
+      data.items.add(new File([bytes], 'large.jpg', { type: 'image/jpeg' }))
+      const target = document.elementFromPoint(x, y)
+      const event = (type: string) =>
+        new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true, clientX: x, clientY: y })
+      const started = performance.now()
+      target?.dispatchEvent(event('dragenter'))
+      target?.dispatchEvent(event('dragover'))
+      target?.dispatchEvent(event('drop'))
+      const canvas = document.querySelector<HTMLCanvasElement>('[data-region="table"] canvas')
+      for (;;) {
+        await new Promise((resolve) => requestAnimationFrame(resolve))
+        const isFilled = document.querySelector('[data-supply][aria-label*="used here"]') !== null
+        if (isFilled && canvas?.dataset['ready'] === 'true') return performance.now() - started
+        if (performance.now() - started > 60_000) return NaN
+      }
+    },
+    { base64: file.toString('base64'), ...at },
+  )
+  return `a 24-megapixel JPEG dropped on a frame until it shows | ${(shown / 1000).toFixed(2)} s | sharp's own decode, shrink to half and encode ${(median(floor) / 1000).toFixed(2)} s, ${(shown / median(floor)).toFixed(1)}×`
+}
+
+const measureLibrary = async (page: Page): Promise<string> => {
+  const tiny = async (n: number): Promise<Buffer> =>
+    sharp({
+      create: {
+        width: 90 + (n % 60),
+        height: 80 + (n % 47),
+        channels: 3,
+        background: { r: n % 256, g: n >> 3, b: 90 },
+      },
+    })
+      .jpeg()
+      .toBuffer()
+  for (let n = 0; n < LIBRARY; n += 8)
+    await Promise.all(Array.from({ length: 8 }, async (_none, k) => upload(await tiny(n + k), `lib-${n + k}.jpg`)))
+  await openBench(page, await keep(blank()))
+  const idle = await intervals(page, () => page.waitForTimeout(1500))
+  const started = performance.now()
+  await page.getByRole('button', { name: 'Library', exact: true }).click()
+  await page.waitForFunction(() => {
+    const images = [...document.querySelectorAll<HTMLImageElement>('[data-picture] img')]
+    return images.length >= 12 && images.slice(0, 12).every((image) => image.complete && image.naturalWidth > 0)
+  })
+  const first = performance.now() - started
+  const box = await page.locator('[data-library-grid]').boundingBox()
+  if (!box) throw new TypeError('no grid')
+  await page.mouse.move(box.x + 100, box.y + 100)
+  const moving = await intervals(page, async () => {
+    for (let i = 0; i < 60; i += 1) {
+      await page.mouse.wheel(0, 240)
+      await page.waitForTimeout(16)
+    }
+  })
+  const made = await page.locator('[data-picture]').count()
+  return `library of ${LIBRARY} pictures | first twelve thumbnails ${(first / 1000).toFixed(2)} s after opening | ${made} tiles made | scrolling: interval ${median(moving).toFixed(1)} ms (95%: ${percentile(moving, 0.95).toFixed(1)}) beside ${median(idle).toFixed(1)} ms of an empty loop, ${(median(moving) / median(idle)).toFixed(2)}×`
+}
+
+export const measureMany = async (browser: Browser): Promise<readonly string[]> => [
+  await measureTwoHundred(await newPage(browser)),
+  await measureDrop(await newPage(browser)),
+  await measureLibrary(await newPage(browser)),
+]
