@@ -7,11 +7,8 @@ import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import { BASE, intervals, newPage, withBrowser } from './browser'
+import { BASE, dragFigures, newPage, withBrowser } from './browser'
 import { measureMany } from './many'
-import { median, percentile } from './numbers'
-
-const MOVES = 120
 
 /** A post of twelve ellipses, each with a picture of 12 megapixels. */
 const twelve = async (): Promise<string> => {
@@ -51,26 +48,8 @@ const measureDrag = async (page: Page, id: string): Promise<string> => {
   for (let i = 0; i < 4; i += 1) await page.keyboard.press('+')
   await page.waitForTimeout(1000)
   await page.locator('canvas[data-ready="true"]').waitFor()
-  const idle = await intervals(page, () => page.waitForTimeout(1500))
-  const repainted: number[] = []
-  const paint: number[] = []
-  await page.mouse.move(at.x, at.y)
-  await page.mouse.down()
-  const moving = await intervals(page, async () => {
-    for (let i = 0; i < MOVES; i += 1) {
-      await page.mouse.move(at.x + 30 * Math.sin(i / 9), at.y + 20 * Math.cos(i / 7))
-      const seen = await page
-        .locator('canvas')
-        .first()
-        .evaluate((c: HTMLCanvasElement) => [c.dataset['repainted'], c.dataset['paintMs']].map(Number))
-      repainted.push(seen[0] ?? NaN)
-      paint.push(seen[1] ?? NaN)
-    }
-  })
-  await page.mouse.up()
   // The frame itself and, in the Picture way, its faint whole picture.
-  const ratio = median(moving) / median(idle)
-  return `dragging a picture, 12 filled frames | repainted bitmaps a move: median ${median(repainted)}, most ${Math.max(...repainted)} | painting ${median(paint).toFixed(1)} ms, 95%: ${percentile(paint, 0.95).toFixed(1)} ms | interval ${median(moving).toFixed(1)} ms beside ${median(idle).toFixed(1)} ms of an empty loop, ${ratio.toFixed(2)}×`
+  return `dragging a picture, 12 filled frames | ${await dragFigures(page, at, { x: 30, y: 20 })}`
 }
 
 const measureFirstLoad = async (page: Page, id: string): Promise<string> => {

@@ -1,6 +1,7 @@
 /** The program and a browser for measuring, and the intervals between its frames. */
 import { spawn, type ChildProcess } from 'node:child_process'
 import { chromium, type Browser, type Page } from '@playwright/test'
+import { median, percentile } from './numbers'
 
 const PORT = 3273
 export const BASE = `http://127.0.0.1:${PORT}`
@@ -71,3 +72,32 @@ export const withBrowser = async <T>(data: string, task: (browser: Browser) => P
 }
 
 export const newPage = (browser: Browser): Promise<Page> => browser.newPage({ viewport: { width: 1280, height: 800 } })
+
+const MOVES = 120
+
+/** Drags from a point of the window along a curve that reaches `by` pixels: bitmaps repainted, painting, intervals. */
+export const dragFigures = async (
+  page: Page,
+  at: { readonly x: number; readonly y: number },
+  by: { readonly x: number; readonly y: number },
+): Promise<string> => {
+  const idle = await intervals(page, () => page.waitForTimeout(1500))
+  const repainted: number[] = []
+  const paint: number[] = []
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down()
+  const moving = await intervals(page, async () => {
+    for (let i = 0; i < MOVES; i += 1) {
+      await page.mouse.move(at.x + by.x * Math.sin(i / 9), at.y + by.y * Math.cos(i / 7))
+      const seen = await page
+        .locator('[data-region="table"] canvas')
+        .first()
+        .evaluate((c: HTMLCanvasElement) => [c.dataset['repainted'], c.dataset['paintMs']].map(Number))
+      repainted.push(seen[0] ?? NaN)
+      paint.push(seen[1] ?? NaN)
+    }
+  })
+  await page.mouse.up()
+  const ratio = median(moving) / median(idle)
+  return `repainted bitmaps a move: median ${median(repainted)}, most ${Math.max(...repainted)} | painting ${median(paint).toFixed(1)} ms, 95%: ${percentile(paint, 0.95).toFixed(1)} ms | interval ${median(moving).toFixed(1)} ms beside ${median(idle).toFixed(1)} ms of an empty loop, ${ratio.toFixed(2)}×`
+}

@@ -7,12 +7,11 @@ import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import { BASE, intervals, newPage } from './browser'
+import { BASE, dragFigures, intervals, newPage } from './browser'
 import { median, percentile } from './numbers'
 
 const FRAMES = { across: 20, down: 10, step: 60 }
 const LIBRARY = 2000
-const MOVES = 120
 
 const upload = async (body: Buffer, name: string): Promise<PictureAnswer> => {
   const answer = await fetch(`${BASE}/api/pictures?name=${name}`, { method: 'POST', body: new Uint8Array(body) })
@@ -67,24 +66,7 @@ const measureTwoHundred = async (page: Page): Promise<string> => {
   const at = spot(570, 270)
   await page.mouse.click(at.x, at.y)
   await page.waitForTimeout(500)
-  const idle = await intervals(page, () => page.waitForTimeout(1500))
-  const repainted: number[] = []
-  const paint: number[] = []
-  await page.mouse.move(at.x, at.y)
-  await page.mouse.down()
-  const moving = await intervals(page, async () => {
-    for (let i = 0; i < MOVES; i += 1) {
-      await page.mouse.move(at.x + 60 * Math.sin(i / 9), at.y + 40 * Math.cos(i / 7))
-      const seen = await page
-        .locator('canvas')
-        .first()
-        .evaluate((c: HTMLCanvasElement) => [c.dataset['repainted'], c.dataset['paintMs']].map(Number))
-      repainted.push(seen[0] ?? NaN)
-      paint.push(seen[1] ?? NaN)
-    }
-  })
-  await page.mouse.up()
-  return `dragging one of 200 filled frames | repainted a move: median ${median(repainted)}, most ${Math.max(...repainted)} | painting ${median(paint).toFixed(1)} ms, 95%: ${percentile(paint, 0.95).toFixed(1)} ms | interval ${median(moving).toFixed(1)} ms beside ${median(idle).toFixed(1)} ms of an empty loop, ${(median(moving) / median(idle)).toFixed(2)}×`
+  return `dragging one of 200 filled frames | ${await dragFigures(page, at, { x: 60, y: 40 })}`
 }
 
 const measureDrop = async (page: Page): Promise<string> => {

@@ -59,7 +59,7 @@ test('align, space, make equal and arrange work on what is selected', async ({ p
   await page.getByRole('button', { name: 'Align top edges' }).click()
   const aligned = boxesOf(await hand.afterStep('Align: top'), ['a', 'b', 'c'])
   expect(aligned.map(({ cy }) => cy)).toEqual([120, 120, 120])
-  await page.getByRole('button', { name: 'Space evenly from left to right' }).click()
+  await page.getByRole('button', { name: 'Spread out from left to right' }).click()
   const spaced = boxesOf(await hand.afterStep('Space across'), ['a', 'b', 'c'])
   expect((spaced[1]?.cx ?? 0) - (spaced[0]?.cx ?? 0)).toBeCloseTo((spaced[2]?.cx ?? 0) - (spaced[1]?.cx ?? 0), 6)
   await page.locator('label', { hasText: 'To' }).getByRole('combobox').selectOption('sheet')

@@ -184,3 +184,27 @@ test('a line drawn along the horizon levels the picture', async ({ page, request
   // The line rises by 20 in 160: the picture turns clockwise by atan(1/8).
   expect((await hand.placed('a')).turn).toBeCloseTo((Math.atan2(20, 160) * 180) / Math.PI, 1)
 })
+
+test('by keyboard: two frames are exchanged, and a picture taken out to stand alone', async ({ page, request }) => {
+  const pieces = [
+    { id: 'a', box: box(180, 200), filled: true },
+    { id: 'b', box: box(480, 200) },
+  ]
+  const hand = await BenchHand.open(page, await makeProject(request, pieces))
+  const before = (await hand.opened()).project
+  await hand.table.focus()
+  await page.keyboard.press('Control+a')
+  await page.getByRole('button', { name: 'Exchange what fills the two frames' }).focus()
+  await page.keyboard.press('Enter')
+  const after = await hand.afterStep('Exchange pictures')
+  expect(frameIn(after, 'b').fill).toEqual(frameIn(before, 'a').fill)
+  expect(frameIn(after, 'a').fill.kind).toBe('none')
+  await hand.table.focus()
+  await page.keyboard.press('.')
+  await page.keyboard.press('.')
+  await page.getByRole('button', { name: /^Take the picture out to stand alone/ }).focus()
+  await page.keyboard.press('Enter')
+  const alone = await hand.afterStep('Carry picture out of its frame')
+  expect(alone.sheets[SHEET]?.order).toHaveLength(3)
+  expect(frameIn(alone, 'b').fill.kind).toBe('none')
+})

@@ -110,14 +110,14 @@ export const AlignSection = ({ sheet, count }: { readonly sheet: Sheet; readonly
           <div className={styles.row}>
             <RailButton
               framed
-              label="Space evenly from left to right"
+              label="Spread out from left to right"
               onPress={() => distributeSelected(bench, 'x', spacing)}
             >
               Across
             </RailButton>
             <RailButton
               framed
-              label="Space evenly from top to bottom"
+              label="Spread out from top to bottom"
               onPress={() => distributeSelected(bench, 'y', spacing)}
             >
               Down

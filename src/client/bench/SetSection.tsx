@@ -4,7 +4,14 @@ import { readingRows, shownPlaced } from '@/core/document/read'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
-import { chosenPictures, clearSet, fillFromSet, matchSelected, shuffleSet } from '@/client/store/arrangement'
+import {
+  chosenPictures,
+  clearSet,
+  exchangeTwo,
+  fillFromSet,
+  matchSelected,
+  shuffleSet,
+} from '@/client/store/arrangement'
 import { shownProject } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -27,7 +34,7 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
           {filled.length} filled, {empty} empty
         </span>
       </h2>
-      <div className={styles.row}>
+      <div className={styles.row} style={{ gap: 6 }}>
         <RailButton
           framed
           label="Fill the empty frames with the pictures marked in the supplies"
@@ -44,6 +51,16 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
         >
           Shuffle
         </RailButton>
+        {frames.length === 2 && (
+          <RailButton
+            framed
+            label="Exchange what fills the two frames"
+            disabled={!filled.length}
+            onPress={() => exchangeTwo(bench, frames)}
+          >
+            Exchange
+          </RailButton>
+        )}
         <RailButton
           framed
           label="Take all pictures out of these frames"

@@ -27,31 +27,39 @@ export const VeilRows = ({ sheet }: { readonly sheet: Sheet }) => {
       </div>
     )
   return (
-    <div className={styles.row}>
-      <ColourField
-        label="Veil"
-        colour={veil.colour}
-        step="Veil"
-        record={(project, colour) => setVeil.record(project, { sheetId: sheet.id, veil: { ...veil, colour } })}
-      />
-      <PlainField
-        label=""
-        name="Strength of the veil"
-        unit="%"
-        decimals={0}
-        value={veil.opacity * 100}
-        onValue={(value) => {
-          const opacity = within('the strength of the veil', value, { min: 0, max: 100 }) / 100
-          bench.commit('Veil', (project) => setVeil.record(project, { sheetId: sheet.id, veil: { ...veil, opacity } }))
-        }}
-      />
-      <RailButton
-        framed
-        label="Take the veil away"
-        onPress={() => bench.commit('No veil', (project) => setVeil.record(project, { sheetId: sheet.id, veil: null }))}
-      >
-        None
-      </RailButton>
-    </div>
+    <>
+      <div className={styles.row}>
+        <ColourField
+          label="Veil"
+          colour={veil.colour}
+          step="Veil"
+          record={(project, colour) => setVeil.record(project, { sheetId: sheet.id, veil: { ...veil, colour } })}
+        />
+      </div>
+      <div className={styles.row}>
+        <PlainField
+          label="Strength"
+          name="Strength of the veil"
+          unit="%"
+          decimals={0}
+          value={veil.opacity * 100}
+          onValue={(value) => {
+            const opacity = within('the strength of the veil', value, { min: 0, max: 100 }) / 100
+            bench.commit('Veil', (project) =>
+              setVeil.record(project, { sheetId: sheet.id, veil: { ...veil, opacity } }),
+            )
+          }}
+        />
+        <RailButton
+          framed
+          label="Take the veil away"
+          onPress={() =>
+            bench.commit('No veil', (project) => setVeil.record(project, { sheetId: sheet.id, veil: null }))
+          }
+        >
+          None
+        </RailButton>
+      </div>
+    </>
   )
 }

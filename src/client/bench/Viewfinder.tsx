@@ -5,9 +5,11 @@ import { invert } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
 import { svgTextOf } from '@/core/path/svgText'
 import { resolvePlacement } from '@/core/placement/resolve'
+import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
+import { standAlone } from '@/client/store/arrangement'
 import { placedFrame } from '@/client/store/actions'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { isOverTable } from '@/client/gestures/useCarry'
@@ -182,6 +184,15 @@ export const Viewfinder = () => {
         >
           Level
         </RailButton>
+        {held.frame.id !== BACKGROUND_ID && (
+          <RailButton
+            framed
+            label="Take the picture out to stand alone on the sheet; or drag it there from the viewfinder"
+            onPress={() => standAlone(bench)}
+          >
+            Stand alone
+          </RailButton>
+        )}
       </div>
       {mode !== 'move' && (
         <div className={bar.kind} role="status" style={{ marginTop: 4 }}>

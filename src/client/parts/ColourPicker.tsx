@@ -73,7 +73,7 @@ const Numbers = ({ colour, onColour }: { readonly colour: Colour; readonly onCol
           <PlainField
             key={key}
             label={label}
-            unit={unit}
+            name={`${label} in ${unit}`}
             value={hsl[key]}
             decimals={0}
             onValue={(value) => onColour(fromHsl({ ...hsl, [key]: within(label, value, { min: 0, max }) }))}

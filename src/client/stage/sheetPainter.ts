@@ -102,8 +102,10 @@ export class SheetPainter {
     const seen: Seen = { scale: view.scale * ratio, origin, visible }
     context.setTransform(1, 0, 0, 1, 0, 0)
     context.clearRect(0, 0, width, height)
+    // What lies beyond the sheet of its background belongs beneath everything on it.
+    if (faint === BACKGROUND_ID) this.putFaint(context, project, sheet, holderOf(sheet, faint), seen)
     this.putAll(context, scene, seen)
-    if (faint !== null) this.putFaint(context, project, sheet, holderOf(sheet, faint), seen)
+    if (faint !== null && faint !== BACKGROUND_ID) this.putFaint(context, project, sheet, holderOf(sheet, faint), seen)
     this.tidy(sheet)
     return { repainted: this.repainted, milliseconds: performance.now() - started }
   }

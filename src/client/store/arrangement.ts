@@ -8,7 +8,7 @@ import {
   type Field,
   type Layout,
 } from '@/core/document/edits/arrange'
-import { clearPictures, planSet, shufflePictures } from '@/core/document/edits/carry'
+import { aloneFrame, carryFill, clearPictures, liftFill, planSet, shufflePictures } from '@/core/document/edits/carry'
 import { placePicture } from '@/core/document/edits/fills'
 import { groupItems, restackItems, ungroupItems, type StackMove } from '@/core/document/edits/groups'
 import { flipItems, markItems } from '@/core/document/edits/items'
@@ -16,13 +16,15 @@ import { matchFrames } from '@/core/document/edits/subjects'
 import { joinRecorded } from '@/core/document/edit'
 import { readingOrder } from '@/core/document/read'
 import { framesUnder, isAtHand, isLocked, itemOf } from '@/core/document/tree'
-import type { Project } from '@/core/document/types'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { freePlace } from '@/core/document/arrange'
+import type { Frame, Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
 import { newItemId, noteUsed, withPicture } from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import type { BenchState } from '@/client/store/state'
-import { selectedFrames, selectItems } from '@/client/store/selection'
+import { selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
 
 interface Selected {
   readonly sheetId: string
@@ -165,6 +167,32 @@ export const chosenPictures = ({
   marked,
 }: Pick<BenchState, 'pictures' | 'marked'>): readonly PictureAnswer[] =>
   marked.flatMap((hash) => pictures.find((picture) => picture.hash === hash) ?? [])
+
+/** Exchanges what fills two frames; into an empty one the picture moves. */
+export const exchangeTwo = (bench: Bench, frames: readonly Frame[]): void => {
+  bench.endBurst()
+  const [first, second] = frames
+  if (!first || !second) return
+  const [from, to] = first.fill.kind === 'none' ? [second, first] : [first, second]
+  const { sheetId } = bench.get()
+  bench.commit('Exchange pictures', (project) => carryFill.record(project, { sheetId, from: from.id, to: to.id }))
+}
+
+/** Takes the picture of the selected frame out to stand alone, as large as it is seen, in the next free place. */
+export const standAlone = (bench: Bench): void => {
+  bench.endBurst()
+  const state = bench.get()
+  const { project, sheetId } = state
+  const held = selectedFrame(state)
+  if (!held || held.id === BACKGROUND_ID) return
+  const frame = aloneFrame(project, sheetId, held.id, newItemId(), { x: 0, y: 0 })
+  if (!frame) return
+  const box = freePlace(shownSheet(state), frame.box)
+  bench.commit('Carry picture out of its frame', (now) =>
+    liftFill.record(now, { sheetId, from: held.id, frame: { ...frame, box } }),
+  )
+  selectItems(bench, [frame.id])
+}
 
 /** Marks a picture of the supplies for a set, or takes the mark away. */
 export const toggleMarked = (bench: Bench, hash: string): void => {

@@ -17,7 +17,7 @@ const KINDS: Readonly<Record<string, { readonly ending: string; readonly name: s
 const ADVICE: readonly (readonly [RegExp, string])[] = [
   [/^image\/hei[cf]/, 'This is a HEIC picture, which cannot be read here. Save or share it as JPEG and add that file.'],
   [
-    /^image\/x-(canon|nikon|sony|adobe-dng|fujifilm|olympus|panasonic)|^image\/(x-)?raw/,
+    /^image\/(x-(?!icon)|raw)/,
     'This is a raw file of a camera, which cannot be read here. Develop it to JPEG or TIFF and add that file.',
   ],
   [
@@ -25,7 +25,7 @@ const ADVICE: readonly (readonly [RegExp, string])[] = [
     'This is a document, not a picture. Save the page as PNG or JPEG and add that file.',
   ],
   [/^video\//, 'This is a film, not a picture. Save one frame of it as PNG or JPEG and add that file.'],
-  [/^image\/vnd\.adobe/, 'This is a layered document. Save it as PNG, TIFF or JPEG and add that file.'],
+  [/^image\/vnd\./, 'This is a layered document. Save it as PNG, TIFF or JPEG and add that file.'],
   [/svg|xml/, 'This is a drawing of lines. Save it as PNG and add that file.'],
 ]
 
@@ -36,6 +36,8 @@ export interface Inspected {
   readonly width: number
   readonly height: number
   readonly hasAlpha: boolean
+  /** A JPEG that stands upright and is sRGB as it is: the browser can be given the file itself. */
+  readonly isPlain: boolean
 }
 
 /** Options that make libvips refuse bombs and damage instead of guessing. */
@@ -88,5 +90,6 @@ export const inspectPicture = async (file: string): Promise<Inspected> => {
     width: meta.autoOrient.width,
     height: meta.autoOrient.height,
     hasAlpha: meta.hasAlpha,
+    isPlain: kind.ending === 'jpg' && (meta.orientation ?? 1) === 1 && meta.space === 'srgb' && !meta.icc,
   }
 }

@@ -1,7 +1,9 @@
+import { copyFile } from 'node:fs/promises'
 import path from 'node:path'
 import sharp, { type Sharp } from 'sharp'
+import { isFailure } from '@/core/failure'
 import { levelCount, levelSize } from '@/core/render/needs'
-import { READ_OPTIONS, unreadable, type Inspected } from '@/server/pictures/inspect'
+import { READ_OPTIONS, readThrough, unreadable, type Inspected } from '@/server/pictures/inspect'
 
 /** The picture upright, in sRGB: what everything later works from. */
 export const uprightPicture = (file: string): Sharp => sharp(file, READ_OPTIONS).autoOrient().toColourspace('srgb')
@@ -15,7 +17,7 @@ const encoded = (picture: Sharp, hasAlpha: boolean): Sharp =>
 
 /**
  * Writes the pyramid of a picture into a folder: each level half of the one before, shrunk by Lanczos 3.
- * Level 0 is read in full, so damage anywhere in the file shows here as `picture-unreadable`.
+ * The file is read to its end, so damage anywhere in it shows here as `picture-unreadable`.
  * Returns how many levels there are.
  */
 export const writeLevels = async (file: string, picture: Inspected, directory: string): Promise<number> => {
@@ -28,8 +30,13 @@ export const writeLevels = async (file: string, picture: Inspected, directory: s
     return source.resize(w, h, { fit: 'fill', kernel: 'lanczos3' })
   }
   try {
-    await write(uprightPicture(file), 0)
-    if (count === 1) return count
+    // A plain JPEG is its own first level: making it anew would take longer than all the others together.
+    if (picture.isPlain) await copyFile(file, levelFile(directory, 0, false))
+    else await write(uprightPicture(file), 0)
+    if (count === 1) {
+      if (picture.isPlain) await readThrough(file)
+      return count
+    }
     const half = await at(uprightPicture(file), 1).raw().toBuffer({ resolveWithObject: true })
     const { width, height, channels } = half.info
     const fromHalf = (): Sharp => sharp(half.data, { raw: { width, height, channels } }).toColourspace('srgb')
@@ -37,6 +44,7 @@ export const writeLevels = async (file: string, picture: Inspected, directory: s
     for (let level = 2; level < count; level += 1) await write(at(fromHalf(), level), level)
     return count
   } catch (error) {
+    if (isFailure(error)) throw error
     throw isDamage(error) ? unreadable() : error
   }
 }

@@ -99,7 +99,7 @@ export const localCatalogue: StockService = {
     const entry = ENTRIES.find((one) => one.id === id)
     return Promise.resolve(entry ? told(entry) : null)
   },
-  preview: (id) => painted(entryOf(id), LIMITS.stockPreviewSide),
+  preview: async (id) => painted(entryOf(id), LIMITS.stockPreviewSide),
   original: async (id) => {
     const entry = entryOf(id)
     return { body: Readable.from(await painted(entry, Infinity)), fileName: `${entry.title}.jpg` }
