@@ -21,5 +21,4 @@ export const LIMITS = {
   searchLength: 200,
   stockPage: 18,
   stockPreviewSide: 320,
-  sheetsAtOnce: 400,
 } as const

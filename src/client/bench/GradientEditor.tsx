@@ -69,6 +69,7 @@ export const GradientEditor = ({
       {stops.map((stop, i) => (
         <div key={i} className={styles.row}>
           <ColourField
+            isShort
             label={`Stop ${i + 1}`}
             colour={stop.colour}
             step={step}

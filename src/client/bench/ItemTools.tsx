@@ -9,6 +9,7 @@ import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
 import type { Item } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { shownKey } from '@/client/gestures/keys'
 import { MoreMenu } from '@/client/bench/MoreMenu'
 import { RailButton } from '@/client/parts/RailButton'
 import { removeSelected } from '@/client/store/actions'
@@ -24,13 +25,23 @@ export const ItemTools = ({ items, noun }: { readonly items: readonly Item[]; re
   const isLocked = items.every(({ locked }) => locked)
   return (
     <div className={styles.tools} role="group" aria-label={`Tools of the ${noun}`}>
-      <RailButton framed label={`Duplicate the ${noun}`} shortcut="D" onPress={() => duplicateSelected(bench)}>
+      <RailButton
+        framed
+        label={`Duplicate the ${noun}`}
+        shortcut={shownKey('duplicate')}
+        onPress={() => duplicateSelected(bench)}
+      >
         <ContentCopy fontSize="inherit" />
       </RailButton>
       <RailButton framed label={`Copy the ${noun} as an image`} onPress={() => void copyImage(bench)}>
         <CopyImage fontSize="inherit" />
       </RailButton>
-      <RailButton framed label={`Flip the ${noun} left to right`} shortcut="I" onPress={() => flipSelected(bench, 'x')}>
+      <RailButton
+        framed
+        label={`Flip the ${noun} left to right`}
+        shortcut={shownKey('flip')}
+        onPress={() => flipSelected(bench, 'x')}
+      >
         <Flip fontSize="inherit" />
       </RailButton>
       <RailButton framed label={`Flip the ${noun} top to bottom`} onPress={() => flipSelected(bench, 'y')}>
@@ -39,7 +50,7 @@ export const ItemTools = ({ items, noun }: { readonly items: readonly Item[]; re
       <RailButton
         framed
         label={`Hide the ${noun}`}
-        shortcut="X"
+        shortcut={shownKey('hide')}
         pressed={isHidden}
         onPress={() => toggleMark(bench, 'hidden')}
       >
@@ -48,7 +59,7 @@ export const ItemTools = ({ items, noun }: { readonly items: readonly Item[]; re
       <RailButton
         framed
         label={`Lock the ${noun}`}
-        shortcut="K"
+        shortcut={shownKey('lock')}
         pressed={isLocked}
         onPress={() => toggleMark(bench, 'locked')}
       >

@@ -10,6 +10,7 @@ import { useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { groupSelected, ungroupSelected } from '@/client/store/arrangement'
+import { shownKey } from '@/client/gestures/keys'
 import { AlignSection } from '@/client/bench/AlignSection'
 import { ItemTools } from '@/client/bench/ItemTools'
 import { SetSection } from '@/client/bench/SetSection'
@@ -129,12 +130,17 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
         <ItemTools items={items} noun={isGroup ? 'group' : 'selection'} />
         <div className={styles.row}>
           {items.length > 1 && (
-            <RailButton framed label="Group what is selected" shortcut="G" onPress={() => groupSelected(bench)}>
+            <RailButton
+              framed
+              label="Group what is selected"
+              shortcut={shownKey('group')}
+              onPress={() => groupSelected(bench)}
+            >
               Group
             </RailButton>
           )}
           {hasGroup && (
-            <RailButton framed label="Ungroup" shortcut="U" onPress={() => ungroupSelected(bench)}>
+            <RailButton framed label="Ungroup" shortcut={shownKey('ungroup')} onPress={() => ungroupSelected(bench)}>
               Ungroup
             </RailButton>
           )}

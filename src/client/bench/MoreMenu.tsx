@@ -3,6 +3,7 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useRef, useState } from 'react'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { shownKey } from '@/client/gestures/keys'
 import { RailButton } from '@/client/parts/RailButton'
 import { restackSelected } from '@/client/store/arrangement'
 import { pastePlacement } from '@/client/store/clipboard'
@@ -15,14 +16,14 @@ export const MoreMenu = ({ noun }: { readonly noun: string }) => {
   const mark = useRef<HTMLSpanElement>(null)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const entries: readonly (readonly [string, string, () => void])[] = [
-    ['One forward', 'F', () => restackSelected(bench, 'forward')],
-    ['One back', 'B', () => restackSelected(bench, 'back')],
-    ['To the front', 'T', () => restackSelected(bench, 'front')],
-    ['To the rear', 'R', () => restackSelected(bench, 'rear')],
-    ['Select all of the same stencil', 'A', () => selectAlike(bench, 'stencil')],
+    ['One forward', 'forward', () => restackSelected(bench, 'forward')],
+    ['One back', 'back', () => restackSelected(bench, 'back')],
+    ['To the front', 'front', () => restackSelected(bench, 'front')],
+    ['To the rear', 'rear', () => restackSelected(bench, 'rear')],
+    ['Select all of the same stencil', 'alike', () => selectAlike(bench, 'stencil')],
     ['Select all of the same size', '', () => selectAlike(bench, 'size')],
-    ['Select all empty frames', 'E', () => selectAlike(bench, 'empty')],
-    ['Paste only the placement copied last', 'V', () => pastePlacement(bench)],
+    ['Select all empty frames', 'empty', () => selectAlike(bench, 'empty')],
+    ['Paste only the placement copied last', 'placement', () => pastePlacement(bench)],
   ]
   return (
     <>
@@ -30,7 +31,7 @@ export const MoreMenu = ({ noun }: { readonly noun: string }) => {
         <span ref={mark}>⋯</span>
       </RailButton>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {entries.map(([words, key, act]) => (
+        {entries.map(([words, id, act]) => (
           <MenuItem
             key={words}
             onClick={() => {
@@ -39,7 +40,7 @@ export const MoreMenu = ({ noun }: { readonly noun: string }) => {
             }}
           >
             <span style={{ flex: 1, paddingRight: 20 }}>{words}</span>
-            {key && <span className={styles.cap}>{key}</span>}
+            {id && <span className={styles.cap}>{shownKey(id)}</span>}
           </MenuItem>
         ))}
       </Menu>

@@ -14,7 +14,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { changePlaced, placedFrame } from '@/client/store/actions'
 import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
 import { WAYS } from '@/client/store/state'
-import { ownKeys } from '@/client/gestures/keys'
+import { ownKeys, shownKey } from '@/client/gestures/keys'
 import { toggleSnaps } from '@/client/gestures/tableKeys'
 import { zoomSelected } from '@/client/gestures/nudge'
 import styles from '@/client/bench/Bench.module.css'
@@ -193,7 +193,7 @@ const HandSwitches = () => {
       </RailButton>
       <RailButton
         label="Snap to edges, middles, gaps and guides"
-        shortcut="S"
+        shortcut={shownKey('snap')}
         pressed={snaps}
         onPress={() => toggleSnaps(bench)}
       >

@@ -27,6 +27,12 @@ export const ownKeys = (): Readonly<Record<string, string>> => {
 
 export const keyOf = ({ id, key }: TableKey, own: Readonly<Record<string, string>>): string => own[id] ?? key
 
+/** The key of an action as it is shown to the person, theirs if they have changed it. */
+export const shownKey = (id: string): string => {
+  const entry = TABLE_KEYS.find((key) => key.id === id)
+  return entry ? keyOf(entry, ownKeys()).toUpperCase() : ''
+}
+
 /** Gives an action another key. Returns what is wrong with the key, in words, or null. */
 export const changeKey = (id: string, wanted: string): string | null => {
   const key = wanted.toLowerCase()

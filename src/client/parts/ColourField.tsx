@@ -17,6 +17,8 @@ interface ColourFieldProps {
   readonly colour: Colour | null
   /** What the picker starts from where there is none. */
   readonly first?: Colour
+  /** The swatch and its label alone, where there is no room for the number. */
+  readonly isShort?: boolean
   /** Name of the step. */
   readonly step: string
   readonly record: (project: Project, colour: Colour) => Recorded
@@ -30,7 +32,7 @@ const besideCard = (swatch: HTMLElement): { readonly left: number; readonly top:
 }
 
 /** A colour as a swatch and its number; the swatch opens the picker. All of one visit is one step. */
-export const ColourField = ({ label, colour, first = '#c98d63', step, record }: ColourFieldProps) => {
+export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, record }: ColourFieldProps) => {
   const bench = useBenchHandle()
   const [anchor, setAnchor] = useState<{ readonly left: number; readonly top: number } | null>(null)
   const use = (next: Colour): void => bench.burst(`colour-${label}`, step, record(shownProject(bench.get()), next))
@@ -59,11 +61,15 @@ export const ColourField = ({ label, colour, first = '#c98d63', step, record }: 
         title={`${label}: choose a colour`}
         onClick={(event) => setAnchor(besideCard(event.currentTarget))}
       />
-      <TypedField
-        label={label}
-        shown={colour ?? ''}
-        onText={(text) => bench.commit(step, (project) => record(project, parseColour(text)))}
-      />
+      {isShort ? (
+        <span className={styles.short}>{label}</span>
+      ) : (
+        <TypedField
+          label={label}
+          shown={colour ?? ''}
+          onText={(text) => bench.commit(step, (project) => record(project, parseColour(text)))}
+        />
+      )}
       <Popover
         open={anchor !== null}
         anchorReference="anchorPosition"

@@ -1,6 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdir, rm } from 'node:fs/promises'
+import { mkdir, readdir, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { Failure } from '@/core/failure'
 import type { ExportState } from '@/contract/api'
@@ -94,10 +94,17 @@ export const queueExport = async (
         entry.state = { state: 'failed', message: error instanceof Error ? error.message : stopped().message }
     } finally {
       entry.child = null
-      if (entry.state.state !== 'done') await rm(`${entry.file}.part`, { force: true })
+      if (entry.state.state !== 'done') await dropUnfinished(id)
     }
   })
   return id
+}
+
+/** Removes what a job that did not end has half-written. */
+const dropUnfinished = async (id: string): Promise<void> => {
+  const names = await readdir(exportsDirectory())
+  const parts = names.filter((name) => name.startsWith(`${id}.`))
+  await Promise.all(parts.map((name) => rm(path.join(exportsDirectory(), name), { force: true })))
 }
 
 const isCancelled = (entry: Entry): boolean => entry.state.state === 'cancelled'
