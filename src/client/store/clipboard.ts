@@ -3,6 +3,7 @@ import { nudgeStep } from '@/core/units'
 import { fragmentOf, pasteFragment, readFragment, type Fragment } from '@/core/document/fragment'
 import { removeItems } from '@/core/document/edits/items'
 import { setPlacements } from '@/core/document/edits/subjects'
+import { placedSchema, schemaFaults } from '@/core/document/schema'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { shownPlaced } from '@/core/document/read'
 import { isHidden, topmostIds } from '@/core/document/tree'
@@ -107,7 +108,8 @@ const keepPlacement = (placed: Placed): void => {
 
 const keptPlacement = (): Placed | null => {
   try {
-    return JSON.parse(localStorage.getItem(PLACEMENT_STORE) ?? 'null') as Placed | null // written above; checked on saving
+    const held: unknown = JSON.parse(localStorage.getItem(PLACEMENT_STORE) ?? 'null')
+    return held !== null && !schemaFaults(placedSchema, held).length ? (held as Placed) : null // just checked
   } catch {
     return null
   }
