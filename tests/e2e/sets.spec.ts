@@ -202,7 +202,7 @@ test('by keyboard: two frames are exchanged, and a picture taken out to stand al
   await hand.table.focus()
   await page.keyboard.press('.')
   await page.keyboard.press('.')
-  await page.getByRole('button', { name: /^Take the picture out to stand alone/ }).focus()
+  await page.getByRole('button', { name: /^Let the picture stand alone/ }).focus()
   await page.keyboard.press('Enter')
   const alone = await hand.afterStep('Carry picture out of its frame')
   expect(alone.sheets[SHEET]?.order).toHaveLength(3)

@@ -187,7 +187,7 @@ export const Viewfinder = () => {
         {held.frame.id !== BACKGROUND_ID && (
           <RailButton
             framed
-            label="Take the picture out to stand alone on the sheet; or drag it there from the viewfinder"
+            label="Let the picture stand alone on the sheet; or drag it there from the viewfinder"
             onPress={() => standAlone(bench)}
           >
             Stand alone

@@ -1,6 +1,6 @@
 'use client'
-import Popover from '@mui/material/Popover'
-import { useState } from 'react'
+import Popover, { type PopoverActions } from '@mui/material/Popover'
+import { useRef, useState } from 'react'
 import { parseColour, type Colour } from '@/core/colour/colour'
 import type { Recorded } from '@/core/document/edit'
 import type { Project } from '@/core/document/types'
@@ -35,6 +35,7 @@ const besideCard = (swatch: HTMLElement): { readonly left: number; readonly top:
 export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, record }: ColourFieldProps) => {
   const bench = useBenchHandle()
   const [anchor, setAnchor] = useState<{ readonly left: number; readonly top: number } | null>(null)
+  const popover = useRef<PopoverActions>(null)
   const use = (next: Colour): void => bench.burst(`colour-${label}`, step, record(shownProject(bench.get()), next))
   const close = (): void => {
     bench.endBurst()
@@ -72,6 +73,7 @@ export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, r
       )}
       <Popover
         open={anchor !== null}
+        action={popover}
         anchorReference="anchorPosition"
         {...(anchor ? { anchorPosition: anchor } : {})}
         onClose={close}
@@ -79,7 +81,12 @@ export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, r
         transitionDuration={0}
         slotProps={{ paper: { role: 'dialog', 'aria-label': `${label}: choose a colour` } }}
       >
-        <ColourPicker colour={colour ?? first} onColour={use} onDropper={dropper} />
+        <ColourPicker
+          colour={colour ?? first}
+          onColour={use}
+          onDropper={dropper}
+          onGrown={() => popover.current?.updatePosition()}
+        />
       </Popover>
     </div>
   )

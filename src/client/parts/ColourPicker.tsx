@@ -1,6 +1,6 @@
 'use client'
 import Colorize from '@mui/icons-material/Colorize'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { HexColorPicker } from 'react-colorful'
 import { parseColour, type Colour } from '@/core/colour/colour'
 import { fromHsl, fromRgb, toHsl, toRgb, type Hsl, type Rgb } from '@/core/colour/space'
@@ -89,15 +89,20 @@ export const ColourPicker = ({
   colour,
   onColour,
   onDropper,
+  onGrown,
 }: {
   readonly colour: Colour
   readonly onColour: (colour: Colour) => void
   readonly onDropper: () => void
+  /** Called when it has become taller, so that it can be brought back within the window. */
+  readonly onGrown: () => void
 }) => {
   const bench = useBenchHandle()
   const kept = useBench((state) => (state.preview ?? state.project).colours)
   const palette = usePalette()
   const [recent] = useState(recentColours)
+  const grown = useRef(onGrown)
+  useEffect(() => grown.current(), [palette.length, kept.length])
   const isKept = kept.includes(colour)
   const keep = (): void => {
     const next = isKept ? kept.filter((one) => one !== colour) : [...kept, colour]
