@@ -201,7 +201,6 @@ test('by keyboard: two frames are exchanged, and a picture taken out to stand al
   expect(frameIn(after, 'a').fill.kind).toBe('none')
   await hand.table.focus()
   await page.keyboard.press('.')
-  await page.keyboard.press('.')
   await page.getByRole('button', { name: /^Let the picture stand alone/ }).focus()
   await page.keyboard.press('Enter')
   const alone = await hand.afterStep('Carry picture out of its frame')
