@@ -1,3 +1,4 @@
+import { isFailure } from '@/core/failure'
 import type { Alignment, Axis, Spacing } from '@/core/geometry/align'
 import type { Recorded } from '@/core/document/edit'
 import {
@@ -36,7 +37,11 @@ const onSelection = (bench: Bench, name: string, change: (project: Project, at: 
   bench.endBurst()
   const { sheetId, selection } = bench.get()
   if (!selection.length) return say(bench, 'Select frames first.')
-  bench.commit(name, (project) => change(project, { sheetId, ids: selection }))
+  try {
+    bench.commit(name, (project) => change(project, { sheetId, ids: selection }))
+  } catch (error) {
+    say(bench, isFailure(error) ? error.message : 'That did not work. Undo and try it again.', 'fault')
+  }
 }
 
 /** Joins what is selected into a group. */

@@ -139,7 +139,9 @@ export const mosaicLayout = (ratios: readonly number[], bounds: Rect, gap: numbe
   const likely = Math.sqrt((sum(ratios) * size.h) / size.w)
   const reach = 2 + Math.ceil(likely / 3)
   const candidates: (readonly Rect[])[] = []
-  for (let rows = Math.max(1, Math.round(likely) - reach); rows <= Math.min(ratios.length, likely + reach); rows += 1) {
+  // Slivers would ask for more rows than there are cells, or for less than one.
+  const most = Math.min(ratios.length, Math.round(likely) + reach)
+  for (let rows = Math.max(1, Math.min(most, Math.round(likely) - reach)); rows <= most; rows += 1) {
     const ends = rowEnds(ratios, rows, size, gap)
     if (ends) candidates.push(cellsOf(ratios, ends, bounds, gap))
   }
