@@ -89,6 +89,28 @@ test.describe('a picture carried out of its frame', () => {
     expect(placedIn(after, 'a')).toEqual(placedIn(before, 'b'))
   })
 
+  test('is put down by Esc, from viewfinder and stack alike', async ({ page, request }) => {
+    const hand = await open(page, request)
+    const before = await hand.opened()
+    const to = await hand.at({ x: 680, y: 480 })
+    const row = await page.locator('[data-stack-id="a"]').boundingBox()
+    if (!row) throw new TypeError('no row')
+    for (const from of [await fromFinder(page), { x: row.x + 30, y: row.y + 20 }]) {
+      await page.mouse.move(from.x, from.y)
+      await page.mouse.down()
+      await page.mouse.move(to.x, to.y, { steps: 8 })
+      await page.keyboard.press('Escape')
+      await page.mouse.move(to.x - 20, to.y, { steps: 3 })
+      await page.mouse.up()
+    }
+    await hand.press({ x: 180, y: 200 })
+    await hand.table.focus()
+    await page.keyboard.press('d')
+    const after = await hand.afterStep('Duplicate')
+    expect(after.sheets[SHEET]?.order).toHaveLength(4)
+    expect((await hand.opened()).history.undo.length).toBe(before.history.undo.length + 1)
+  })
+
   test('onto the bare sheet stands alone there; with Ctrl it also stays', async ({ page, request }) => {
     const hand = await open(page, request)
     const from = await fromFinder(page)

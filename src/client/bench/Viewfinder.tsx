@@ -118,7 +118,9 @@ export const Viewfinder = () => {
       if (last && (mode === 'level' || mode === 'line')) setMode('move')
       if (last && mode === 'subject') setMode('line')
     }
-    if (last) hand.current = null
+    if (!last) return
+    now.end()
+    hand.current = null
   })
 
   if (!held) return null

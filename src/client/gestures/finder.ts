@@ -6,6 +6,7 @@ import { subjectAround, subjectWithLine } from '@/core/placement/subject'
 import type { Recorded } from '@/core/document/edit'
 import { setPlaced } from '@/core/document/edits/fills'
 import { markSubject } from '@/core/document/edits/subjects'
+import { onEscape } from '@/client/gestures/escape'
 import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
 import { placedFrame, type PlacedFrame } from '@/client/store/actions'
 import type { Bench } from '@/client/store/benchStore'
@@ -30,6 +31,8 @@ const STEP_NAMES = {
 /** A drag in the viewfinder, from its press to its end. */
 export class FinderHand {
   private carrying = false
+  private isDropped = false
+  private readonly stopFollowing: () => void
 
   private constructor(
     private readonly bench: Bench,
@@ -37,7 +40,9 @@ export class FinderHand {
     private readonly held: PlacedFrame,
     private readonly box: DOMRect,
     private readonly hash: string,
-  ) {}
+  ) {
+    this.stopFollowing = onEscape(() => this.cancel())
+  }
 
   static start(bench: Bench, mode: FinderMode, box: DOMRect): FinderHand | null {
     bench.endBurst()
@@ -61,12 +66,20 @@ export class FinderHand {
     return { x: (at.x - left) / scale, y: (at.y - top) / scale }
   }
 
+  /** Drops what is under way: the project stays as it was, whatever the hand does until it lets go. */
   cancel(): void {
+    this.isDropped = true
     putDown(this.bench)
+  }
+
+  /** The hand has let go. */
+  end(): void {
+    this.stopFollowing()
   }
 
   /** Takes the picture along over the table; with `copy` it also stays in its frame. */
   carry(at: Point, copy: boolean, isLast: boolean): void {
+    if (this.isDropped) return
     if (!this.carrying) this.bench.preview(null)
     this.carrying = true
     const carried: Carried = { kind: 'fill', frameId: this.held.frame.id, hash: this.hash }
@@ -75,6 +88,7 @@ export class FinderHand {
   }
 
   move(span: Span, isLast: boolean): void {
+    if (this.isDropped) return
     const recorded = this.record(span)
     if (isLast) this.bench.commit(STEP_NAMES[this.mode], () => recorded)
     else this.bench.preview(recorded.project)

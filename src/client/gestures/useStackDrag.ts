@@ -1,11 +1,13 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
+import { useRef } from 'react'
 import { isFailure } from '@/core/failure'
 import type { Point } from '@/core/geometry/vector'
 import { reorderItems } from '@/core/document/edits/groups'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { idsUnder, listOf, parentOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
+import { onEscape } from '@/client/gestures/escape'
 import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
 import { selectableFrame, shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
@@ -93,19 +95,36 @@ const isOverStack = ({ x }: Point): boolean => {
 }
 
 /** Binds a row of the stack: within the stack a drag reorders, over the table it carries the frame's picture. */
-export const useStackDrag = (bench: Bench) =>
-  useDrag(
+export const useStackDrag = (bench: Bench) => {
+  const held = useRef<{ isDropped: boolean; readonly stop: () => void } | null>(null)
+  const clear = (): void => {
+    bench.set({ stackDrop: null })
+    putDown(bench)
+  }
+  const grasp = (): void => {
+    bench.endBurst()
+    const stop = onEscape(() => {
+      if (held.current) held.current.isDropped = true
+      clear()
+    })
+    held.current = { isDropped: false, stop }
+  }
+  const letGo = (): boolean => {
+    const isDropped = held.current?.isDropped ?? false
+    held.current?.stop()
+    held.current = null
+    return isDropped
+  }
+  return useDrag(
     ({ args, first, last, tap, xy: [x, y], canceled, event, ctrlKey, metaKey }) => {
       if (tap) return
       const [id] = args as [string]
       const at = { x, y }
-      if (first) bench.endBurst()
+      if (first) grasp()
       event.preventDefault()
-      const clear = (): void => {
-        bench.set({ stackDrop: null })
-        putDown(bench)
-      }
+      const isDropped = last ? letGo() : (held.current?.isDropped ?? false)
       if (canceled) return clear()
+      if (isDropped) return
       const copy = ctrlKey || metaKey
       if (isOverStack(at)) {
         if (bench.get().carried) putDown(bench)
@@ -123,3 +142,4 @@ export const useStackDrag = (bench: Bench) =>
     },
     { filterTaps: true, threshold: 5, pointer: { keys: false } },
   )
+}
