@@ -1,14 +1,6 @@
-/** A seeded stream of numbers in [0, 1) (mulberry32, T. Ettinger's public-domain generator). */
-export type Random = () => number
+/** A seeded stream of numbers in [0, 1), the core's own. */
+export { randomFrom as seeded } from '@/core/random'
 
-export const seeded = (seed: number): Random => {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
+export type Random = () => number
 
 export const between = (random: Random, low: number, high: number): number => low + (high - low) * random()

@@ -46,19 +46,93 @@ const SPACINGS: readonly (readonly [Spacing['by'], string])[] = [
   ['gap', 'the gap below'],
 ]
 
-/** Lines several items up, spaces them, makes them alike in size, and lays them out. */
+interface SpaceSectionProps {
+  readonly sheet: Sheet
+  readonly field: Field
+  readonly firstName: string
+}
+
+/** Spaces several items, lays them out with a gap, and makes them alike in size. */
+const SpaceSection = ({ sheet, field, firstName }: SpaceSectionProps) => {
+  const bench = useBenchHandle()
+  const [by, setBy] = useState<Spacing['by']>('gaps')
+  const [gap, setGap] = useState(12)
+  const spacing: Spacing = by === 'gap' ? { by, gap } : { by }
+  return (
+    <section className={styles.section} aria-label="Space and arrange">
+      <h2>
+        <span className={styles.step}>2</span> Space and arrange
+      </h2>
+      <label className={styles.choice}>
+        By
+        <select value={by} onChange={(event) => setBy(event.target.value as Spacing['by'])}>
+          {SPACINGS.map(([each, words]) => (
+            <option key={each} value={each}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div className={styles.row}>
+        <RailButton
+          framed
+          label="Spread out from left to right"
+          onPress={() => distributeSelected(bench, 'x', spacing)}
+        >
+          Across
+        </RailButton>
+        <RailButton
+          framed
+          label="Spread out from top to bottom"
+          onPress={() => distributeSelected(bench, 'y', spacing)}
+        >
+          Down
+        </RailButton>
+        <LengthField label="Gap" unit={sheet.unit} ppi={sheet.ppi} points={gap} onPoints={setGap} />
+      </div>
+      <div className={styles.row} role="group" aria-label="Arrange with the gap">
+        {LAYOUTS.map((layout) => (
+          <RailButton
+            key={layout}
+            framed
+            label={
+              layout === 'mosaic'
+                ? `Arrange as a mosaic that fills ${FIELD_WORDS[field]}, each frame in its picture’s shape`
+                : `Arrange as a ${layout}, in reading order`
+            }
+            onPress={() => arrangeSelected(bench, { layout, gap, field: field === 'first' ? 'selection' : field })}
+          >
+            {LAYOUT_WORDS[layout]}
+          </RailButton>
+        ))}
+      </div>
+      <div className={styles.row} role="group" aria-label="Same size as the first selected">
+        <span className={styles.kind}>As the first</span>
+        {(['width', 'height', 'size'] as const).map((each) => (
+          <RailButton
+            key={each}
+            framed
+            label={`Same ${each} as ${firstName}`}
+            onPress={() => equalSelected(bench, each)}
+          >
+            {each}
+          </RailButton>
+        ))}
+      </div>
+    </section>
+  )
+}
+
+/** Lines items up, and what can be done with several: spacing, layouts, equal sizes. */
 export const AlignSection = ({ sheet, count }: { readonly sheet: Sheet; readonly count: number }) => {
   const bench = useBenchHandle()
   const [chosen, setField] = useState<Field>('selection')
-  const [by, setBy] = useState<Spacing['by']>('gaps')
-  const [gap, setGap] = useState(12)
   const firstName = useBench((state) => {
     const id = state.selection[0] ?? ''
     return sheet.items[id] ? itemOf(sheet, id).name : ''
   })
   const field = count < 2 && (chosen === 'selection' || chosen === 'first') ? 'sheet' : chosen
   const fields = FIELDS.filter((each) => count > 1 || (each !== 'selection' && each !== 'first'))
-  const spacing: Spacing = by === 'gap' ? { by, gap } : { by }
   return (
     <>
       <section className={styles.section} aria-label="Align">
@@ -92,69 +166,7 @@ export const AlignSection = ({ sheet, count }: { readonly sheet: Sheet; readonly
           })}
         </div>
       </section>
-      {count > 1 && (
-        <section className={styles.section} aria-label="Space and arrange">
-          <h2>
-            <span className={styles.step}>2</span> Space and arrange
-          </h2>
-          <label className={styles.choice}>
-            By
-            <select value={by} onChange={(event) => setBy(event.target.value as Spacing['by'])}>
-              {SPACINGS.map(([each, words]) => (
-                <option key={each} value={each}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </label>
-          <div className={styles.row}>
-            <RailButton
-              framed
-              label="Spread out from left to right"
-              onPress={() => distributeSelected(bench, 'x', spacing)}
-            >
-              Across
-            </RailButton>
-            <RailButton
-              framed
-              label="Spread out from top to bottom"
-              onPress={() => distributeSelected(bench, 'y', spacing)}
-            >
-              Down
-            </RailButton>
-            <LengthField label="Gap" unit={sheet.unit} ppi={sheet.ppi} points={gap} onPoints={setGap} />
-          </div>
-          <div className={styles.row} role="group" aria-label="Arrange with the gap">
-            {LAYOUTS.map((layout) => (
-              <RailButton
-                key={layout}
-                framed
-                label={
-                  layout === 'mosaic'
-                    ? `Arrange as a mosaic that fills ${FIELD_WORDS[field]}, each frame in its picture’s shape`
-                    : `Arrange as a ${layout}, in reading order`
-                }
-                onPress={() => arrangeSelected(bench, { layout, gap, field: field === 'first' ? 'selection' : field })}
-              >
-                {LAYOUT_WORDS[layout]}
-              </RailButton>
-            ))}
-          </div>
-          <div className={styles.row} role="group" aria-label="Same size as the first selected">
-            <span className={styles.kind}>As the first</span>
-            {(['width', 'height', 'size'] as const).map((each) => (
-              <RailButton
-                key={each}
-                framed
-                label={`Same ${each} as ${firstName}`}
-                onPress={() => equalSelected(bench, each)}
-              >
-                {each}
-              </RailButton>
-            ))}
-          </div>
-        </section>
-      )}
+      {count > 1 && <SpaceSection sheet={sheet} field={field} firstName={firstName} />}
     </>
   )
 }

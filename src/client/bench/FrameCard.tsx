@@ -1,5 +1,4 @@
 'use client'
-import { useState } from 'react'
 import { fromPoints, formatNumber } from '@/core/units'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
@@ -8,6 +7,7 @@ import { renameItem } from '@/core/document/edits/items'
 import type { Frame, Sheet } from '@/core/document/types'
 import { stencilName } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { NameField } from '@/client/parts/NameField'
 import { PlainField } from '@/client/parts/LengthField'
 import { StencilIcon, STENCILS } from '@/client/parts/StencilIcon'
 import styles from '@/client/bench/Bench.module.css'
@@ -23,27 +23,19 @@ interface FrameProps {
 
 const Head = ({ frame, sheet }: FrameProps) => {
   const bench = useBenchHandle()
-  const [draft, setDraft] = useState<string | null>(null)
   const size = [frame.box.w, frame.box.h]
     .map((side) => formatNumber(fromPoints(side, sheet.unit, sheet.ppi), 1))
     .join(' × ')
-  const use = (): void => {
-    const wanted = draft?.trim().slice(0, RANGE.nameLength)
-    setDraft(null)
-    if (wanted)
-      bench.commit('Rename frame', (project) =>
-        renameItem.record(project, { sheetId: sheet.id, id: frame.id, name: wanted }),
-      )
-  }
   return (
     <div className={styles.head}>
-      <input
-        className={styles.title}
-        aria-label="Name of the frame"
-        value={draft ?? frame.name}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={use}
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      <NameField
+        label="Name of the frame"
+        name={frame.name}
+        onName={(name) =>
+          bench.commit('Rename frame', (project) =>
+            renameItem.record(project, { sheetId: sheet.id, id: frame.id, name }),
+          )
+        }
       />
       <div className={styles.kind}>
         {stencilName(frame.stencil)}, {size} {sheet.unit}

@@ -1,5 +1,4 @@
 'use client'
-import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { moveItems, renameItem, sizeItems, turnItems } from '@/core/document/edits/items'
@@ -8,6 +7,7 @@ import { framesUnder } from '@/core/document/tree'
 import type { Item, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { NameField } from '@/client/parts/NameField'
 import { RailButton } from '@/client/parts/RailButton'
 import { groupSelected, ungroupSelected } from '@/client/store/arrangement'
 import { shownKey } from '@/client/gestures/keys'
@@ -19,27 +19,6 @@ import styles from '@/client/bench/Bench.module.css'
 interface ItemsProps {
   readonly items: readonly Item[]
   readonly sheet: Sheet
-}
-
-const GroupName = ({ item, sheet }: { readonly item: Item; readonly sheet: Sheet }) => {
-  const bench = useBenchHandle()
-  const [draft, setDraft] = useState<string | null>(null)
-  const use = (): void => {
-    const name = draft?.trim().slice(0, RANGE.nameLength)
-    setDraft(null)
-    if (name)
-      bench.commit('Rename group', (project) => renameItem.record(project, { sheetId: sheet.id, id: item.id, name }))
-  }
-  return (
-    <input
-      className={styles.title}
-      aria-label="Name of the group"
-      value={draft ?? item.name}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={use}
-      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-    />
-  )
 }
 
 /** Place and size of what is selected as one, by its box; measured from the top left of the box before its turn. */
@@ -120,7 +99,16 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
     <>
       <div className={styles.head}>
         {isGroup && only ? (
-          <GroupName key={only.id} item={only} sheet={sheet} />
+          <NameField
+            key={only.id}
+            label="Name of the group"
+            name={only.name}
+            onName={(name) =>
+              bench.commit('Rename group', (project) =>
+                renameItem.record(project, { sheetId: sheet.id, id: only.id, name }),
+              )
+            }
+          />
         ) : (
           <div className={styles.title}>{items.length} selected</div>
         )}

@@ -1,7 +1,5 @@
 'use client'
 import CopyImage from '@mui/icons-material/AddPhotoAlternateOutlined'
-import { useState } from 'react'
-import { RANGE } from '@/core/tolerance'
 import { setColours } from '@/core/document/edits/project'
 import { framesOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
@@ -11,30 +9,11 @@ import { BackgroundSection } from '@/client/bench/BackgroundSection'
 import { SetSection } from '@/client/bench/SetSection'
 import { SizeSection } from '@/client/bench/SizeSection'
 import { renameSheet } from '@/client/store/sheets'
+import { NameField } from '@/client/parts/NameField'
 import { RailButton } from '@/client/parts/RailButton'
 import { copyImage } from '@/client/store/copyImage'
 import colour from '@/client/parts/Colour.module.css'
 import styles from '@/client/bench/Bench.module.css'
-
-const SheetName = ({ sheet }: { readonly sheet: Sheet }) => {
-  const bench = useBenchHandle()
-  const [draft, setDraft] = useState<string | null>(null)
-  const use = (): void => {
-    const name = draft?.trim().slice(0, RANGE.nameLength)
-    setDraft(null)
-    if (name) renameSheet(bench, sheet.id, name)
-  }
-  return (
-    <input
-      className={styles.title}
-      aria-label="Name of the sheet"
-      value={draft ?? sheet.name}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={use}
-      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-    />
-  )
-}
 
 /** The colours of the sheet's pictures; a press keeps one for the project. */
 const PaletteSection = ({ step }: { readonly step: number }) => {
@@ -75,7 +54,12 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
   return (
     <>
       <div className={styles.head}>
-        <SheetName key={sheet.id} sheet={sheet} />
+        <NameField
+          key={sheet.id}
+          label="Name of the sheet"
+          name={sheet.name}
+          onName={(name) => renameSheet(bench, sheet.id, name)}
+        />
         <div className={styles.kind}>The sheet. Press a frame to see its card.</div>
         <div className={styles.tools}>
           <RailButton framed label="Copy the sheet as an image" onPress={() => void copyImage(bench)}>

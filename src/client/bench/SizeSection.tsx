@@ -12,6 +12,26 @@ import { RailButton } from '@/client/parts/RailButton'
 import { fitView } from '@/client/store/view'
 import styles from '@/client/bench/Bench.module.css'
 
+/** New guides by number, for those who do not drag them off a ruler. */
+const GuideFields = ({ sheet }: { readonly sheet: Sheet }) => {
+  const bench = useBenchHandle()
+  const { unit, ppi } = sheet
+  return (
+    <div className={styles.row}>
+      {(['x', 'y'] as const).map((axis) => (
+        <TypedField
+          key={axis}
+          label={`Guide ${axis}`}
+          name={`New guide at ${axis}`}
+          unit={unit}
+          shown=""
+          onText={(text) => addGuide(bench, axis, within('the guide', parseLength(text, unit, ppi), RANGE.position))}
+        />
+      ))}
+    </div>
+  )
+}
+
 /** Size, unit, resolution, bleed, safe margin and grid of the sheet. */
 export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
@@ -104,22 +124,7 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
           </RailButton>
         )}
       </div>
-      {hasRulers && (
-        <div className={styles.row}>
-          {(['x', 'y'] as const).map((axis) => (
-            <TypedField
-              key={axis}
-              label={`Guide ${axis}`}
-              name={`New guide at ${axis}`}
-              unit={unit}
-              shown=""
-              onText={(text) =>
-                addGuide(bench, axis, within('the guide', parseLength(text, unit, ppi), RANGE.position))
-              }
-            />
-          ))}
-        </div>
-      )}
+      {hasRulers && <GuideFields sheet={sheet} />}
       <div className={styles.kind} style={{ marginTop: 8 }}>
         Output {outputPixels(size.w, ppi)} × {outputPixels(size.h, ppi)} px
       </div>

@@ -9,14 +9,11 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
-import { standAlone } from '@/client/store/arrangement'
 import { placedFrame } from '@/client/store/actions'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { isOverTable } from '@/client/gestures/useCarry'
-import { FinderHand, type FinderMode } from '@/client/gestures/finder'
-import { SubjectFields } from '@/client/bench/SubjectFields'
-import { RailButton } from '@/client/parts/RailButton'
-import bar from '@/client/bench/Bench.module.css'
+import { FinderHand, MODE_WORDS, type FinderMode } from '@/client/gestures/finder'
+import { FinderTools } from '@/client/bench/FinderTools'
 import styles from '@/client/bench/Viewfinder.module.css'
 
 const SHOWN_SIDE = 480
@@ -27,13 +24,6 @@ const levelOf = (pixels: { readonly w: number; readonly h: number }): number => 
   let level = 0
   while (level < levelCount(pixels) - 1 && longest / 2 ** (level + 1) >= SHOWN_SIDE) level += 1
   return level
-}
-
-const MODE_WORDS: Readonly<Record<FinderMode, string>> = {
-  move: 'Drag to move the part that shows; out to the sheet to carry the picture',
-  subject: 'Draw a box around what matters, such as a head',
-  line: 'Press at the height of the eyes',
-  level: 'Draw along the horizon, or along something upright',
 }
 
 interface Line {
@@ -106,7 +96,9 @@ export const Viewfinder = () => {
     const now = hand.current
     if (!now) return
     const at = { x, y }
-    if (canceled) {
+    // A press alone does nothing, except for the eye line, which one press marks.
+    const isPress = last && !now.isCarrying && now.isNear({ x: initial[0], y: initial[1] }, at)
+    if (canceled || (isPress && mode !== 'line')) {
       now.cancel()
       setLine(null)
     } else if (mode === 'move' && (now.isCarrying || isOverTable(at))) {
@@ -129,7 +121,6 @@ export const Viewfinder = () => {
   const { w, h } = picture.pixels
   const outline = svgTextOf(held.mount.outline.path)
   const toPicture = svgMatrix(invert(resolvePlacement(held.placed, held.mount).matrix))
-  const toggle = (next: FinderMode): void => setMode(mode === next ? 'move' : next)
   return (
     <>
       <svg
@@ -169,39 +160,12 @@ export const Viewfinder = () => {
         <Marks line={line} pixels={picture.pixels} />
         <title>{MODE_WORDS[mode]}</title>
       </svg>
-      <div className={bar.tools}>
-        <RailButton
-          framed
-          label="Mark the subject: draw a box around it in the viewfinder"
-          pressed={mode === 'subject' || mode === 'line'}
-          onPress={() => toggle('subject')}
-        >
-          Mark subject
-        </RailButton>
-        <RailButton
-          framed
-          label="Level: draw along the horizon in the viewfinder"
-          pressed={mode === 'level'}
-          onPress={() => toggle('level')}
-        >
-          Level
-        </RailButton>
-        {held.frame.id !== BACKGROUND_ID && (
-          <RailButton
-            framed
-            label="Let the picture stand alone on the sheet; or drag it there from the viewfinder"
-            onPress={() => standAlone(bench)}
-          >
-            Stand alone
-          </RailButton>
-        )}
-      </div>
-      {mode !== 'move' && (
-        <div className={bar.kind} role="status" style={{ marginTop: 4 }}>
-          {MODE_WORDS[mode]}.
-        </div>
-      )}
-      {(mode === 'subject' || mode === 'line') && <SubjectFields pictureId={held.placed.pictureId} />}
+      <FinderTools
+        mode={mode}
+        onMode={setMode}
+        pictureId={held.placed.pictureId}
+        canStandAlone={held.frame.id !== BACKGROUND_ID}
+      />
     </>
   )
 }

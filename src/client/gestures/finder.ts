@@ -15,6 +15,17 @@ import type { Carried } from '@/client/store/state'
 /** What a drag in the viewfinder does. */
 export type FinderMode = 'move' | 'subject' | 'line' | 'level'
 
+/** What a press in the viewfinder is for, in each mode. */
+export const MODE_WORDS: Readonly<Record<FinderMode, string>> = {
+  move: 'Drag to move the part that shows; out to the sheet to carry the picture',
+  subject: 'Draw a box around what matters, such as a head',
+  line: 'Press at the height of the eyes',
+  level: 'Draw along the horizon, or along something upright',
+}
+
+/** A hand that has moved less than this, in window pixels, has only pressed. */
+const PRESS = 3
+
 /** From where a drag began to where it is, in picture pixels. */
 interface Span {
   readonly from: Point
@@ -64,6 +75,11 @@ export class FinderHand {
     const left = this.box.left + (this.box.width - w * scale) / 2
     const top = this.box.top + (this.box.height - h * scale) / 2
     return { x: (at.x - left) / scale, y: (at.y - top) / scale }
+  }
+
+  /** Is this a press rather than a drag? */
+  isNear(from: Point, to: Point): boolean {
+    return Math.hypot(to.x - from.x, to.y - from.y) < PRESS
   }
 
   /** Drops what is under way: the project stays as it was, whatever the hand does until it lets go. */

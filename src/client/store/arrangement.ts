@@ -125,7 +125,7 @@ export const arrangeSelected = (
 ): void =>
   onSelection(bench, `Arrange: ${LAYOUT_NAMES[how.layout]}`, (project, at) => arrangeItems(project, { ...at, ...how }))
 
-const people = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
+const counted = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`
 
 /** Gives the subjects of the selected pictures one height and line. */
 export const matchSelected = (bench: Bench, rows: boolean): void => {
@@ -142,9 +142,9 @@ export const matchSelected = (bench: Bench, rows: boolean): void => {
     )
   bench.commit('Match subjects', () => match.recorded)
   bench.set({ matched: [...selection].sort().join() })
-  const said = [`${people(match.matched.length, 'picture')} matched.`]
+  const said = [`${counted(match.matched.length, 'picture')} matched.`]
   if (match.unmarked.length)
-    said.push(`${people(match.unmarked.length, 'picture')} without a marked subject stayed as they were.`)
+    said.push(`${counted(match.unmarked.length, 'picture')} without a marked subject stayed as they were.`)
   for (const { frameId, left } of match.short) {
     const percent = (share: number): string => `${Math.round(Math.abs(share) * 1000) / 10}%`
     const parts = [
@@ -237,9 +237,10 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
   bench.set({ marked: [] })
   noteUsed(pictures.map(({ hash }) => hash))
   const filled = pictures.length - left
-  const words = [`${people(filled, 'frame')} filled.`]
-  if (left) words.push(`${people(left, 'picture')} stayed: there was no empty frame for ${left === 1 ? 'it' : 'them'}.`)
-  if (frames.length > filled) words.push(`${people(frames.length - filled, 'frame')} still empty.`)
+  const words = [`${counted(filled, 'frame')} filled.`]
+  if (left)
+    words.push(`${counted(left, 'picture')} stayed: there was no empty frame for ${left === 1 ? 'it' : 'them'}.`)
+  if (frames.length > filled) words.push(`${counted(frames.length - filled, 'frame')} still empty.`)
   say(bench, words.join(' '))
 }
 

@@ -1,5 +1,4 @@
-import { toPoints, type Unit } from '@/core/units'
-import type { NewSheet } from '@/core/document/create'
+import type { Unit } from '@/core/units'
 
 export interface SheetPreset {
   readonly name: string
@@ -48,11 +47,3 @@ export const SHEET_PRESETS: readonly SheetPreset[] = [
   paper('5 × 7 in card', 'Card', 'in', 5, 7, 0.125),
   paper('Small card', 'Card', 'mm', 85.6, 53.98, 3),
 ]
-
-/** A preset as a sheet to make, in points. */
-export const presetSheet = ({ unit, w, h, ppi, bleed }: SheetPreset): NewSheet => ({
-  unit,
-  ppi,
-  size: { w: toPoints(w, unit, ppi), h: toPoints(h, unit, ppi) },
-  bleed: toPoints(bleed, unit, ppi),
-})

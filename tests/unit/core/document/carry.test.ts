@@ -61,7 +61,8 @@ describe('a picture carried out to stand alone', () => {
       expect(uses(next)).toBe(uses(project) + (copy ? 1 : 0))
       const after = pictureMatrix(next, sheetOf(next, SHEET), frameOf(sheetOf(next, SHEET), 'f-alone'))
       if (!before || !after) throw new TypeError('no picture')
-      near(Math.abs(after.a * after.d - after.b * after.c), Math.abs(before.a * before.d - before.b * before.c), 1e-6)
+      const area = (m: typeof after): number => Math.abs(m.a * m.d - m.b * m.c)
+      near(area(after) / area(before), 1, 1e-9)
       return undefined
     })
   })

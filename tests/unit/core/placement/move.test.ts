@@ -212,3 +212,16 @@ describe('the window over a picture', () => {
     })
   })
 })
+
+describe('a pattern', () => {
+  it('is panned by just what the hand moves, with nothing to keep covered', () => {
+    const tiled = placements.map((placed): Placed => ({ ...placed, fit: 'tile', keepCovered: true }))
+    holdsFor(fc.tuple(tiled, mounts, points), ([placed, mount, by]) => {
+      const before = apply(resolvePlacement(placed, mount).matrix, { x: 0, y: 0 })
+      const moved = panPicture(placed, mount, by)
+      const after = apply(resolvePlacement(moved.placed, mount).matrix, { x: 0, y: 0 })
+      expect(moved.stopped).toBe(false)
+      nearPoint(after, { x: before.x + by.x, y: before.y + by.y }, 1e-6 * (1 + Math.hypot(by.x, by.y)))
+    })
+  })
+})
