@@ -59,7 +59,7 @@ const PIECES: readonly Piece[] = [
   {
     id: 'frame-light',
     name: 'Lighthouse',
-    stencil: { kind: 'triangle' },
+    stencil: { kind: 'triangle', apex: 0.5 },
     box: { cx: 905, cy: 165, w: 240, h: 215 },
     picture: 'lighthouse-late',
   },

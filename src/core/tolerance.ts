@@ -4,10 +4,16 @@ export const TOLERANCE = {
   length: 1e-9,
   /** A scale may fall short of cover by this ratio before it counts as uncovered. */
   cover: 1e-9,
+  /** Ends of contours nearer than this are one point, in points. */
+  samePoint: 1e-6,
   /** Determinant under which a matrix has no inverse. */
   singular: 1e-15,
   /** Largest distance between a curve and its polyline for hit tests, in points. */
   flatness: 0.005,
+  /** Largest distance between a curve and its polyline where outlines are combined, as a share of their size. */
+  flatShare: 5e-5,
+  /** How far the area of combined outlines may be from what it must be, as a share of both areas. */
+  combinedArea: 5e-4,
   /** Aspect ratios closer to 1 than this are undistorted. */
   undistorted: 1e-6,
   /** Frames whose tops differ by less than this share of their height stand in one row. */
@@ -28,6 +34,16 @@ export const RANGE = {
   aspect: { min: 1e-3, max: 1e3 },
   focus: { min: -1e4, max: 1e4 },
   sides: { min: 3, max: 60 },
+  /** Pieces of one outline: lines, curves and moves. */
+  segments: 20_000,
+  /** Seeds of what is left to chance. */
+  seed: 999_999,
+  /** Length of a worked corner or a gap, in points. */
+  measure: { min: 0, max: 14400 },
+  /** Coordinates of an outline's text. */
+  outline: 1e7,
+  /** Characters of one outline's text. */
+  outlineText: 1_500_000,
   /** Inner fade of an outline's edge, in points. */
   feather: { min: 0, max: 720 },
   /** Standard deviation of the background's blur, in points. */

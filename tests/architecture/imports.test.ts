@@ -47,7 +47,7 @@ const FLOORS: readonly (readonly string[])[] = [
   [''],
   ['geometry', 'colour'],
   ['path'],
-  ['stencil'],
+  ['stencil', 'region'],
   ['placement'],
   ['document'],
   ['render'],
@@ -76,7 +76,7 @@ describe('imports', () => {
         .filter((wanted) => !wanted.startsWith('@/') && !wanted.startsWith('.'))
         .map((wanted) => `${nameOf(file)}: ${wanted}`),
     )
-    expect(outside.filter((line) => !/: (immer|yup)$/.test(line))).toEqual([])
+    expect(outside.filter((line) => !/: (immer|yup)$|^core\/path\/combine.ts: (paper\/dist\/paper-core|clipper-lib)$|^core\/region\/contours.ts: d3-contour$|^core\/formats\/svg\/xml.ts: saxes$|^core\/formats\/svg\/styles.ts: css-tree$/.test(line))).toEqual([])
   })
   it('of painters reach only the core', () =>
     expect(violations((from, to) => top(from) === 'painters' && !['core', 'painters'].includes(top(to)))).toEqual([]))
@@ -116,7 +116,7 @@ describe('code', () => {
     expect(
       offenders(
         inCore,
-        /\bDate\.now|new Date\b|Math\.random|\bwindow\.|\bdocument\.(query|create|body)|\bprocess\.|node:/,
+        /\bDate\.now|new Date\b|Math\.random|\bwindow\.|\bdocument\.(query|create|body)|\bprocess\.|['"]node:/,
       ),
     ).toEqual([])
   })

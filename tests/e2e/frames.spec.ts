@@ -97,7 +97,7 @@ test.describe('a stencil drawn out', () => {
 test('a press selects by the true outline, and keys go from frame to frame', async ({ page, request }) => {
   const pieces = [
     { id: 'left', stencil: { kind: 'ellipse' } as const, box: { cx: 200, cy: 300, w: 300, h: 300 } },
-    { id: 'right', stencil: { kind: 'triangle' } as const, box: { cx: 600, cy: 300, w: 300, h: 300 } },
+    { id: 'right', stencil: { kind: 'triangle', apex: 0.5 } as const, box: { cx: 600, cy: 300, w: 300, h: 300 } },
   ]
   const hand = await BenchHand.open(page, await makeProject(request, pieces))
   const card = page.getByLabel('Name of the frame')

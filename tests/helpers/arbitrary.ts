@@ -1,13 +1,54 @@
 import { fc, real } from '@tests/helpers/property'
 import { coverPlaced, FITS, type Mount, type Placed } from '@/core/placement/placed'
-import { outlineOf, type Stencil } from '@/core/stencil/stencil'
+import { CORNER_STYLES, type Corner } from '@/core/stencil/corners'
+import type { Measure, Param } from '@/core/stencil/params'
+import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
+import { outlineOf, paramsOf, type ParametricKind, type Stencil } from '@/core/stencil/stencil'
 import type { Box } from '@/core/geometry/box'
 import type { Size } from '@/core/geometry/vector'
 
-export const stencils: fc.Arbitrary<Stencil> = fc.oneof(
-  fc.constantFrom<Stencil>({ kind: 'rectangle' }, { kind: 'ellipse' }, { kind: 'triangle' }),
-  fc.integer({ min: 3, max: 60 }).map((sides): Stencil => ({ kind: 'polygon', sides })),
-)
+const measures = (most: number): fc.Arbitrary<Measure> =>
+  fc.oneof(
+    real(0, most).map((share) => ({ share })),
+    real(0, 60).map((points) => ({ points })),
+  )
+
+const valueOf = (param: Param): fc.Arbitrary<unknown> => {
+  switch (param.type) {
+    case 'count':
+      return fc.integer({ min: param.min, max: Math.min(param.max, param.min + 20) })
+    case 'share':
+    case 'angle':
+    case 'number':
+      return real(param.min, param.max)
+    case 'seed':
+      return fc.integer({ min: 0, max: 999_999 })
+    case 'measure':
+      return measures(param.max)
+    case 'choice':
+      return fc.constantFrom(...param.options)
+  }
+}
+
+const corners: fc.Arbitrary<Corner> = fc.record({
+  style: fc.constantFrom(...CORNER_STYLES),
+  size: measures(0.5),
+})
+
+/** Any stencil of one kind, its params anywhere in their ranges. */
+export const stencilsOf = (kind: ParametricKind): fc.Arbitrary<Stencil> =>
+  fc
+    .tuple(
+      fc.record(Object.fromEntries(Object.entries(paramsOf(kind)).map(([name, param]) => [name, valueOf(param)]))),
+      Object.hasOwn(STRAIGHT_SHAPES, kind) ? fc.option(corners, { freq: 2 }) : fc.constant(null),
+    )
+    // The params are those that the kind names, each within its range.
+    .map(([values, corner]) => ({ kind, ...values, ...(corner ? { corners: [corner] } : {}) }) as unknown as Stencil)
+
+export const KINDS = Object.keys(SHAPES) as ParametricKind[]
+
+/** Any parametric stencil. */
+export const stencils: fc.Arbitrary<Stencil> = fc.oneof(...KINDS.map(stencilsOf))
 export const sizes: fc.Arbitrary<Size> = fc.record({ w: real(4, 1500), h: real(4, 1500) })
 export const pictures: fc.Arbitrary<Size> = fc.record({
   w: fc.integer({ min: 1, max: 9000 }),

@@ -25,7 +25,7 @@ export const sampleProject = (): Project => {
   )
   const frames = [
     newFrame('f-1', { kind: 'ellipse' }, { cx: 200, cy: 200, w: 200, h: 160 }),
-    newFrame('f-2', { kind: 'triangle' }, { cx: 500, cy: 210, w: 180, h: 180 }),
+    newFrame('f-2', { kind: 'triangle', apex: 0.5 }, { cx: 500, cy: 210, w: 180, h: 180 }),
     newFrame('f-3', { kind: 'polygon', sides: 5 }, { cx: 300, cy: 450, w: 150, h: 150 }),
   ]
   return frames.reduce((project, frame) => addFrame(project, { sheetId: SHEET, frame }), withPictures)

@@ -15,6 +15,6 @@ export const StencilIcon = ({ stencil }: { readonly stencil: Stencil }) => (
 export const STENCILS: readonly { readonly name: string; readonly stencil: Stencil }[] = [
   { name: 'Rectangle', stencil: { kind: 'rectangle' } },
   { name: 'Ellipse', stencil: { kind: 'ellipse' } },
-  { name: 'Triangle', stencil: { kind: 'triangle' } },
+  { name: 'Triangle', stencil: { kind: 'triangle', apex: 0.5 } },
   { name: 'Polygon', stencil: { kind: 'polygon', sides: 6 } },
 ]

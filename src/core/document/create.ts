@@ -46,6 +46,6 @@ export const newFrame = (id: string, stencil: Stencil, box: Box, name?: string):
   takesPictures: true,
   box: { ...box },
   turn: 0,
-  stencil: { ...stencil },
+  stencil,
   fill: { kind: 'none' },
 })

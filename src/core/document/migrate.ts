@@ -22,8 +22,34 @@ const toFormat2 = (document: Loose): Loose => ({
     : {}),
 })
 
+/** Format 3 knows many stencils; the triangle of before has its apex in the middle. */
+const withApex = (item: unknown): unknown => {
+  if (!isLoose(item) || !isLoose(item['stencil']) || item['stencil']['kind'] !== 'triangle') return item
+  return { ...item, stencil: { apex: 0.5, ...item['stencil'] } }
+}
+
+const mapValues = (value: unknown, change: (one: unknown) => unknown): unknown =>
+  isLoose(value) ? Object.fromEntries(Object.entries(value).map(([key, one]) => [key, change(one)])) : value
+
+const toFormat3 = (document: Loose): Loose => ({
+  ...document,
+  format: 3,
+  ...(document['sheets'] === undefined
+    ? {}
+    : {
+        sheets: mapValues(document['sheets'], (sheet) =>
+          isLoose(sheet) && sheet['items'] !== undefined
+            ? { ...sheet, items: mapValues(sheet['items'], withApex) }
+            : sheet,
+        ),
+      }),
+})
+
 /** The way from each older format to the next, by the older one's number. */
-const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([[1, toFormat2]])
+const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
+  [1, toFormat2],
+  [2, toFormat3],
+])
 
 /**
  * Brings a document of an older format to this one. What is no document is given back as it is,

@@ -12,10 +12,15 @@ import {
   type Schema,
   ValidationError,
 } from 'yup'
-import type { Fault } from '@/core/failure'
+import { assertNever, type Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
 import { COLOUR_PATTERN } from '@/core/colour/colour'
+import { FILL_RULES } from '@/core/path/path'
+import { isOutlineText } from '@/core/path/svgPath'
+import { CORNER_STYLES } from '@/core/stencil/corners'
+import type { Param } from '@/core/stencil/params'
+import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
 import { FITS } from '@/core/placement/placed'
 import { FORMAT, GRADIENT_SHAPES } from '@/core/document/types'
 
@@ -142,12 +147,67 @@ export const placedSchema = shape({
   tileGap: optional(RANGE.tileGap),
 })
 
-const stencilSchema = byKind({
-  rectangle: {},
-  ellipse: {},
-  triangle: {},
-  polygon: { sides: whole(RANGE.sides) },
-})
+/** A length of an outline: a share of the box's short side, or points. */
+const measureSchema = (most: number) =>
+  lazy((held: unknown) =>
+    isPlainObject(held) && 'points' in held
+      ? shape({ points: real(RANGE.measure) })
+      : shape({ share: real({ min: 0, max: most }) }),
+  )
+
+const paramSchema = (param: Param): Node => {
+  switch (param.type) {
+    case 'count':
+      return whole(param)
+    case 'share':
+    case 'angle':
+    case 'number':
+      return real(param)
+    case 'seed':
+      return whole({ min: 0, max: RANGE.seed })
+    case 'measure':
+      return measureSchema(param.max)
+    case 'choice':
+      return word(param.options)
+    default:
+      return assertNever(param)
+  }
+}
+
+const cornerSchema = shape({ style: word(CORNER_STYLES), size: measureSchema(0.5) })
+
+/** One corner for all, or for a rectangle each of its four. */
+const cornersSchema = (kind: string) =>
+  array(cornerSchema)
+    .strict()
+    .typeError('must be a list')
+    .test(
+      'count',
+      kind === 'rectangle' ? 'must hold one corner or four' : 'must hold one corner',
+      (held) => held === undefined || held.length === 1 || (kind === 'rectangle' && held.length === 4),
+    )
+
+const outlineText = () =>
+  string()
+    .strict()
+    .required('is missing; give path data')
+    .typeError('must be text')
+    .max(RANGE.outlineText, `must be at most ${RANGE.outlineText} characters`)
+    .test('outline', 'must be path data of SVG that draws something', (d) => d === undefined || isOutlineText(d))
+
+const ownOutline = { d: outlineText(), fillRule: word(FILL_RULES) }
+
+const parametric = Object.fromEntries(
+  Object.entries(SHAPES).map(([kind, { params }]): [string, ObjectShape] => [
+    kind,
+    {
+      ...Object.fromEntries(Object.entries(params).map(([name, param]) => [name, paramSchema(param)])),
+      ...(Object.hasOwn(STRAIGHT_SHAPES, kind) ? { corners: cornersSchema(kind) } : {}),
+    },
+  ]),
+)
+
+export const stencilSchema = byKind({ ...parametric, path: ownOutline, mask: { ...ownOutline, pictureId: id() } })
 
 const takeSchema = shape({ id: id(), name: name(), placed: placedSchema })
 

@@ -7,7 +7,7 @@ import type { Placed } from '@/core/placement/placed'
 import type { SubjectMark } from '@/core/placement/subject'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 2
+export const FORMAT = 3
 export const OLDEST_FORMAT = 1
 
 export interface Project {

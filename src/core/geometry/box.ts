@@ -32,7 +32,8 @@ export const boxMatrix = (box: Box, turn: number): Matrix => compose(translation
 
 export const handlePoint = ({ w, h }: Size, { hx, hy }: Handle): Point => ({ x: (hx * w) / 2, y: (hy * h) / 2 })
 
-const clampSide = (side: number): number => Math.min(RANGE.frameSide.max, Math.max(RANGE.frameSide.min, side))
+/** A side that a frame may have, nearest to the one given. */
+export const clampSide = (side: number): number => Math.min(RANGE.frameSide.max, Math.max(RANGE.frameSide.min, side))
 
 /** The box of the given size that keeps the spot `anchor` (in halves of the box) where it was. */
 const resizedAbout = (box: Box, turn: number, anchor: Point, w: number, h: number): Box => {

@@ -4,7 +4,7 @@ import type { Outline } from '@/core/path/path'
 import { polylineOf } from '@/core/path/polyline'
 
 /** Times the contour turns about the point (D. Sunday's winding number method). */
-const windingAbout = (p: Point, contour: readonly Point[]): number => {
+export const windingAbout = (p: Point, contour: readonly Point[]): number => {
   let turns = 0
   contour.forEach((from, i) => {
     const to = contour[(i + 1) % contour.length] ?? from

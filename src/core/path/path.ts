@@ -21,7 +21,8 @@ export type Segment =
 /** An outline as data, in points. Arcs stay arcs: four cubics would err by 2.8e-4 of the area. */
 export type Path = readonly Segment[]
 
-export type FillRule = 'nonzero' | 'evenodd'
+export const FILL_RULES = ['nonzero', 'evenodd'] as const
+export type FillRule = (typeof FILL_RULES)[number]
 
 export interface Outline {
   readonly path: Path

@@ -1,64 +1,142 @@
-import { assertNever, refuse } from '@/core/failure'
+import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
-import { unitVector } from '@/core/geometry/angle'
-import { centredRect, cornersOf, rectAround } from '@/core/geometry/rect'
-import type { Point, Size } from '@/core/geometry/vector'
-import { ellipsePath, polygonPath, type Outline, type Path } from '@/core/path/path'
+import type { Size } from '@/core/geometry/vector'
+import { polygonPath, type FillRule, type Outline } from '@/core/path/path'
+import { parseSvgPath } from '@/core/path/svgPath'
+import { corneredPath, type Corner } from '@/core/stencil/corners'
+import { fittedPath } from '@/core/stencil/fitted'
+import type { Param, Params, Shape, StraightShape, Values } from '@/core/stencil/params'
+import { OTHER_SHAPES, SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
 
-/** What masks a frame: a parametric shape, sharp at any size. */
-export type Stencil =
-  | { readonly kind: 'rectangle' }
-  | { readonly kind: 'ellipse' }
-  | { readonly kind: 'triangle' }
-  | { readonly kind: 'polygon'; readonly sides: number }
+type ParamsOf<S> = S extends { readonly params: infer P extends Params } ? P : never
 
-export type StencilKind = Stencil['kind']
+type Straight = {
+  [K in keyof typeof STRAIGHT_SHAPES]: { readonly kind: K } & Values<ParamsOf<(typeof STRAIGHT_SHAPES)[K]>> & {
+      /** One for all corners; a rectangle may have four, clockwise from the top left. */
+      readonly corners?: readonly Corner[]
+    }
+}[keyof typeof STRAIGHT_SHAPES]
 
-/** A regular polygon, one corner up, stretched so that its bounds are the box. */
-const polygonPoints = (sides: number, { w, h }: Size): readonly Point[] => {
-  if (!Number.isInteger(sides) || sides < RANGE.sides.min || sides > RANGE.sides.max)
-    return refuse('sides', `a whole number from ${RANGE.sides.min} to ${RANGE.sides.max}`, sides)
-  const raw = Array.from({ length: sides }, (_, i) => unitVector(-90 + (360 * i) / sides))
-  const r = rectAround(raw)
-  return raw.map((p) => ({
-    x: ((p.x - r.x0) / (r.x1 - r.x0) - 0.5) * w,
-    y: ((p.y - r.y0) / (r.y1 - r.y0) - 0.5) * h,
-  }))
+type Curved = {
+  [K in keyof typeof OTHER_SHAPES]: { readonly kind: K } & Values<ParamsOf<(typeof OTHER_SHAPES)[K]>>
+}[keyof typeof OTHER_SHAPES]
+
+/** An outline of one's own: path text (SVG 2, chapter 9) in any coordinates; its bounds come to be the box. */
+export interface PathStencil {
+  readonly kind: 'path'
+  readonly d: string
+  readonly fillRule: FillRule
 }
 
-const pathOf = (stencil: Stencil, size: Size): Path => {
+/**
+ * The transparency of a picture as a mask with soft edges. The path is its outline, in shares of the box from −½ to ½,
+ * for extents and for hits.
+ */
+export interface MaskStencil {
+  readonly kind: 'mask'
+  readonly pictureId: string
+  readonly d: string
+  readonly fillRule: FillRule
+}
+
+/** What masks a frame. Parametric shapes are sharp at any size and can be changed at any time. */
+export type ParametricStencil = Straight | Curved
+export type Stencil = ParametricStencil | PathStencil | MaskStencil
+
+export type StencilKind = Stencil['kind']
+export type ParametricKind = ParametricStencil['kind']
+
+export const isParametric = (stencil: Stencil): stencil is ParametricStencil => Object.hasOwn(SHAPES, stencil.kind)
+export const isStraight = (stencil: Stencil): stencil is Straight => Object.hasOwn(STRAIGHT_SHAPES, stencil.kind)
+
+/** The params of a shape by name. */
+export const paramsOf = (kind: ParametricKind): Params => SHAPES[kind].params
+
+const RULES: Readonly<Record<Param['type'], (param: Param, value: unknown) => boolean>> = {
+  count: (param, value) => inRange(param, value) && Number.isInteger(value),
+  share: (param, value) => inRange(param, value),
+  angle: (param, value) => inRange(param, value),
+  number: (param, value) => inRange(param, value),
+  seed: (_, value) => Number.isInteger(value) && Number(value) >= 0 && Number(value) <= RANGE.seed,
+  measure: (_, value) => typeof value === 'object' && value !== null,
+  choice: (param, value) => param.type === 'choice' && param.options.some((option) => option === value),
+}
+
+const inRange = (param: Param, value: unknown): boolean =>
+  'min' in param && typeof value === 'number' && value >= param.min && value <= param.max
+
+const expected = (param: Param): string => {
+  if (param.type === 'choice') return `one of ${param.options.join(', ')}`
+  if (param.type === 'measure') return 'a length'
+  if (param.type === 'seed') return `a whole number from 0 to ${RANGE.seed}`
+  return `${param.type === 'count' ? 'a whole number' : 'a number'} from ${param.min} to ${param.max}`
+}
+
+/** Refuses a stencil whose params lie outside their ranges. */
+const checked = (stencil: ParametricStencil): void => {
+  const values: Readonly<Record<string, unknown>> = { ...stencil }
+  for (const [name, param] of Object.entries(paramsOf(stencil.kind)))
+    if (!RULES[param.type](param, values[name])) refuse(name, expected(param), values[name])
+}
+
+const parametricOutline = (stencil: ParametricStencil, size: Size): Outline => {
+  checked(stencil)
+  // The values were just found to be those of the shape of this kind; the union cannot say so by itself.
+  const values = stencil as never
+  if (!isStraight(stencil)) return (OTHER_SHAPES[stencil.kind] as unknown as Shape<Params>).outline(values, size)
+  const shape = STRAIGHT_SHAPES[stencil.kind] as unknown as StraightShape<Params>
+  const points = shape.points(values, size)
+  const path = stencil.corners?.length ? corneredPath(points, stencil.corners, size) : polygonPath(points)
+  return { path, fillRule: 'nonzero' }
+}
+
+const freshOutline = (stencil: Stencil, size: Size): Outline => {
   switch (stencil.kind) {
-    case 'rectangle':
-      return polygonPath(cornersOf(centredRect(size)))
-    case 'ellipse':
-      return ellipsePath(size.w / 2, size.h / 2)
-    case 'triangle':
-      return polygonPath(polygonPoints(3, size))
-    case 'polygon':
-      return polygonPath(polygonPoints(stencil.sides, size))
+    case 'path':
+    case 'mask':
+      return { path: fittedPath(parseSvgPath(stencil.d), size), fillRule: stencil.fillRule }
     default:
-      return assertNever(stencil)
+      return parametricOutline(stencil, size)
   }
 }
 
-/** The outline of a stencil in a box of `size` points, with the box's centre as origin. */
-export const outlineOf = (stencil: Stencil, size: Size): Outline => ({
-  path: pathOf(stencil, size),
-  fillRule: 'nonzero',
-})
+interface Kept extends Size {
+  readonly outline: Outline
+}
+
+/** The outline of each stencil at the size it was last asked for. */
+const kept = new WeakMap<Stencil, Kept>()
+
+/** The outline of a stencil in a box of `size` points, with the box's centre as origin; its bounds are the box. */
+export const outlineOf = (stencil: Stencil, size: Size): Outline => {
+  const known = kept.get(stencil)
+  if (known && known.w === size.w && known.h === size.h) return known.outline
+  const outline = freshOutline(stencil, size)
+  kept.set(stencil, { w: size.w, h: size.h, outline })
+  return outline
+}
+
+const described = (stencil: ParametricStencil): string => {
+  switch (stencil.kind) {
+    case 'polygon':
+      return `, ${stencil.sides} sides`
+    case 'star':
+    case 'burst':
+      return `, ${stencil.points} points`
+    default:
+      return ''
+  }
+}
 
 /** The trade's word for the stencil. */
 export const stencilName = (stencil: Stencil): string => {
-  switch (stencil.kind) {
-    case 'rectangle':
-      return 'Rectangle'
-    case 'ellipse':
-      return 'Ellipse'
-    case 'triangle':
-      return 'Triangle'
-    case 'polygon':
-      return `Polygon, ${stencil.sides} sides`
-    default:
-      return assertNever(stencil)
-  }
+  if (stencil.kind === 'path') return 'Own outline'
+  if (stencil.kind === 'mask') return 'Soft mask'
+  return `${SHAPES[stencil.kind].name}${described(stencil)}`
+}
+
+/** The stencil of a kind with its params at their first values. */
+export const newStencil = <K extends ParametricKind>(kind: K): Extract<ParametricStencil, { readonly kind: K }> => {
+  const initial = Object.fromEntries(Object.entries(paramsOf(kind)).map(([name, param]) => [name, param.initial]))
+  return { kind, ...initial } as Extract<ParametricStencil, { readonly kind: K }> // every param was just given
 }

@@ -49,6 +49,6 @@ export const setFrameBox = defineEdit<FrameAddress & { readonly box?: Box; reado
 export const setStencil = defineEdit<FrameAddress & { readonly stencil: Stencil }>(
   (draft, { sheetId, frameId, stencil }, project) => {
     const frame = frameDraft(draft, project, sheetId, frameId)
-    if (frame) put(frame, 'stencil', { ...stencil })
+    if (frame) put(frame, 'stencil', stencil as Draft<Stencil>) // a frozen value is stored as it is
   },
 )

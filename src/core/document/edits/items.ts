@@ -1,7 +1,6 @@
 import type { Draft } from 'immer'
-import { RANGE } from '@/core/tolerance'
 import { normalTurn } from '@/core/geometry/angle'
-import type { Box } from '@/core/geometry/box'
+import { clampSide, type Box } from '@/core/geometry/box'
 import { apply, compose, rotation, translation } from '@/core/geometry/matrix'
 import { rectCentre, type Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
@@ -69,8 +68,6 @@ export const shiftItems = defineEdit<ItemsAddress & { readonly deltas: readonly 
       })
     }),
 )
-
-const clampSide = (side: number): number => Math.min(RANGE.frameSide.max, Math.max(RANGE.frameSide.min, side))
 
 /**
  * Sizes items as one: the hull becomes the box `to`, of the same turn. Frames keep their share of it; pictures follow
@@ -193,7 +190,8 @@ export const setBoxes = defineEdit<{
   readonly upright?: boolean
 }>((draft, { sheetId, boxes, upright }, project) =>
   eachFrame(draft, project, { sheetId, ids: Object.keys(boxes) }, (frame, held) => {
-    put(frame, 'box', { ...(boxes[held.id] ?? held.box) })
+    const to = boxes[held.id] ?? held.box
+    put(frame, 'box', { ...to, w: clampSide(to.w), h: clampSide(to.h) })
     if (upright) put(frame, 'turn', 0)
   }),
 )
@@ -201,7 +199,10 @@ export const setBoxes = defineEdit<{
 /** Gives frames the width, the height or both of `size`, about their middles. */
 export const equalSizes = defineEdit<ItemsAddress & { readonly size: Partial<Size> }>(
   (draft, { size, ...at }, project) =>
-    eachFrame(draft, project, at, (frame, { box }) => put(frame, 'box', { ...box, ...size })),
+    eachFrame(draft, project, at, (frame, { box }) => {
+      const { w, h } = { ...box, ...size }
+      put(frame, 'box', { ...box, w: clampSide(w), h: clampSide(h) })
+    }),
 )
 
 /** Where a rectangle goes, as a box. */

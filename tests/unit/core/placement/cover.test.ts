@@ -111,7 +111,7 @@ describe('cover', () => {
   it('starts from the middle of what covers, also for an outline off its centre', () => {
     const size = { w: 200, h: 120 }
     const mount: Mount = {
-      outline: outlineOf({ kind: 'triangle' }, size),
+      outline: outlineOf({ kind: 'triangle', apex: 0.5 }, size),
       box: size,
       picture: { w: 900, h: 400 },
       ppi: 72,

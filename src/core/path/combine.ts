@@ -1,0 +1,156 @@
+import paper from 'paper/dist/paper-core'
+import ClipperLib from 'clipper-lib'
+import { assertNever } from '@/core/failure'
+import { TOLERANCE } from '@/core/tolerance'
+import { boundsOf } from '@/core/path/extent'
+import { areaOf } from '@/core/path/area'
+import type { Point } from '@/core/geometry/vector'
+import { polygonPath, type Outline, type Path, type Segment } from '@/core/path/path'
+import { withoutArcs } from '@/core/path/cubics'
+import { polylineOf } from '@/core/path/polyline'
+
+/** How two outlines are made one. `subtract` takes the second from the first; `exclude` keeps what only one holds. */
+export const COMBINATIONS = ['unite', 'subtract', 'intersect', 'exclude'] as const
+export type Combination = (typeof COMBINATIONS)[number]
+
+/** An outline made of two, and whether its curves had to be flattened. */
+export interface Combined {
+  readonly outline: Outline
+  readonly isFlattened: boolean
+}
+
+/** Arcs are given to the engines as cubics this small, which err by 4e-6 of the radius. */
+const ARC_STEP = 45
+
+const paperPath = ({ path, fillRule }: Outline): paper.PathItem => {
+  const item = new paper.CompoundPath({ insert: false })
+  for (const segment of withoutArcs(path, ARC_STEP)) {
+    switch (segment.kind) {
+      case 'move':
+        item.moveTo([segment.to.x, segment.to.y])
+        break
+      case 'line':
+        item.lineTo([segment.to.x, segment.to.y])
+        break
+      case 'cubic':
+        item.cubicCurveTo(
+          [segment.c1.x, segment.c1.y],
+          [segment.c2.x, segment.c2.y],
+          [segment.to.x, segment.to.y],
+        )
+        break
+      case 'close':
+        item.closePath()
+        break
+      case 'arc':
+        break // none are left
+      default:
+        assertNever(segment)
+    }
+  }
+  for (const child of item.children) if (child instanceof paper.Path) child.closed = true
+  item.fillRule = fillRule
+  return item
+}
+
+const fromPaper = (item: paper.PathItem): Path => {
+  const paths = item instanceof paper.CompoundPath ? item.children : [item]
+  return paths.flatMap((one): readonly Segment[] => {
+    if (!(one instanceof paper.Path) || one.segments.length < 2) return []
+    const [first] = one.segments
+    if (!first) return []
+    const at = (p: paper.Point): Point => ({ x: p.x, y: p.y })
+    const sides = one.curves.map(
+      (curve): Segment =>
+        curve.hasHandles()
+          ? { kind: 'cubic', c1: at(curve.point1.add(curve.handle1)), c2: at(curve.point2.add(curve.handle2)), to: at(curve.point2) }
+          : { kind: 'line', to: at(curve.point2) },
+    )
+    return [{ kind: 'move', to: at(first.point) }, ...sides, { kind: 'close' }]
+  })
+}
+
+/** The first engine: exact on curves, but lost at times among nearly coincident ones. */
+const combineCurves = (first: Outline, second: Outline, how: Combination): Outline => {
+  if (!(paper.project as paper.Project | null)) paper.setup(new paper.Size(1, 1))
+  const [a, b] = [paperPath(first), paperPath(second)]
+  const options = { insert: false }
+  const results: Record<Combination, () => paper.PathItem> = {
+    unite: () => a.unite(b, options),
+    subtract: () => a.subtract(b, options),
+    intersect: () => a.intersect(b, options),
+    exclude: () => a.exclude(b, options),
+  }
+  return { path: fromPaper(results[how]()), fillRule: 'evenodd' }
+}
+
+/** Units of the second engine's whole numbers in one point. */
+const GRID = 1e5
+
+const polygonsOf = ({ path }: Outline, flatness: number): ClipperLib.IntPoint[][] =>
+  polylineOf(path, flatness).map((contour) =>
+    contour.map((p) => new ClipperLib.IntPoint(Math.round(p.x * GRID), Math.round(p.y * GRID))),
+  )
+
+/** The second engine: never lost, but it knows only straight lines. */
+const combineFlat = (first: Outline, second: Outline, how: Combination, flatness: number): Outline => {
+  const rule = (outline: Outline): ClipperLib.PolyFillType =>
+    outline.fillRule === 'nonzero' ? ClipperLib.PolyFillType.pftNonZero : ClipperLib.PolyFillType.pftEvenOdd
+  const kinds: Record<Combination, ClipperLib.ClipType> = {
+    unite: ClipperLib.ClipType.ctUnion,
+    subtract: ClipperLib.ClipType.ctDifference,
+    intersect: ClipperLib.ClipType.ctIntersection,
+    exclude: ClipperLib.ClipType.ctXor,
+  }
+  const clipper = new ClipperLib.Clipper()
+  clipper.AddPaths(polygonsOf(first, flatness), ClipperLib.PolyType.ptSubject, true)
+  clipper.AddPaths(polygonsOf(second, flatness), ClipperLib.PolyType.ptClip, true)
+  const solution: ClipperLib.IntPoint[][] = []
+  clipper.Execute(kinds[how], solution, rule(first), rule(second))
+  const path = solution.flatMap((ring) => polygonPath(ring.map(({ X, Y }) => ({ x: X / GRID, y: Y / GRID }))))
+  return { path, fillRule: 'evenodd' }
+}
+
+/** The area that an outline without crossings fills: of even-odd rings, by the engine that can't be lost. */
+export const filledArea = (outline: Outline): number => {
+  const size = sizeOf(outline)
+  if (!size) return 0
+  const nothing: Outline = { path: [], fillRule: 'nonzero' }
+  const plain = combineFlat(outline, nothing, 'unite', size * TOLERANCE.flatShare)
+  return Math.abs(areaOf(plain.path))
+}
+
+const sizeOf = ({ path }: Outline): number => {
+  if (!path.length) return 0
+  const r = boundsOf(path)
+  return Math.max(r.x1 - r.x0, r.y1 - r.y0, 0)
+}
+
+/** Does a combination have the area that it must have, by the flat engine's reckoning? */
+const isSound = (curved: Outline, flat: Outline, scale: number): boolean =>
+  Math.abs(filledArea(curved) - Math.abs(areaOf(flat.path))) <= TOLERANCE.combinedArea * scale
+
+/**
+ * Unites, subtracts, intersects or excludes two outlines. Curves stay curves unless the result of the first engine fails
+ * the check of its area; then it is flattened to within 1/20,000 of its size.
+ */
+export const combineOutlines = (first: Outline, second: Outline, how: Combination): Combined => {
+  const size = Math.max(sizeOf(first), sizeOf(second))
+  const flatness = Math.max(size * TOLERANCE.flatShare, 1e-4)
+  const flat = combineFlat(first, second, how, flatness)
+  const scale = filledArea(first) + filledArea(second)
+  const curved = tryCurves(first, second, how)
+  return curved && isSound(curved, flat, scale)
+    ? { outline: curved, isFlattened: false }
+    : { outline: flat, isFlattened: true }
+}
+
+/** The first engine may fail outright on hard input; then the second one answers. */
+const tryCurves = (first: Outline, second: Outline, how: Combination): Outline | null => {
+  try {
+    return combineCurves(first, second, how)
+  } catch (error) {
+    if (error instanceof Error) return null
+    throw error
+  }
+}

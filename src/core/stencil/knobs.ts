@@ -1,0 +1,109 @@
+import { distance, type Point, type Size } from '@/core/geometry/vector'
+import { measured, type Knob, type Measure, type Param, type Params } from '@/core/stencil/params'
+import type { Corner } from '@/core/stencil/corners'
+import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
+import { isParametric, isStraight, paramsOf, type ParametricStencil, type Stencil } from '@/core/stencil/stencil'
+
+/** A knob where it stands now, in the stencil's own points. */
+export interface StandingKnob {
+  /** The param it changes, or `corners`. */
+  readonly param: string
+  readonly label: string
+  readonly at: Point
+}
+
+/** How far inside a corner its knob stands when the corner is sharp, as a share of the short side. */
+const INSET = 0.09
+const SAMPLES = 120
+const ROUNDS = 40
+
+const knobsIn = (stencil: ParametricStencil): readonly Knob<Params>[] =>
+  SHAPES[stencil.kind].knobs as unknown as readonly Knob<Params>[] // of the same kind as the stencil
+
+const toward = (from: Point, to: Point, length: number): Point => {
+  const apart = distance(from, to) || 1
+  return { x: ((to.x - from.x) / apart) * length, y: ((to.y - from.y) / apart) * length }
+}
+
+/** Where the knob of the worked corners stands: inside the first corner, its size from both sides. */
+const cornerKnob = (stencil: ParametricStencil, size: Size, corner: Measure): Point => {
+  const points = isStraight(stencil)
+    ? (STRAIGHT_SHAPES[stencil.kind] as unknown as { points: (v: unknown, s: Size) => readonly Point[] }).points(
+        stencil,
+        size,
+      )
+    : []
+  const [first = { x: 0, y: 0 }, next = first] = points
+  const before = points.at(-1) ?? first
+  const reach = measured(corner, size) + INSET * Math.min(size.w, size.h)
+  const [p, q] = [toward(first, before, reach), toward(first, next, reach)]
+  return { x: first.x + p.x + q.x, y: first.y + p.y + q.y }
+}
+
+const NO_CORNER: Corner = { style: 'round', size: { share: 0 } }
+
+const cornersOf = (stencil: ParametricStencil): readonly Corner[] =>
+  isStraight(stencil) && stencil.corners?.length ? stencil.corners : [NO_CORNER]
+
+/** The knobs of a stencil in a box. */
+export const knobsOf = (stencil: Stencil, size: Size): readonly StandingKnob[] => {
+  if (!isParametric(stencil)) return []
+  const own = knobsIn(stencil).map(({ param, at }): StandingKnob => ({
+    param,
+    label: paramsOf(stencil.kind)[param]?.label ?? param,
+    at: at(stencil as never, size), // its values are those of the shape of its kind
+  }))
+  if (!isStraight(stencil)) return own
+  const [corner = NO_CORNER] = cornersOf(stencil)
+  return [...own, { param: 'corners', label: 'Corners', at: cornerKnob(stencil, size, corner.size) }]
+}
+
+/** A measure of the same kind as another, from a share of the short side. */
+const likeMeasure = (held: unknown, share: number, { w, h }: Size): Measure =>
+  typeof held === 'object' && held !== null && 'points' in held ? { points: share * Math.min(w, h) } : { share }
+
+/** The value of a param nearest to where its knob is carried: sampled over its range, then narrowed. */
+const nearestValue = (param: Param, off: (value: number) => number): number => {
+  const [min, max] = 'min' in param ? [param.min, param.max] : [0, 'max' in param ? param.max : 1]
+  const isWhole = param.type === 'count'
+  const steps = isWhole ? max - min : SAMPLES
+  let best = min
+  for (let i = 1; i <= steps; i += 1) {
+    const value = min + ((max - min) * i) / steps
+    if (off(value) < off(best)) best = value
+  }
+  if (isWhole) return Math.round(best)
+  let [low, high] = [Math.max(min, best - (max - min) / steps), Math.min(max, best + (max - min) / steps)]
+  for (let i = 0; i < ROUNDS; i += 1) {
+    const [a, b] = [low + (high - low) / 3, high - (high - low) / 3]
+    if (off(a) < off(b)) high = b
+    else low = a
+  }
+  return (low + high) / 2
+}
+
+const CORNER_PARAM: Param = { type: 'measure', label: 'Corners', max: 0.5, initial: { share: 0 } }
+
+const withCorners = (stencil: ParametricStencil, share: number, size: Size): ParametricStencil => {
+  if (!isStraight(stencil)) return stencil
+  const corners = cornersOf(stencil).map((corner) => ({ ...corner, size: likeMeasure(corner.size, share, size) }))
+  return { ...stencil, corners }
+}
+
+/** The stencil after a knob was carried to a point: the value whose knob stands nearest to it. */
+export const carryKnob = (stencil: Stencil, size: Size, param: string, to: Point): Stencil => {
+  if (!isParametric(stencil)) return stencil
+  if (param === 'corners') {
+    const off = (share: number): number => distance(cornerKnob(stencil, size, { share }), to)
+    return withCorners(stencil, nearestValue(CORNER_PARAM, off), size)
+  }
+  const knob = knobsIn(stencil).find((one) => one.param === param)
+  const spec = paramsOf(stencil.kind)[param]
+  if (!knob || !spec) return stencil
+  const held = (stencil as unknown as Readonly<Record<string, unknown>>)[param]
+  const withValue = (value: number): ParametricStencil => ({
+    ...stencil,
+    [param]: spec.type === 'measure' ? likeMeasure(held, value, size) : value,
+  })
+  return withValue(nearestValue(spec, (value) => distance(knob.at(withValue(value) as never, size), to)))
+}

@@ -1,0 +1,310 @@
+import { toDegrees, unitVector } from '@/core/geometry/angle'
+import { randomFrom } from '@/core/random'
+import type { Point, Size } from '@/core/geometry/vector'
+import type { Outline, Path, Segment } from '@/core/path/path'
+import { count, defineShape, number, seed, share } from '@/core/stencil/params'
+import { fittedPath } from '@/core/stencil/fitted'
+import { hermiteSegments, smoothLoop, type Along } from '@/core/stencil/smooth'
+
+const ORIGIN: Point = { x: 0, y: 0 }
+const plain = (path: Path): Outline => ({ path, fillRule: 'nonzero' })
+
+/** Where the straight line from the middle at an angle leaves at a share of the box. */
+const polar = (degrees: number, radius: number, { w, h }: Size): Point => {
+  const { x, y } = unitVector(degrees)
+  return { x: (x * radius * w) / 2, y: (y * radius * h) / 2 }
+}
+
+/** Tips at radius 1 and valleys between them, joined by curves that leave both at right angles to the radius. */
+const flowerPath = (petals: number, depth: number, full: number): Path => {
+  const step = 180 / petals
+  const radius = (i: number): number => (i % 2 ? 1 - depth : 1)
+  const at = (i: number, aside = 0): Point => {
+    const { x, y } = unitVector(-90 + i * step)
+    const r = radius(i)
+    return { x: r * (x - y * aside), y: r * (y + x * aside) }
+  }
+  const reach = full * Math.tan((step * Math.PI) / 180)
+  const sides = Array.from({ length: petals * 2 }, (_, i): Segment => ({
+    kind: 'cubic',
+    c1: at(i, i % 2 ? reach * 0.5 : reach),
+    c2: at(i + 1, i % 2 ? -reach : -reach * 0.5),
+    to: at(i + 1),
+  }))
+  return [{ kind: 'move', to: at(0) }, ...sides, { kind: 'close' }]
+}
+
+export const flower = defineShape({
+  name: 'Flower',
+  params: {
+    petals: count('Petals', 3, 24, 6),
+    depth: share('Depth', 0.05, 0.7, 0.35),
+    full: share('Fullness', 0.1, 0.9, 0.65),
+  },
+  outline: ({ petals, depth, full }, size) => plain(fittedPath(flowerPath(petals, depth, full), size)),
+  knobs: [{ param: 'depth', at: ({ petals, depth }, size) => polar(-90 + 180 / petals, 1 - depth, size) }],
+})
+
+/** Arcs that bulge over the sides of a regular polygon, the middle of one up. */
+const scallopPath = (lobes: number, bulge: number): Path => {
+  const at = (i: number): Point => unitVector(-90 + (360 * (i - 0.5)) / lobes)
+  const half = Math.sin(Math.PI / lobes)
+  const rise = bulge * half
+  const radius = (half * half + rise * rise) / (2 * rise)
+  const middle = Math.cos(Math.PI / lobes) + rise - radius
+  const reach = 2 * toDegrees(Math.atan2(rise, half))
+  const arcs = Array.from({ length: lobes }, (_, i): Segment => {
+    const out = -90 + (360 * i) / lobes
+    const { x, y } = unitVector(out)
+    return {
+      kind: 'arc',
+      centre: { x: x * middle, y: y * middle },
+      rx: radius,
+      ry: radius,
+      turn: 0,
+      start: out - reach,
+      sweep: 2 * reach,
+    }
+  })
+  return [{ kind: 'move', to: at(0) }, ...arcs, { kind: 'close' }]
+}
+
+export const scallop = defineShape({
+  name: 'Scallop',
+  params: { lobes: count('Lobes', 3, 60, 12), bulge: share('Bulge', 0.1, 1, 0.8) },
+  outline: ({ lobes, bulge }, size) => plain(fittedPath(scallopPath(lobes, bulge), size)),
+  knobs: [],
+})
+
+const heartPath = (lobe: number, full: number, { w, h }: Size): Path => {
+  const rise = lobe * h
+  const y = -h / 2 + rise
+  const down = h - rise
+  const arc = (cx: number): Segment => ({
+    kind: 'arc',
+    centre: { x: cx, y },
+    rx: w / 4,
+    ry: rise,
+    turn: 0,
+    start: 180,
+    sweep: 180,
+  })
+  return [
+    { kind: 'move', to: { x: -w / 2, y } },
+    arc(-w / 4),
+    arc(w / 4),
+    {
+      kind: 'cubic',
+      c1: { x: w / 2, y: y + down * full },
+      c2: { x: w * 0.16, y: h / 2 - down * 0.24 },
+      to: { x: 0, y: h / 2 },
+    },
+    {
+      kind: 'cubic',
+      c1: { x: -w * 0.16, y: h / 2 - down * 0.24 },
+      c2: { x: -w / 2, y: y + down * full },
+      to: { x: -w / 2, y },
+    },
+    { kind: 'close' },
+  ]
+}
+
+export const heart = defineShape({
+  name: 'Heart',
+  params: { lobe: share('Lobes', 0.1, 0.5, 0.28), full: share('Fullness', 0.05, 0.8, 0.42) },
+  outline: ({ lobe, full }, size) => plain(heartPath(lobe, full, size)),
+  knobs: [
+    { param: 'lobe', at: ({ lobe }, { h }) => ({ x: 0, y: -h / 2 + lobe * h }) },
+    { param: 'full', at: ({ lobe, full }, { w, h }) => ({ x: w / 2, y: -h / 2 + h * (lobe + (1 - lobe) * full) }) },
+  ],
+})
+
+const dropPath = (length: number): Path => {
+  const half = toDegrees(Math.acos(1 / length))
+  const start = -90 + half
+  return [
+    { kind: 'move', to: { x: 0, y: -length } },
+    { kind: 'line', to: unitVector(start) },
+    { kind: 'arc', centre: ORIGIN, rx: 1, ry: 1, turn: 0, start, sweep: 360 - 2 * half },
+    { kind: 'close' },
+  ]
+}
+
+export const drop = defineShape({
+  name: 'Drop',
+  params: { length: number('Point', 1.05, 4, 1.9) },
+  outline: ({ length }, size) => plain(fittedPath(dropPath(length), size)),
+  // The middle of the round part.
+  knobs: [{ param: 'length', at: ({ length }, { h }) => ({ x: 0, y: h / 2 - h / (length + 1) }) }],
+})
+
+/** A circle from which an equal one, moved to the right by `shift` radii, is taken. */
+const crescentPath = (shift: number): Path => {
+  const half = toDegrees(Math.acos(shift / 2))
+  return [
+    { kind: 'move', to: unitVector(half) },
+    { kind: 'arc', centre: ORIGIN, rx: 1, ry: 1, turn: 0, start: half, sweep: 360 - 2 * half },
+    {
+      kind: 'arc',
+      centre: { x: shift, y: 0 },
+      rx: 1,
+      ry: 1,
+      turn: 0,
+      start: 180 + half,
+      sweep: -2 * half,
+    },
+    { kind: 'close' },
+  ]
+}
+
+export const crescent = defineShape({
+  name: 'Crescent',
+  params: { phase: share('Phase', 0.1, 1.7, 0.6) },
+  outline: ({ phase }, size) => plain(fittedPath(crescentPath(phase), size)),
+  // The middle of the inner edge, which lies at `phase − 1` between −1 and `phase / 2`.
+  knobs: [{ param: 'phase', at: ({ phase }, { w }) => ({ x: (phase / (1 + phase / 2) - 0.5) * w, y: 0 }) }],
+})
+
+const blobPath = (bumps: number, wildness: number, chance: number): Path => {
+  const random = randomFrom(chance)
+  const points = Array.from({ length: bumps }, (_, i) => {
+    const { x, y } = unitVector((360 * (i + (random() - 0.5) * 0.5 * wildness)) / bumps - 90)
+    const radius = 1 - 0.62 * wildness * random()
+    return { x: x * radius, y: y * radius }
+  })
+  return smoothLoop(points)
+}
+
+export const blob = defineShape({
+  name: 'Blob',
+  params: { bumps: count('Bumps', 3, 16, 7), wildness: share('Wildness', 0, 1, 0.5), seed: seed() },
+  outline: ({ bumps, wildness, seed: chance }, size) => plain(fittedPath(blobPath(bumps, wildness, chance), size)),
+  knobs: [],
+})
+
+/** Pieces of the superellipse between an axis and the diagonal. */
+const STEPS = 30
+
+/**
+ * How the pieces crowd: above 1 at the axis, below 1 at the diagonal. Found by trial so that the area errs by less than
+ * 1e-6 over the whole range of powers.
+ */
+const crowding = (n: number): number => {
+  if (n < 0.52) return 0.9
+  if (n < 0.57) return 1.4
+  return n < 2.4 ? 2 : Math.min(1.25, Math.max(0.3, 5 / n))
+}
+
+/**
+ * |x|ⁿ + |y|ⁿ = 1 from the upper end of the y axis to the diagonal. A rounded one (n ≥ 1) is followed over x, a pinched
+ * one over y, so that no slope is endless.
+ */
+const octant = (n: number): readonly Segment[] => {
+  const other = (v: number): number => Math.pow(Math.max(0, 1 - Math.pow(v, n)), 1 / n)
+  const diagonal = Math.pow(2, -1 / n)
+  const slope = (v: number, o: number): number => (v > 0 && o > 0 ? -Math.pow(v / o, n - 1) : 0)
+  const places = Array.from({ length: STEPS + 1 }, (_, i) => (i / STEPS) ** crowding(n))
+  const point = (share: number): Along => {
+    if (n >= 1) {
+      const x = diagonal * share
+      const y = other(x)
+      return { at: { x, y: -y }, speed: { x: 1, y: -slope(x, y) } }
+    }
+    const y = 1 - (1 - diagonal) * share
+    const x = other(y)
+    return { at: { x, y: -y }, speed: { x: -slope(y, x), y: 1 } }
+  }
+  const reach = n >= 1 ? diagonal : 1 - diagonal
+  return places.slice(1).flatMap((to, i) => {
+    const from = places[i] ?? 0
+    return hermiteSegments([point(from), point(to)], (to - from) * reach)
+  })
+}
+
+/** The same pieces walked the other way, mirrored on the diagonal x = −y of the upper right quarter. */
+const backward = (segments: readonly Segment[], start: Point, map: (p: Point) => Point): readonly Segment[] => {
+  const ends = [start, ...segments.flatMap((s) => (s.kind === 'cubic' ? [s.to] : []))]
+  return segments
+    .map((s, i): Segment =>
+      s.kind === 'cubic' ? { kind: 'cubic', c1: map(s.c2), c2: map(s.c1), to: map(ends[i] ?? start) } : s,
+    )
+    .toReversed()
+}
+
+const mapped = (segments: readonly Segment[], map: (p: Point) => Point): readonly Segment[] =>
+  segments.map((s): Segment =>
+    s.kind === 'cubic' ? { kind: 'cubic', c1: map(s.c1), c2: map(s.c2), to: map(s.to) } : s,
+  )
+
+const superellipsePath = (n: number): Path => {
+  const start = { x: 0, y: -1 }
+  const first = octant(n)
+  const quarter = [...first, ...backward(first, start, (p) => ({ x: -p.y, y: -p.x }))]
+  const turned = [0, 1, 2, 3].flatMap((k) => {
+    const { x: cos, y: sin } = unitVector(90 * k)
+    return mapped(quarter, (p) => ({ x: p.x * cos - p.y * sin, y: p.x * sin + p.y * cos }))
+  })
+  return [{ kind: 'move', to: start }, ...turned, { kind: 'close' }]
+}
+
+export const superellipse = defineShape({
+  name: 'Superellipse',
+  params: { power: number('Power', 0.4, 20, 4) },
+  outline: ({ power }, size) => plain(fittedPath(superellipsePath(power), size)),
+  knobs: [
+    {
+      param: 'power',
+      at: ({ power }, { w, h }) => {
+        const diagonal = Math.pow(2, -1 / power)
+        return { x: (diagonal * w) / 2, y: (-diagonal * h) / 2 }
+      },
+    },
+  ],
+})
+
+/** Two arcs over one upright chord, each with its greatest height `bulge` half chords. */
+const leafPath = (bulge: number): Path => {
+  const radius = (1 + bulge * bulge) / (2 * bulge)
+  const half = toDegrees(Math.atan2(1, radius - bulge))
+  const arc = (side: 1 | -1): Segment => ({
+    kind: 'arc',
+    centre: { x: side * (bulge - radius), y: 0 },
+    rx: radius,
+    ry: radius,
+    turn: 0,
+    start: side > 0 ? -half : 180 - half,
+    sweep: 2 * half,
+  })
+  return [{ kind: 'move', to: { x: 0, y: -1 } }, arc(1), arc(-1), { kind: 'close' }]
+}
+
+export const leaf = defineShape({
+  name: 'Leaf',
+  params: { bulge: share('Roundness', 0.1, 1, 0.6) },
+  outline: ({ bulge }, size) => plain(fittedPath(leafPath(bulge), size)),
+  knobs: [],
+})
+
+export const egg = defineShape({
+  name: 'Egg',
+  params: { waist: share('Widest at', 0.2, 0.8, 0.6) },
+  outline: ({ waist }, { w, h }) => {
+    const y = (waist - 0.5) * h
+    const half = (ry: number, start: number): Segment => ({
+      kind: 'arc',
+      centre: { x: 0, y },
+      rx: w / 2,
+      ry,
+      turn: 0,
+      start,
+      sweep: 180,
+    })
+    return plain([
+      { kind: 'move', to: { x: -w / 2, y } },
+      half(waist * h, 180),
+      half((1 - waist) * h, 0),
+      { kind: 'close' },
+    ])
+  },
+  knobs: [{ param: 'waist', at: ({ waist }, { w, h }) => ({ x: w / 2, y: (waist - 0.5) * h }) }],
+})
