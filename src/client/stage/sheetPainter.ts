@@ -6,6 +6,7 @@ import { BACKGROUND_ID, holderOf } from '@/core/document/background'
 import { frameRect, shownPlaced } from '@/core/document/read'
 import { framesOf, isHidden } from '@/core/document/tree'
 import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
+import { itemPictures } from '@/core/render/needs'
 import { renderBackground, renderFrame, VEIL_ID, type DrawItem } from '@/core/render/drawList'
 import { paintItem } from '@/painters/canvas/paint'
 import { createLayer } from '@/client/stage/canvas'
@@ -223,9 +224,7 @@ export class SheetPainter {
     const bounds = growRect(mapRect(scaling(seen.scale), item.bounds), 2)
     const needed = intersectRects(bounds, seen.visible)
     if (!needed) return null
-    const sources = item.ops.map((op) =>
-      op.op === 'picture' ? (this.images.imageFor(op, seen.scale)?.source ?? null) : null,
-    )
+    const sources = itemPictures(item).map((op) => this.images.imageFor(op, seen.scale)?.source ?? null)
     const held = this.cache.get(item.id)
     const fits =
       held && sameItem(held.item, item) && held.scale === seen.scale && held.sources.every((s, i) => s === sources[i])

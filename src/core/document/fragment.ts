@@ -1,10 +1,11 @@
 import { Failure } from '@/core/failure'
 import { defineEdit } from '@/core/document/edit'
-import { sheetOf } from '@/core/document/read'
+import { framePictureIds, sheetOf } from '@/core/document/read'
 import { framesUnder, idsUnder, topmostIds } from '@/core/document/tree'
 import { itemSchema, pictureRefSchema, schemaFaults, isId } from '@/core/document/schema'
 import { FORMAT, type Fill, type Item, type PictureRef, type Project } from '@/core/document/types'
 import { treeFaults } from '@/core/document/validate'
+import { placeAbove } from '@/core/document/lists'
 import type { Point } from '@/core/geometry/vector'
 
 /** Items taken along, with all they hold and the pictures they show: what copying puts on the clipboard. */
@@ -17,15 +18,12 @@ export interface Fragment {
   readonly pictures: Readonly<Record<string, PictureRef>>
 }
 
-const pictureIdsOf = (fill: Fill): readonly string[] =>
-  fill.kind === 'taken' ? fill.takes.map((take) => take.placed.pictureId) : []
-
 /** The items, as a fragment of their own. */
 export const fragmentOf = (project: Project, sheetId: string, ids: readonly string[]): Fragment => {
   const sheet = sheetOf(project, sheetId)
   const order = topmostIds(sheet, ids)
   const inside = [...idsUnder(sheet, order)]
-  const used = new Set(framesUnder(sheet, order).flatMap((frame) => pictureIdsOf(frame.fill)))
+  const used = new Set(framesUnder(sheet, order).flatMap(framePictureIds))
   return {
     format: FORMAT,
     sheetId,
@@ -54,7 +52,7 @@ export const readFragment = (value: unknown): Fragment => {
   if (!sound(itemSchema, items) || !sound(pictureRefSchema, pictures)) throw unreadable()
   const fragment = value as unknown as Fragment // its parts were just checked
   const known = Object.values(fragment.items).every(
-    (item) => item.kind === 'group' || pictureIdsOf(item.fill).every((id) => Object.hasOwn(fragment.pictures, id)),
+    (item) => item.kind === 'group' || framePictureIds(item).every((id) => Object.hasOwn(fragment.pictures, id)),
   )
   if (!known || treeFaults(fragment, '').length) throw unreadable()
   return fragment
@@ -86,6 +84,10 @@ const copyOf = (item: Item, newId: (id: string) => string, pictureId: (id: strin
         id: newId(item.id),
         box: { ...item.box, cx: item.box.cx + by.x, cy: item.box.cy + by.y },
         fill: withPictureIds(item.fill, pictureId),
+        stencil:
+          item.stencil.kind === 'mask'
+            ? { ...item.stencil, pictureId: pictureId(item.stencil.pictureId) }
+            : item.stencil,
       }
 
 /**
@@ -115,15 +117,3 @@ export const pasteFragment = defineEdit<{
   for (const item of copies) Object.assign(sheet.items, { [item.id]: item })
   placeAbove(sheet, fragment.order.map(newId), above)
 })
-
-/** Puts ids just above another in the list it stands in, or on top of the sheet. */
-const placeAbove = (
-  sheet: { order: string[]; items: Record<string, { kind: string; order?: string[] }> },
-  ids: readonly string[],
-  above: string | undefined,
-): void => {
-  const lists = [sheet.order, ...Object.values(sheet.items).flatMap((item) => (item.order ? [item.order] : []))]
-  const list = above === undefined ? undefined : lists.find((each) => each.includes(above))
-  if (list && above !== undefined) list.splice(list.indexOf(above) + 1, 0, ...ids)
-  else sheet.order.push(...ids)
-}

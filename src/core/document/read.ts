@@ -27,6 +27,12 @@ export const shownTake = (fill: Fill): Take | null =>
 
 export const shownPlaced = (frame: Frame): Placed | null => shownTake(frame.fill)?.placed ?? null
 
+/** Every picture that a frame holds: its takes, and the one that masks it. */
+export const framePictureIds = ({ fill, stencil }: Pick<Frame, 'fill' | 'stencil'>): readonly string[] => [
+  ...(fill.kind === 'taken' ? fill.takes.map((take) => take.placed.pictureId) : []),
+  ...(stencil.kind === 'mask' ? [stencil.pictureId] : []),
+]
+
 /** The outline of a frame in its own points, the box's centre as origin; in another box if one is given. */
 export const frameOutline = (frame: Frame, size: Size = frame.box): Outline => {
   const outline = outlineOf(frame.stencil, size)
@@ -129,11 +135,10 @@ export const nextEmptyFrame = (sheet: Sheet, afterId: string | null): Frame | nu
 /** How often each picture of the project is shown or kept, by its id; unused ones are left out. */
 export const pictureUses = (project: Project): ReadonlyMap<string, number> => {
   const uses = new Map<string, number>()
-  const count = ({ pictureId }: Placed): void => void uses.set(pictureId, (uses.get(pictureId) ?? 0) + 1)
+  const count = (pictureId: string): void => void uses.set(pictureId, (uses.get(pictureId) ?? 0) + 1)
   for (const sheet of Object.values(project.sheets)) {
-    if (sheet.background.kind === 'picture') count(sheet.background.placed)
-    for (const item of Object.values(sheet.items))
-      if (item.kind === 'frame' && item.fill.kind === 'taken') item.fill.takes.forEach((take) => count(take.placed))
+    if (sheet.background.kind === 'picture') count(sheet.background.placed.pictureId)
+    for (const item of Object.values(sheet.items)) if (item.kind === 'frame') framePictureIds(item).forEach(count)
   }
   return uses
 }

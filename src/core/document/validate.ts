@@ -82,7 +82,9 @@ const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string):
   }
   if (sheet.background.kind === 'picture') need(sheet.background.placed.pictureId, `${at}background.placed.pictureId`)
   for (const frame of Object.values(sheet.items)) {
-    if (frame.kind !== 'frame' || frame.fill.kind !== 'taken') continue
+    if (frame.kind !== 'frame') continue
+    if (frame.stencil.kind === 'mask') need(frame.stencil.pictureId, `${at}items.${frame.id}.stencil.pictureId`)
+    if (frame.fill.kind !== 'taken') continue
     const { fill } = frame
     const base = `${at}items.${frame.id}.fill`
     fill.takes.forEach((take, i) => need(take.placed.pictureId, `${base}.takes[${i}].placed.pictureId`))

@@ -14,7 +14,7 @@ import { framesOf, framesUnder, isHidden } from '@/core/document/tree'
 import type { Frame, Gradient, GradientStop, Project, Sheet } from '@/core/document/types'
 import { unitVector } from '@/core/geometry/angle'
 import { boxMatrix } from '@/core/geometry/box'
-import { compose, type Matrix } from '@/core/geometry/matrix'
+import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { cornersOf, growRect, mapRect, unionRects, type Rect } from '@/core/geometry/rect'
 import { dot, type Point, type Size } from '@/core/geometry/vector'
 import { boundsOf, extentAlong } from '@/core/path/extent'
@@ -51,6 +51,8 @@ export type DrawOp =
       readonly tileGap?: number
     } & Shape)
 
+export type PictureOp = Extract<DrawOp, { op: 'picture' }>
+
 /** What one item of the sheet paints, isolated: its operations on a layer, then mask, blur and opacity in this order. */
 export interface DrawItem {
   /** The frame's id, or that of the background or veil. */
@@ -58,8 +60,11 @@ export interface DrawItem {
   /** What it can touch, in sheet points. */
   readonly bounds: Rect
   readonly ops: readonly DrawOp[]
-  /** What is kept of the operations: the outline, its edge fading inward over `feather` points. */
-  readonly mask?: Shape & { readonly feather: number }
+  /**
+   * What is kept of the operations: the outline, its edge fading inward over `feather` points; or, if there is one, what
+   * the transparency of a picture lets through.
+   */
+  readonly mask?: Shape & { readonly feather: number; readonly soft?: PictureOp }
   /** Standard deviation of a Gaussian blur in points; edges of the bounds are repeated outward. */
   readonly blur?: number
   /** In [0, 1]; 1 without it. */
@@ -172,19 +177,37 @@ const fillOps = (project: Project, sheet: Sheet, frame: Frame, outline: Outline,
   }
 }
 
+/** The picture whose transparency masks a frame, over the frame's whole box. */
+const softMask = (project: Project, frame: Frame): PictureOp | null => {
+  const { stencil, box } = frame
+  if (stencil.kind !== 'mask') return null
+  const { hash, pixels } = pictureOf(project, stencil.pictureId)
+  const scale = scaling(((frame.flip ? -1 : 1) * box.w) / pixels.w, box.h / pixels.h)
+  return {
+    op: 'picture',
+    hash,
+    pixels,
+    picture: compose(scale, translation(-pixels.w / 2, -pixels.h / 2)),
+    isCovered: true,
+    outline: outlineOf({ kind: 'rectangle' }, box),
+    toSheet: frameMatrix(frame),
+  }
+}
+
 /** What one frame paints; an empty frame paints nothing. */
 export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawItem => {
   const outline = frameOutline(frame)
   const whole = { outline, toSheet: frameMatrix(frame) }
   const feather = frame.feather ?? 0
   // A backing and its picture meet the outline together, masked once, so that neither shines out at the edge.
-  const isMasked = feather > 0 || (frame.backing !== undefined && frame.fill.kind === 'taken')
-  const shape = isMasked ? { ...whole, outline: aroundOutline(outline) } : whole
+  const soft = softMask(project, frame)
+  const isMasked = soft !== null || feather > 0 || (frame.backing !== undefined && frame.fill.kind === 'taken')
+  const shape = isMasked ? { ...whole, outline: soft ? soft.outline : aroundOutline(outline) } : whole
   return {
     id: frame.id,
-    bounds: boundsOnSheet(whole),
+    bounds: boundsOnSheet(soft ?? whole),
     ops: fillOps(project, sheet, frame, outline, shape),
-    ...(isMasked ? { mask: { ...whole, feather } } : {}),
+    ...(isMasked ? { mask: { ...whole, feather, ...(soft ? { soft } : {}) } } : {}),
   }
 }
 
@@ -213,4 +236,4 @@ export const renderItems = (project: Project, sheet: Sheet, ids: readonly string
 }
 
 /** Picture pixels → sheet points of a picture op. */
-export const opPictureMatrix = (op: Extract<DrawOp, { op: 'picture' }>): Matrix => compose(op.toSheet, op.picture)
+export const opPictureMatrix = (op: PictureOp): Matrix => compose(op.toSheet, op.picture)

@@ -3,7 +3,7 @@ import { invert } from '@/core/geometry/matrix'
 import { centredRect, growRect, intersectRects, mapRect, type Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
 import { boundsOf } from '@/core/path/extent'
-import { opPictureMatrix, type DrawItem, type DrawList, type DrawOp } from '@/core/render/drawList'
+import { opPictureMatrix, type DrawItem, type DrawList, type PictureOp } from '@/core/render/drawList'
 
 /** How much larger than the drawn size a picture is best given to a painter (measured; see docs/decisions.md). */
 export const BEST_OVERSIZE = 1.25
@@ -17,8 +17,6 @@ export interface Need {
   /** The part that shows, in picture pixels. */
   readonly part: Rect
 }
-
-type PictureOp = Extract<DrawOp, { op: 'picture' }>
 
 /** The need of one picture op when a point is `scale` output pixels. */
 export const needOf = (op: PictureOp, scale: number): Need => {
@@ -34,8 +32,14 @@ export const needOf = (op: PictureOp, scale: number): Need => {
   }
 }
 
+/** Every picture that one item is painted from, a mask's included. */
+export const itemPictures = ({ ops, mask }: DrawItem): readonly PictureOp[] => [
+  ...ops.filter((op) => op.op === 'picture'),
+  ...(mask?.soft ? [mask.soft] : []),
+]
+
 export const pictureOps = (list: { readonly items: readonly DrawItem[] }): readonly PictureOp[] =>
-  list.items.flatMap((item) => item.ops.filter((op) => op.op === 'picture'))
+  list.items.flatMap(itemPictures)
 
 /** The pictures that a list needs at `scale` output pixels a point. */
 export const needsOf = (list: DrawList, scale: number): readonly Need[] =>

@@ -1,4 +1,5 @@
 import { RANGE } from '@/core/tolerance'
+import type { Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Outline } from '@/core/path/path'
 
@@ -54,6 +55,8 @@ export interface Shape<P extends Params> {
   /** The outline in a box about the origin; its bounds are the box. */
   readonly outline: (values: Values<P>, size: Size) => Outline
   readonly knobs: readonly Knob<P>[]
+  /** The bounds before the outline is brought to its box, for shapes whose parts keep their size when a value changes. */
+  readonly natural?: (values: Values<P>) => Rect
 }
 
 /** A shape of straight sides, whose corners can be worked. */

@@ -1,5 +1,6 @@
 import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
+import type { Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
 import { polygonPath, type FillRule, type Outline } from '@/core/path/path'
 import { parseSvgPath } from '@/core/path/svgPath'
@@ -139,4 +140,28 @@ export const stencilName = (stencil: Stencil): string => {
 export const newStencil = <K extends ParametricKind>(kind: K): Extract<ParametricStencil, { readonly kind: K }> => {
   const initial = Object.fromEntries(Object.entries(paramsOf(kind)).map(([name, param]) => [name, param.initial]))
   return { kind, ...initial } as Extract<ParametricStencil, { readonly kind: K }> // every param was just given
+}
+
+/** The bounds of a shape before it is brought to its box; null where a change of a value leaves the box as it is. */
+const naturalOf = (stencil: Stencil): Rect | null => {
+  if (!isParametric(stencil) || isStraight(stencil)) return null
+  const shape = OTHER_SHAPES[stencil.kind] as unknown as Shape<Params> // of the kind of the stencil
+  return shape.natural?.(stencil as never) ?? null
+}
+
+/**
+ * The box that an outline of the same kind with other values takes, so that its parts keep their size and place: the
+ * rest of a circle does not move when an arc opens. In the stencil's own points; `size` is the box before.
+ */
+export const reshapedRect = (from: Stencil, to: Stencil, size: Size): Rect => {
+  const [before, after] = [naturalOf(from), naturalOf(to)]
+  const held = { x0: -size.w / 2, y0: -size.h / 2, x1: size.w / 2, y1: size.h / 2 }
+  if (!before || !after || from.kind !== to.kind) return held
+  const [sx, sy] = [size.w / (before.x1 - before.x0), size.h / (before.y1 - before.y0)]
+  return {
+    x0: held.x0 + (after.x0 - before.x0) * sx,
+    y0: held.y0 + (after.y0 - before.y0) * sy,
+    x1: held.x0 + (after.x1 - before.x0) * sx,
+    y1: held.y0 + (after.y1 - before.y0) * sy,
+  }
 }

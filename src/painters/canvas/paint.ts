@@ -3,12 +3,11 @@ import { compose, largestStretch, scaling, translation, type Matrix } from '@/co
 import { cornersOf, growRect, intersectRects, mapRect, rectSize, type Rect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import { polygonPath, type Outline } from '@/core/path/path'
-import type { DrawItem, DrawOp } from '@/core/render/drawList'
+import type { DrawItem, DrawOp, PictureOp } from '@/core/render/drawList'
 import { blurPixels, blurReach, fadeInward } from '@/painters/canvas/blur'
 import type { Layer, PaintContext, PaintGradient, PaintImage } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
 
-type PictureOp = Extract<DrawOp, { op: 'picture' }>
 type GradientOp = Extract<DrawOp, { op: 'gradient' }>
 
 /** What a painter is given beside the list. */
@@ -162,7 +161,8 @@ const applyMask = (on: Sheetlet, mask: NonNullable<DrawItem['mask']>, painting: 
   const deviation = deviceLength(mask.feather, painting.view) / FEATHER_DEVIATIONS
   const { context } = on.layer
   context.globalCompositeOperation = 'destination-in'
-  if (mask.feather > 0) {
+  if (mask.soft && painting.imageFor(mask.soft)) paintPicture(context, mask.soft, { ...painting, view: on.view })
+  else if (mask.feather > 0) {
     // As far beyond the outline as the blur reaches, and beyond what is seen, so that the fade depends on neither end.
     const reach = 2 + blurReach(deviation)
     const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), reach)

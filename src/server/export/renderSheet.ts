@@ -5,7 +5,7 @@ import { outputPixels, POINTS_PER_INCH } from '@/core/units'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { rectSize } from '@/core/geometry/rect'
 import type { DrawItem, DrawList } from '@/core/render/drawList'
-import { needOf } from '@/core/render/needs'
+import { itemPictures, needOf } from '@/core/render/needs'
 import { paintItem } from '@/painters/canvas/paint'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
 import type { PixelSource } from '@/server/export/pixels'
@@ -87,6 +87,6 @@ const letGo = async (): Promise<void> => {
 
 const imagesOf = async (item: DrawItem, scale: number, pixelsFor: PixelSource): Promise<Map<object, PaintImage>> => {
   const images = new Map<object, PaintImage>()
-  for (const op of item.ops) if (op.op === 'picture') images.set(op, await pixelsFor(needOf(op, scale)))
+  for (const op of itemPictures(item)) images.set(op, await pixelsFor(needOf(op, scale)))
   return images
 }

@@ -3,6 +3,7 @@ import type { Box } from '@/core/geometry/box'
 import { normalTurn } from '@/core/geometry/angle'
 import type { Stencil } from '@/core/stencil/stencil'
 import { defineEdit, put } from '@/core/document/edit'
+import { placeAbove } from '@/core/document/lists'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import type { Frame, Project } from '@/core/document/types'
@@ -24,14 +25,14 @@ interface FrameAddress {
   readonly frameId: string
 }
 
-/** Puts a frame on top of a sheet. */
-export const addFrame = defineEdit<{ readonly sheetId: string; readonly frame: Frame }>(
-  (draft, { sheetId, frame }, project) => {
+/** Puts a frame on top of a sheet, or just above another item in the list that one stands in. */
+export const addFrame = defineEdit<{ readonly sheetId: string; readonly frame: Frame; readonly above?: string }>(
+  (draft, { sheetId, frame, above }, project) => {
     sheetOf(project, sheetId)
     const sheet = draft.sheets[sheetId]
     if (!sheet || sheet.items[frame.id]) return
     sheet.items[frame.id] = frame as Draft<Frame> // a frozen value is stored as it is
-    sheet.order.push(frame.id)
+    placeAbove(sheet, [frame.id], above)
   },
 )
 

@@ -1,6 +1,7 @@
 import { centredRect, cornersOf } from '@/core/geometry/rect'
 import { unitVector } from '@/core/geometry/angle'
-import { ellipsePath, type Outline } from '@/core/path/path'
+import { boundsOf } from '@/core/path/extent'
+import { arcPoint, ellipsePath, type Outline } from '@/core/path/path'
 import type { Point } from '@/core/geometry/vector'
 import { angle, count, defineShape, defineStraight, share } from '@/core/stencil/params'
 import { fittedPath, fittedPoints } from '@/core/stencil/fitted'
@@ -99,6 +100,12 @@ const startPoint = ({ path }: Outline): Point => {
   return first?.kind === 'move' ? first.to : { x: 0, y: 0 }
 }
 
+/** Where the outer arc ends. */
+const endPoint = ({ path }: Outline): Point => {
+  const outer = path.find(({ kind }) => kind === 'arc')
+  return outer?.kind === 'arc' ? arcPoint(outer, outer.start + outer.sweep) : { x: 0, y: 0 }
+}
+
 export const arc = defineShape({
   name: 'Arc',
   params: {
@@ -107,5 +114,9 @@ export const arc = defineShape({
     hole: share('Hole', 0, 0.97, 0),
   },
   outline: ({ from, sweep, hole }, size) => sectorIn(from, sweep, hole, size),
-  knobs: [{ param: 'from', at: ({ from, sweep, hole }, size) => startPoint(sectorIn(from, sweep, hole, size)) }],
+  knobs: [
+    { param: 'from', at: ({ from, sweep, hole }, size) => startPoint(sectorIn(from, sweep, hole, size)) },
+    { param: 'sweep', at: ({ from, sweep, hole }, size) => endPoint(sectorIn(from, sweep, hole, size)) },
+  ],
+  natural: ({ from, sweep, hole }) => boundsOf(sector(from, sweep, hole).path),
 })

@@ -136,6 +136,7 @@ export const drop = defineShape({
   outline: ({ length }, size) => plain(fittedPath(dropPath(length), size)),
   // The middle of the round part.
   knobs: [{ param: 'length', at: ({ length }, { h }) => ({ x: 0, y: h / 2 - h / (length + 1) }) }],
+  natural: ({ length }) => ({ x0: -1, y0: -length, x1: 1, y1: 1 }),
 })
 
 /** A circle from which an equal one, moved to the right by `shift` radii, is taken. */
@@ -163,6 +164,7 @@ export const crescent = defineShape({
   outline: ({ phase }, size) => plain(fittedPath(crescentPath(phase), size)),
   // The middle of the inner edge, which lies at `phase − 1` between −1 and `phase / 2`.
   knobs: [{ param: 'phase', at: ({ phase }, { w }) => ({ x: (phase / (1 + phase / 2) - 0.5) * w, y: 0 }) }],
+  natural: ({ phase }) => ({ x0: -1, y0: -1, x1: phase / 2, y1: 1 }),
 })
 
 const blobPath = (bumps: number, wildness: number, chance: number): Path => {
@@ -283,6 +285,7 @@ export const leaf = defineShape({
   params: { bulge: share('Roundness', 0.1, 1, 0.6) },
   outline: ({ bulge }, size) => plain(fittedPath(leafPath(bulge), size)),
   knobs: [],
+  natural: ({ bulge }) => ({ x0: -bulge, y0: -1, x1: bulge, y1: 1 }),
 })
 
 export const egg = defineShape({

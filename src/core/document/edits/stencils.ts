@@ -1,0 +1,228 @@
+import type { Draft } from 'immer'
+import { refuse } from '@/core/failure'
+import { normalTurn } from '@/core/geometry/angle'
+import { combineOutlines, type Combination } from '@/core/path/combine'
+import { piecesOf } from '@/core/path/contours'
+import type { FillRule, Outline, Path } from '@/core/path/path'
+import { isWindowCovered, moveWindow } from '@/core/placement/window'
+import type { Corner } from '@/core/stencil/corners'
+import { isStraight, reshapedRect, type Stencil } from '@/core/stencil/stencil'
+import { defineEdit, joinRecorded, put, type Recorded } from '@/core/document/edit'
+import { addFrame, frameDraft } from '@/core/document/edits/frames'
+import { openToWhole, putPlaced } from '@/core/document/edits/fills'
+import { removeItems } from '@/core/document/edits/items'
+import { BACKGROUND_ID, holderOf } from '@/core/document/background'
+import { newFrame } from '@/core/document/create'
+import {
+  boxInFrame,
+  isOutlineSound,
+  outlineInFrame,
+  outlineOnSheet,
+  standingOutline,
+  type StandingOutline,
+} from '@/core/document/outline'
+import { frameMount, frameOutline, sheetOf, shownTake } from '@/core/document/read'
+import { frameOf, framesUnder, isLocked } from '@/core/document/tree'
+import type { Fill, Frame, Project, Sheet } from '@/core/document/types'
+
+interface FrameAddress {
+  readonly sheetId: string
+  readonly frameId: string
+}
+
+interface FramesAddress {
+  readonly sheetId: string
+  readonly ids: readonly string[]
+}
+
+const putStencil = (frame: Draft<Frame>, stencil: Stencil): void =>
+  put(frame, 'stencil', stencil as Draft<Stencil>) // a frozen value is stored as it is
+
+/** Gives frames, those within groups too, another outline; what fills them and how it is placed stays as stored. */
+export const setStencils = defineEdit<FramesAddress & { readonly stencil: Stencil }>(
+  (draft, { sheetId, ids, stencil }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    for (const { id } of framesUnder(sheet, ids)) {
+      const frame = isLocked(sheet, id) ? undefined : frameDraft(draft, project, sheetId, id)
+      if (frame) putStencil(frame, stencil)
+    }
+  },
+)
+
+/** The frame with its corners worked, or without; a frame whose outline has none is left as it is. */
+const cornered = (stencil: Stencil, corners: readonly Corner[] | null): Stencil => {
+  if (!isStraight(stencil)) return stencil
+  const { corners: _before, ...rest } = stencil
+  if (!corners?.length) return rest as Stencil
+  const fitting = stencil.kind === 'rectangle' ? corners : corners.slice(0, 1)
+  return { ...rest, corners: fitting } as Stencil // the same kind, with the corners it may have
+}
+
+/** Works the corners of frames with straight sides; null takes them back to sharp ones. */
+export const setCorners = defineEdit<FramesAddress & { readonly corners: readonly Corner[] | null }>(
+  (draft, { sheetId, ids, corners }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    for (const held of framesUnder(sheet, ids)) {
+      const frame = isLocked(sheet, held.id) ? undefined : frameDraft(draft, project, sheetId, held.id)
+      if (frame) putStencil(frame, cornered(held.stencil, corners))
+    }
+  },
+)
+
+/** Changes the values of a frame's parametric outline. Where its parts keep their size the box grows or shrinks with it. */
+export const reshapeFrame = defineEdit<FrameAddress & { readonly stencil: Stencil }>(
+  (draft, { sheetId, frameId, stencil }, project) => {
+    const held = frameOf(sheetOf(project, sheetId), frameId)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (!frame) return
+    const r = reshapedRect(held.stencil, stencil, held.box)
+    // A mirrored frame grows to the other side.
+    const seen = held.flip ? { ...r, x0: -r.x1, x1: -r.x0 } : r
+    putStencil(frame, stencil)
+    put(frame, 'box', boxInFrame(held, seen))
+  },
+)
+
+/** Stores an outline that stands on the sheet in a frame; its picture stays where it is on the sheet. */
+const storeOutline = (frame: Draft<Frame>, held: Frame, to: StandingOutline, project: Project, sheet: Sheet): void => {
+  const { placed } = shownTake(held.fill) ?? {}
+  const after: Frame = { ...held, stencil: to.stencil, flip: false }
+  if (placed) {
+    const mount = frameMount(project, sheet, held, placed.pictureId)
+    const moved = moveWindow(placed, mount, held, to, frameOutline(after, to.box))
+    // An outline that reaches beyond the picture shows the gap: it was drawn so.
+    const isKept = moved.placed.keepCovered && isWindowCovered(moved.placed, moved.mount)
+    putPlaced(frame, { ...moved.placed, keepCovered: isKept })
+  }
+  putStencil(frame, to.stencil)
+  put(frame, 'box', to.box)
+  put(frame, 'turn', to.turn)
+  if (frame.flip !== undefined) delete frame.flip
+}
+
+/** Gives a frame an outline of its own, in the frame's own points as it stands; the picture stays put on the sheet. */
+export const setOutline = defineEdit<FrameAddress & { readonly path: Path; readonly fillRule: FillRule }>(
+  (draft, { sheetId, frameId, path, fillRule }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    const held = frameOf(sheet, frameId)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (!frame || !isOutlineSound({ path, fillRule })) return
+    storeOutline(frame, held, outlineInFrame(held, path, fillRule), project, sheet)
+  },
+)
+
+/** Gives a frame an outline that stands on the sheet, in sheet points; the picture stays put. */
+export const setOutlineOnSheet = defineEdit<FrameAddress & { readonly outline: Outline; readonly turn?: number }>(
+  (draft, { sheetId, frameId, outline, turn = 0 }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    const held = frameOf(sheet, frameId)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (frame && isOutlineSound(outline)) storeOutline(frame, held, standingOutline(outline, turn), project, sheet)
+  },
+)
+
+/** Turns a frame's box to run along a direction of the sheet; outline and picture stay where they are. */
+export const setUpright = (project: Project, { sheetId, frameId, along }: FrameAddress & { readonly along: number }) => {
+  const frame = frameOf(sheetOf(project, sheetId), frameId)
+  // Of the four ways a box can lie along the edge, the one that turns it least.
+  const quarter = Math.round((frame.turn - along) / 90) * 90
+  const turn = normalTurn(along + quarter)
+  return setOutlineOnSheet.record(project, { sheetId, frameId, outline: outlineOnSheet(frame), turn })
+}
+
+/** Takes a stencil off: the frame shows the whole picture as a rectangle, at its present place and size. */
+export const takeOffStencil = (project: Project, { sheetId, frameId }: FrameAddress): Recorded =>
+  joinRecorded(
+    openToWhole.record(project, { sheetId, frameId }),
+    (at) => setStencils.record(at, { sheetId, ids: [frameId], stencil: { kind: 'rectangle' } }),
+  )
+
+/** A frame on the sheet with an outline in sheet points; empty. */
+export const frameOfOutline = (id: string, name: string, outline: Outline, turn = 0): Frame => {
+  const to = standingOutline(outline, turn)
+  return { ...newFrame(id, to.stencil, to.box, name), turn: to.turn }
+}
+
+/** A new frame over a picture that lies on the sheet, showing just what lies under its outline. */
+export const clipOnSheet = (
+  project: Project,
+  { sheetId, from, frame }: { readonly sheetId: string; readonly from: string; readonly frame: Frame },
+): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  const source = holderOf(sheet, from)
+  const take = shownTake(source.fill)
+  if (!take) return refuse('what is clipped', 'a picture on the sheet', source.name)
+  const mount = frameMount(project, sheet, source, take.placed.pictureId)
+  const { placed, mount: seen } = moveWindow(take.placed, mount, source, frame, frameOutline(frame))
+  const kept = placed.keepCovered && isWindowCovered(placed, seen)
+  const fill: Fill = { kind: 'taken', shown: take.id, takes: [{ ...take, placed: { ...placed, keepCovered: kept } }] }
+  return addFrame.record(project, { sheetId, frame: { ...frame, fill } })
+}
+
+/** Makes frames one: the bottom one takes the combined outline and keeps what fills it, the others go. */
+export const combineFrames = (
+  project: Project,
+  { sheetId, ids, how }: FramesAddress & { readonly how: Combination },
+): { readonly recorded: Recorded; readonly frameId: string; readonly isFlattened: boolean; readonly isEmpty: boolean } => {
+  const sheet = sheetOf(project, sheetId)
+  const frames = framesUnder(sheet, ids).filter((frame) => frame.id !== BACKGROUND_ID && !isLocked(sheet, frame.id))
+  const [first, ...others] = frames
+  const nothing: Recorded = { project, forward: [], inverse: [] }
+  if (!first || !others.length) return { recorded: nothing, frameId: first?.id ?? '', isFlattened: false, isEmpty: false }
+  let isFlattened = false
+  const outline = others.reduce((sofar, frame) => {
+    const made = combineOutlines(sofar, outlineOnSheet(frame), how)
+    isFlattened ||= made.isFlattened
+    return made.outline
+  }, outlineOnSheet(first))
+  if (!isOutlineSound(outline)) return { recorded: nothing, frameId: first.id, isFlattened, isEmpty: true }
+  const recorded = joinRecorded(
+    setOutlineOnSheet.record(project, { sheetId, frameId: first.id, outline, turn: first.turn }),
+    (at) => removeItems.record(at, { sheetId, ids: others.map(({ id }) => id) }),
+  )
+  return { recorded, frameId: first.id, isFlattened, isEmpty: false }
+}
+
+/** The separate pieces of a frame's outline, in sheet points. */
+export const framePieces = (frame: Frame): readonly Outline[] => piecesOf(outlineOnSheet(frame))
+
+/** Parts a frame into its pieces, each with the picture where it is; `newIds` names those after the first. */
+export const breakApart = (
+  project: Project,
+  { sheetId, frameId, newIds }: FrameAddress & { readonly newIds: readonly string[] },
+): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  const held = frameOf(sheet, frameId)
+  const pieces = framePieces(held)
+  const [first, ...others] = pieces
+  if (!first || !others.length) return { project, forward: [], inverse: [] }
+  const start = setOutlineOnSheet.record(project, { sheetId, frameId, outline: first, turn: held.turn })
+  return others.reduce(
+    (sofar, outline, i) =>
+      joinRecorded(sofar, (at) => {
+        const to = standingOutline(outline, held.turn)
+        const above = newIds[i - 1] ?? frameId
+        const id = newIds[i] ?? refuse('ids for the pieces', `${others.length} of them`, newIds.length)
+        const { flip: _flip, ...rest } = held
+        const frame: Frame = { ...rest, ...to, id, name: `${held.name} ${i + 2}`, fill: { kind: 'none' } }
+        const take = shownTake(held.fill)
+        if (take) return clipLike(at, sheet, held, frame, above)
+        return addFrame.record(at, { sheetId, frame: { ...frame, fill: held.fill }, above })
+      }),
+    start,
+  )
+}
+
+/** The frame with the whole fill of another, its picture where that one shows it. */
+const clipLike = (project: Project, sheet: Sheet, source: Frame, frame: Frame, above: string): Recorded => {
+  const { fill } = source
+  if (fill.kind !== 'taken') return addFrame.record(project, { sheetId: sheet.id, frame })
+  const takes = fill.takes.map((take) => {
+    const mount = frameMount(project, sheet, source, take.placed.pictureId)
+    const moved = moveWindow(take.placed, mount, source, frame, frameOutline(frame))
+    const keepCovered = moved.placed.keepCovered && isWindowCovered(moved.placed, moved.mount)
+    return { ...take, placed: { ...moved.placed, keepCovered } }
+  })
+  return addFrame.record(project, { sheetId: sheet.id, frame: { ...frame, fill: { ...fill, takes } }, above })
+}
+

@@ -1,0 +1,11 @@
+/** Puts ids just above another in the list it stands in, or on top of the sheet. */
+export const placeAbove = (
+  sheet: { order: string[]; items: Record<string, { kind: string; order?: string[] }> },
+  ids: readonly string[],
+  above: string | undefined,
+): void => {
+  const lists = [sheet.order, ...Object.values(sheet.items).flatMap((item) => (item.order ? [item.order] : []))]
+  const list = above === undefined ? undefined : lists.find((each) => each.includes(above))
+  if (list && above !== undefined) list.splice(list.indexOf(above) + 1, 0, ...ids)
+  else sheet.order.push(...ids)
+}

@@ -1,0 +1,59 @@
+import { RANGE } from '@/core/tolerance'
+import { clampSide, type Box } from '@/core/geometry/box'
+import { apply, compose, invert, rotation, translation, type Matrix } from '@/core/geometry/matrix'
+import { rectCentre, type Rect } from '@/core/geometry/rect'
+import { boundsOf } from '@/core/path/extent'
+import type { FillRule, Outline, Path } from '@/core/path/path'
+import { svgTextOf } from '@/core/path/svgText'
+import { transformPath } from '@/core/path/transform'
+import type { PathStencil } from '@/core/stencil/stencil'
+import { frameMatrix, frameOutline } from '@/core/document/read'
+import type { Frame } from '@/core/document/types'
+
+/** Decimals of an outline's text, in points. */
+const DECIMALS = 5
+
+/** An outline that stands on the sheet: the stencil, and the box and turn at which it lies where it should. */
+export interface StandingOutline {
+  readonly stencil: PathStencil
+  readonly box: Box
+  readonly turn: number
+}
+
+const boxOf = (r: Rect, toSheet: Matrix): Box => {
+  const centre = apply(toSheet, rectCentre(r))
+  return { cx: centre.x, cy: centre.y, w: clampSide(r.x1 - r.x0), h: clampSide(r.y1 - r.y0) }
+}
+
+/** The stencil, box and turn of an outline in sheet points, its box turned by `turn`. */
+export const standingOutline = ({ path, fillRule }: Outline, turn = 0): StandingOutline => {
+  const upright = transformPath(rotation(-turn), path)
+  const r = boundsOf(upright)
+  const centre = rectCentre(r)
+  const d = svgTextOf(transformPath(translation(-centre.x, -centre.y), upright), DECIMALS)
+  return { stencil: { kind: 'path', d, fillRule }, box: boxOf(r, rotation(turn)), turn }
+}
+
+/** A frame's outline in sheet points. */
+export const outlineOnSheet = (frame: Frame): Outline => {
+  const outline = frameOutline(frame)
+  return { ...outline, path: transformPath(frameMatrix(frame), outline.path) }
+}
+
+/** The outline that a frame would have with this path in its own points, about the middle of its present box. */
+export const outlineInFrame = (frame: Frame, path: Path, fillRule: FillRule): StandingOutline =>
+  standingOutline({ path: transformPath(frameMatrix(frame), path), fillRule }, frame.turn)
+
+/** A path of the sheet in a frame's own points. */
+export const intoFrame = (frame: Frame, path: Path): Path => transformPath(invert(frameMatrix(frame)), path)
+
+/** Is the outline large enough to be a frame, and simple enough to be kept? */
+export const isOutlineSound = ({ path }: Outline): boolean => {
+  if (path.length < 2 || path.length > RANGE.segments) return false
+  const r = boundsOf(path)
+  return Math.max(r.x1 - r.x0, r.y1 - r.y0) >= RANGE.frameSide.min && Number.isFinite(r.x0 + r.y0)
+}
+
+/** Moves a rectangle of a frame's own points to the sheet, as the frame's box. */
+export const boxInFrame = (frame: Frame, r: Rect): Box =>
+  boxOf(r, compose(translation(frame.box.cx, frame.box.cy), rotation(frame.turn)))
