@@ -21,6 +21,16 @@ export interface OpenedProject {
   readonly history: History
 }
 
+/** An outline kept in a category of one's own. */
+export interface KeptStencil {
+  readonly id: string
+  readonly name: string
+  readonly category: string
+  readonly stencil: Stencil
+  /** Width over height at which it is put on a sheet. */
+  readonly aspect: number
+}
+
 export interface PictureAnswer {
   readonly hash: string
   readonly name: string

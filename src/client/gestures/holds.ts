@@ -10,6 +10,8 @@ import type { Project } from '@/core/document/types'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import { showStopped } from '@/client/gestures/nudge'
+import { knobDrag } from '@/client/gestures/knobs'
+import { toolHand, type ToolDrag } from '@/client/gestures/tools'
 import { boxAround, placedFrame, putFrame } from '@/client/store/actions'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems, toggleSelected } from '@/client/store/selection'
@@ -21,6 +23,7 @@ import { toSheet } from '@/client/store/view'
 export interface Press {
   readonly buttons: number
   readonly shift: boolean
+  readonly ctrl: boolean
   /** When, in milliseconds of the page. */
   readonly time: number
 }
@@ -30,6 +33,7 @@ export type Hold =
   | { readonly kind: 'pan'; readonly from: Point; readonly view: View }
   | { readonly kind: 'draw'; from: Point; last: Point }
   | { readonly kind: 'gather'; readonly from: Point; readonly before: readonly string[] }
+  | { readonly kind: 'tool'; readonly drag: ToolDrag }
   | { readonly kind: 'drag'; readonly drag: Drag; readonly base: Project; last: Proposal | null }
   | { readonly kind: 'nothing' }
 
@@ -83,6 +87,11 @@ const isOnSelection = (bench: Bench, at: Point): boolean => {
   return chosen.some((frame) => isAtHand(shownSheet(state), frame.id) && frameContains(frame, at))
 }
 
+const knobHold = (bench: Bench, param: string): Hold => {
+  const drag = knobDrag(bench, param)
+  return drag ? { kind: 'tool', drag } : { kind: 'nothing' }
+}
+
 const dragOf = (bench: Bench, drag: Drag): Hold => ({ kind: 'drag', drag, base: bench.get().project, last: null })
 
 /** Starts what a press-and-move does. A drag that starts on an unselected frame selects it and moves the whole. */
@@ -96,6 +105,10 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   if (named?.startsWith('guide')) return { kind: 'nothing' }
   if (how.buttons === MIDDLE_BUTTON || heldKeys.has('h')) return pan()
   if (state.armed) return { kind: 'draw', from, last: from }
+  const tool = toolHand(bench)?.start({ at: from, named, shift: how.shift, ctrl: how.ctrl })
+  if (tool) return { kind: 'tool', drag: tool }
+  if (named?.startsWith('knob-')) return knobHold(bench, named.slice('knob-'.length))
+  if (state.tool) return pan()
   const grip = (ids: readonly string[]): Grip => ({ project: state.project, sheetId: state.sheetId, ids, from })
   if (state.selection.length && (named !== null || isOnSelection(bench, from)))
     return dragOf(bench, gripDrag(bench, grip(state.selection), named))
@@ -144,11 +157,13 @@ export const moveHold = (bench: Bench, hold: Hold, at: Point, shift: boolean): v
     bench.set({ preview: hold.last.recorded.project, snapMarks: hold.last.marks })
     showStopped(bench, hold.last.stopped)
   }
+  if (hold.kind === 'tool') hold.drag.move(to, shift)
   if (hold.kind === 'draw' && armed) moveDrawing(bench, hold, to, shift)
 }
 
 export const endHold = (bench: Bench, hold: Hold): void => {
   const { armed, drawing, gathering } = bench.get()
+  if (hold.kind === 'tool') return hold.drag.end()
   bench.set({ snapMarks: NO_MARKS, gathering: null })
   if (hold.kind === 'gather' && gathering)
     selectItems(bench, [...new Set([...hold.before, ...gatheredIds(bench, gathering)])])
@@ -180,7 +195,8 @@ const hintOnce = (bench: Bench, name: string): void => {
   say(bench, 'To move the picture inside: P or double-click.')
 }
 
-export const dropHold = (bench: Bench): void => {
+export const dropHold = (bench: Bench, hold: Hold): void => {
+  if (hold.kind === 'tool') hold.drag.cancel()
   bench.preview(null)
   bench.set({ drawing: null, gathering: null })
 }
@@ -209,8 +225,10 @@ const beneath = (bench: Bench, at: Point): string | null => {
 /** A press without movement selects what lies there by its true outline; Shift adds, a second press goes beneath. */
 export const tap = (bench: Bench, at: Point, named: string | null, how: Press): void => {
   const state = bench.get()
-  if (named !== null) return
   const point = toSheet(state.view, at)
+  const tool = toolHand(bench)
+  if (tool && !state.armed) return tool.tap({ at: point, named, shift: how.shift, ctrl: how.ctrl })
+  if (named !== null) return
   if (state.armed) return putFrame(bench, state.armed, boxAround(point, state.armed, state))
   const sheet = shownSheet(state)
   const hit = frameAt(sheet, point)

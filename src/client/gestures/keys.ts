@@ -1,4 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
+import { toolHand } from '@/client/gestures/tools'
 import { nudge } from '@/client/gestures/nudge'
 import { pageKey, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
 import { removeSelected } from '@/client/store/actions'
@@ -72,6 +73,8 @@ export const tableKey = (
   cancelDrag: () => boolean,
 ): boolean => {
   if (event.ctrlKey || event.metaKey || event.altKey) return false
+  const tool = toolHand(bench)
+  if (tool && ((event.key === 'Escape' && cancelDrag()) || tool.key(event.key, event.shiftKey))) return true
   const arrow = ARROWS[event.key]
   if (arrow) {
     nudge(bench, arrow, event.shiftKey)

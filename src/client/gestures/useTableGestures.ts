@@ -20,6 +20,8 @@ import {
   within,
   type Hold,
 } from '@/client/gestures/holds'
+import { toolHand } from '@/client/gestures/tools'
+import { turnPoint } from '@/client/gestures/tools/pointsHand'
 import { panSelected, zoomSelected } from '@/client/gestures/nudge'
 import { say } from '@/client/store/notices'
 import { goDown, select } from '@/client/store/selection'
@@ -75,8 +77,9 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
 
   const letGo = (): boolean => {
     if (!hold.current) return false
+    const held = hold.current
     hold.current = null
-    dropHold(bench)
+    dropHold(bench, held)
     return true
   }
 
@@ -95,6 +98,8 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
         pinching,
         touches,
         shiftKey,
+        ctrlKey,
+        metaKey,
       }) => {
         const table = element.current
         if (!table) return
@@ -108,11 +113,12 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
           return tap(bench, within(table, xy), namedTarget(event.target), {
             buttons,
             shift: shiftKey,
+            ctrl: ctrlKey || metaKey,
             time: event.timeStamp,
           })
         }
         if (first) {
-          const press = { buttons, shift: shiftKey, time: event.timeStamp }
+          const press = { buttons, shift: shiftKey, ctrl: ctrlKey || metaKey, time: event.timeStamp }
           hold.current = startHold(bench, within(table, initial), namedTarget(event.target), press)
           stop.current = cancel
         }
@@ -122,6 +128,11 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
         const held = hold.current
         hold.current = null
         endHold(bench, held)
+      },
+      onMove: ({ xy, dragging }) => {
+        const table = element.current
+        if (!table || dragging) return
+        toolHand(bench)?.hover?.(toSheet(bench.get().view, within(table, xy)))
       },
       onPinch: ({ first, origin, movement: [scale], memo, event }) => {
         const table = element.current
@@ -167,8 +178,9 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
     },
     onDoubleClick: ({ target, clientX, clientY }) => {
       const table = element.current
-      if (!table || namedTarget(target)) return
+      if (!table || turnPoint(bench, namedTarget(target)) || namedTarget(target)) return
       const state = bench.get()
+      if (state.tool) return
       const sheet = shownSheet(state)
       const at = toSheet(state.view, within(table, [clientX, clientY]))
       const hit = frameAt(sheet, at)

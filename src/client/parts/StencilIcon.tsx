@@ -1,20 +1,40 @@
 'use client'
+import { useMemo } from 'react'
 import { svgTextOf } from '@/core/path/svgText'
+import { presetOf, PRESETS } from '@/core/stencil/presets'
 import { outlineOf, type Stencil } from '@/core/stencil/stencil'
 
-const sizeOf = (stencil: Stencil) => (stencil.kind === 'rectangle' ? { w: 26, h: 20 } : { w: 25, h: 24 })
+interface StencilIconProps {
+  readonly stencil: Stencil
+  /** Width over height; that of the preset it is, or square. */
+  readonly aspect?: number
+  /** Room in CSS pixels. */
+  readonly width?: number
+  readonly height?: number
+}
 
-/** The stencil's own outline, small. */
-export const StencilIcon = ({ stencil }: { readonly stencil: Stencil }) => (
-  <svg width={30} height={28} viewBox="-15 -14 30 28" aria-hidden>
-    <path d={svgTextOf(outlineOf(stencil, sizeOf(stencil)).path)} fill="currentColor" />
-  </svg>
+/** The stencil's own outline, as large as the room allows. */
+export const StencilIcon = ({ stencil, aspect, width = 30, height = 26 }: StencilIconProps) => {
+  const ratio = aspect ?? presetOf(stencil)?.aspect ?? 1
+  const size = useMemo(() => {
+    const w = Math.min(width, height * ratio)
+    return { w, h: w / ratio }
+  }, [width, height, ratio])
+  const { path, fillRule } = outlineOf(stencil, size)
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`${-width / 2} ${-height / 2} ${width} ${height}`}
+      aria-hidden
+      style={{ flex: 'none' }}
+    >
+      <path d={svgTextOf(path, 2)} fill="currentColor" fillRule={fillRule} />
+    </svg>
+  )
+}
+
+/** A few stencils for short menus; all are in the supplies. */
+export const COMMON_STENCILS = PRESETS.filter(({ name }) =>
+  ['Rectangle', 'Rounded', 'Ellipse', 'Triangle', 'Polygon', 'Star', 'Heart', 'Blob'].includes(name),
 )
-
-/** The stencils on offer. */
-export const STENCILS: readonly { readonly name: string; readonly stencil: Stencil }[] = [
-  { name: 'Rectangle', stencil: { kind: 'rectangle' } },
-  { name: 'Ellipse', stencil: { kind: 'ellipse' } },
-  { name: 'Triangle', stencil: { kind: 'triangle', apex: 0.5 } },
-  { name: 'Polygon', stencil: { kind: 'polygon', sides: 6 } },
-]

@@ -6,7 +6,7 @@ import { BACKGROUND_ID, backgroundFrame } from '@/core/document/background'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import type { OpenedProject } from '@/contract/api'
 import { Saver } from '@/client/store/saver'
-import { NO_MARKS, type BenchState, type Saving } from '@/client/store/state'
+import { NO_MARKS, type BenchState, type Saving, type TableTool } from '@/client/store/state'
 
 const BURST_MS = 700
 
@@ -75,6 +75,11 @@ const firstState = (opened: OpenedProject): BenchState => ({
   isFitted: true,
   table: { w: 0, h: 0 },
   armed: null,
+  tool: null,
+  draft: null,
+  smoothness: 0.35,
+  kept: [],
+  artwork: [],
   drawing: null,
   carried: null,
   carriedAt: null,
@@ -105,6 +110,10 @@ export const selectableFrame = (sheet: Sheet, id: string): Frame | null => {
 const isSelectable = (sheet: Sheet, id: string): boolean =>
   id === BACKGROUND_ID ? sheet.background.kind === 'picture' : sheet.items[id] !== undefined
 
+/** A tool that works on a frame goes with it. */
+const toolStands = (tool: TableTool | null, sheet: Sheet): boolean =>
+  tool === null || tool.kind === 'trace' || selectableFrame(sheet, tool.frameId) !== null
+
 /** What is selected must exist after any change of the project. */
 const settled = (state: BenchState, project: Project): Partial<BenchState> => {
   const sheetId = project.sheets[state.sheetId] ? state.sheetId : (project.order[0] ?? '')
@@ -119,6 +128,7 @@ const settled = (state: BenchState, project: Project): Partial<BenchState> => {
     selection: selection.length === state.selection.length ? state.selection : selection,
     entered: state.entered !== null && sheet.items[state.entered]?.kind === 'group' ? state.entered : null,
     way: holder?.fill.kind === 'taken' ? state.way : 'whole',
+    tool: toolStands(state.tool, sheet) ? state.tool : null,
   }
 }
 

@@ -4,7 +4,7 @@ import { framesUnder, groupsAround, isAtHand, itemOf, listOf, parentOf } from '@
 import type { Frame, Item, Sheet } from '@/core/document/types'
 import { selectableFrame, shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
-import type { BenchState, Way } from '@/client/store/state'
+import type { BenchState, TableTool, Way } from '@/client/store/state'
 
 type Selecting = Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>
 
@@ -48,9 +48,14 @@ export const select = (bench: Bench, id: string | null, way?: Way): void => {
     entered: exists && id !== BACKGROUND_ID ? parentOf(sheet, id) : null,
     way: isFilled ? wanted : 'whole',
     replacing: null,
+    tool: toolAfter(state.tool, selection),
     spoken: spokenOf(sheet, selection),
   })
 }
+
+/** A tool that works on a frame is put down when another is selected. */
+const toolAfter = (tool: TableTool | null, selection: readonly string[]): TableTool | null =>
+  tool === null || tool.kind === 'trace' || (selection.length === 1 && selection[0] === tool.frameId) ? tool : null
 
 /** Selects several items. They come to lie in one list: those of other lists are taken by the groups around them. */
 export const selectItems = (bench: Bench, ids: readonly string[]): void => {
@@ -69,7 +74,14 @@ export const selectItems = (bench: Bench, ids: readonly string[]): void => {
   })
   const selection = [...new Set(inList)]
   if (selection.length < 2) return select(bench, selection[0] ?? null)
-  bench.set({ selection, entered: shared ?? null, way: 'whole', replacing: null, spoken: spokenOf(sheet, selection) })
+  bench.set({
+    selection,
+    entered: shared ?? null,
+    way: 'whole',
+    replacing: null,
+    tool: toolAfter(state.tool, selection),
+    spoken: spokenOf(sheet, selection),
+  })
 }
 
 /** Adds an item to the selection, or takes it out again. */

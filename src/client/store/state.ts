@@ -5,8 +5,13 @@ import type { Box } from '@/core/geometry/box'
 import type { Rect } from '@/core/geometry/rect'
 import type { SnapGap, SnapLine } from '@/core/geometry/snap'
 import type { Point, Size } from '@/core/geometry/vector'
+import type { DraftPiece } from '@/core/path/draft'
+import type { Contour, NodeAddress } from '@/core/path/nodes'
+import type { Outline } from '@/core/path/path'
+import type { Frame } from '@/core/document/types'
+import type { RegionChoice } from '@/core/region/choice'
 import type { Stencil } from '@/core/stencil/stencil'
-import type { PictureAnswer } from '@/contract/api'
+import type { KeptStencil, PictureAnswer } from '@/contract/api'
 
 /** What a drag moves. */
 export const WAYS = ['whole', 'picture', 'outline'] as const
@@ -32,6 +37,55 @@ export type Carried =
   | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
   | { readonly kind: 'stencil'; readonly stencil: Stencil }
 
+/** The points of a frame's outline under the hand, in sheet points; they stand for the outline of `of`. */
+export interface PointsTool {
+  readonly kind: 'points'
+  readonly frameId: string
+  readonly of: Frame | null
+  readonly contours: readonly Contour[]
+  readonly chosen: readonly NodeAddress[]
+}
+
+/** An outline being traced on the sheet; its pieces are the sheet's draft. */
+export interface TraceTool {
+  readonly kind: 'trace'
+  readonly isFreehand: boolean
+  /** Where the next piece would end. */
+  readonly pointer: Point | null
+  /** Closed and waiting to be told what it is for. */
+  readonly isClosed: boolean
+}
+
+/** An edge of the frame's outline is about to be pressed, along which its box shall lie. */
+export interface UprightTool {
+  readonly kind: 'upright'
+  readonly frameId: string
+  /** The edge under the pointer. */
+  readonly edge: readonly [Point, Point] | null
+}
+
+/** A part of a picture chosen by its colour. */
+export interface ColourTool {
+  readonly kind: 'colour'
+  readonly frameId: string
+  readonly choice: RegionChoice
+  /** The point pressed, in picture pixels. */
+  readonly point: Point | null
+  /** What would be cut, in picture pixels. */
+  readonly outline: Outline | null
+  readonly isWorking: boolean
+  readonly message: string | null
+}
+
+/** What has the table to itself until it is left. */
+export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool
+
+/** What was traced on a sheet and not yet used. */
+export interface TraceDraft {
+  readonly sheetId: string
+  readonly pieces: readonly DraftPiece[]
+}
+
 /** A place in the stack: a list, and what the items come to stand above; shown at the row `mark`. */
 export interface StackDrop {
   readonly parentId: string | null
@@ -55,7 +109,8 @@ export interface Upload {
   readonly message?: string
 }
 
-export type OpenDialog = 'none' | 'export' | 'shortcuts' | 'history' | 'library' | 'stock' | 'sheet'
+export type OpenDialog =
+  'none' | 'export' | 'shortcuts' | 'history' | 'library' | 'stock' | 'sheet' | 'stencils' | 'artwork' | 'keep'
 
 export interface GuideDrag {
   readonly axis: 'x' | 'y'
@@ -107,6 +162,14 @@ export interface BenchState {
   readonly isFitted: boolean
   readonly table: Size
   readonly armed: Stencil | null
+  readonly tool: TableTool | null
+  readonly draft: TraceDraft | null
+  /** How far drawn runs are smoothed, in [0, 1]. */
+  readonly smoothness: number
+  /** Outlines kept in categories of one's own. */
+  readonly kept: readonly KeptStencil[]
+  /** Files of artwork from which stencils are to be taken. */
+  readonly artwork: readonly File[]
   /** Box of the frame being drawn out. */
   readonly drawing: Box | null
   readonly carried: Carried | null

@@ -13,7 +13,7 @@ import { polylineOf } from '@/core/path/polyline'
 export const COMBINATIONS = ['unite', 'subtract', 'intersect', 'exclude'] as const
 export type Combination = (typeof COMBINATIONS)[number]
 
-/** An outline made of two, and whether its curves had to be flattened. */
+/** An outline made of several, and whether its curves had to be flattened. */
 export interface Combined {
   readonly outline: Outline
   readonly isFlattened: boolean
@@ -143,6 +143,16 @@ export const combineOutlines = (first: Outline, second: Outline, how: Combinatio
   return curved && isSound(curved, flat, scale)
     ? { outline: curved, isFlattened: false }
     : { outline: flat, isFlattened: true }
+}
+
+/** Combines outlines one after another: the second with the first, the third with what came of that. */
+export const combineAll = (outlines: readonly Outline[], how: Combination): Combined => {
+  const [first, ...others] = outlines
+  const start: Combined = { outline: first ?? { path: [], fillRule: 'nonzero' }, isFlattened: false }
+  return others.reduce((sofar, next) => {
+    const made = combineOutlines(sofar.outline, next, how)
+    return { outline: made.outline, isFlattened: sofar.isFlattened || made.isFlattened }
+  }, start)
 }
 
 /** The first engine may fail outright on hard input; then the second one answers. */

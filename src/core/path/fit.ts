@@ -102,7 +102,15 @@ const through = (points: readonly Point[], at: number, reach: number): Point => 
   return Math.hypot(along.x, along.y) > 1e-6 ? unit(along) : { x: -ahead.y, y: ahead.x }
 }
 
-const fitRun = (points: readonly Point[], out: Point, into: Point, tolerance: number): readonly Curve[] => {
+/** How closely to fit. Lengths are those of the points. */
+interface Closeness {
+  readonly tolerance: number
+  /** How far to either side a tangent is taken over, so that jitter of the points doesn't decide it. */
+  readonly reach: number
+}
+
+const fitRun = (points: readonly Point[], out: Point, into: Point, how: Closeness): readonly Curve[] => {
+  const { tolerance, reach } = how
   const [from, to] = [points[0], points.at(-1)]
   if (!from || !to) return []
   if (points.length === 2) {
@@ -118,10 +126,10 @@ const fitRun = (points: readonly Point[], out: Point, into: Point, tolerance: nu
     fault = worst(curve, points, shares)
   }
   if (fault.error <= tolerance) return [curve]
-  const middle = through(points, fault.at, tolerance)
+  const middle = through(points, fault.at, reach)
   return [
-    ...fitRun(points.slice(0, fault.at + 1), out, scaled(middle, -1), tolerance),
-    ...fitRun(points.slice(fault.at), middle, into, tolerance),
+    ...fitRun(points.slice(0, fault.at + 1), out, scaled(middle, -1), how),
+    ...fitRun(points.slice(fault.at), middle, into, how),
   ]
 }
 
@@ -130,18 +138,18 @@ export const withoutRepeats = (points: readonly Point[]): readonly Point[] =>
   points.filter((p, i) => i === 0 || distance(p, points[i - 1] ?? p) > 1e-9)
 
 /** Curves through an open run of points, none of which lies further than `tolerance` from them. */
-export const fitOpen = (points: readonly Point[], tolerance: number): readonly Curve[] => {
+export const fitOpen = (points: readonly Point[], tolerance: number, reach = tolerance): readonly Curve[] => {
   const run = withoutRepeats(points)
   if (run.length < 2) return []
-  return fitRun(run, leaving(run, tolerance), leaving([...run].reverse(), tolerance), tolerance)
+  return fitRun(run, leaving(run, reach), leaving([...run].reverse(), reach), { tolerance, reach })
 }
 
 /** Curves around a closed ring without corners: where it begins it goes on smoothly. */
-const fitSmoothRing = (ring: readonly Point[], tolerance: number): readonly Curve[] => {
+const fitSmoothRing = (ring: readonly Point[], how: Closeness): readonly Curve[] => {
   const round = [...ring, ...ring.slice(0, 1)]
   const n = ring.length
-  const along = through([...ring.slice(n >> 1), ...ring.slice(0, n >> 1)], n - (n >> 1), tolerance)
-  return fitRun(round, along, scaled(along, -1), tolerance)
+  const along = through([...ring.slice(n >> 1), ...ring.slice(0, n >> 1)], n - (n >> 1), how.reach)
+  return fitRun(round, along, scaled(along, -1), how)
 }
 
 /**
@@ -174,13 +182,18 @@ export const cornersOfRing = (ring: readonly Point[], angle: number, reach: numb
  * Curves around a closed ring within `tolerance`; its `corners` (places in the ring) stay corners. The ring names no
  * point twice running, and its first not again at its end.
  */
-export const fitRing = (ring: readonly Point[], tolerance: number, corners: readonly number[]): readonly Curve[] => {
+export const fitRing = (
+  ring: readonly Point[],
+  tolerance: number,
+  corners: readonly number[],
+  reach = tolerance,
+): readonly Curve[] => {
   if (ring.length < 3) return []
-  if (!corners.length) return fitSmoothRing(ring, tolerance)
+  if (!corners.length) return fitSmoothRing(ring, { tolerance, reach })
   return corners.flatMap((from, i) => {
     const to = corners[i + 1] ?? (corners[0] ?? 0) + ring.length
     const run = Array.from({ length: to - from + 1 }, (_, k) => ring[(from + k) % ring.length] ?? { x: 0, y: 0 })
-    return fitOpen(run, tolerance)
+    return fitOpen(run, tolerance, reach)
   })
 }
 

@@ -1,7 +1,6 @@
 import type { Draft } from 'immer'
 import { refuse } from '@/core/failure'
 import { normalTurn } from '@/core/geometry/angle'
-import { combineOutlines, type Combination } from '@/core/path/combine'
 import { piecesOf } from '@/core/path/contours'
 import type { FillRule, Outline, Path } from '@/core/path/path'
 import { isWindowCovered, moveWindow } from '@/core/placement/window'
@@ -11,7 +10,7 @@ import { defineEdit, joinRecorded, put, type Recorded } from '@/core/document/ed
 import { addFrame, frameDraft } from '@/core/document/edits/frames'
 import { openToWhole, putPlaced } from '@/core/document/edits/fills'
 import { removeItems } from '@/core/document/edits/items'
-import { BACKGROUND_ID, holderOf } from '@/core/document/background'
+import { holderOf } from '@/core/document/background'
 import { newFrame } from '@/core/document/create'
 import {
   boxInFrame,
@@ -159,28 +158,21 @@ export const clipOnSheet = (
   return addFrame.record(project, { sheetId, frame: { ...frame, fill } })
 }
 
-/** Makes frames one: the bottom one takes the combined outline and keeps what fills it, the others go. */
-export const combineFrames = (
+/** The frames that a combination is about, from the bottom: locked ones stay out. */
+export const combinable = (sheet: Sheet, ids: readonly string[]): readonly Frame[] =>
+  framesUnder(sheet, ids).filter(({ id }) => !isLocked(sheet, id))
+
+/** Makes frames one: the bottom one takes the outline (sheet points) and keeps what fills it, the others go. */
+export const joinFrames = (
   project: Project,
-  { sheetId, ids, how }: FramesAddress & { readonly how: Combination },
-): { readonly recorded: Recorded; readonly frameId: string; readonly isFlattened: boolean; readonly isEmpty: boolean } => {
-  const sheet = sheetOf(project, sheetId)
-  const frames = framesUnder(sheet, ids).filter((frame) => frame.id !== BACKGROUND_ID && !isLocked(sheet, frame.id))
-  const [first, ...others] = frames
-  const nothing: Recorded = { project, forward: [], inverse: [] }
-  if (!first || !others.length) return { recorded: nothing, frameId: first?.id ?? '', isFlattened: false, isEmpty: false }
-  let isFlattened = false
-  const outline = others.reduce((sofar, frame) => {
-    const made = combineOutlines(sofar, outlineOnSheet(frame), how)
-    isFlattened ||= made.isFlattened
-    return made.outline
-  }, outlineOnSheet(first))
-  if (!isOutlineSound(outline)) return { recorded: nothing, frameId: first.id, isFlattened, isEmpty: true }
-  const recorded = joinRecorded(
+  { sheetId, ids, outline }: FramesAddress & { readonly outline: Outline },
+): Recorded => {
+  const [first, ...others] = combinable(sheetOf(project, sheetId), ids)
+  if (!first || !others.length) return { project, forward: [], inverse: [] }
+  return joinRecorded(
     setOutlineOnSheet.record(project, { sheetId, frameId: first.id, outline, turn: first.turn }),
     (at) => removeItems.record(at, { sheetId, ids: others.map(({ id }) => id) }),
   )
-  return { recorded, frameId: first.id, isFlattened, isEmpty: false }
 }
 
 /** The separate pieces of a frame's outline, in sheet points. */

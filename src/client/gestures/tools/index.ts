@@ -1,0 +1,25 @@
+import { colourHand } from '@/client/gestures/tools/colourHand'
+import type { ToolHand } from '@/client/gestures/tools/hand'
+import { pointsHand } from '@/client/gestures/tools/pointsHand'
+import { traceHand } from '@/client/gestures/tools/traceHand'
+import { uprightHand } from '@/client/gestures/tools/uprightHand'
+import type { Bench } from '@/client/store/benchStore'
+
+export type { ToolDrag, ToolHand, ToolPress } from '@/client/gestures/tools/hand'
+
+/** What the tool in hand does with presses and keys; null without one. */
+export const toolHand = (bench: Bench): ToolHand | null => {
+  const { tool } = bench.get()
+  switch (tool?.kind) {
+    case 'points':
+      return pointsHand(bench)
+    case 'trace':
+      return traceHand(bench)
+    case 'upright':
+      return uprightHand(bench)
+    case 'colour':
+      return colourHand(bench)
+    case undefined:
+      return null
+  }
+}

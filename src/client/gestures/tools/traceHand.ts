@@ -1,0 +1,114 @@
+import { distance, type Point } from '@/core/geometry/vector'
+import { firstPoint, lastPoint, type DraftPiece } from '@/core/path/draft'
+import { snapTurn, directionOf, unitVector } from '@/core/geometry/angle'
+import { subtract } from '@/core/geometry/vector'
+import type { ToolDrag, ToolHand } from '@/client/gestures/tools/hand'
+import type { Bench } from '@/client/store/benchStore'
+import { closeTrace, draftPieces, leaveTrace, setDraft } from '@/client/store/trace'
+
+/** A press this near the first point closes the outline, in table pixels. */
+const CLOSE_REACH = 11
+/** Points of a drawn run stand at least this far apart, in table pixels. */
+const STROKE_STEP = 1.5
+const ANGLE_STEP = 45
+
+const isNear = (bench: Bench, p: Point | null, q: Point): boolean =>
+  p !== null && distance(p, q) * bench.get().view.scale <= CLOSE_REACH
+
+/** With Shift a side runs level, upright or at 45°. */
+const straightened = (from: Point | null, to: Point, shift: boolean): Point => {
+  if (!shift || !from) return to
+  const away = subtract(to, from)
+  const along = unitVector(snapTurn(directionOf(away), ANGLE_STEP))
+  const reach = away.x * along.x + away.y * along.y
+  return { x: from.x + along.x * reach, y: from.y + along.y * reach }
+}
+
+const corner = (at: Point): DraftPiece => ({ kind: 'node', node: { at, kind: 'corner' } })
+
+const curve = (at: Point, to: Point): DraftPiece => ({
+  kind: 'node',
+  node: { at, out: to, into: { x: 2 * at.x - to.x, y: 2 * at.y - to.y }, kind: 'symmetric' },
+})
+
+/** Presses a point and pulls its handles. */
+const nodeDrag = (bench: Bench, at: Point): ToolDrag => {
+  const before = draftPieces(bench.get())
+  const closes = before.length > 1 && isNear(bench, firstPoint(before), at)
+  const [first] = before
+  return {
+    move: (to) => {
+      // Dragging on the first point bends the side that closes.
+      if (closes && first?.kind === 'node') {
+        const into = { x: 2 * first.node.at.x - to.x, y: 2 * first.node.at.y - to.y }
+        setDraft(bench, [{ kind: 'node', node: { ...first.node, into } }, ...before.slice(1)])
+      } else setDraft(bench, [...before, curve(at, to)])
+    },
+    end: () => {
+      if (closes) closeTrace(bench)
+    },
+    cancel: () => setDraft(bench, before),
+  }
+}
+
+/** Draws a run by hand; coming back to the first point closes. */
+const strokeDrag = (bench: Bench, at: Point): ToolDrag => {
+  const before = draftPieces(bench.get())
+  const end = lastPoint(before)
+  // A run begun at the end of the last one goes on from there.
+  const points: Point[] = [end && isNear(bench, end, at) ? end : at]
+  if (end && points[0] !== end) points.unshift(end)
+  return {
+    move: (to) => {
+      const last = points.at(-1)
+      if (last && distance(last, to) * bench.get().view.scale < STROKE_STEP) return
+      points.push(to)
+      setDraft(bench, [...before, { kind: 'stroke', points: [...points] }])
+    },
+    end: () => {
+      const first = firstPoint(draftPieces(bench.get()))
+      if (points.length > 8 && isNear(bench, first, points.at(-1) ?? at)) closeTrace(bench)
+    },
+    cancel: () => setDraft(bench, before),
+  }
+}
+
+/** Presses and keys while an outline is traced. */
+export const traceHand = (bench: Bench): ToolHand => ({
+  tap: ({ at, shift }) => {
+    const { tool } = bench.get()
+    if (tool?.kind !== 'trace' || tool.isClosed) return
+    const pieces = draftPieces(bench.get())
+    if (pieces.length > 1 && isNear(bench, firstPoint(pieces), at)) return closeTrace(bench)
+    setDraft(bench, [...pieces, corner(straightened(lastPoint(pieces), at, shift))])
+  },
+  start: ({ at, shift }) => {
+    const { tool } = bench.get()
+    if (tool?.kind !== 'trace' || tool.isClosed) return { move: () => undefined, end: () => undefined, cancel: () => undefined }
+    if (tool.isFreehand) return strokeDrag(bench, at)
+    return nodeDrag(bench, straightened(lastPoint(draftPieces(bench.get())), at, shift))
+  },
+  hover: (at) => {
+    const { tool } = bench.get()
+    if (tool?.kind === 'trace' && !tool.isClosed) bench.set({ tool: { ...tool, pointer: at } })
+  },
+  key: (key) => {
+    const { tool } = bench.get()
+    if (tool?.kind !== 'trace') return false
+    switch (key) {
+      case 'Escape':
+        if (tool.isClosed) bench.set({ tool: { ...tool, isClosed: false } })
+        else leaveTrace(bench)
+        return true
+      case 'Backspace':
+      case 'Delete':
+        setDraft(bench, draftPieces(bench.get()).slice(0, -1))
+        return true
+      case 'Enter':
+        closeTrace(bench)
+        return true
+      default:
+        return false
+    }
+  },
+})

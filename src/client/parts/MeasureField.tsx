@@ -1,0 +1,67 @@
+'use client'
+import { RANGE } from '@/core/tolerance'
+import { within } from '@/core/range'
+import { formatLength, formatNumber } from '@/core/units'
+import { parseLength } from '@/core/lengthText'
+import type { Sheet } from '@/core/document/types'
+import type { Size } from '@/core/geometry/vector'
+import { measured, type Measure } from '@/core/stencil/params'
+import { TypedField } from '@/client/parts/LengthField'
+import styles from '@/client/parts/Field.module.css'
+
+interface MeasureFieldProps {
+  readonly label: string
+  readonly name?: string
+  readonly measure: Measure
+  /** The largest share of the short side. */
+  readonly most: number
+  readonly sheet: Pick<Sheet, 'unit' | 'ppi'>
+  /** The box that a share is of. */
+  readonly size: Size
+  readonly onMeasure: (measure: Measure) => void
+}
+
+const PERCENT = /^\s*([\d.,]+)\s*%\s*$/
+
+/**
+ * A length that is a share of the short side or fixed. The sign at its end says which and changes it; a typed value
+ * with % or a unit does too.
+ */
+export const MeasureField = ({ label, name = label, measure, most, sheet, size, onMeasure }: MeasureFieldProps) => {
+  const isShare = 'share' in measure
+  const short = Math.min(size.w, size.h)
+  const share = (value: number): Measure => ({
+    share: within(name.toLowerCase(), value, { min: 0, max: most }, `from 0 to ${most * 100}%`),
+  })
+  const points = (value: number): Measure => ({
+    points: within(name.toLowerCase(), value, RANGE.measure, 'from 0 to 200 in (5080 mm)'),
+  })
+  const read = (text: string): Measure => {
+    const percent = PERCENT.exec(text)
+    if (percent) return share(Number((percent[1] ?? '').replace(',', '.')) / 100)
+    if (isShare && !/[a-z"]/i.test(text)) return share(parseLength(text, 'pt', 72) / 100)
+    return points(parseLength(text, sheet.unit, sheet.ppi))
+  }
+  const other: Measure = isShare
+    ? { points: measured(measure, size) }
+    : { share: Math.min(most, measured(measure, size) / (short || 1)) }
+  return (
+    <span className={styles.measure}>
+      <TypedField
+        label={label}
+        name={name}
+        shown={isShare ? formatNumber(measure.share * 100, 1) : formatLength(measure.points, sheet.unit, sheet.ppi)}
+        onText={(text) => onMeasure(read(text))}
+      />
+      <button
+        type="button"
+        className={styles.unitButton}
+        aria-label={`${name}: ${isShare ? 'a share of the short side' : `fixed, in ${sheet.unit}`}. Change`}
+        title={isShare ? 'Follows the size. Press for a fixed length' : 'Fixed. Press to follow the size'}
+        onClick={() => onMeasure(other)}
+      >
+        {isShare ? '%' : sheet.unit}
+      </button>
+    </span>
+  )
+}

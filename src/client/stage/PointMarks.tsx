@@ -1,0 +1,114 @@
+'use client'
+import { compose, apply, type Matrix } from '@/core/geometry/matrix'
+import type { Point } from '@/core/geometry/vector'
+import { pathOfNodes, sameAddress, type Contour, type NodeAddress, type PathNode } from '@/core/path/nodes'
+import { svgTextOf } from '@/core/path/svgText'
+import { useBench } from '@/client/binding/useBench'
+import { svgMatrix } from '@/client/stage/overlayGeometry'
+import { pointsTool } from '@/client/store/points'
+import { viewMatrix } from '@/client/store/view'
+import styles from '@/client/stage/Overlay.module.css'
+
+/** A corner is a square, a smooth point a circle, a symmetric one a circle with a dot. */
+const NodeShape = ({ kind, isChosen }: { readonly kind: PathNode['kind']; readonly isChosen: boolean }) => {
+  const look = isChosen ? styles.nodeChosen : styles.node
+  if (kind === 'corner') return <rect x={-4.5} y={-4.5} width={9} height={9} className={look} />
+  return (
+    <>
+      <circle r={5.2} className={look} />
+      {kind === 'symmetric' && <circle r={1.7} className={isChosen ? styles.nodeEye : styles.nodeDot} />}
+    </>
+  )
+}
+
+const HandleEnd = ({
+  name,
+  label,
+  from,
+  to,
+}: {
+  readonly name: string
+  readonly label: string
+  readonly from: Point
+  readonly to: Point
+}) => (
+  <g>
+    <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} className={styles.casing} strokeWidth={3.5} />
+    <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} className={styles.handleLine} />
+    <g data-grip={name} role="img" aria-label={label} className={styles.grip} transform={`translate(${to.x} ${to.y})`}>
+      <circle r={11} className={styles.hit} />
+      <circle r={4.2} className={styles.handleEnd} />
+    </g>
+  </g>
+)
+
+/** The line of contours as it is worked on. */
+export const WorkLine = ({ contours, toTable }: { readonly contours: readonly Contour[]; readonly toTable: Matrix }) => {
+  const d = svgTextOf(pathOfNodes(contours))
+  return (
+    <g transform={svgMatrix(toTable)}>
+      <path d={d} className={styles.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
+      <path d={d} className={`${styles.line} ${styles.whole}`} strokeWidth={2} vectorEffect="non-scaling-stroke" />
+    </g>
+  )
+}
+
+/** Handles are shown of chosen points and of those beside them. */
+const showsHandles = (chosen: readonly NodeAddress[], { contour, node }: NodeAddress, count: number): boolean =>
+  chosen.some(
+    (one) => one.contour === contour && [0, 1, count - 1].includes((((node - one.node) % count) + count) % count),
+  )
+
+/** Above this many points only chosen ones and their neighbours carry marks large enough to press. */
+const MANY = 400
+
+/** The points of the outline in hand, with the handles of those that are chosen. */
+export const PointMarks = () => {
+  const tool = useBench((state) => state.tool)
+  const project = useBench((state) => state.project)
+  const sheetId = useBench((state) => state.sheetId)
+  const view = useBench((state) => state.view)
+  const full = useBench((state) => (state.tool?.kind === 'points' ? pointsTool(state) : null), sameTool)
+  if (tool?.kind !== 'points' || !full || !project.sheets[sheetId]) return null
+  const toTable = viewMatrix(view)
+  const total = full.contours.reduce((sum, { nodes }) => sum + nodes.length, 0)
+  return (
+    <>
+      <WorkLine contours={full.contours} toTable={compose(toTable)} />
+      {full.contours.map(({ nodes }, contour) =>
+        nodes.map((node, i) => {
+          const address = { contour, node: i }
+          const isChosen = full.chosen.some((one) => sameAddress(one, address))
+          const withHandles = showsHandles(full.chosen, address, nodes.length)
+          if (total > MANY && !withHandles && i % 2) return null
+          const at = apply(toTable, node.at)
+          const name = `Point ${i + 1}`
+          return (
+            <g key={`${contour}-${i}`}>
+              {withHandles && node.into && (
+                <HandleEnd name={`into-${contour}-${i}`} label={`${name}, handle before`} from={at} to={apply(toTable, node.into)} />
+              )}
+              {withHandles && node.out && (
+                <HandleEnd name={`out-${contour}-${i}`} label={`${name}, handle after`} from={at} to={apply(toTable, node.out)} />
+              )}
+              <g
+                data-grip={`node-${contour}-${i}`}
+                role="img"
+                aria-label={`${name}, ${node.kind}${isChosen ? ', chosen' : ''}`}
+                className={styles.grip}
+                transform={`translate(${at.x} ${at.y})`}
+              >
+                <rect x={-10} y={-10} width={20} height={20} className={styles.hit} />
+                <NodeShape kind={node.kind} isChosen={isChosen} />
+              </g>
+            </g>
+          )
+        }),
+      )}
+    </>
+  )
+}
+
+/** Derived points are new objects each time; what they are derived from tells whether they differ. */
+const sameTool = (p: ReturnType<typeof pointsTool>, q: ReturnType<typeof pointsTool>): boolean =>
+  p === q || (p?.of === q?.of && p?.contours === q?.contours && p?.chosen.length === q?.chosen.length && p?.chosen.every((one, i) => one === q?.chosen[i]) === true)

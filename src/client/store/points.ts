@@ -1,0 +1,149 @@
+import { addNode, moveNodes, nodesOf, pathOfNodes, removeNodes, setNodeKind, setSide, toggleClosed } from '@/core/path/nodes'
+import type { Contour, NodeAddress, NodeKind } from '@/core/path/nodes'
+import type { Recorded } from '@/core/document/edit'
+import { setOutlineOnSheet } from '@/core/document/edits/stencils'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { outlineOnSheet } from '@/core/document/outline'
+import type { Frame, Project } from '@/core/document/types'
+import type { Point } from '@/core/geometry/vector'
+import { heldSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import { selectedFrame } from '@/client/store/selection'
+import type { BenchState, PointsTool } from '@/client/store/state'
+
+/** The points tool, its points those of the frame as it is now; null when another or none is in hand. */
+export const pointsTool = (state: BenchState): PointsTool | null => {
+  const { tool } = state
+  if (tool?.kind !== 'points') return null
+  const item = heldSheet(state).items[tool.frameId]
+  if (item?.kind !== 'frame') return null
+  if (tool.of === item) return tool
+  const contours = contoursOfFrame(item)
+  const exists = ({ contour, node }: NodeAddress): boolean => contours[contour]?.nodes[node] !== undefined
+  return { ...tool, of: item, contours, chosen: tool.chosen.filter(exists) }
+}
+
+const derived = new WeakMap<Frame, readonly Contour[]>()
+
+/** The points of a frame's outline in sheet points; the same ones for the same frame. */
+const contoursOfFrame = (frame: Frame): readonly Contour[] => {
+  const known = derived.get(frame)
+  if (known) return known
+  const contours = nodesOf(outlineOnSheet(frame).path)
+  derived.set(frame, contours)
+  return contours
+}
+
+/** Takes the points of the selected frame's outline in hand, or puts them down. */
+export const togglePoints = (bench: Bench): void => {
+  bench.endBurst()
+  const state = bench.get()
+  const frame = selectedFrame(state)
+  if (state.tool?.kind === 'points') return bench.set({ tool: null, spoken: 'Points put down' })
+  if (!frame || frame.id === BACKGROUND_ID) return say(bench, 'Select one frame to work on the points of its outline.')
+  if (frame.stencil.kind === 'mask')
+    return say(bench, 'A soft mask has no points. Swap the stencil, or take the outline of its picture instead.')
+  bench.set({
+    way: 'whole',
+    armed: null,
+    tool: { kind: 'points', frameId: frame.id, of: null, contours: [], chosen: [] },
+    spoken: 'The points of the outline are in hand. Esc puts them down.',
+  })
+}
+
+/** What the frame becomes with these points. */
+export const recordPoints = (project: Project, state: BenchState, contours: readonly Contour[]): Recorded => {
+  const held = heldSheet(state).items[state.tool?.kind === 'points' ? state.tool.frameId : '']
+  if (held?.kind !== 'frame') return { project, forward: [], inverse: [] }
+  const { fillRule } = outlineOnSheet(held)
+  return setOutlineOnSheet.record(project, {
+    sheetId: state.sheetId,
+    frameId: held.id,
+    outline: { path: pathOfNodes(contours), fillRule },
+    turn: held.turn,
+  })
+}
+
+/** Makes one step of new points; they stay in hand as they are. */
+export const commitPoints = (
+  bench: Bench,
+  name: string,
+  contours: readonly Contour[],
+  chosen: readonly NodeAddress[],
+): void => {
+  const before = bench.get().project
+  bench.commit(name, (project) => recordPoints(project, bench.get(), contours))
+  const state = bench.get()
+  if (state.project === before) return bench.set({ preview: null })
+  const { tool } = state
+  const item = tool?.kind === 'points' ? heldSheet(state).items[tool.frameId] : null
+  if (tool?.kind === 'points' && item?.kind === 'frame') bench.set({ tool: { ...tool, of: item, contours, chosen } })
+}
+
+const withTool = (bench: Bench, act: (tool: PointsTool) => void): void => {
+  bench.endBurst()
+  const tool = pointsTool(bench.get())
+  if (tool) act(tool)
+}
+
+const needChosen = (bench: Bench, act: (tool: PointsTool) => void): void =>
+  withTool(bench, (tool) => {
+    if (!tool.chosen.length) say(bench, 'Press a point first. Shift adds more.')
+    else act(tool)
+  })
+
+export const makeNodes = (bench: Bench, kind: NodeKind): void =>
+  needChosen(bench, ({ contours, chosen }) =>
+    commitPoints(bench, `Point: ${kind}`, setNodeKind(contours, chosen, kind), chosen),
+  )
+
+export const makeSides = (bench: Bench, straight: boolean): void =>
+  needChosen(bench, ({ contours, chosen }) => {
+    const next = chosen.reduce((all, one) => setSide(all, one, straight), contours)
+    commitPoints(bench, straight ? 'Straight side' : 'Curved side', next, chosen)
+  })
+
+/** Adds a point in the middle of the side that leaves each chosen one. */
+export const splitSides = (bench: Bench): void =>
+  needChosen(bench, ({ contours, chosen }) => {
+    const fromLast = [...chosen].sort((p, q) => q.contour - p.contour || q.node - p.node)
+    const next = fromLast.reduce((all, one) => addNode(all, one, 0.5), contours)
+    commitPoints(bench, 'Add point', next, [])
+  })
+
+const LEAST_POINTS = 2
+
+export const removeChosen = (bench: Bench): void =>
+  needChosen(bench, ({ contours, chosen }) => {
+    const next = removeNodes(contours, chosen)
+    if (!next.some(({ nodes }) => nodes.length > LEAST_POINTS || nodes.some(({ out }) => out)))
+      return say(bench, 'An outline needs three points, or two with a curve. Remove the frame instead.')
+    commitPoints(bench, chosen.length > 1 ? 'Remove points' : 'Remove point', next, [])
+  })
+
+export const toggleOpen = (bench: Bench): void =>
+  needChosen(bench, ({ contours, chosen }) => {
+    const [first] = chosen
+    if (!first) return
+    const wasClosed = contours[first.contour]?.isClosed
+    commitPoints(bench, wasClosed ? 'Open outline' : 'Close outline', toggleClosed(contours, first), [])
+  })
+
+/** Moves the chosen points by a sheet vector. */
+export const shiftChosen = (bench: Bench, by: Point, name = 'Move point'): void =>
+  needChosen(bench, ({ contours, chosen }) => commitPoints(bench, name, moveNodes(contours, chosen, by), chosen))
+
+export const choosePoints = (bench: Bench, chosen: readonly NodeAddress[]): void => {
+  const tool = pointsTool(bench.get())
+  if (tool) bench.set({ tool: { ...tool, chosen } })
+}
+
+/** The next or previous point along the outline, contour after contour. */
+export const chooseNeighbour = (bench: Bench, step: 1 | -1): void =>
+  withTool(bench, (tool) => {
+    const all = tool.contours.flatMap(({ nodes }, contour) => nodes.map((_, node) => ({ contour, node })))
+    const [first] = tool.chosen
+    const at = all.findIndex((one) => one.contour === first?.contour && one.node === first.node)
+    const next = all[at < 0 ? 0 : (at + step + all.length) % all.length]
+    if (next) bench.set({ tool: { ...tool, chosen: [next] }, spoken: `Point ${next.node + 1}` })
+  })
