@@ -1,6 +1,7 @@
 import { array, mixed, number, object, string } from 'yup'
 import type { History, LoggedStep } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
+import type { Stencil } from '@/core/stencil/stencil'
 
 /** What client and server say to one another. */
 export interface ProjectSummary {

@@ -50,14 +50,17 @@ const join = (all: Float32Array, cells: Float32Array, width: number, height: num
 
 /**
  * How much of each pixel an outline covers, exactly: the signed area between each edge and the right border is added up
- * along the row (the accumulation method of R. Levien's font rasteriser, 2016). Right for outlines whose contours
- * don't overlap and whose holes run the other way, or by the even-odd rule for one contour within another.
+ * along the row (the accumulation method of R. Levien's font rasteriser, 2016). By the non-zero rule it is right
+ * where contours overlap in one direction or holes run the other way, by the even-odd rule where none cross.
  */
 export const coverage = ({ path, fillRule }: Outline, width: number, height: number): Float32Array => {
   const all = new Float32Array(width * height)
-  for (const points of polylineOf(path, 0.002)) {
+  const contours = polylineOf(path, 0.002)
+  // By the non-zero rule all contours add up in one sum; by the even-odd rule each turns over what is there.
+  for (const group of fillRule === 'evenodd' ? contours.map((one) => [one]) : [contours]) {
     const cells = new Float32Array((width + 2) * height)
-    points.forEach((p, i) => addEdge(cells, width, height, p, points[(i + 1) % points.length] ?? p))
+    for (const points of group)
+      points.forEach((p, i) => addEdge(cells, width, height, p, points[(i + 1) % points.length] ?? p))
     join(all, cells, width, height, fillRule === 'evenodd')
   }
   return all

@@ -1,0 +1,197 @@
+import { isFailure } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
+import { apply, invert, type Matrix } from '@/core/geometry/matrix'
+import { rectContains } from '@/core/geometry/rect'
+import type { Point } from '@/core/geometry/vector'
+import type { Outline } from '@/core/path/path'
+import { transformPath } from '@/core/path/transform'
+import { joinRecorded } from '@/core/document/edit'
+import { addFrame } from '@/core/document/edits/frames'
+import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
+import { BACKGROUND_ID, holderOf } from '@/core/document/background'
+import { isOutlineSound } from '@/core/document/outline'
+import { pictureMatrix, pictureOf, readingRows, shownPlaced } from '@/core/document/read'
+import type { Frame, PictureRef } from '@/core/document/types'
+import { FIRST_CHOICE, type RegionChoice } from '@/core/region/choice'
+import { joinOutlines } from '@/core/region/trace'
+import { levelCount, levelSize } from '@/core/render/needs'
+import { levelUrl } from '@/client/http/api'
+import { newItemId } from '@/client/store/actions'
+import { heldSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import { select, selectedFrame, selectItems } from '@/client/store/selection'
+import type { ColourTool } from '@/client/store/state'
+import { askOutlines } from '@/client/workers/outlines'
+
+/** Pixels of the level looked at while the choice is still being made. */
+const PREVIEW_PIXELS = 1.6e6
+
+interface Source {
+  readonly frame: Frame
+  readonly ref: PictureRef
+  /** Picture pixels → sheet points. */
+  readonly toSheet: Matrix
+}
+
+/** The picture that the tool looks at, where it lies. */
+export const colourSource = (bench: Bench, tool: ColourTool): Source | null => {
+  const { project } = bench.get()
+  const sheet = heldSheet(bench.get())
+  const frame = holderOf(sheet, tool.frameId)
+  const placed = shownPlaced(frame)
+  const toSheet = pictureMatrix(project, sheet, frame)
+  return placed && toSheet ? { frame, ref: pictureOf(project, placed.pictureId), toSheet } : null
+}
+
+/** Takes the tool in hand that finds a part of the selected picture by its colour. */
+export const startColour = (bench: Bench): void => {
+  bench.endBurst()
+  const frame = selectedFrame(bench.get())
+  if (!frame || !shownPlaced(frame)) return say(bench, 'Select a frame with a picture first.')
+  bench.set({
+    way: 'whole',
+    armed: null,
+    tool: {
+      kind: 'colour',
+      frameId: frame.id,
+      choice: FIRST_CHOICE,
+      point: null,
+      outline: null,
+      isWorking: false,
+      message: null,
+    },
+    spoken: 'Press a colour in the picture.',
+  })
+}
+
+const previewLevel = (ref: PictureRef): number => {
+  const count = levelCount(ref.pixels)
+  for (let level = 0; level < count; level += 1) {
+    const { w, h } = levelSize(ref.pixels, level)
+    if (w * h <= PREVIEW_PIXELS) return level
+  }
+  return count - 1
+}
+
+const wordsOf = (error: unknown): string =>
+  isFailure(error) ? error.message : 'The part could not be found. Press another point.'
+
+/** Looks again for what would be cut; only the answer to the newest question counts. */
+const look = async (bench: Bench): Promise<void> => {
+  const { tool } = bench.get()
+  if (tool?.kind !== 'colour' || !tool.point) return
+  const source = colourSource(bench, tool)
+  if (!source) return
+  const { point, choice } = tool
+  const isCurrent = (now: unknown): now is ColourTool =>
+    typeof now === 'object' && now !== null && 'choice' in now && now.choice === choice && 'point' in now && now.point === point
+  bench.set({ tool: { ...tool, isWorking: true } })
+  try {
+    const url = levelUrl(source.ref.hash, previewLevel(source.ref))
+    const { outlines } = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, point, choice })
+    const now = bench.get().tool
+    if (!isCurrent(now)) return
+    const message = outlines.length ? null : 'Nothing of this colour. Raise the tolerance or press another point.'
+    bench.set({ tool: { ...now, outline: joinOutlines(outlines), isWorking: false, message } })
+  } catch (error) {
+    const now = bench.get().tool
+    if (isCurrent(now)) bench.set({ tool: { ...now, isWorking: false, message: wordsOf(error) } })
+  }
+}
+
+export const changeChoice = (bench: Bench, change: Partial<RegionChoice>): void => {
+  const { tool } = bench.get()
+  if (tool?.kind !== 'colour') return
+  bench.set({ tool: { ...tool, choice: { ...tool.choice, ...change } } })
+  void look(bench)
+}
+
+/** Chooses the colour at a point of the sheet. */
+export const pickColour = (bench: Bench, at: Point): void => {
+  const { tool } = bench.get()
+  const source = tool?.kind === 'colour' ? colourSource(bench, tool) : null
+  if (tool?.kind !== 'colour' || !source) return
+  const point = apply(invert(source.toSheet), at)
+  const { w, h } = source.ref.pixels
+  if (!rectContains({ x0: 0, y0: 0, x1: w, y1: h }, point))
+    return say(bench, 'Press a point of the selected picture.')
+  bench.set({ tool: { ...tool, point, outline: null } })
+  void look(bench)
+}
+
+/** What a part found by its colour is for. */
+export const COLOUR_USES = ['frames', 'frame', 'clip'] as const
+export type ColourUse = (typeof COLOUR_USES)[number]
+
+const onSheet = (outline: Outline, { toSheet }: Source): Outline => ({
+  ...outline,
+  path: transformPath(toSheet, outline.path),
+})
+
+const TOO_FINE = 'This part is too detailed for an outline. Raise the tolerance, or choose only what is connected.'
+
+/** Puts frames on the sheet in reading order; each empty, to be filled. */
+const putFrames = (bench: Bench, outlines: readonly Outline[]): void => {
+  const { sheetId } = bench.get()
+  const made = outlines.map((outline) => frameOfOutline(newItemId(), 'Opening', outline))
+  const named = readingRows(made)
+    .flat()
+    .map((frame, i) => (made.length > 1 ? { ...frame, name: `Opening ${i + 1}` } : frame))
+  bench.commit(named.length > 1 ? `Cut ${named.length} frames by colour` : 'Cut frame by colour', (project) =>
+    named.reduce((sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })), {
+      project,
+      forward: [],
+      inverse: [],
+    }),
+  )
+  selectItems(
+    bench,
+    named.map(({ id }) => id),
+  )
+}
+
+const clip = (bench: Bench, tool: ColourTool, outline: Outline): void => {
+  const { sheetId } = bench.get()
+  if (tool.frameId !== BACKGROUND_ID) {
+    bench.commit('Clip picture by colour', (project) =>
+      setOutlineOnSheet.record(project, { sheetId, frameId: tool.frameId, outline }),
+    )
+    return select(bench, tool.frameId)
+  }
+  const frame = frameOfOutline(newItemId(), 'Cut out', outline)
+  bench.commit('Clip picture by colour', (project) => clipOnSheet(project, { sheetId, from: tool.frameId, frame }))
+  select(bench, frame.id)
+}
+
+/** Works the part out at the picture's full size and uses it. */
+export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> => {
+  const { tool, project } = bench.get()
+  const source = tool?.kind === 'colour' ? colourSource(bench, tool) : null
+  if (tool?.kind !== 'colour' || !tool.point || !source) return say(bench, 'Press a colour in the picture first.')
+  bench.set({ tool: { ...tool, isWorking: true } })
+  try {
+    const url = levelUrl(source.ref.hash, 0)
+    const { point, choice } = tool
+    const found = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, point, choice })
+    const now = bench.get()
+    if (now.tool?.kind !== 'colour') return
+    if (now.project !== project) {
+      bench.set({ tool: { ...now.tool, isWorking: false } })
+      return say(bench, 'The sheet changed meanwhile. Press the button again.')
+    }
+    const outlines = found.outlines.map((outline) => onSheet(outline, source)).filter(isOutlineSound)
+    const all = joinOutlines(outlines)
+    if (!outlines.length) throw new TypeError('Nothing of this colour.')
+    if (all.path.length > RANGE.segments) {
+      bench.set({ tool: { ...now.tool, isWorking: false } })
+      return say(bench, TOO_FINE, 'fault')
+    }
+    bench.set({ tool: null })
+    if (use === 'clip') clip(bench, tool, all)
+    else putFrames(bench, use === 'frame' ? [all] : outlines)
+  } catch (error) {
+    const now = bench.get().tool
+    if (now?.kind === 'colour') bench.set({ tool: { ...now, isWorking: false } })
+    say(bench, wordsOf(error), 'fault')
+  }
+}

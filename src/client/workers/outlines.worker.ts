@@ -1,0 +1,104 @@
+import { isFailure } from '@/core/failure'
+import { readArtwork } from '@/core/formats/svg/artwork'
+import { scaling, type Matrix } from '@/core/geometry/matrix'
+import { combineAll, type Combination } from '@/core/path/combine'
+import type { Outline } from '@/core/path/path'
+import { transformPath } from '@/core/path/transform'
+import type { Point, Size } from '@/core/geometry/vector'
+import type { RegionChoice } from '@/core/region/choice'
+import { alphaField, colourField, hasSoftEdges, hasTransparency, type Pixels } from '@/core/region/field'
+import { traceField } from '@/core/region/trace'
+
+/** What the worker of outlines can be asked. */
+export type OutlineJob =
+  | { readonly job: 'combine'; readonly outlines: readonly Outline[]; readonly how: Combination }
+  | {
+      readonly job: 'colour'
+      readonly url: string
+      /** Upright size of the picture in pixels, in which point and outlines are. */
+      readonly picture: Size
+      readonly point: Point
+      readonly choice: RegionChoice
+    }
+  | { readonly job: 'alpha'; readonly url: string; readonly picture: Size }
+  | { readonly job: 'svg'; readonly text: string }
+
+export interface OutlineRequest {
+  readonly id: number
+  readonly job: OutlineJob
+}
+
+/** What it answers; `isSoft` of a transparency with soft edges, `isFlattened` of a combination without curves. */
+export type OutlineAnswer = { readonly id: number } & (
+  | {
+      readonly outlines: readonly Outline[]
+      readonly names?: readonly string[]
+      readonly filled?: readonly boolean[]
+      readonly notes?: readonly string[]
+      readonly size?: Size
+      readonly isSoft?: boolean
+      readonly isFlattened?: boolean
+    }
+  | { readonly failed: string }
+)
+
+let held: { readonly url: string; readonly pixels: Pixels } | null = null
+
+const pixelsOf = async (url: string): Promise<Pixels> => {
+  if (held?.url === url) return held.pixels
+  const answer = await fetch(url)
+  if (!answer.ok) throw new TypeError('The picture did not come. Try again in a moment.')
+  const bitmap = await createImageBitmap(await answer.blob(), { premultiplyAlpha: 'none' })
+  const { width, height } = bitmap
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })
+  context?.drawImage(bitmap, 0, 0)
+  bitmap.close()
+  const data = context?.getImageData(0, 0, width, height).data ?? new Uint8ClampedArray(width * height * 4)
+  held = { url, pixels: { data, width, height } }
+  return held.pixels
+}
+
+const scaled = (outlines: readonly Outline[], m: Matrix): readonly Outline[] =>
+  outlines.map((outline) => ({ ...outline, path: transformPath(m, outline.path) }))
+
+const toPicture = (pixels: Pixels, picture: Size): Matrix =>
+  scaling(picture.w / pixels.width, picture.h / pixels.height)
+
+const answerTo = async (job: OutlineJob): Promise<Omit<Exclude<OutlineAnswer, { failed: string }>, 'id'>> => {
+  switch (job.job) {
+    case 'combine': {
+      const { outline, isFlattened } = combineAll(job.outlines, job.how)
+      return { outlines: [outline], isFlattened }
+    }
+    case 'colour': {
+      const pixels = await pixelsOf(job.url)
+      const point = {
+        x: (job.point.x * pixels.width) / job.picture.w,
+        y: (job.point.y * pixels.height) / job.picture.h,
+      }
+      const found = traceField(colourField(pixels, point, job.choice))
+      return { outlines: scaled(found, toPicture(pixels, job.picture)) }
+    }
+    case 'alpha': {
+      const pixels = await pixelsOf(job.url)
+      if (!hasTransparency(pixels)) return { outlines: [] }
+      const field = alphaField(pixels)
+      return { outlines: scaled(traceField(field), toPicture(pixels, job.picture)), isSoft: hasSoftEdges(field) }
+    }
+    case 'svg':
+      return readArtwork(job.text)
+  }
+}
+
+const wordsOf = (error: unknown): string =>
+  isFailure(error) || error instanceof TypeError
+    ? error.message
+    : 'This could not be worked out. Try again, or with another picture.'
+
+self.onmessage = async ({ data: { id, job } }: MessageEvent<OutlineRequest>) => {
+  try {
+    self.postMessage({ id, ...(await answerTo(job)) } satisfies OutlineAnswer)
+  } catch (error) {
+    self.postMessage({ id, failed: wordsOf(error) } satisfies OutlineAnswer)
+  }
+}

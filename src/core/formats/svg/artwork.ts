@@ -1,0 +1,254 @@
+import { Failure } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
+import { compose, determinant, translation, type Matrix } from '@/core/geometry/matrix'
+import type { Size } from '@/core/geometry/vector'
+import { combineOutlines } from '@/core/path/combine'
+import type { FillRule, Outline, Path } from '@/core/path/path'
+import { transformPath } from '@/core/path/transform'
+import { ownProperty, styleSheetOf, type StyleSheet } from '@/core/formats/svg/styles'
+import { isShape, shapePath } from '@/core/formats/svg/shapes'
+import { parseLength, parseTransform, viewBoxMatrix, type Viewport } from '@/core/formats/svg/transform'
+import { parseSvg, SVG_LIMITS, type SvgElement } from '@/core/formats/svg/xml'
+
+/** Outlines read from a drawing, in its user units of 1/96 inch, from the bottom up. */
+export interface Artwork {
+  readonly outlines: readonly Outline[]
+  /** What each is called in the drawing, or its kind. */
+  readonly names: readonly string[]
+  /** Whether each is filled in the drawing; lines only have a stroke. */
+  readonly filled: readonly boolean[]
+  readonly size: Size
+  /** What was left out, in words. */
+  readonly notes: readonly string[]
+}
+
+/** What is inherited on the way down, and where the walk is. */
+interface Situation {
+  readonly matrix: Matrix
+  readonly port: Viewport
+  readonly fill: string
+  readonly stroke: string
+  readonly fillRule: FillRule
+  readonly isVisible: boolean
+  readonly clips: readonly Outline[]
+  /** Ids of what is being used, so that nothing uses itself. */
+  readonly using: readonly string[]
+}
+
+const HOLDERS = new Set(['g', 'a', 'switch', 'svg', 'symbol'])
+const LEFT_OUT: Readonly<Record<string, string>> = {
+  text: 'text',
+  image: 'images',
+  foreignObject: 'foreign content',
+  script: 'scripts',
+  mask: 'masks',
+}
+const DEFAULT_PORT: Viewport = { w: 300, h: 150 }
+
+const ruleOf = (value: string | undefined, before: FillRule): FillRule =>
+  value === 'evenodd' || value === 'nonzero' ? value : before
+
+const isZero = (value: string | undefined): boolean => value !== undefined && parseFloat(value) === 0
+
+const idOf = (reference: string | undefined): string | null =>
+  /^\s*(?:url\(\s*['"]?)?#([^'")]+)['"]?\s*\)?\s*$/.exec(reference ?? '')?.[1] ?? null
+
+/** Walks a drawing and gathers what it fills. */
+class ArtworkReader {
+  readonly outlines: Outline[] = []
+  readonly names: string[] = []
+  readonly filled: boolean[] = []
+  readonly notes = new Map<string, number>()
+  private readonly byId = new Map<string, SvgElement>()
+  private uses = 0
+  private pieces = 0
+
+  constructor(
+    private readonly sheet: StyleSheet,
+    root: SvgElement,
+  ) {
+    const index = (element: SvgElement): void => {
+      const { id } = element.attributes
+      if (id !== undefined && !this.byId.has(id)) this.byId.set(id, element)
+      element.children.forEach(index)
+    }
+    index(root)
+  }
+
+  private property(element: SvgElement, name: string): string | undefined {
+    return ownProperty(this.sheet, element, name)
+  }
+
+  private note(what: string): void {
+    this.notes.set(what, (this.notes.get(what) ?? 0) + 1)
+  }
+
+  /** What holds for an element and all below it. */
+  private within(element: SvgElement, at: Situation): Situation {
+    const read = (name: string): string | undefined => this.property(element, name)
+    const matrix = compose(at.matrix, parseTransform(read('transform')))
+    const clip = idOf(read('clip-path'))
+    const visibility = read('visibility')
+    const inherited = (value: string | undefined, before: string): string =>
+      value === undefined || value === 'inherit' ? before : value
+    const next: Situation = {
+      ...at,
+      matrix,
+      fill: inherited(read('fill'), at.fill),
+      stroke: inherited(read('stroke'), at.stroke),
+      fillRule: ruleOf(read('fill-rule'), at.fillRule),
+      isVisible: visibility === undefined ? at.isVisible : visibility === 'visible',
+    }
+    if (read('mask') !== undefined && read('mask') !== 'none') this.note('masks')
+    return clip === null ? next : { ...next, clips: [...at.clips, this.clipOutline(clip, next)] }
+  }
+
+  /** All that a clip path lets through, as one outline. */
+  private clipOutline(id: string, at: Situation): Outline {
+    const element = this.byId.get(id)
+    const nothing: Outline = { path: [], fillRule: 'nonzero' }
+    if (element?.name !== 'clipPath' || at.using.includes(id)) return nothing
+    if (this.property(element, 'clipPathUnits') === 'objectBoundingBox') {
+      this.note('clip paths measured by what they clip')
+      return nothing
+    }
+    const base = { ...at, matrix: compose(at.matrix, parseTransform(this.property(element, 'transform'))) }
+    const parts = element.children.flatMap((child) => this.clipParts(child, { ...base, using: [...at.using, id] }))
+    return parts.reduce((sofar, part) => (sofar.path.length ? combineOutlines(sofar, part, 'unite').outline : part), nothing)
+  }
+
+  private clipParts(element: SvgElement, at: Situation): readonly Outline[] {
+    const matrix = compose(at.matrix, parseTransform(this.property(element, 'transform')))
+    if (element.name === 'use') {
+      const id = idOf(element.attributes['href'])
+      const target = id === null ? undefined : this.byId.get(id)
+      if (!target || id === null || at.using.includes(id)) return []
+      return this.clipParts(target, { ...at, matrix, using: [...at.using, id] })
+    }
+    if (!isShape(element)) return []
+    const fillRule = ruleOf(this.property(element, 'clip-rule'), 'nonzero')
+    return [{ path: transformPath(matrix, shapePath(element, at.port)), fillRule }]
+  }
+
+  visit(element: SvgElement, at: Situation): void {
+    if (this.property(element, 'display') === 'none') return
+    if (LEFT_OUT[element.name]) return this.note(LEFT_OUT[element.name] ?? '')
+    if (isZero(this.property(element, 'opacity'))) return
+    if (element.name === 'use') return this.visitUse(element, at)
+    if (isShape(element)) return this.take(element, this.within(element, at))
+    if (!HOLDERS.has(element.name)) return
+    const inner = this.within(element, at)
+    const here = element.name === 'svg' ? this.nested(element, inner) : inner
+    for (const child of element.children) if (child.name !== 'symbol') this.visit(child, here)
+  }
+
+  /** An svg within a drawing has a viewport of its own. */
+  private nested(element: SvgElement, at: Situation): Situation {
+    const a = element.attributes
+    const port = { w: parseLength(a['width'], at.port.w, at.port.w), h: parseLength(a['height'], at.port.h, at.port.h) }
+    const place = translation(parseLength(a['x'], at.port.w, 0), parseLength(a['y'], at.port.h, 0))
+    const box = viewBoxMatrix(a['viewBox'], a['preserveAspectRatio'], port)
+    return { ...at, matrix: compose(at.matrix, place, box), port: viewPort(a['viewBox'], port) }
+  }
+
+  private visitUse(element: SvgElement, at: Situation): void {
+    this.uses += 1
+    if (this.uses > SVG_LIMITS.uses)
+      throw new Failure('too-large', `This SVG repeats its parts more than ${SVG_LIMITS.uses} times. Simplify it and try again.`)
+    const id = idOf(element.attributes['href'])
+    const target = id === null ? undefined : this.byId.get(id)
+    if (!target || id === null) return this.note('references to other files')
+    if (at.using.includes(id)) return this.note('parts that use themselves')
+    const a = element.attributes
+    const inner = this.within(element, { ...at, using: [...at.using, id] })
+    const moved = {
+      ...inner,
+      matrix: compose(inner.matrix, translation(parseLength(a['x'], at.port.w, 0), parseLength(a['y'], at.port.h, 0))),
+    }
+    if (target.name !== 'symbol') return this.visit(target, moved)
+    const port = { w: parseLength(a['width'], at.port.w, at.port.w), h: parseLength(a['height'], at.port.h, at.port.h) }
+    const box = viewBoxMatrix(target.attributes['viewBox'], target.attributes['preserveAspectRatio'], port)
+    const within = this.within(target, { ...moved, matrix: compose(moved.matrix, box), port: viewPort(target.attributes['viewBox'], port) })
+    for (const child of target.children) this.visit(child, within)
+  }
+
+  private take(element: SvgElement, at: Situation): void {
+    if (!at.isVisible || Math.abs(determinant(at.matrix)) < 1e-12) return
+    const isFilled = at.fill !== 'none' && at.fill !== 'transparent' && !isZero(this.property(element, 'fill-opacity'))
+    const isDrawn = at.stroke !== '' && at.stroke !== 'none'
+    if (!isFilled && !isDrawn) return
+    const path = transformPath(at.matrix, shapePath(element, at.port))
+    const outline = clipped({ path, fillRule: at.fillRule }, at.clips)
+    if (!outline.path.some(({ kind }) => kind !== 'move' && kind !== 'close')) {
+      if (element.name === 'line') this.note('lines')
+      return
+    }
+    this.pieces += outline.path.length
+    if (this.pieces > RANGE.segments * 10)
+      throw new Failure('too-large', `This SVG has more than ${RANGE.segments * 10} pieces of line. Simplify it and try again.`)
+    this.outlines.push(outline)
+    this.names.push(element.attributes['id'] ?? element.attributes['label'] ?? element.name)
+    this.filled.push(isFilled)
+  }
+}
+
+const clipped = (outline: Outline, clips: readonly Outline[]): Outline =>
+  clips.reduce<Outline>((sofar, clip) => (clip.path.length ? combineOutlines(sofar, clip, 'intersect').outline : { ...sofar, path: NONE }), outline)
+
+const NONE: Path = []
+
+const viewPort = (viewBox: string | undefined, port: Viewport): Viewport => {
+  const [, , w, h] = (viewBox ?? '').match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?/g)?.map(Number) ?? []
+  return w && h && w > 0 && h > 0 ? { w, h } : port
+}
+
+/** The size of a drawing in user units: as it says, else that of its viewBox, else 300 × 150 (CSS 2.2, 10.3.2). */
+export const drawingSize = ({ attributes: a }: SvgElement): Size => {
+  const box = viewPort(a['viewBox'], DEFAULT_PORT)
+  const isRelative = (text: string | undefined): boolean => text === undefined || text.trim().endsWith('%')
+  const [w, h] = [isRelative(a['width']), isRelative(a['height'])]
+  const width = w ? null : parseLength(a['width'], box.w, box.w)
+  const height = h ? null : parseLength(a['height'], box.h, box.h)
+  if (width !== null && height !== null) return { w: width, h: height }
+  if (width !== null) return { w: width, h: (width * box.h) / box.w }
+  if (height !== null) return { w: (height * box.w) / box.h, h: height }
+  return box
+}
+
+const wordsOf = (notes: ReadonlyMap<string, number>): readonly string[] =>
+  [...notes].map(([what, count]) => `${count} × ${what} left out`)
+
+/**
+ * Reads the outlines of an SVG 1.1 or 2 drawing: paths, basic shapes, groups, use, symbols, nested drawings, transforms,
+ * viewBox, fill rules, clip paths and plain style sheets. Nothing is fetched. Throws `picture-unreadable` or `too-large`.
+ */
+export const readArtwork = (text: string): Artwork => {
+  const root = parseSvg(text)
+  const size = drawingSize(root)
+  const reader = new ArtworkReader(styleSheetOf(root), root)
+  const start: Situation = {
+    matrix: viewBoxMatrix(root.attributes['viewBox'], root.attributes['preserveAspectRatio'], size),
+    port: viewPort(root.attributes['viewBox'], size),
+    fill: 'black',
+    stroke: 'none',
+    fillRule: 'nonzero',
+    isVisible: true,
+    clips: [],
+    using: [],
+  }
+  const top: SvgElement = { ...root, name: 'g', attributes: withoutPlace(root.attributes) }
+  reader.visit(top, start)
+  return {
+    outlines: reader.outlines,
+    names: reader.names,
+    filled: reader.filled,
+    size,
+    notes: wordsOf(reader.notes),
+  }
+}
+
+const withoutPlace = (attributes: SvgElement['attributes']): SvgElement['attributes'] => {
+  const { x: _x, y: _y, width: _w, height: _h, viewBox: _v, ...rest } = attributes
+  return rest
+}
+
