@@ -32,6 +32,14 @@ export interface KeptStencil {
   readonly aspect: number
 }
 
+export type NewStencil = Omit<KeptStencil, 'id'>
+
+/** What can be changed of a kept outline. */
+export interface StencilChange {
+  readonly name?: string
+  readonly category?: string
+}
+
 export interface PictureAnswer {
   readonly hash: string
   readonly name: string
@@ -169,6 +177,32 @@ function patch() {
     value: mixed().nullable(),
   }).strict()
 }
+
+const label = () => string().strict().max(120)
+
+export const keepStencilsSchema = object({
+  stencils: array(
+    object({
+      name: label().defined(),
+      category: label().defined(),
+      // Checked in full by the schema of documents.
+      stencil: mixed<Stencil>()
+        .test('stencil', 'must be an object', (held) => typeof held === 'object' && held !== null)
+        .required(),
+      aspect: number().strict().min(0.001).max(1000).required(),
+    })
+      .strict()
+      .noUnknown(),
+  )
+    .strict()
+    .min(1)
+    .max(500)
+    .required(),
+})
+  .strict()
+  .noUnknown()
+
+export const stencilChangeSchema = object({ name: label(), category: label() }).strict().noUnknown()
 
 const ids = () => array(string().strict().matches(ID).required()).strict().max(2000)
 

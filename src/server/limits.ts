@@ -4,6 +4,8 @@ const MEGABYTE = 1024 * 1024
 export const LIMITS = {
   pictureBytes: 60 * MEGABYTE,
   picturePixels: 120e6,
+  drawingBytes: 10 * MEGABYTE,
+  keptStencils: 3000,
   pictureNameLength: 120,
   jsonBytes: 8 * MEGABYTE,
   stepsAtOnce: 500,

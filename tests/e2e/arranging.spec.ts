@@ -223,7 +223,9 @@ test('a frame dragged onto a group’s row goes into it', async ({ page, request
 test('a flipped frame is mirrored with its picture, and hidden frames come back by key', async ({ page, request }) => {
   const hand = await BenchHand.open(
     page,
-    await makeProject(request, [{ id: 'a', stencil: { kind: 'triangle', apex: 0.5 }, box: box(300, 300), filled: true }]),
+    await makeProject(request, [
+      { id: 'a', stencil: { kind: 'triangle', apex: 0.5 }, box: box(300, 300), filled: true },
+    ]),
   )
   await hand.press({ x: 300, y: 310 })
   await page.getByRole('button', { name: 'Flip the frame left to right' }).click()

@@ -5,7 +5,12 @@ import { BenchHand, makeProject } from './bench'
 const PIECES = [
   { id: 'a', stencil: { kind: 'ellipse' } as const, box: { cx: 200, cy: 200, w: 200, h: 160 }, filled: true },
   { id: 'b', box: { cx: 560, cy: 200, w: 200, h: 200 }, filled: true },
-  { id: 'c', stencil: { kind: 'triangle', apex: 0.5 } as const, box: { cx: 300, cy: 450, w: 180, h: 180 }, filled: true },
+  {
+    id: 'c',
+    stencil: { kind: 'triangle', apex: 0.5 } as const,
+    box: { cx: 300, cy: 450, w: 180, h: 180 },
+    filled: true,
+  },
 ]
 
 test('steps are named, taken back, made again, and gone back to from the list', async ({ page, request }) => {

@@ -12,10 +12,12 @@ import { Rail } from '@/client/bench/Rail'
 import { SheetStrip } from '@/client/bench/SheetStrip'
 import { Stack } from '@/client/bench/Stack'
 import { CarriedTag, Supplies } from '@/client/bench/Supplies'
+import { TraceDialog } from '@/client/bench/TraceDialog'
 import { TopBar } from '@/client/bench/TopBar'
 import { useWindow } from '@/client/bench/useWindow'
 import { Table } from '@/client/stage/Table'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { loadStencils } from '@/client/store/keptStencils'
 import { addFiles, loadPictures } from '@/client/store/uploads'
 import { toSheet } from '@/client/store/view'
 import styles from '@/client/bench/Bench.module.css'
@@ -27,6 +29,9 @@ const ShortcutsDialog = dynamic(() => import('@/client/bench/ShortcutsDialog').t
 const HistoryDialog = dynamic(() => import('@/client/bench/HistoryDialog').then((m) => m.HistoryDialog))
 
 const LibraryDialog = dynamic(() => import('@/client/bench/LibraryDialog').then((m) => m.LibraryDialog))
+const KeepDialog = dynamic(() => import('@/client/bench/KeepDialog').then((m) => m.KeepDialog))
+const StencilsDialog = dynamic(() => import('@/client/bench/StencilsDialog').then((m) => m.StencilsDialog))
+const ArtworkDialog = dynamic(() => import('@/client/bench/ArtworkDialog').then((m) => m.ArtworkDialog))
 const StockDialog = dynamic(() => import('@/client/bench/StockDialog').then((m) => m.StockDialog))
 
 const NOTICE_MS = { plain: 5000, fault: 9000 }
@@ -63,6 +68,12 @@ const Notice = () => {
   )
 }
 
+/** Drawings dropped by themselves may become stencils or pictures: that is asked. All else goes to the library. */
+const takeFiles = (bench: Bench, files: readonly File[], at: string | null): void => {
+  if (files.every(({ name }) => /\.svg$/i.test(name))) bench.set({ dialog: 'artwork', artwork: files })
+  else void addFiles(bench, files, at)
+}
+
 const Dialogs = () => {
   const bench = useBenchHandle()
   const dialog = useBench((state) => state.dialog)
@@ -73,6 +84,10 @@ const Dialogs = () => {
       {dialog === 'shortcuts' && <ShortcutsDialog onClose={close} />}
       {dialog === 'library' && <LibraryDialog onClose={close} />}
       {dialog === 'stock' && <StockDialog onClose={close} />}
+      {dialog === 'stencils' && <StencilsDialog onClose={close} />}
+      {dialog === 'artwork' && <ArtworkDialog onClose={() => bench.set({ dialog: 'none', artwork: [] })} />}
+      {dialog === 'keep' && <KeepDialog onClose={close} />}
+      <TraceDialog />
       {dialog === 'history' && <HistoryDialog onClose={close} />}
       <ConflictDialog />
     </>
@@ -84,13 +99,16 @@ export const BenchView = () => {
   const bench = useBenchHandle()
   const spoken = useBench((state) => state.spoken)
   useWindow(bench)
-  useEffect(() => void loadPictures(bench), [bench])
+  useEffect(() => {
+    void loadPictures(bench)
+    void loadStencils(bench)
+  }, [bench])
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,
     noKeyboard: true,
     onDrop: (files, _refused, event) => {
       const at = event && 'clientX' in event ? frameUnder(bench, Number(event.clientX), Number(event.clientY)) : null
-      if (files.length) void addFiles(bench, files, at)
+      if (files.length) takeFiles(bench, files, at)
     },
   })
   return (

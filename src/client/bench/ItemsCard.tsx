@@ -13,6 +13,7 @@ import { groupSelected, ungroupSelected } from '@/client/store/arrangement'
 import { shownKey } from '@/client/gestures/keys'
 import { AlignSection } from '@/client/bench/AlignSection'
 import { ItemTools } from '@/client/bench/ItemTools'
+import { SharedStencilSection } from '@/client/bench/SharedStencilSection'
 import { SetSection } from '@/client/bench/SetSection'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -136,7 +137,8 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
       </div>
       <AlignSection sheet={sheet} count={items.length} />
       <SetSection frames={frames} step={first} />
-      {hull && <HullSection items={items} sheet={sheet} hull={hull} step={first + 1} />}
+      <SharedStencilSection frames={frames} sheet={sheet} step={first + 1} />
+      {hull && <HullSection items={items} sheet={sheet} hull={hull} step={first + 2} />}
     </>
   )
 }

@@ -13,6 +13,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { FillSection } from '@/client/bench/FillSection'
 import { MissingPicture } from '@/client/bench/MissingPicture'
 import { Viewfinder } from '@/client/bench/Viewfinder'
+import { startColour } from '@/client/store/colourCut'
 import { changePlaced, placedFrame } from '@/client/store/actions'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
@@ -72,7 +73,7 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
           onValue={(turn) => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, turn))}
         />
       </div>
-      <div className={styles.row} style={{ gap: 4 }}>
+      <div className={`${styles.row} ${styles.wrap}`}>
         {frame.id !== BACKGROUND_ID && (
           <RailButton
             framed
@@ -82,6 +83,9 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
             Open up
           </RailButton>
         )}
+        <RailButton framed label="Cut a part of this picture out by its colour" onPress={() => startColour(bench)}>
+          By colour
+        </RailButton>
         <RailButton
           framed
           label="Take the picture out; the frame stays"

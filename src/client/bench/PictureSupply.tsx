@@ -7,7 +7,7 @@ import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
-import { StencilIcon, STENCILS } from '@/client/parts/StencilIcon'
+import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
 import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture, takeSupply } from '@/client/store/actions'
 import { toggleMarked } from '@/client/store/arrangement'
 import { selectedFrame } from '@/client/store/selection'
@@ -55,10 +55,15 @@ const PictureMenu = ({
       <MenuItem onClick={run(() => toggleMarked(bench, picture.hash))}>
         {isMarked ? 'Unmark' : 'Mark for a set'} (Shift and press)
       </MenuItem>
+      {picture.hasAlpha && (
+        <MenuItem onClick={run(() => bench.set({ dialog: 'artwork', artwork: [picture] }))}>
+          Stencil from its transparency…
+        </MenuItem>
+      )}
       <MenuItem disabled divider>
         Clip this picture
       </MenuItem>
-      {STENCILS.map(({ name, stencil }) => (
+      {COMMON_STENCILS.map(({ name, stencil }) => (
         <MenuItem key={name} dense onClick={run(() => clipPicture(bench, picture, stencil))}>
           <StencilIcon stencil={stencil} /> &nbsp;{name}
         </MenuItem>

@@ -10,6 +10,7 @@ import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placeme
 import { FITS, type Fit } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { ToolRail } from '@/client/bench/ToolRail'
 import { RailButton } from '@/client/parts/RailButton'
 import { changePlaced, placedFrame } from '@/client/store/actions'
 import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
@@ -224,9 +225,12 @@ const Words = () => {
 /** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
 export const Rail = () => {
   const armed = useBench((state) => state.armed)
+  const hasTool = useBench((state) => state.tool !== null)
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
-      {armed ? (
+      {hasTool && !armed ? (
+        <ToolRail />
+      ) : armed ? (
         <span style={{ padding: '0 8px' }}>
           Draw the frame on the sheet, or press once to put it there. Shift: equal sides · C: from the centre · M: move
           it · Esc: put the stencil down

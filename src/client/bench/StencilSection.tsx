@@ -28,11 +28,7 @@ export const StencilSection = ({ frame, sheet }: { readonly frame: Frame; readon
           <StencilIcon stencil={stencil} aspect={box.w / box.h} width={38} height={30} />
         </span>
         <span className={styles.stencilName}>{stencilName(stencil)}</span>
-        <RailButton
-          framed
-          label="Swap the stencil; the picture stays"
-          onPress={() => setAnchor(mark.current)}
-        >
+        <RailButton framed label="Swap the stencil; the picture stays" onPress={() => setAnchor(mark.current)}>
           Swap
         </RailButton>
       </div>

@@ -2,14 +2,15 @@
 import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { useCarry } from '@/client/gestures/useCarry'
+import { shownKey } from '@/client/gestures/keys'
 import { levelUrl } from '@/client/http/api'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
-import type { Stencil } from '@/core/stencil/stencil'
-import { StencilIcon, STENCILS } from '@/client/parts/StencilIcon'
+import { PRESETS } from '@/core/stencil/presets'
+import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
-import { putFrame } from '@/client/store/actions'
+import { StencilSupplies, StencilTools } from '@/client/bench/StencilSupplies'
+import { startTrace } from '@/client/store/trace'
 import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
 import type { Carried } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
@@ -20,54 +21,6 @@ type Tab = (typeof TABS)[number]
 /** The strip's own padding, both sides. */
 const ROOM = 28
 const HEIGHT = { least: 132, most: 460, first: 140, wraps: 240 }
-
-/** A press puts one in the next free place; a drag takes one to a spot; armed, one is drawn out. */
-const StencilSupply = ({ name, stencil }: { readonly name: string; readonly stencil: Stencil }) => {
-  const bench = useBenchHandle()
-  const carry = useCarry(bench)
-  return (
-    <button
-      type="button"
-      data-supply
-      className={`${styles.supply} ${styles.stencilSupply}`}
-      title={`${name}: press to put one on the sheet, drag it to a spot`}
-      {...carry({ kind: 'stencil', stencil })}
-      onClick={() => putFrame(bench, stencil)}
-    >
-      <StencilIcon stencil={stencil} />
-      <span style={{ fontSize: 12 }}>{name}</span>
-    </button>
-  )
-}
-
-const StencilSupplies = () => {
-  const bench = useBenchHandle()
-  const armed = useBench((state) => state.armed)
-  const arm = (stencil: Stencil): void => bench.set({ armed: armed?.kind === stencil.kind ? null : stencil })
-  return (
-    <>
-      {STENCILS.map(({ name, stencil }) => (
-        <StencilSupply key={name} name={name} stencil={stencil} />
-      ))}
-      <div className={styles.note} role="group" aria-label="Draw a frame out on the sheet">
-        Draw out on the sheet:
-        <br />
-        {STENCILS.map(({ name, stencil }) => (
-          <button
-            key={name}
-            type="button"
-            className={styles.tab}
-            style={{ border: '1px solid var(--field)', borderRadius: 4, marginRight: 6, marginTop: 6 }}
-            aria-pressed={armed?.kind === stencil.kind}
-            onClick={() => arm(stencil)}
-          >
-            {name}
-          </button>
-        ))}
-      </div>
-    </>
-  )
-}
 
 const CarriedPicture = ({ carried }: { readonly carried: Exclude<Carried, { readonly kind: 'stencil' }> }) => {
   const pictures = useBench((state) => state.project.pictures)
@@ -91,6 +44,23 @@ export const CarriedTag = () => {
   )
 }
 
+const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <button type="button" className={styles.add} onClick={onAdd}>
+        Add pictures
+      </button>
+      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'library' })}>
+        Library
+      </button>
+      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'stock' })}>
+        Stock
+      </button>
+    </>
+  )
+}
+
 /** Left and right go from tab to tab. */
 const tabKeys = (event: KeyboardEvent<HTMLElement>): void => {
   const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
@@ -107,6 +77,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const [search, setSearch] = useState('')
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const count = useBench((state) => state.pictures.length)
+  const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
   const replacing = useBench((state) => state.replacing)
   const strip = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
@@ -139,7 +110,10 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
               role="tab"
               className={styles.tab}
               aria-selected={tab === each}
-              onClick={() => setTab(each)}
+              onClick={() => {
+                setTab(each)
+                setSearch('')
+              }}
             >
               {each}
             </button>
@@ -166,30 +140,26 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
             </button>
           </span>
         )}
-        {tab === 'Pictures' && (
-          <input
-            type="search"
-            className={styles.search}
-            placeholder={`Search ${count} pictures`}
-            aria-label="Search pictures by name and tag"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-          />
+        {tab === 'Stencils' && (
+          <button
+            type="button"
+            className={styles.add}
+            title={`Trace an outline over a picture (${shownKey('trace')})`}
+            onClick={() => startTrace(bench)}
+          >
+            Trace an outline
+          </button>
         )}
-        <button
-          type="button"
-          className={styles.add}
-          style={tab === 'Pictures' ? {} : { marginLeft: 'auto' }}
-          onClick={onAdd}
-        >
-          Add pictures
-        </button>
-        <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'library' })}>
-          Library
-        </button>
-        <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'stock' })}>
-          Stock
-        </button>
+        {tab === 'Stencils' && <StencilTools />}
+        <input
+          type="search"
+          className={styles.search}
+          placeholder={tab === 'Pictures' ? `Search ${count} pictures` : `Search ${stencilCount} stencils`}
+          aria-label={tab === 'Pictures' ? 'Search pictures by name and tag' : 'Search stencils'}
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        {tab === 'Pictures' && <PictureTools onAdd={onAdd} />}
       </div>
       <div
         ref={strip}
@@ -206,7 +176,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
             room={height >= HEIGHT.wraps ? width - ROOM : null}
           />
         ) : (
-          <StencilSupplies />
+          <StencilSupplies search={search} />
         )}
       </div>
     </section>

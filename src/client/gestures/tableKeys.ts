@@ -3,6 +3,8 @@ import { flipSelected, groupSelected, restackSelected, toggleMark, ungroupSelect
 import type { Bench } from '@/client/store/benchStore'
 import { duplicateSelected, pastePlacement } from '@/client/store/clipboard'
 import { say } from '@/client/store/notices'
+import { togglePoints } from '@/client/store/points'
+import { startTrace } from '@/client/store/trace'
 import { selectAlike, selectNeighbour, setWay } from '@/client/store/selection'
 import { goToNeighbour } from '@/client/store/sheets'
 import { fitView, fullView, zoomView } from '@/client/store/view'
@@ -63,6 +65,8 @@ export const TABLE_KEYS: readonly TableKey[] = [
   { id: 'previous', key: ',', does: 'Previous frame', group: 'Selecting', act: (b) => selectNeighbour(b, -1) },
   { id: 'alike', key: 'a', does: 'All of the same stencil', group: 'Selecting', act: (b) => selectAlike(b, 'stencil') },
   { id: 'empty', key: 'e', does: 'All empty frames', group: 'Selecting', act: (b) => selectAlike(b, 'empty') },
+  { id: 'points', key: 'y', does: 'Points of the outline', group: 'Frames', act: togglePoints },
+  { id: 'trace', key: 'q', does: 'Trace an outline on the sheet', group: 'Frames', act: (b) => startTrace(b) },
   { id: 'duplicate', key: 'd', does: 'Duplicate with pictures', group: 'Frames', act: duplicateSelected },
   { id: 'placement', key: 'v', does: 'Paste only the placement copied last', group: 'Frames', act: pastePlacement },
   { id: 'group', key: 'g', does: 'Group', group: 'Frames', act: groupSelected },

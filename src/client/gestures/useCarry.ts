@@ -112,7 +112,8 @@ export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boo
   putDown(bench)
   if (!onTable) return
   const point = toSheet(state.view, onTable)
-  if (carried.kind === 'stencil') return putFrame(bench, carried.stencil, boxAround(point, carried.stencil, state))
+  if (carried.kind === 'stencil')
+    return putFrame(bench, carried.stencil, boxAround(point, carried.stencil, state, carried.aspect))
   if (carried.kind === 'fill')
     return target === null
       ? dropFill(bench, carried.frameId, point, isBackground, copy)

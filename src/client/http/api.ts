@@ -1,6 +1,8 @@
 import type {
   ExportRequest,
   ExportState,
+  KeptStencil,
+  NewStencil,
   OpenedProject,
   PictureAnswer,
   PictureChange,
@@ -9,6 +11,7 @@ import type {
   Refusal,
   SavedSteps,
   SaveRequest,
+  StencilChange,
   StockPage,
 } from '@/contract/api'
 import type { NewSheet } from '@/core/document/create'
@@ -83,6 +86,10 @@ export const api = {
   replacePicture: (hash: string, by: string) =>
     call<{ projects: number }>(`/pictures/${at(hash)}/replace`, 'POST', { by }),
   markUsed: (hashes: readonly string[]) => call<{ marked: number }>('/pictures/used', 'POST', { hashes }),
+  stencils: () => call<readonly KeptStencil[]>('/stencils'),
+  keepStencils: (stencils: readonly NewStencil[]) => call<readonly KeptStencil[]>('/stencils', 'POST', { stencils }),
+  changeStencil: (id: string, change: StencilChange) => call<KeptStencil>(`/stencils/${at(id)}`, 'PATCH', change),
+  forgetStencil: (id: string) => call<{ id: string }>(`/stencils/${at(id)}`, 'DELETE'),
   searchStock: (query: string, page: number) => call<StockPage>(`/stock?q=${encodeURIComponent(query)}&page=${page}`),
   bringStockIn: (id: string) => call<PictureAnswer>(`/stock/${at(id)}`, 'POST'),
   startExport: (id: string, request: ExportRequest) =>
@@ -110,6 +117,7 @@ export const saveBundle = async (id: string): Promise<void> => {
   saveAs(bundleUrl(id), fileName)
 }
 
+export const categoryUrl = (category: string): string => `/api/stencils/zip?category=${encodeURIComponent(category)}`
 export const stockPreviewUrl = (id: string): string => `/api/stock/${at(id)}/preview`
 export const exportUrl = (job: string): string => `/api/exports/${at(job)}/file`
 export const levelUrl = (hash: string, level: number): string => `/api/pictures/${hash}/levels/${level}`

@@ -14,7 +14,11 @@ import { wholePictureWindow } from '@/core/placement/window'
 import { useBench } from '@/client/binding/useBench'
 import { EmptyFrames } from '@/client/stage/EmptyFrames'
 import { SheetGuides, SnapGuides } from '@/client/stage/Guides'
+import { ColourMarks } from '@/client/stage/ColourMarks'
 import { Handles } from '@/client/stage/Handles'
+import { Knobs } from '@/client/stage/Knobs'
+import { PointMarks } from '@/client/stage/PointMarks'
+import { TraceMarks, UprightMark } from '@/client/stage/TraceMarks'
 import { handleLayout, svgMatrix } from '@/client/stage/overlayGeometry'
 import { placedFrame } from '@/client/store/actions'
 import { selectedFrame } from '@/client/store/selection'
@@ -94,7 +98,8 @@ const OutlineOf = ({ frame, children }: { readonly frame: Frame; readonly childr
 const MaskLine = () => {
   const frame = useBench(selectedFrame)
   const way = useBench((state) => state.way)
-  if (!frame || frame.id === BACKGROUND_ID) return null
+  const isOff = useBench((state) => state.tool?.kind === 'points')
+  if (!frame || isOff || frame.id === BACKGROUND_ID) return null
   const line = way === 'whole' ? styles.whole : styles.picture
   return (
     <OutlineOf frame={frame}>
@@ -197,7 +202,7 @@ const SelectedHandles = () => {
   const frame = useBench(selectedFrame)
   const selection = useBench((state) => state.selection)
   const way = useBench((state) => state.way)
-  const isHidden = useBench((state) => state.carried !== null || state.gathering !== null)
+  const isHidden = useBench((state) => state.carried !== null || state.gathering !== null || state.tool !== null)
   const sheet = useBench(shownSheet)
   const project = useBench((state) => state.preview ?? state.project)
   const sheetId = useBench((state) => state.sheetId)
@@ -266,6 +271,11 @@ export const Overlay = () => (
     <MemberLines />
     <MaskLine />
     <SelectedHandles />
+    <Knobs />
+    <PointMarks />
+    <TraceMarks />
+    <UprightMark />
+    <ColourMarks />
     <SnapGuides />
     <Gathering />
     <Drawing />

@@ -1,11 +1,13 @@
 'use client'
-import { compose, apply, type Matrix } from '@/core/geometry/matrix'
+import { useMemo } from 'react'
+import { apply, type Matrix } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
 import { pathOfNodes, sameAddress, type Contour, type NodeAddress, type PathNode } from '@/core/path/nodes'
 import { svgTextOf } from '@/core/path/svgText'
 import { useBench } from '@/client/binding/useBench'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
-import { pointsTool } from '@/client/store/points'
+import { heldSheet } from '@/client/store/benchStore'
+import { pointsOf } from '@/client/store/points'
 import { viewMatrix } from '@/client/store/view'
 import styles from '@/client/stage/Overlay.module.css'
 
@@ -43,7 +45,13 @@ const HandleEnd = ({
 )
 
 /** The line of contours as it is worked on. */
-export const WorkLine = ({ contours, toTable }: { readonly contours: readonly Contour[]; readonly toTable: Matrix }) => {
+export const WorkLine = ({
+  contours,
+  toTable,
+}: {
+  readonly contours: readonly Contour[]
+  readonly toTable: Matrix
+}) => {
   const d = svgTextOf(pathOfNodes(contours))
   return (
     <g transform={svgMatrix(toTable)}>
@@ -65,16 +73,15 @@ const MANY = 400
 /** The points of the outline in hand, with the handles of those that are chosen. */
 export const PointMarks = () => {
   const tool = useBench((state) => state.tool)
-  const project = useBench((state) => state.project)
-  const sheetId = useBench((state) => state.sheetId)
+  const sheet = useBench(heldSheet)
   const view = useBench((state) => state.view)
-  const full = useBench((state) => (state.tool?.kind === 'points' ? pointsTool(state) : null), sameTool)
-  if (tool?.kind !== 'points' || !full || !project.sheets[sheetId]) return null
+  const full = useMemo(() => pointsOf(tool, sheet), [tool, sheet])
+  if (!full) return null
   const toTable = viewMatrix(view)
   const total = full.contours.reduce((sum, { nodes }) => sum + nodes.length, 0)
   return (
     <>
-      <WorkLine contours={full.contours} toTable={compose(toTable)} />
+      <WorkLine contours={full.contours} toTable={toTable} />
       {full.contours.map(({ nodes }, contour) =>
         nodes.map((node, i) => {
           const address = { contour, node: i }
@@ -86,10 +93,20 @@ export const PointMarks = () => {
           return (
             <g key={`${contour}-${i}`}>
               {withHandles && node.into && (
-                <HandleEnd name={`into-${contour}-${i}`} label={`${name}, handle before`} from={at} to={apply(toTable, node.into)} />
+                <HandleEnd
+                  name={`into-${contour}-${i}`}
+                  label={`${name}, handle before`}
+                  from={at}
+                  to={apply(toTable, node.into)}
+                />
               )}
               {withHandles && node.out && (
-                <HandleEnd name={`out-${contour}-${i}`} label={`${name}, handle after`} from={at} to={apply(toTable, node.out)} />
+                <HandleEnd
+                  name={`out-${contour}-${i}`}
+                  label={`${name}, handle after`}
+                  from={at}
+                  to={apply(toTable, node.out)}
+                />
               )}
               <g
                 data-grip={`node-${contour}-${i}`}
@@ -108,7 +125,3 @@ export const PointMarks = () => {
     </>
   )
 }
-
-/** Derived points are new objects each time; what they are derived from tells whether they differ. */
-const sameTool = (p: ReturnType<typeof pointsTool>, q: ReturnType<typeof pointsTool>): boolean =>
-  p === q || (p?.of === q?.of && p?.contours === q?.contours && p?.chosen.length === q?.chosen.length && p?.chosen.every((one, i) => one === q?.chosen[i]) === true)

@@ -98,7 +98,13 @@ export const Table = () => {
   const element = useRef<HTMLDivElement>(null)
   const canvas = useRef<HTMLCanvasElement>(null)
   const { cancel, onDoubleClick } = useTableGestures(bench, element)
-  const cursor = useBench((state) => (state.armed ? 'crosshair' : state.way === 'picture' ? 'grab' : 'default'))
+  const cursor = useBench((state) =>
+    state.armed || (state.tool && state.tool.kind !== 'points')
+      ? 'crosshair'
+      : state.way === 'picture'
+        ? 'grab'
+        : 'default',
+  )
   const name = useBench((state) => `Table with ${shownSheet(state).name}`)
   const isClean = useBench((state) => state.isClean)
   const [isReady, setReady] = useState(false)

@@ -61,19 +61,19 @@ export const recordFill = (project: Project, sheetId: string, frameId: string, p
   })
 
 /** Puts an empty frame of a stencil on the sheet: in the given box, or in the next free place. */
-export const putFrame = (bench: Bench, stencil: Stencil, box?: Box): void => {
+export const putFrame = (bench: Bench, stencil: Stencil, box?: Box, aspect?: number): void => {
   const state = bench.get()
   const sheet = shownSheet(state)
-  const frame = newFrame(newItemId(), stencil, box ?? freePlace(sheet, sensibleSize(sheet, stencil)))
+  const frame = newFrame(newItemId(), stencil, box ?? freePlace(sheet, sensibleSize(sheet, stencil, aspect)))
   bench.commit('New frame', (project) => addFrame.record(project, { sheetId: state.sheetId, frame }))
   bench.set({ armed: null })
   select(bench, frame.id)
 }
 
-export const boxAround = (at: Point, stencil: Stencil, state: BenchState): Box => ({
+export const boxAround = (at: Point, stencil: Stencil, state: BenchState, aspect?: number): Box => ({
   cx: at.x,
   cy: at.y,
-  ...sensibleSize(shownSheet(state), stencil),
+  ...sensibleSize(shownSheet(state), stencil, aspect),
 })
 
 export const fillFrame = (bench: Bench, frameId: string, picture: PictureAnswer): void => {

@@ -75,6 +75,7 @@ const firstState = (opened: OpenedProject): BenchState => ({
   isFitted: true,
   table: { w: 0, h: 0 },
   armed: null,
+  drawsOut: false,
   tool: null,
   draft: null,
   smoothness: 0.35,

@@ -5,7 +5,7 @@ import { rectContains } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import type { Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
-import { joinRecorded } from '@/core/document/edit'
+import { joinRecorded, type Recorded } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
@@ -84,7 +84,12 @@ const look = async (bench: Bench): Promise<void> => {
   if (!source) return
   const { point, choice } = tool
   const isCurrent = (now: unknown): now is ColourTool =>
-    typeof now === 'object' && now !== null && 'choice' in now && now.choice === choice && 'point' in now && now.point === point
+    typeof now === 'object' &&
+    now !== null &&
+    'choice' in now &&
+    now.choice === choice &&
+    'point' in now &&
+    now.point === point
   bench.set({ tool: { ...tool, isWorking: true } })
   try {
     const url = levelUrl(source.ref.hash, previewLevel(source.ref))
@@ -113,8 +118,7 @@ export const pickColour = (bench: Bench, at: Point): void => {
   if (tool?.kind !== 'colour' || !source) return
   const point = apply(invert(source.toSheet), at)
   const { w, h } = source.ref.pixels
-  if (!rectContains({ x0: 0, y0: 0, x1: w, y1: h }, point))
-    return say(bench, 'Press a point of the selected picture.')
+  if (!rectContains({ x0: 0, y0: 0, x1: w, y1: h }, point)) return say(bench, 'Press a point of the selected picture.')
   bench.set({ tool: { ...tool, point, outline: null } })
   void look(bench)
 }
@@ -138,7 +142,7 @@ const putFrames = (bench: Bench, outlines: readonly Outline[]): void => {
     .flat()
     .map((frame, i) => (made.length > 1 ? { ...frame, name: `Opening ${i + 1}` } : frame))
   bench.commit(named.length > 1 ? `Cut ${named.length} frames by colour` : 'Cut frame by colour', (project) =>
-    named.reduce((sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })), {
+    named.reduce<Recorded>((sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })), {
       project,
       forward: [],
       inverse: [],

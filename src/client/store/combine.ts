@@ -1,5 +1,5 @@
 import { isFailure } from '@/core/failure'
-import type { Combination } from '@/core/path/combine'
+import type { Combination } from '@/core/path/combinations'
 import { breakApart, combinable, framePieces, joinFrames } from '@/core/document/edits/stencils'
 import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
 import { newItemId } from '@/client/store/actions'

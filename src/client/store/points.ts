@@ -1,21 +1,32 @@
-import { addNode, moveNodes, nodesOf, pathOfNodes, removeNodes, setNodeKind, setSide, toggleClosed } from '@/core/path/nodes'
+import {
+  addNode,
+  moveNodes,
+  nodesOf,
+  pathOfNodes,
+  removeNodes,
+  setNodeKind,
+  setSide,
+  toggleClosed,
+} from '@/core/path/nodes'
 import type { Contour, NodeAddress, NodeKind } from '@/core/path/nodes'
 import type { Recorded } from '@/core/document/edit'
 import { setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { outlineOnSheet } from '@/core/document/outline'
-import type { Frame, Project } from '@/core/document/types'
+import type { Frame, Project, Sheet } from '@/core/document/types'
 import type { Point } from '@/core/geometry/vector'
 import { heldSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { selectedFrame } from '@/client/store/selection'
-import type { BenchState, PointsTool } from '@/client/store/state'
+import type { BenchState, PointsTool, TableTool } from '@/client/store/state'
 
 /** The points tool, its points those of the frame as it is now; null when another or none is in hand. */
-export const pointsTool = (state: BenchState): PointsTool | null => {
-  const { tool } = state
+export const pointsTool = (state: BenchState): PointsTool | null => pointsOf(state.tool, heldSheet(state))
+
+/** The points tool with the points of its frame on a sheet. */
+export const pointsOf = (tool: TableTool | null, sheet: Sheet): PointsTool | null => {
   if (tool?.kind !== 'points') return null
-  const item = heldSheet(state).items[tool.frameId]
+  const item = sheet.items[tool.frameId]
   if (item?.kind !== 'frame') return null
   if (tool.of === item) return tool
   const contours = contoursOfFrame(item)

@@ -35,7 +35,7 @@ export type Saving =
 export type Carried =
   | { readonly kind: 'picture'; readonly picture: PictureAnswer }
   | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
-  | { readonly kind: 'stencil'; readonly stencil: Stencil }
+  | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly aspect?: number }
 
 /** The points of a frame's outline under the hand, in sheet points; they stand for the outline of `of`. */
 export interface PointsTool {
@@ -162,6 +162,8 @@ export interface BenchState {
   readonly isFitted: boolean
   readonly table: Size
   readonly armed: Stencil | null
+  /** Stencils pressed in the supplies are taken in hand, to be drawn out. */
+  readonly drawsOut: boolean
   readonly tool: TableTool | null
   readonly draft: TraceDraft | null
   /** How far drawn runs are smoothed, in [0, 1]. */
@@ -169,7 +171,7 @@ export interface BenchState {
   /** Outlines kept in categories of one's own. */
   readonly kept: readonly KeptStencil[]
   /** Files of artwork from which stencils are to be taken. */
-  readonly artwork: readonly File[]
+  readonly artwork: readonly (File | PictureAnswer)[]
   /** Box of the frame being drawn out. */
   readonly drawing: Box | null
   readonly carried: Carried | null

@@ -5,7 +5,6 @@ import { outlineContains } from '@/core/path/contains'
 import { boundsOf } from '@/core/path/extent'
 import { rectCentre } from '@/core/geometry/rect'
 import { BACKGROUND_ID } from '@/core/document/background'
-import { joinRecorded } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { isOutlineSound } from '@/core/document/outline'
@@ -112,8 +111,6 @@ export const clipWith = (bench: Bench, outline: Outline, name: string): void => 
     return select(bench, target)
   }
   const frame = frameOfOutline(newItemId(), traceName, outline)
-  bench.commit(name, (project) =>
-    joinRecorded({ project, forward: [], inverse: [] }, (at) => clipOnSheet(at, { sheetId, from: target, frame })),
-  )
+  bench.commit(name, (project) => clipOnSheet(project, { sheetId, from: target, frame }))
   select(bench, frame.id)
 }

@@ -2,6 +2,7 @@ import type { Box } from '@/core/geometry/box'
 import { boxCorners } from '@/core/geometry/box'
 import { intersectRects, rectAround, type Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
+import { aspectOf, aspectSize } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { framesOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
@@ -9,11 +10,9 @@ import type { Sheet } from '@/core/document/types'
 const PLACES = 12
 const SHARE = 0.32
 
-/** A sensible size for a new frame: a third of the sheet's short side, square for shapes that ask for it. */
-export const sensibleSize = (sheet: Sheet, stencil: Stencil): Size => {
-  const side = Math.min(sheet.size.w, sheet.size.h) * SHARE
-  return stencil.kind === 'rectangle' ? { w: side * 1.25, h: side } : { w: side, h: side }
-}
+/** A sensible size for a new frame: about a third of the sheet's short side, as wide as its outline asks for. */
+export const sensibleSize = (sheet: Sheet, stencil: Stencil, aspect: number = aspectOf(stencil)): Size =>
+  aspectSize(aspect, Math.min(sheet.size.w, sheet.size.h) * SHARE)
 
 const overlap = (r: Rect, others: readonly Rect[]): number =>
   others.reduce((sum, other) => {

@@ -4,14 +4,11 @@ import { assertNever } from '@/core/failure'
 import { TOLERANCE } from '@/core/tolerance'
 import { boundsOf } from '@/core/path/extent'
 import { areaOf } from '@/core/path/area'
+import type { Combination } from '@/core/path/combinations'
 import type { Point } from '@/core/geometry/vector'
 import { polygonPath, type Outline, type Path, type Segment } from '@/core/path/path'
 import { withoutArcs } from '@/core/path/cubics'
 import { polylineOf } from '@/core/path/polyline'
-
-/** How two outlines are made one. `subtract` takes the second from the first; `exclude` keeps what only one holds. */
-export const COMBINATIONS = ['unite', 'subtract', 'intersect', 'exclude'] as const
-export type Combination = (typeof COMBINATIONS)[number]
 
 /** An outline made of several, and whether its curves had to be flattened. */
 export interface Combined {
@@ -33,11 +30,7 @@ const paperPath = ({ path, fillRule }: Outline): paper.PathItem => {
         item.lineTo([segment.to.x, segment.to.y])
         break
       case 'cubic':
-        item.cubicCurveTo(
-          [segment.c1.x, segment.c1.y],
-          [segment.c2.x, segment.c2.y],
-          [segment.to.x, segment.to.y],
-        )
+        item.cubicCurveTo([segment.c1.x, segment.c1.y], [segment.c2.x, segment.c2.y], [segment.to.x, segment.to.y])
         break
       case 'close':
         item.closePath()
@@ -60,11 +53,15 @@ const fromPaper = (item: paper.PathItem): Path => {
     const [first] = one.segments
     if (!first) return []
     const at = (p: paper.Point): Point => ({ x: p.x, y: p.y })
-    const sides = one.curves.map(
-      (curve): Segment =>
-        curve.hasHandles()
-          ? { kind: 'cubic', c1: at(curve.point1.add(curve.handle1)), c2: at(curve.point2.add(curve.handle2)), to: at(curve.point2) }
-          : { kind: 'line', to: at(curve.point2) },
+    const sides = one.curves.map((curve): Segment =>
+      curve.hasHandles()
+        ? {
+            kind: 'cubic',
+            c1: at(curve.point1.add(curve.handle1)),
+            c2: at(curve.point2.add(curve.handle2)),
+            to: at(curve.point2),
+          }
+        : { kind: 'line', to: at(curve.point2) },
     )
     return [{ kind: 'move', to: at(first.point) }, ...sides, { kind: 'close' }]
   })

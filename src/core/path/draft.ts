@@ -4,8 +4,7 @@ import type { Contour, PathNode } from '@/core/path/nodes'
 
 /** One piece of an outline while it is traced: a point pressed, or a run drawn by hand. */
 export type DraftPiece =
-  | { readonly kind: 'node'; readonly node: PathNode }
-  | { readonly kind: 'stroke'; readonly points: readonly Point[] }
+  { readonly kind: 'node'; readonly node: PathNode } | { readonly kind: 'stroke'; readonly points: readonly Point[] }
 
 export const firstPoint = (pieces: readonly DraftPiece[]): Point | null => {
   const [first] = pieces

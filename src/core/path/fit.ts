@@ -63,7 +63,8 @@ const leastSquares = (points: readonly Point[], shares: readonly number[], out: 
   })
   const determinant = c00 * c11 - c01 * c01
   const chord = distance(from, to)
-  let [alpha, beta] = determinant > 1e-12 ? [(x0 * c11 - x1 * c01) / determinant, (c00 * x1 - c01 * x0) / determinant] : [0, 0]
+  let [alpha, beta] =
+    determinant > 1e-12 ? [(x0 * c11 - x1 * c01) / determinant, (c00 * x1 - c01 * x0) / determinant] : [0, 0]
   // Where the equations have no good answer: a third of the chord (Wu and Barsky's heuristic, in the article).
   const least = 1e-6 * chord
   if (!(alpha > least && beta > least && alpha < 20 * chord + 1e-9 && beta < 20 * chord + 1e-9))
@@ -203,9 +204,7 @@ const asSegment = ({ from, c1, c2, to }: Curve, tolerance: number): Segment => {
   const length = Math.hypot(chord.x, chord.y)
   const off = (p: Point): number => Math.abs((p.x - from.x) * chord.y - (p.y - from.y) * chord.x) / (length || 1)
   // A cubic strays from its chord by at most ¾ of its controls' distance from it.
-  return length && 0.75 * Math.max(off(c1), off(c2)) < tolerance
-    ? { kind: 'line', to }
-    : { kind: 'cubic', c1, c2, to }
+  return length && 0.75 * Math.max(off(c1), off(c2)) < tolerance ? { kind: 'line', to } : { kind: 'cubic', c1, c2, to }
 }
 
 /** Curves as a path; straight ones as lines. */

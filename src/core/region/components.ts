@@ -30,7 +30,7 @@ interface Growing {
 const rootOf = (parents: number[], label: number): number => {
   let root = label
   while (parents[root] !== root) root = parents[root] ?? root
-  for (let at = label; at !== root; ) {
+  for (let at = label; at !== root;) {
     const next = parents[at] ?? root
     parents[at] = root
     at = next

@@ -46,8 +46,7 @@ const SHIFT = 8 - BITS
 const differenceTo = (target: readonly [number, number, number], metric: RegionChoice['metric']) => {
   const [r0, g0, b0] = target
   if (metric === 'rgb')
-    return (r: number, g: number, b: number): number =>
-      Math.sqrt(((r - r0) ** 2 + (g - g0) ** 2 + (b - b0) ** 2) / 3)
+    return (r: number, g: number, b: number): number => Math.sqrt(((r - r0) ** 2 + (g - g0) ** 2 + (b - b0) ** 2) / 3)
   const known = new Float32Array(1 << (3 * BITS)).fill(-1)
   const lab: Lab = toLab(r0, g0, b0)
   return (r: number, g: number, b: number): number => {
@@ -62,7 +61,11 @@ const differenceTo = (target: readonly [number, number, number], metric: RegionC
 }
 
 /** The difference of every pixel from a colour; clear pixels differ as much as can be. */
-const differences = ({ data, width, height }: Pixels, target: readonly [number, number, number], metric: RegionChoice['metric']) => {
+const differences = (
+  { data, width, height }: Pixels,
+  target: readonly [number, number, number],
+  metric: RegionChoice['metric'],
+) => {
   const off = new Float32Array(width * height)
   const difference = differenceTo(target, metric)
   for (let i = 0, k = 0; i < off.length; i += 1, k += 4) {
@@ -116,7 +119,11 @@ const flooded = (off: Float32Array, width: number, height: number, start: number
  * How much each pixel belongs to the part of a picture that has the colour of a point: 1 within, ½ at the edge. A pixel
  * that an edge runs through counts by its share of the colours on both sides, so that no fringe stays.
  */
-export const colourField = (pixels: Pixels, point: { readonly x: number; readonly y: number }, choice: RegionChoice): Field => {
+export const colourField = (
+  pixels: Pixels,
+  point: { readonly x: number; readonly y: number },
+  choice: RegionChoice,
+): Field => {
   const { data, width, height } = pixels
   const x = Math.min(width - 1, Math.max(0, Math.floor(point.x)))
   const y = Math.min(height - 1, Math.max(0, Math.floor(point.y)))

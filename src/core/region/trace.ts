@@ -91,7 +91,11 @@ const ringPath = (raw: readonly Point[], tolerance: number): readonly Segment[] 
 }
 
 /** One component of a field by itself, with a pixel of what is around it. */
-const cropped = ({ values, width, height }: Field, labels: Int32Array, part: Component): Field & { x: number; y: number } => {
+const cropped = (
+  { values, width, height }: Field,
+  labels: Int32Array,
+  part: Component,
+): Field & { x: number; y: number } => {
   const x = Math.max(0, part.x0 - 1)
   const y = Math.max(0, part.y0 - 1)
   const w = Math.min(width, part.x1 + 1) - x

@@ -49,7 +49,15 @@ const bendOf = (points: readonly Point[], i: number, corner: Corner | null, size
   const style = corner?.style ?? 'bevel'
   // A scoop or notch would stand out of the outline at an inward corner.
   const isLeft = !corner || half >= STRAIGHT || half < 1e-6 || (!isConvex && (style === 'scoop' || style === 'notch'))
-  return { at, style, back, ahead, half, isConvex, trim: isLeft ? 0 : style === 'round' ? length / Math.tan(half) : length }
+  return {
+    at,
+    style,
+    back,
+    ahead,
+    half,
+    isConvex,
+    trim: isLeft ? 0 : style === 'round' ? length / Math.tan(half) : length,
+  }
 }
 
 /** All trims are made smaller by one factor until none overlap (CSS Backgrounds and Borders 3, section 5.5). */
@@ -71,7 +79,7 @@ const roundOff = ({ at, back, ahead, half, trim, isConvex }: Bend): readonly Seg
   const radius = trim * Math.tan(half)
   const centre = along(at, unit({ x: back.x + ahead.x, y: back.y + ahead.y }), radius / Math.sin(half))
   const from = along(at, back, trim)
-  const sweep = 180 - 2 * (half * 180) / Math.PI
+  const sweep = 180 - (2 * (half * 180)) / Math.PI
   const start = directionOf(subtract(from, centre))
   return [{ kind: 'arc', centre, rx: radius, ry: radius, turn: 0, start, sweep: isConvex ? sweep : -sweep }]
 }
@@ -98,11 +106,7 @@ const worked = (bend: Bend): readonly Segment[] => {
  * The closed contour through the points with its corners worked: `corners` holds one for all, or one each in the order
  * of the points (null leaves a corner as it is). Sizes that would overlap are all made smaller alike.
  */
-export const corneredPath = (
-  points: readonly Point[],
-  corners: readonly (Corner | null)[],
-  size: Size,
-): Path => {
+export const corneredPath = (points: readonly Point[], corners: readonly (Corner | null)[], size: Size): Path => {
   const cornerAt = (i: number): Corner | null => (corners.length === 1 ? corners[0] : corners[i]) ?? null
   const bends = withoutOverlap(points.map((_, i) => bendOf(points, i, cornerAt(i), size)))
   return [

@@ -1,9 +1,11 @@
 import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
+import { scaling } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
 import { polygonPath, type FillRule, type Outline } from '@/core/path/path'
 import { parseSvgPath } from '@/core/path/svgPath'
+import { transformPath } from '@/core/path/transform'
 import { corneredPath, type Corner } from '@/core/stencil/corners'
 import { fittedPath } from '@/core/stencil/fitted'
 import type { Param, Params, Shape, StraightShape, Values } from '@/core/stencil/params'
@@ -93,8 +95,12 @@ const parametricOutline = (stencil: ParametricStencil, size: Size): Outline => {
 
 const freshOutline = (stencil: Stencil, size: Size): Outline => {
   switch (stencil.kind) {
-    case 'path':
     case 'mask':
+      return {
+        path: transformPath(scaling(size.w, size.h), parseSvgPath(stencil.d)),
+        fillRule: stencil.fillRule,
+      }
+    case 'path':
       return { path: fittedPath(parseSvgPath(stencil.d), size), fillRule: stencil.fillRule }
     default:
       return parametricOutline(stencil, size)

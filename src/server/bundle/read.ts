@@ -8,7 +8,9 @@ import yauzl, { type Entry, type ZipFile } from 'yauzl'
 import { Failure, isFailure, type Fault } from '@/core/failure'
 import { FORMAT, OLDEST_FORMAT, type Project } from '@/core/document/types'
 import { migrate } from '@/core/document/migrate'
+import { schemaFaults, stencilSchema } from '@/core/document/schema'
 import { projectFaults } from '@/core/document/validate'
+import { keepStencilsSchema, type NewStencil } from '@/contract/api'
 import { bundlePictures, completeDocument, type BundleFile } from '@/core/formats/bundleDocument'
 import { LIMITS } from '@/server/limits'
 import { inspectPicture, readThrough } from '@/server/pictures/inspect'
@@ -24,8 +26,11 @@ export interface UnpackedFile extends BundleFile {
 export interface Unpacked {
   readonly project: Project
   readonly files: ReadonlyMap<string, UnpackedFile>
+  /** Outlines that travel along, to be kept. */
+  readonly stencils: readonly NewStencil[]
 }
 
+const STENCILS = 'stencils.json'
 const DOCUMENT = 'project.json'
 const PICTURE = /^pictures\/[^/\\]+$/
 
@@ -116,6 +121,7 @@ const unpackPicture = async (
 
 interface Contents {
   readonly text: string | null
+  readonly stencils: string | null
   readonly files: ReadonlyMap<string, UnpackedFile>
   readonly faults: readonly Fault[]
 }
@@ -125,6 +131,7 @@ const unpack = async (zip: ZipFile, folder: string, thorough: boolean): Promise<
   const files = new Map<string, UnpackedFile>()
   const faults: Fault[] = []
   let text: string | null = null
+  let stencils: string | null = null
   let count = 0
   await eachEntry(zip, async (entry) => {
     count += 1
@@ -134,6 +141,7 @@ const unpack = async (zip: ZipFile, folder: string, thorough: boolean): Promise<
         `The bundle holds more than ${LIMITS.bundleEntries} files. Split it and bring the parts in.`,
       )
     if (entry.fileName === DOCUMENT) text = await readText(zip, entry, meter)
+    else if (entry.fileName === STENCILS) stencils = await readText(zip, entry, meter)
     else if (PICTURE.test(entry.fileName)) {
       const file = path.join(folder, `${count}.picture`)
       try {
@@ -148,7 +156,7 @@ const unpack = async (zip: ZipFile, folder: string, thorough: boolean): Promise<
       }
     }
   })
-  return { text, files, faults }
+  return { text, stencils, files, faults }
 }
 
 const parse = (text: string | null): unknown => {
@@ -157,6 +165,25 @@ const parse = (text: string | null): unknown => {
     return JSON.parse(text)
   } catch {
     throw unreadable(`its ${DOCUMENT} is not JSON`)
+  }
+}
+
+/** The outlines that travel along, each as sound as one of a document. */
+const readStencils = (
+  text: string | null,
+): { readonly stencils: readonly NewStencil[]; readonly faults: readonly Fault[] } => {
+  if (text === null) return { stencils: [], faults: [] }
+  try {
+    const { stencils } = keepStencilsSchema.validateSync(JSON.parse(text), { strict: true })
+    const faults = stencils.flatMap(({ stencil }, i) =>
+      schemaFaults(stencilSchema as Parameters<typeof schemaFaults>[0], stencil, `stencils[${i}].stencil`),
+    )
+    return { stencils, faults }
+  } catch {
+    return {
+      stencils: [],
+      faults: [{ path: STENCILS, message: 'does not follow the format; correct it or leave it out' }],
+    }
   }
 }
 
@@ -209,11 +236,15 @@ export const examineBundle = async (
     pictures,
     contents.files,
   )
-  const early = [...contents.faults, ...faults, ...missing, ...complete.faults]
+  const along = readStencils(contents.stencils)
+  const early = [...contents.faults, ...faults, ...missing, ...complete.faults, ...along.faults]
   const all = [...early, ...projectFaults(complete.document).filter((fault) => !isEcho(fault, early))]
   return all.length
     ? { faults: all, unpacked: null }
-    : { faults: [], unpacked: { project: complete.document as Project, files: contents.files } }
+    : {
+        faults: [],
+        unpacked: { project: complete.document as Project, files: contents.files, stencils: along.stencils },
+      }
 }
 
 /** A picture left out for a fault of its own makes every mention of it a fault as well; saying so once is enough. */

@@ -1,16 +1,19 @@
 import type { Readable } from 'node:stream'
 import { ZipFile } from 'yazl'
+import type { NewStencil } from '@/contract/api'
 import type { Project } from '@/core/document/types'
 import { bundleDocument } from '@/core/formats/bundleDocument'
 
-/** A project as one zip: `project.json` and the original pictures. `files` gives path and ending by hash. */
+/** A project as one zip: `project.json`, the original pictures, and `stencils.json` where kept outlines travel along. `files` gives path and ending by hash. */
 export const bundleStream = (
   project: Project,
   files: ReadonlyMap<string, { readonly file: string; readonly ending: string }>,
+  stencils: readonly NewStencil[] = [],
 ): Readable => {
   const zip = new ZipFile()
   const document = bundleDocument(project, (hash) => files.get(hash)?.ending ?? 'bin')
   zip.addBuffer(Buffer.from(JSON.stringify(document, null, 2)), 'project.json')
+  if (stencils.length) zip.addBuffer(Buffer.from(JSON.stringify({ stencils }, null, 2)), 'stencils.json')
   // Pictures are compressed already.
   for (const [hash, { file, ending }] of files) zip.addFile(file, `pictures/${hash}.${ending}`, { compress: false })
   zip.end()

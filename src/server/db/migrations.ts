@@ -67,4 +67,18 @@ export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
       await q.removeColumn('pictures', 'usedAt')
     },
   },
+  {
+    name: '0003-kept-stencils',
+    up: async ({ context: q }) => {
+      await q.createTable('stencils', {
+        id: { type: DataTypes.STRING, allowNull: false, primaryKey: true },
+        name: { type: DataTypes.TEXT, allowNull: false },
+        category: { type: DataTypes.TEXT, allowNull: false },
+        stencil: { type: DataTypes.TEXT, allowNull: false },
+        aspect: { type: DataTypes.DOUBLE, allowNull: false },
+        addedAt: { type: DataTypes.DATE, allowNull: false },
+      })
+    },
+    down: async ({ context: q }) => q.dropTable('stencils'),
+  },
 ]

@@ -52,6 +52,17 @@ export class PictureRow extends Model<InferAttributes<PictureRow>, InferCreation
   declare tags: string
 }
 
+/** An outline kept in a category of one's own. */
+export class StencilRow extends Model<InferAttributes<StencilRow>, InferCreationAttributes<StencilRow>> {
+  declare id: string
+  declare name: string
+  declare category: string
+  /** The stencil as JSON. */
+  declare stencil: string
+  declare aspect: number
+  declare addedAt: Date
+}
+
 /** Binds the models to one connection. */
 export const defineModels = (sequelize: Sequelize): void => {
   const plain = { sequelize, timestamps: false }
@@ -107,5 +118,16 @@ export const defineModels = (sequelize: Sequelize): void => {
       tags: { type: DataTypes.TEXT, allowNull: false, defaultValue: '[]' },
     },
     { ...plain, tableName: 'pictures' },
+  )
+  StencilRow.init(
+    {
+      id: key(),
+      name: { type: DataTypes.TEXT, allowNull: false },
+      category: { type: DataTypes.TEXT, allowNull: false },
+      stencil: { type: DataTypes.TEXT, allowNull: false },
+      aspect: { type: DataTypes.DOUBLE, allowNull: false },
+      addedAt: { type: DataTypes.DATE, allowNull: false },
+    },
+    { ...plain, tableName: 'stencils' },
   )
 }

@@ -4,6 +4,7 @@ import { Failure } from '@/core/failure'
 import type { Rect } from '@/core/geometry/rect'
 import { BEST_OVERSIZE, type Need } from '@/core/render/needs'
 import type { PaintImage } from '@/painters/canvas/surface'
+import { paintDrawing } from '@/server/pictures/drawings'
 import { uprightPicture } from '@/server/pictures/levels'
 
 /** Repeated edge pixels around a picture, so that sampling at its edges never fades to nothing. */
@@ -51,6 +52,23 @@ const wholePart = (need: Need): Rect => {
   }
 }
 
+/** A drawing is painted as large as it is needed, up to this many times its own size. */
+const MOST_ENLARGED = 4
+
+/** The part of a drawing that shows, painted at the size it is drawn. */
+const drawingPixels = async (file: string, need: Need): Promise<PaintImage> => {
+  const scale = Math.min(MOST_ENLARGED, need.density)
+  const part = wholePart(need)
+  const whole = paintDrawing(file, scale)
+  const { width, height } = await whole.metadata()
+  const [kx, ky] = [width / need.pixels.w, height / need.pixels.h]
+  const left = Math.floor(part.x0 * kx)
+  const top = Math.floor(part.y0 * ky)
+  const [w, h] = [Math.min(width, Math.ceil(part.x1 * kx)) - left, Math.min(height, Math.ceil(part.y1 * ky)) - top]
+  const seen = { x0: left / kx, y0: top / ky, x1: (left + w) / kx, y1: (top + h) / ky }
+  return rimmed(whole.extract({ left, top, width: w, height: h }).toColourspace('srgb'), seen)
+}
+
 /** Reads originals shrunk by libvips (Lanczos 3) to 1.25 times the drawn size; enlarged pictures as they are. */
 export const originalPixels =
   (fileOf: (hash: string) => string | undefined): PixelSource =>
@@ -61,6 +79,7 @@ export const originalPixels =
         'picture-missing',
         'A picture of this sheet is missing. Put it back or replace it, then export again.',
       )
+    if (file.endsWith('.svg') && need.density > 1) return drawingPixels(file, need)
     const shrink = Math.min(1, need.density * BEST_OVERSIZE)
     const whole: Rect = { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h }
     const pixels = need.pixels.w * need.pixels.h * shrink * shrink

@@ -2,6 +2,7 @@ import { fileTypeFromFile } from 'file-type'
 import sharp from 'sharp'
 import { Failure } from '@/core/failure'
 import { LIMITS } from '@/server/limits'
+import { isClean, isDrawing, paintDrawing } from '@/server/pictures/drawings'
 
 /** Kinds of picture that come in, by media type, with the ending of the stored file. */
 const KINDS: Readonly<Record<string, { readonly ending: string; readonly name: string }>> = {
@@ -26,7 +27,6 @@ const ADVICE: readonly (readonly [RegExp, string])[] = [
   ],
   [/^video\//, 'This is a film, not a picture. Save one frame of it as PNG or JPEG and add that file.'],
   [/^image\/vnd\./, 'This is a layered document. Save it as PNG, TIFF or JPEG and add that file.'],
-  [/svg|xml/, 'This is a drawing of lines. Save it as PNG and add that file.'],
 ]
 
 export interface Inspected {
@@ -57,20 +57,34 @@ const wrongKind = (mime: string): Failure =>
   new Failure(
     'picture-kind',
     ADVICE.find(([pattern]) => pattern.test(mime))?.[1] ??
-      'This is not a JPEG, PNG, WebP, AVIF, GIF or TIFF picture. Save it as one of these and add it again.',
+      'This is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture. Save it as one of these and add it again.',
   )
 
 /** Reads every pixel of a picture. Throws `picture-unreadable` for damage anywhere in the file. */
 export const readThrough = async (file: string): Promise<void> => {
-  await sharp(file, READ_OPTIONS)
-    .stats()
+  await (file.endsWith('.svg') ? paintDrawing(file) : sharp(file, READ_OPTIONS)).stats().catch(() => {
+    throw unreadable()
+  })
+}
+
+/** A drawing is painted by the same reader that will paint it later, so what it cannot paint shows here. */
+const inspectDrawing = async (file: string): Promise<Inspected> => {
+  if (!(await isClean(file)))
+    throw new Failure(
+      'picture-unreadable',
+      'This SVG holds parts that are not let in, such as scripts or addresses. Add the SVG by itself: they are then taken out.',
+    )
+  const { width, height } = await paintDrawing(file)
+    .metadata()
     .catch(() => {
       throw unreadable()
     })
+  return { kind: 'SVG', ending: 'svg', width, height, hasAlpha: true, isPlain: false }
 }
 
 /** Reads what a picture file is, by its content. Throws `picture-kind`, `too-large` or `picture-unreadable`. */
 export const inspectPicture = async (file: string): Promise<Inspected> => {
+  if (await isDrawing(file)) return inspectDrawing(file)
   const type = await fileTypeFromFile(file).catch(() => undefined)
   const kind = type && Object.hasOwn(KINDS, type.mime) ? KINDS[type.mime] : undefined
   if (!type || !kind) throw wrongKind(type?.mime ?? '')

@@ -4,6 +4,7 @@ import type { Readable, Writable } from 'node:stream'
 import { Failure } from '@/core/failure'
 import { TaskQueue } from '@/server/db/queue'
 import { LIMITS } from '@/server/limits'
+import { cleanReceived, isDrawing } from '@/server/pictures/drawings'
 import { inspectPicture } from '@/server/pictures/inspect'
 import { levelFile, writeLevels } from '@/server/pictures/levels'
 import { findPicture, rememberPicture, type StoredPicture } from '@/server/pictures/catalogue'
@@ -88,5 +89,12 @@ export const takePicture = async (
       `The file is larger than ${LIMITS.pictureBytes / 1024 / 1024} MB. Make it smaller and add it again.`,
     )
   }
-  return keepReceived(await receive(body, LIMITS.pictureBytes, options), name)
+  const received = await receive(body, LIMITS.pictureBytes, options)
+  if (!(await isDrawing(received.file))) return keepReceived(received, name)
+  try {
+    return await keepReceived(await cleanReceived(received), name)
+  } catch (error) {
+    await rm(received.file, { force: true })
+    throw error
+  }
 }

@@ -3,10 +3,14 @@ import path from 'node:path'
 import sharp, { type Sharp } from 'sharp'
 import { isFailure } from '@/core/failure'
 import { levelCount, levelSize } from '@/core/render/needs'
+import { paintDrawing } from '@/server/pictures/drawings'
 import { READ_OPTIONS, readThrough, unreadable, type Inspected } from '@/server/pictures/inspect'
 
 /** The picture upright, in sRGB: what everything later works from. */
-export const uprightPicture = (file: string): Sharp => sharp(file, READ_OPTIONS).autoOrient().toColourspace('srgb')
+export const uprightPicture = (file: string, kind = path.extname(file)): Sharp =>
+  kind === '.svg'
+    ? paintDrawing(file).toColourspace('srgb')
+    : sharp(file, READ_OPTIONS).autoOrient().toColourspace('srgb')
 
 export const levelEnding = (hasAlpha: boolean): 'png' | 'jpg' => (hasAlpha ? 'png' : 'jpg')
 export const levelFile = (directory: string, level: number, hasAlpha: boolean): string =>
@@ -23,6 +27,7 @@ const encoded = (picture: Sharp, hasAlpha: boolean): Sharp =>
 export const writeLevels = async (file: string, picture: Inspected, directory: string): Promise<number> => {
   const pixels = { w: picture.width, h: picture.height }
   const count = levelCount(pixels)
+  const kind = `.${picture.ending}`
   const write = (source: Sharp, level: number): Promise<unknown> =>
     encoded(source, picture.hasAlpha).toFile(levelFile(directory, level, picture.hasAlpha))
   const at = (source: Sharp, level: number): Sharp => {
@@ -32,12 +37,12 @@ export const writeLevels = async (file: string, picture: Inspected, directory: s
   try {
     // A plain JPEG is its own first level: making it anew would take longer than all the others together.
     if (picture.isPlain) await copyFile(file, levelFile(directory, 0, false))
-    else await write(uprightPicture(file), 0)
+    else await write(uprightPicture(file, kind), 0)
     if (count === 1) {
       if (picture.isPlain) await readThrough(file)
       return count
     }
-    const half = await at(uprightPicture(file), 1).raw().toBuffer({ resolveWithObject: true })
+    const half = await at(uprightPicture(file, kind), 1).raw().toBuffer({ resolveWithObject: true })
     const { width, height, channels } = half.info
     const fromHalf = (): Sharp => sharp(half.data, { raw: { width, height, channels } }).toColourspace('srgb')
     await write(fromHalf(), 1)

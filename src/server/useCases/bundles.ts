@@ -10,7 +10,9 @@ import { originalFile } from '@/server/pictures/catalogue'
 import { keepReceived } from '@/server/pictures/intake'
 import { openProject } from '@/server/projects/store'
 import { receive, temporaryPath } from '@/server/storage/files'
+import { keepStencils } from '@/server/stencils/catalogue'
 import { safeFileName } from '@/server/useCases/exports'
+import { stencilsOf } from '@/server/useCases/stencils'
 import { adoptProject } from '@/server/useCases/projects'
 
 /** A project with only the pictures that something in it shows or keeps. */
@@ -42,7 +44,8 @@ export const bundleName = async (id: string): Promise<string> => (await bundlePa
 /** A project as a zip to download. */
 export const writeBundle = async (id: string): Promise<{ readonly body: Readable; readonly fileName: string }> => {
   const { project, files, fileName } = await bundleParts(id)
-  return { body: bundleStream(project, files), fileName }
+  const stencils = (await stencilsOf(project)).map(({ id: _id, ...kept }) => kept)
+  return { body: bundleStream(project, files, stencils), fileName }
 }
 
 /** Brings a bundle in as a new project. Nothing stays of one that is refused. */
@@ -50,11 +53,12 @@ export const bringBundleIn = async (body: Readable, declared?: number): Promise<
   const received = await receive(body, LIMITS.bundleBytes, declared === undefined ? {} : { declared })
   const folder = await temporaryPath('.bundle')
   try {
-    const { project, files } = await readBundle(received.file, folder)
+    const { project, files, stencils } = await readBundle(received.file, folder)
     for (const [name, unpacked] of files) {
       const ref = Object.values(project.pictures).find((picture) => picture.hash === unpacked.hash)
       if (ref) await keepReceived({ file: unpacked.file, hash: unpacked.hash, bytes: unpacked.bytes }, ref.name || name)
     }
+    if (stencils.length) await keepStencils(stencils)
     return await adoptProject(project)
   } finally {
     await rm(folder, { recursive: true, force: true })

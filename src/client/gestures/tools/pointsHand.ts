@@ -122,7 +122,11 @@ const gather = (bench: Bench, tool: PointsTool, { at, shift }: ToolPress): ToolD
 const LINE_REACH = 7
 
 /** Adds a point where the outline was pressed; null if it was not. */
-const addedPoint = (bench: Bench, tool: PointsTool, at: Point): { contours: readonly Contour[]; made: NodeAddress } | null => {
+const addedPoint = (
+  bench: Bench,
+  tool: PointsTool,
+  at: Point,
+): { contours: readonly Contour[]; made: NodeAddress } | null => {
   const spot = nearestSpot(tool.contours, at)
   if (!spot || spot.distance * bench.get().view.scale > LINE_REACH) return null
   return { contours: addNode(tool.contours, spot, spot.t), made: { contour: spot.contour, node: spot.node + 1 } }
@@ -167,9 +171,8 @@ export const pointsHand = (bench: Bench): ToolHand => ({
       return nodeDrag(bench, next, press)
     }
     if (mark) {
-      const { part, address } = mark
-      if (part === 'node') return null
-      return pointsDrag(bench, 'Pull handle', tool, (to) => moveHandle(tool.contours, address, part, to, press.ctrl))
+      const { part: side, address } = mark
+      return pointsDrag(bench, 'Pull handle', tool, (to) => moveHandle(tool.contours, address, side, to, press.ctrl))
     }
     const added = addedPoint(bench, tool, press.at)
     if (!added) return gather(bench, tool, press)

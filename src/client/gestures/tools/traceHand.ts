@@ -84,7 +84,8 @@ export const traceHand = (bench: Bench): ToolHand => ({
   },
   start: ({ at, shift }) => {
     const { tool } = bench.get()
-    if (tool?.kind !== 'trace' || tool.isClosed) return { move: () => undefined, end: () => undefined, cancel: () => undefined }
+    if (tool?.kind !== 'trace' || tool.isClosed)
+      return { move: () => undefined, end: () => undefined, cancel: () => undefined }
     if (tool.isFreehand) return strokeDrag(bench, at)
     return nodeDrag(bench, straightened(lastPoint(draftPieces(bench.get())), at, shift))
   },

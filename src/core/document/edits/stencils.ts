@@ -34,8 +34,7 @@ interface FramesAddress {
   readonly ids: readonly string[]
 }
 
-const putStencil = (frame: Draft<Frame>, stencil: Stencil): void =>
-  put(frame, 'stencil', stencil as Draft<Stencil>) // a frozen value is stored as it is
+const putStencil = (frame: Draft<Frame>, stencil: Stencil): void => put(frame, 'stencil', stencil as Draft<Stencil>) // a frozen value is stored as it is
 
 /** Gives frames, those within groups too, another outline; what fills them and how it is placed stays as stored. */
 export const setStencils = defineEdit<FramesAddress & { readonly stencil: Stencil }>(
@@ -121,7 +120,10 @@ export const setOutlineOnSheet = defineEdit<FrameAddress & { readonly outline: O
 )
 
 /** Turns a frame's box to run along a direction of the sheet; outline and picture stay where they are. */
-export const setUpright = (project: Project, { sheetId, frameId, along }: FrameAddress & { readonly along: number }) => {
+export const setUpright = (
+  project: Project,
+  { sheetId, frameId, along }: FrameAddress & { readonly along: number },
+) => {
   const frame = frameOf(sheetOf(project, sheetId), frameId)
   // Of the four ways a box can lie along the edge, the one that turns it least.
   const quarter = Math.round((frame.turn - along) / 90) * 90
@@ -131,9 +133,8 @@ export const setUpright = (project: Project, { sheetId, frameId, along }: FrameA
 
 /** Takes a stencil off: the frame shows the whole picture as a rectangle, at its present place and size. */
 export const takeOffStencil = (project: Project, { sheetId, frameId }: FrameAddress): Recorded =>
-  joinRecorded(
-    openToWhole.record(project, { sheetId, frameId }),
-    (at) => setStencils.record(at, { sheetId, ids: [frameId], stencil: { kind: 'rectangle' } }),
+  joinRecorded(openToWhole.record(project, { sheetId, frameId }), (at) =>
+    setStencils.record(at, { sheetId, ids: [frameId], stencil: { kind: 'rectangle' } }),
   )
 
 /** A frame on the sheet with an outline in sheet points; empty. */
@@ -217,4 +218,3 @@ const clipLike = (project: Project, sheet: Sheet, source: Frame, frame: Frame, a
   })
   return addFrame.record(project, { sheetId: sheet.id, frame: { ...frame, fill: { ...fill, takes } }, above })
 }
-

@@ -114,7 +114,10 @@ class ArtworkReader {
     }
     const base = { ...at, matrix: compose(at.matrix, parseTransform(this.property(element, 'transform'))) }
     const parts = element.children.flatMap((child) => this.clipParts(child, { ...base, using: [...at.using, id] }))
-    return parts.reduce((sofar, part) => (sofar.path.length ? combineOutlines(sofar, part, 'unite').outline : part), nothing)
+    return parts.reduce(
+      (sofar, part) => (sofar.path.length ? combineOutlines(sofar, part, 'unite').outline : part),
+      nothing,
+    )
   }
 
   private clipParts(element: SvgElement, at: Situation): readonly Outline[] {
@@ -154,7 +157,10 @@ class ArtworkReader {
   private visitUse(element: SvgElement, at: Situation): void {
     this.uses += 1
     if (this.uses > SVG_LIMITS.uses)
-      throw new Failure('too-large', `This SVG repeats its parts more than ${SVG_LIMITS.uses} times. Simplify it and try again.`)
+      throw new Failure(
+        'too-large',
+        `This SVG repeats its parts more than ${SVG_LIMITS.uses} times. Simplify it and try again.`,
+      )
     const id = idOf(element.attributes['href'])
     const target = id === null ? undefined : this.byId.get(id)
     if (!target || id === null) return this.note('references to other files')
@@ -168,7 +174,11 @@ class ArtworkReader {
     if (target.name !== 'symbol') return this.visit(target, moved)
     const port = { w: parseLength(a['width'], at.port.w, at.port.w), h: parseLength(a['height'], at.port.h, at.port.h) }
     const box = viewBoxMatrix(target.attributes['viewBox'], target.attributes['preserveAspectRatio'], port)
-    const within = this.within(target, { ...moved, matrix: compose(moved.matrix, box), port: viewPort(target.attributes['viewBox'], port) })
+    const within = this.within(target, {
+      ...moved,
+      matrix: compose(moved.matrix, box),
+      port: viewPort(target.attributes['viewBox'], port),
+    })
     for (const child of target.children) this.visit(child, within)
   }
 
@@ -185,7 +195,10 @@ class ArtworkReader {
     }
     this.pieces += outline.path.length
     if (this.pieces > RANGE.segments * 10)
-      throw new Failure('too-large', `This SVG has more than ${RANGE.segments * 10} pieces of line. Simplify it and try again.`)
+      throw new Failure(
+        'too-large',
+        `This SVG has more than ${RANGE.segments * 10} pieces of line. Simplify it and try again.`,
+      )
     this.outlines.push(outline)
     this.names.push(element.attributes['id'] ?? element.attributes['label'] ?? element.name)
     this.filled.push(isFilled)
@@ -193,7 +206,10 @@ class ArtworkReader {
 }
 
 const clipped = (outline: Outline, clips: readonly Outline[]): Outline =>
-  clips.reduce<Outline>((sofar, clip) => (clip.path.length ? combineOutlines(sofar, clip, 'intersect').outline : { ...sofar, path: NONE }), outline)
+  clips.reduce<Outline>(
+    (sofar, clip) => (clip.path.length ? combineOutlines(sofar, clip, 'intersect').outline : { ...sofar, path: NONE }),
+    outline,
+  )
 
 const NONE: Path = []
 
@@ -251,4 +267,3 @@ const withoutPlace = (attributes: SvgElement['attributes']): SvgElement['attribu
   const { x: _x, y: _y, width: _w, height: _h, viewBox: _v, ...rest } = attributes
   return rest
 }
-

@@ -16,8 +16,7 @@ const EMBEDDED = /^data:image\/(png|jpeg|gif|webp);base64,[A-Za-z0-9+/=\s]+$/
 
 const isKept = (element: SvgElement, name: string, value: string): boolean => {
   if (/^on/i.test(name) || !/^[A-Za-z][\w.-]*$/.test(name)) return false
-  if (name === 'href')
-    return value.trim().startsWith('#') || (element.name === 'image' && EMBEDDED.test(value.trim()))
+  if (name === 'href') return value.trim().startsWith('#') || (element.name === 'image' && EMBEDDED.test(value.trim()))
   if (name === 'base' || name === 'src') return false
   return isHarmlessValue(value)
 }

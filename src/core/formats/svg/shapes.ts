@@ -52,8 +52,7 @@ const ovalPath = ({ name, attributes: a }: SvgElement, port: Viewport): Path => 
   const cx = parseLength(a['cx'], port.w, 0)
   const cy = parseLength(a['cy'], port.h, 0)
   const r = parseLength(a['r'], diagonal(port), 0)
-  const [rx, ry] =
-    name === 'circle' ? [r, r] : [parseLength(a['rx'], port.w, NaN), parseLength(a['ry'], port.h, NaN)]
+  const [rx, ry] = name === 'circle' ? [r, r] : [parseLength(a['rx'], port.w, NaN), parseLength(a['ry'], port.h, NaN)]
   const [w, h] = [Number.isNaN(rx) ? ry : rx, Number.isNaN(ry) ? rx : ry]
   return w > 0 && h > 0 ? transformPath(translation(cx, cy), ellipsePath(w, h)) : []
 }
@@ -61,7 +60,9 @@ const ovalPath = ({ name, attributes: a }: SvgElement, port: Viewport): Path => 
 const MOST_POINTS = 200_000
 
 const pointsOf = (text: string | undefined): readonly Point[] => {
-  const numbers = ((text ?? '').match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?/g) ?? []).slice(0, MOST_POINTS).map(Number)
+  const numbers = ((text ?? '').match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?/g) ?? [])
+    .slice(0, MOST_POINTS)
+    .map(Number)
   return Array.from({ length: Math.floor(numbers.length / 2) }, (_, i) => ({
     x: numbers[2 * i] ?? 0,
     y: numbers[2 * i + 1] ?? 0,

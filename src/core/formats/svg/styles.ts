@@ -45,14 +45,17 @@ const declarationsOf = (block: csstree.CssNode): ReadonlyMap<string, string> => 
 const rulesOf = (css: string): readonly Rule[] => {
   const rules: Rule[] = []
   const tree = csstree.parse(css, { onParseError: () => undefined })
-  csstree.walk(tree, { visit: 'Rule', enter: (rule) => {
-    if (rule.prelude.type !== 'SelectorList') return
-    const declares = declarationsOf(rule.block)
-    for (const selector of rule.prelude.children.toArray()) {
-      const simple = simpleSelector(selector)
-      if (simple) rules.push({ ...simple, declares })
-    }
-  } })
+  csstree.walk(tree, {
+    visit: 'Rule',
+    enter: (rule) => {
+      if (rule.prelude.type !== 'SelectorList') return
+      const declares = declarationsOf(rule.block)
+      for (const selector of rule.prelude.children.toArray()) {
+        const simple = simpleSelector(selector)
+        if (simple) rules.push({ ...simple, declares })
+      }
+    },
+  })
   return rules
 }
 
@@ -64,7 +67,12 @@ export const styleSheetOf = (root: SvgElement): StyleSheet => {
     element.children.forEach(visit)
   }
   visit(root)
-  return { rules: rules.map((rule, i) => ({ rule, i })).sort((p, q) => p.rule.weight - q.rule.weight || p.i - q.i).map(({ rule }) => rule) }
+  return {
+    rules: rules
+      .map((rule, i) => ({ rule, i }))
+      .sort((p, q) => p.rule.weight - q.rule.weight || p.i - q.i)
+      .map(({ rule }) => rule),
+  }
 }
 
 /** The declarations of a style attribute. */

@@ -47,7 +47,10 @@ export const parseSvg = (text: string): SvgElement => {
   parser.on('opentag', ({ name, attributes }) => {
     count += 1
     if (count > SVG_LIMITS.elements)
-      throw new Failure('too-large', `This SVG has more than ${SVG_LIMITS.elements} elements. Simplify it and try again.`)
+      throw new Failure(
+        'too-large',
+        `This SVG has more than ${SVG_LIMITS.elements} elements. Simplify it and try again.`,
+      )
     if (stack.length >= SVG_LIMITS.depth) throw unreadable(`its elements are nested more than ${SVG_LIMITS.depth} deep`)
     const own: Record<string, string> = Object.create(null) as Record<string, string>
     for (const [key, value] of Object.entries(attributes)) {
@@ -76,5 +79,6 @@ export const parseSvg = (text: string): SvgElement => {
 
 /** Begins the text like an SVG file? A declaration, comments and a document type may come first. */
 export const looksLikeSvg = (head: string): boolean =>
-  /^\uFEFF?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>[]*(\[[\s\S]*?\])?[^>]*>\s*)*<(svg|[a-z]+:svg)[\s>]/i.test(head)
-
+  /^\uFEFF?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>[]*(\[[\s\S]*?\])?[^>]*>\s*)*<(svg|[a-z]+:svg)[\s>]/i.test(
+    head,
+  )

@@ -41,12 +41,20 @@ export const triangle = defineStraight({
 export const polygon = defineStraight({
   name: 'Polygon',
   params: { sides: count('Sides', 3, 60, 6) },
-  points: ({ sides }, size) => fittedPoints(around(sides, () => 1), size),
+  points: ({ sides }, size) =>
+    fittedPoints(
+      around(sides, () => 1),
+      size,
+    ),
   // The knob walks round: the corner after the first tells how many there are.
   knobs: [
     {
       param: 'sides',
-      at: ({ sides }, size) => fittedPoints(around(sides, () => 1), size)[1] ?? { x: 0, y: 0 },
+      at: ({ sides }, size) =>
+        fittedPoints(
+          around(sides, () => 1),
+          size,
+        )[1] ?? { x: 0, y: 0 },
     },
   ],
 })

@@ -41,8 +41,7 @@ const parts = (number: number, length: number, gap: number): readonly (readonly 
   })
 }
 
-const rectPoints = (x0: number, y0: number, x1: number, y1: number): readonly Point[] =>
-  cornersOf({ x0, y0, x1, y1 })
+const rectPoints = (x0: number, y0: number, x1: number, y1: number): readonly Point[] => cornersOf({ x0, y0, x1, y1 })
 
 export const strips = defineShape({
   name: 'Strips',

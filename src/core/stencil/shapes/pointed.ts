@@ -4,8 +4,7 @@ import { count, defineStraight, seed, share } from '@/core/stencil/params'
 import { fittedPoints } from '@/core/stencil/fitted'
 import { around } from '@/core/stencil/shapes/basic'
 
-const starPoints = (points: number, inner: number): readonly Point[] =>
-  around(points * 2, (i) => (i % 2 ? inner : 1))
+const starPoints = (points: number, inner: number): readonly Point[] => around(points * 2, (i) => (i % 2 ? inner : 1))
 
 const nth = (points: readonly Point[], i: number): Point => points[i] ?? { x: 0, y: 0 }
 
@@ -85,7 +84,8 @@ export const parallelogram = defineStraight({
   knobs: [
     {
       param: 'lean',
-      at: ({ lean }, { w, h }) => (lean >= 0 ? { x: -w / 2 + lean * w, y: -h / 2 } : { x: w / 2 + lean * w, y: -h / 2 }),
+      at: ({ lean }, { w, h }) =>
+        lean >= 0 ? { x: -w / 2 + lean * w, y: -h / 2 } : { x: w / 2 + lean * w, y: -h / 2 },
     },
   ],
 })

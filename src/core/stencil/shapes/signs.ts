@@ -173,7 +173,10 @@ export const tag = defineShape({
     )
     const radius = hole * Math.min(w, h)
     return {
-      path: [...body, ...transformPath(translation(-w / 2 + Math.max(point * w * 0.7, radius * 1.6), 0), ellipsePath(radius, radius))],
+      path: [
+        ...body,
+        ...transformPath(translation(-w / 2 + Math.max(point * w * 0.7, radius * 1.6), 0), ellipsePath(radius, radius)),
+      ],
       fillRule: 'evenodd',
     }
   },

@@ -3,7 +3,8 @@
  * |A∪B| + |A∩B| = |A| + |B|, |A\B| + |A∩B| = |A|, |A△B| + |A∩B| = |A∪B|.
  */
 import { describe, expect, it } from '@jest/globals'
-import { COMBINATIONS, combineOutlines, filledArea, type Combination } from '@/core/path/combine'
+import { COMBINATIONS, type Combination } from '@/core/path/combinations'
+import { combineOutlines, filledArea } from '@/core/path/combine'
 import { windingAbout } from '@/core/path/contains'
 import { boundsOf } from '@/core/path/extent'
 import { polygonPath, type Outline } from '@/core/path/path'

@@ -37,7 +37,10 @@ const edgeErrors = (traced: Outline, truth: Outline): { mean: number; worst: num
   const away = (p: Point, to: readonly (readonly Point[])[]): number =>
     Math.min(
       ...to.map((ring) =>
-        ring.reduce((least, q, i) => Math.min(least, distanceToSegment(p, q, ring[(i + 1) % ring.length] ?? q)), Infinity),
+        ring.reduce(
+          (least, q, i) => Math.min(least, distanceToSegment(p, q, ring[(i + 1) % ring.length] ?? q)),
+          Infinity,
+        ),
       ),
     )
   const [a, b] = [lines(traced), lines(truth)]
@@ -85,7 +88,10 @@ describe('tracing', () => {
       if (!traced) return expect(traced).toBeDefined()
       expect(contoursOf(traced.path)).toHaveLength(contoursOf(truth.path).length)
       const { mean, worst } = edgeErrors(traced, truth)
-      if (process.env['SHOW']) process.stdout.write(`${name} ${size}: mean ${mean.toFixed(3)} worst ${worst.toFixed(2)} px, ${traced.path.length} points\n`)
+      if (process.env['SHOW'])
+        process.stdout.write(
+          `${name} ${size}: mean ${mean.toFixed(3)} worst ${worst.toFixed(2)} px, ${traced.path.length} points\n`,
+        )
       expect(mean).toBeLessThan(0.1)
       expect(worst).toBeLessThan(1.5)
       expect(traced.path.length).toBeLessThan(MOST_POINTS[name] ?? 0)
@@ -114,7 +120,12 @@ describe('tracing', () => {
     expect(found).toHaveLength(2)
     const all = joinOutlines(found)
     expect(piecesOf(all)).toHaveLength(2)
-    expect([10, 30, 60, 100].map((x) => outlineContains(all, { x: x + 0.5, y: 100 }))).toEqual([false, true, false, true])
+    expect([10, 30, 60, 100].map((x) => outlineContains(all, { x: x + 0.5, y: 100 }))).toEqual([
+      false,
+      true,
+      false,
+      true,
+    ])
   })
   it('finds a part by its colour to a tenth of a pixel, without a fringe, connected or everywhere', () => {
     const size = 300

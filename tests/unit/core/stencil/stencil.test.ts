@@ -36,7 +36,9 @@ describe('stencils', () => {
     expect(() => outlineOf({ kind: 'polygon', sides }, { w: 1, h: 1 })).toThrow(/sides must be/)
   })
   it('refuse a choice there is not', () => {
-    expect(() => outlineOf({ kind: 'arch', rise: 0.5, head: 'flat' as 'round' }, { w: 1, h: 1 })).toThrow(/head must be/)
+    expect(() => outlineOf({ kind: 'arch', rise: 0.5, head: 'flat' as 'round' }, { w: 1, h: 1 })).toThrow(
+      /head must be/,
+    )
   })
   it('have a name in plain words', () => {
     expect(stencilName({ kind: 'polygon', sides: 5 })).toBe('Polygon, 5 sides')
@@ -272,12 +274,15 @@ describe('worked corners', () => {
     near(area(made, SIZE), 6000 - 4 * 225, 1e-6)
   })
   it('leave every straight shape within its bounds', () =>
-    holdsFor(fc.tuple(fc.constantFrom<ParametricKind>('star', 'cross', 'arrow', 'ribbon', 'burst'), sizes), ([kind, size]) => {
-      for (const style of ['round', 'bevel', 'scoop', 'notch'] as const) {
-        const made = { ...newStencil(kind), corners: [{ style, size: { share: 0.2 } }] } as Stencil
-        const r = boundsOf(outlineOf(made, size).path)
-        expect(r.x0).toBeGreaterThanOrEqual(-size.w / 2 - 1e-6 * size.w)
-        expect(r.y1).toBeLessThanOrEqual(size.h / 2 + 1e-6 * size.h)
-      }
-    }))
+    holdsFor(
+      fc.tuple(fc.constantFrom<ParametricKind>('star', 'cross', 'arrow', 'ribbon', 'burst'), sizes),
+      ([kind, size]) => {
+        for (const style of ['round', 'bevel', 'scoop', 'notch'] as const) {
+          const made = { ...newStencil(kind), corners: [{ style, size: { share: 0.2 } }] } as Stencil
+          const r = boundsOf(outlineOf(made, size).path)
+          expect(r.x0).toBeGreaterThanOrEqual(-size.w / 2 - 1e-6 * size.w)
+          expect(r.y1).toBeLessThanOrEqual(size.h / 2 + 1e-6 * size.h)
+        }
+      },
+    ))
 })

@@ -1,0 +1,295 @@
+'use client'
+import Slider from '@mui/material/Slider'
+import { NODE_KINDS, nodeAt, type NodeKind } from '@/core/path/nodes'
+import { fromPoints, formatNumber } from '@/core/units'
+import { parseLength } from '@/core/lengthText'
+import { COLOUR_METRICS, MOST_TOLERANCE, type ColourMetric } from '@/core/region/choice'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { TypedField } from '@/client/parts/LengthField'
+import { RailButton } from '@/client/parts/RailButton'
+import { heldSheet } from '@/client/store/benchStore'
+import { applyColour, changeChoice } from '@/client/store/colourCut'
+import {
+  makeNodes,
+  makeSides,
+  pointsTool,
+  removeChosen,
+  shiftChosen,
+  splitSides,
+  toggleOpen,
+} from '@/client/store/points'
+import { closeTrace, draftPieces, leaveTrace, setDraft, startTrace } from '@/client/store/trace'
+import type { ColourTool, TraceTool } from '@/client/store/state'
+import styles from '@/client/bench/Bench.module.css'
+
+const KIND_WORDS: Readonly<Record<NodeKind, string>> = { corner: 'Corner', smooth: 'Smooth', symmetric: 'Symmetric' }
+
+/** Where the one chosen point stands, in the sheet's unit from its top left. */
+const PointNumbers = () => {
+  const bench = useBenchHandle()
+  const sheet = useBench(heldSheet)
+  useBench((state) => state.tool)
+  const tool = pointsTool(bench.get())
+  const [address] = tool?.chosen ?? []
+  const node = tool && address && tool.chosen.length === 1 ? nodeAt(tool.contours, address) : null
+  if (!node) return null
+  const { unit, ppi } = sheet
+  return (['x', 'y'] as const).map((axis) => (
+    <span key={axis} style={{ width: 92, flex: 'none', display: 'inline-flex' }}>
+      <TypedField
+        label={axis}
+        name={`Point at ${axis}`}
+        unit={unit}
+        shown={formatNumber(fromPoints(node.at[axis], unit, ppi), 2)}
+        onText={(text) => {
+          const by = parseLength(text, unit, ppi) - node.at[axis]
+          shiftChosen(bench, axis === 'x' ? { x: by, y: 0 } : { x: 0, y: by })
+        }}
+      />
+    </span>
+  ))
+}
+
+const PointsRail = () => {
+  const bench = useBenchHandle()
+  const count = useBench((state) => (state.tool?.kind === 'points' ? state.tool.chosen.length : 0))
+  const isOff = count === 0
+  return (
+    <>
+      <span style={{ padding: '0 8px' }}>{count ? `${count} chosen` : 'Press a point, or the line to add one'}</span>
+      {NODE_KINDS.map((kind) => (
+        <RailButton
+          key={kind}
+          label={`Make the chosen points ${kind}`}
+          disabled={isOff}
+          onPress={() => makeNodes(bench, kind)}
+        >
+          {KIND_WORDS[kind]}
+        </RailButton>
+      ))}
+      <span className={styles.divider} />
+      <RailButton
+        label="Make the side after each chosen point straight"
+        disabled={isOff}
+        onPress={() => makeSides(bench, true)}
+      >
+        Straight
+      </RailButton>
+      <RailButton
+        label="Make the side after each chosen point a curve"
+        disabled={isOff}
+        onPress={() => makeSides(bench, false)}
+      >
+        Curve
+      </RailButton>
+      <RailButton
+        label="Add a point in the middle of the side after each chosen one"
+        disabled={isOff}
+        onPress={() => splitSides(bench)}
+      >
+        Add
+      </RailButton>
+      <RailButton
+        label="Remove the chosen points"
+        shortcut="Delete"
+        disabled={isOff}
+        onPress={() => removeChosen(bench)}
+      >
+        Remove
+      </RailButton>
+      <RailButton
+        label="Open the outline at the chosen point, or close it"
+        disabled={isOff}
+        onPress={() => toggleOpen(bench)}
+      >
+        Open · close
+      </RailButton>
+      <PointNumbers />
+      <span style={{ flex: 1 }} />
+      <RailButton framed label="Put the points down" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+        Done
+      </RailButton>
+    </>
+  )
+}
+
+const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
+  const bench = useBenchHandle()
+  const smoothness = useBench((state) => state.smoothness)
+  const count = useBench((state) => draftPieces(state).length)
+  return (
+    <>
+      <RailButton
+        label="Press for a corner, drag for a curve"
+        pressed={!tool.isFreehand}
+        onPress={() => startTrace(bench, false)}
+      >
+        Points
+      </RailButton>
+      <RailButton label="Draw the outline by hand" pressed={tool.isFreehand} onPress={() => startTrace(bench, true)}>
+        Freehand
+      </RailButton>
+      <span className={styles.divider} />
+      <label style={{ display: 'inline-flex', alignItems: 'center', gap: 8, padding: '0 8px' }}>
+        Smoothness
+        <Slider
+          size="small"
+          sx={{ width: 96 }}
+          min={0}
+          max={1}
+          step={0.01}
+          value={smoothness}
+          aria-label="Smoothness of what is drawn by hand"
+          onChange={(_event, value) => bench.set({ smoothness: Number(value) })}
+        />
+      </label>
+      <RailButton
+        label="Take back the last point"
+        shortcut="Backspace"
+        disabled={!count}
+        onPress={() => setDraft(bench, draftPieces(bench.get()).slice(0, -1))}
+      >
+        Back
+      </RailButton>
+      <RailButton label="Throw the outline away" disabled={!count} onPress={() => setDraft(bench, [])}>
+        Clear
+      </RailButton>
+      <span style={{ padding: '0 8px', color: 'var(--ink-soft)', overflow: 'hidden', textOverflow: 'ellipsis' }}>
+        {tool.isFreehand ? 'Draw around; come back to the start to close' : 'Press for a corner, drag for a curve'}
+      </span>
+      <span style={{ flex: 1 }} />
+      <RailButton framed label="Close the outline" shortcut="Enter" disabled={!count} onPress={() => closeTrace(bench)}>
+        Close
+      </RailButton>
+      <RailButton framed label="Put tracing down; the outline is kept" shortcut="Esc" onPress={() => leaveTrace(bench)}>
+        Leave
+      </RailButton>
+    </>
+  )
+}
+
+const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = {
+  seen: ['As seen', 'Colours differ as the eye sees them (CIEDE2000)'],
+  rgb: ['By RGB', 'Colours differ by their RGB values'],
+}
+
+const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
+  const bench = useBenchHandle()
+  const { choice, point, isWorking, message } = tool
+  const most = MOST_TOLERANCE[choice.metric]
+  if (!point)
+    return (
+      <>
+        <span style={{ padding: '0 8px' }}>Press a colour in the picture; what has that colour is found</span>
+        <span style={{ flex: 1 }} />
+        <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+          Leave
+        </RailButton>
+      </>
+    )
+  return (
+    <>
+      {COLOUR_METRICS.map((metric) => (
+        <RailButton
+          key={metric}
+          label={METRIC_WORDS[metric][1]}
+          pressed={choice.metric === metric}
+          onPress={() => changeChoice(bench, { metric, tolerance: (choice.tolerance / most) * MOST_TOLERANCE[metric] })}
+        >
+          {METRIC_WORDS[metric][0]}
+        </RailButton>
+      ))}
+      <Slider
+        size="small"
+        sx={{ width: 96, margin: '0 8px' }}
+        min={0}
+        max={most}
+        step={most / 120}
+        value={choice.tolerance}
+        aria-label="Tolerance"
+        onChange={(_event, value) => changeChoice(bench, { tolerance: Number(value) })}
+      />
+      <span className={styles.zoomValue}>{formatNumber(choice.tolerance, 0)}</span>
+      <RailButton
+        label="Only what hangs together with the point"
+        pressed={choice.isConnected}
+        onPress={() => changeChoice(bench, { isConnected: !choice.isConnected })}
+      >
+        Connected
+      </RailButton>
+      <RailButton
+        label="All but what has this colour"
+        pressed={!choice.isInside}
+        onPress={() => changeChoice(bench, { isInside: !choice.isInside })}
+      >
+        Outside
+      </RailButton>
+      <span
+        role="status"
+        style={{
+          padding: '0 6px',
+          color: message ? 'var(--caution)' : 'var(--ink-soft)',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+        }}
+      >
+        {isWorking ? 'Looking…' : (message ?? '')}
+      </span>
+      <span style={{ flex: 1 }} />
+      <RailButton
+        framed
+        label="An empty frame for each part found"
+        shortcut="Enter"
+        disabled={isWorking}
+        onPress={() => void applyColour(bench, 'frames')}
+      >
+        Frames
+      </RailButton>
+      <RailButton
+        framed
+        label="One empty frame of all that was found"
+        disabled={isWorking}
+        onPress={() => void applyColour(bench, 'frame')}
+      >
+        One frame
+      </RailButton>
+      <RailButton
+        framed
+        label="Clip this picture to what was found"
+        disabled={isWorking}
+        onPress={() => void applyColour(bench, 'clip')}
+      >
+        Clip picture
+      </RailButton>
+      <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+        Leave
+      </RailButton>
+    </>
+  )
+}
+
+/** The rail while a tool has the table to itself. */
+export const ToolRail = () => {
+  const bench = useBenchHandle()
+  const tool = useBench((state) => state.tool)
+  switch (tool?.kind) {
+    case 'points':
+      return <PointsRail />
+    case 'trace':
+      return <TraceRail tool={tool} />
+    case 'colour':
+      return <ColourRail tool={tool} />
+    case 'upright':
+      return (
+        <>
+          <span style={{ padding: '0 8px' }}>Press the edge of the outline along which its box shall lie</span>
+          <span style={{ flex: 1 }} />
+          <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+            Leave
+          </RailButton>
+        </>
+      )
+    case undefined:
+      return null
+  }
+}

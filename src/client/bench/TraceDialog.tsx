@@ -1,0 +1,38 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { heldSheet } from '@/client/store/benchStore'
+import { clipTarget, clipTrace, frameTrace, tracedOutline } from '@/client/store/trace'
+
+/** Asks what a closed outline is for. */
+export const TraceDialog = () => {
+  const bench = useBenchHandle()
+  const tool = useBench((state) => state.tool)
+  if (tool?.kind !== 'trace' || !tool.isClosed) return null
+  const state = bench.get()
+  const canClip = clipTarget(heldSheet(state), tracedOutline(state)) !== null
+  const goOn = (): void => bench.set({ tool: { ...tool, isClosed: false } })
+  return (
+    <Dialog open onClose={goOn} aria-labelledby="trace-title" maxWidth="xs">
+      <DialogTitle id="trace-title">The outline is closed</DialogTitle>
+      <DialogContent>
+        {canClip
+          ? 'Make an empty frame of it, to be filled with any picture; or clip the picture that lies beneath.'
+          : 'Make an empty frame of it, to be filled with any picture.'}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={goOn}>Go on tracing</Button>
+        <Button disabled={!canClip} onClick={() => clipTrace(bench)}>
+          Clip this picture
+        </Button>
+        <Button variant="contained" autoFocus onClick={() => frameTrace(bench)}>
+          New empty frame
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

@@ -1,0 +1,226 @@
+import { isFailure } from '@/core/failure'
+import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import type { Size } from '@/core/geometry/vector'
+import { piecesOf } from '@/core/path/contours'
+import { boundsOf } from '@/core/path/extent'
+import type { Outline } from '@/core/path/path'
+import { svgTextOf } from '@/core/path/svgText'
+import { transformPath } from '@/core/path/transform'
+import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { addFrame } from '@/core/document/edits/frames'
+import { frameOfOutline } from '@/core/document/edits/stencils'
+import { newFrame } from '@/core/document/create'
+import { isOutlineSound } from '@/core/document/outline'
+import { unionRects } from '@/core/geometry/rect'
+import { joinOutlines } from '@/core/region/trace'
+import type { NewStencil, PictureAnswer } from '@/contract/api'
+import { levelUrl, sendFile } from '@/client/http/api'
+import { freePlace, sensibleSize } from '@/core/document/arrange'
+import { newItemId, withPicture } from '@/client/store/actions'
+import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { keepAll } from '@/client/store/keptStencils'
+import { say } from '@/client/store/notices'
+import { select, selectItems } from '@/client/store/selection'
+import { addToLibrary } from '@/client/store/uploads'
+import { askOutlines } from '@/client/workers/outlines'
+
+/** A part of artwork that can be taken as a stencil. */
+export interface ArtPart {
+  readonly name: string
+  readonly outline: Outline
+  /** Filled in the drawing; others are only lines. */
+  readonly isFilled: boolean
+}
+
+/** What a file or picture holds. */
+export interface Art {
+  readonly name: string
+  readonly parts: readonly ArtPart[]
+  readonly size: Size
+  readonly notes: readonly string[]
+  /** A picture whose transparency has soft edges, or would make a mask. */
+  readonly source: File | PictureAnswer | null
+  readonly isSoft: boolean
+}
+
+const baseName = (name: string): string => name.replace(/\.[A-Za-z0-9]{2,5}$/, '').slice(0, 100) || 'Outline'
+
+const MOST_SVG = 12_000_000
+
+const readDrawing = async (file: File): Promise<Art> => {
+  if (file.size > MOST_SVG)
+    throw new TypeError(`${file.name} is too large: an SVG may have 12 MB. Simplify it and try again.`)
+  const made = await askOutlines({ job: 'svg', text: await file.text() })
+  return {
+    name: baseName(file.name),
+    size: made.size ?? { w: 100, h: 100 },
+    notes: made.notes ?? [],
+    source: null,
+    isSoft: false,
+    parts: made.outlines.map((outline, i) => ({
+      name: made.names?.[i] ?? `Part ${i + 1}`,
+      outline,
+      isFilled: made.filled?.[i] ?? true,
+    })),
+  }
+}
+
+const tracedArt = async (name: string, url: string, picture: Size, source: Art['source']): Promise<Art> => {
+  const made = await askOutlines({ job: 'alpha', url, picture })
+  return {
+    name,
+    size: picture,
+    notes: made.outlines.length ? [] : ['This picture has no transparent part to follow.'],
+    source,
+    isSoft: made.isSoft ?? false,
+    parts: made.outlines.map((outline, i) => ({ name: `Part ${i + 1}`, outline, isFilled: true })),
+  }
+}
+
+const readPixels = async (file: File): Promise<Art> => {
+  const bitmap = await createImageBitmap(file)
+  const size = { w: bitmap.width, h: bitmap.height }
+  bitmap.close()
+  const url = URL.createObjectURL(file)
+  try {
+    return await tracedArt(baseName(file.name), url, size, file)
+  } finally {
+    URL.revokeObjectURL(url)
+  }
+}
+
+/** Reads a file or a picture of the library as artwork. Throws in words. */
+export const readArt = async (source: File | PictureAnswer): Promise<Art> => {
+  if (!(source instanceof File))
+    return tracedArt(source.name, levelUrl(source.hash, 0), { w: source.width, h: source.height }, source)
+  if (/\.svg$/i.test(source.name) || source.type === 'image/svg+xml') return readDrawing(source)
+  if (!/^image\/(png|webp|avif|gif)$/.test(source.type))
+    throw new TypeError(`${source.name}: choose an SVG, or a PNG or WebP with transparency.`)
+  return readPixels(source)
+}
+
+export const artWords = (error: unknown): string =>
+  isFailure(error) || error instanceof TypeError
+    ? error.message
+    : 'This file cannot be read. Save it again as SVG or PNG and try once more.'
+
+/** How chosen parts become stencils. */
+export interface ArtChoice {
+  /** All as one, one for each part, or one for each piece that hangs together. */
+  readonly as: 'one' | 'parts' | 'pieces'
+  readonly soft: boolean
+}
+
+interface Made {
+  readonly name: string
+  readonly outline: Outline
+}
+
+/** The outlines that the chosen parts make, in the artwork's own units. */
+export const madeOf = async (art: Art, chosen: readonly number[], { as }: ArtChoice): Promise<readonly Made[]> => {
+  const parts = chosen.flatMap((i) => art.parts[i] ?? [])
+  if (as === 'parts') return parts.map(({ name, outline }) => ({ name, outline }))
+  const isTraced = art.source !== null
+  // Traced parts lie apart already; drawn ones may overlap.
+  const whole =
+    isTraced || parts.length < 2
+      ? joinOutlines(parts.map(({ outline }) => outline))
+      : ((await askOutlines({ job: 'combine', how: 'unite', outlines: parts.map(({ outline }) => outline) }))
+          .outlines[0] ?? joinOutlines([]))
+  const rule = parts.length === 1 ? (parts[0]?.outline.fillRule ?? 'evenodd') : 'evenodd'
+  const one = { path: whole.path, fillRule: rule }
+  if (as === 'one') return [{ name: art.name, outline: one }]
+  return piecesOf(one).map((outline, i) => ({ name: `${art.name} ${i + 1}`, outline }))
+}
+
+const SHARE = 0.6
+
+/** Artwork units → sheet points: as large as 60% of the sheet, in its middle. */
+const ontoSheet = (bench: Bench, made: readonly Made[]): Matrix => {
+  const { size } = shownSheet(bench.get())
+  const r = unionRects(made.map(({ outline }) => boundsOf(outline.path)))
+  const k = Math.min((size.w * SHARE) / (r.x1 - r.x0 || 1), (size.h * SHARE) / (r.y1 - r.y0 || 1))
+  return compose(translation(size.w / 2, size.h / 2), scaling(k), translation(-(r.x0 + r.x1) / 2, -(r.y0 + r.y1) / 2))
+}
+
+/** Puts the outlines on the sheet as empty frames, standing to one another as in the artwork. */
+export const putOnSheet = (bench: Bench, made: readonly Made[]): boolean => {
+  const { sheetId } = bench.get()
+  const m = ontoSheet(bench, made)
+  const frames = made
+    .map(({ name, outline }) => ({ name, outline: { ...outline, path: transformPath(m, outline.path) } }))
+    .filter(({ outline }) => isOutlineSound(outline))
+    .map(({ name, outline }) => frameOfOutline(newItemId(), name, outline))
+  if (!frames.length) {
+    say(bench, 'Nothing of this is large enough for a frame.')
+    return false
+  }
+  bench.commit(frames.length > 1 ? `Put ${frames.length} outlines` : 'Put outline', (project) =>
+    frames.reduce<Recorded>((sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })), {
+      project,
+      forward: [],
+      inverse: [],
+    }),
+  )
+  selectItems(
+    bench,
+    frames.map(({ id }) => id),
+  )
+  return true
+}
+
+const DECIMALS = 4
+
+/** Keeps the outlines in a category of one's own. */
+export const keepMade = (bench: Bench, made: readonly Made[], category: string): Promise<boolean> => {
+  const stencils = made.flatMap(({ name, outline }): readonly NewStencil[] => {
+    const r = boundsOf(outline.path)
+    const [w, h] = [r.x1 - r.x0, r.y1 - r.y0]
+    if (!(w > 0) || !(h > 0)) return []
+    const k = 400 / Math.max(w, h)
+    const m = compose(scaling(k), translation(-(r.x0 + r.x1) / 2, -(r.y0 + r.y1) / 2))
+    const d = svgTextOf(transformPath(m, outline.path), DECIMALS)
+    return [
+      {
+        name: name.slice(0, 100),
+        category: category.trim() || 'Mine',
+        aspect: Math.min(1000, Math.max(0.001, w / h)),
+        stencil: { kind: 'path', d, fillRule: outline.fillRule },
+      },
+    ]
+  })
+  return keepAll(bench, stencils)
+}
+
+/** Puts a frame on the sheet that a picture's transparency masks with its soft edges. */
+export const putSoftMask = async (bench: Bench, art: Art, chosen: readonly number[]): Promise<boolean> => {
+  const { source } = art
+  if (!source) return false
+  const picture =
+    source instanceof File
+      ? await sendFile<PictureAnswer>(
+          `/pictures?name=${encodeURIComponent(source.name.slice(0, 200))}`,
+          source,
+          () => undefined,
+        ).done
+      : source
+  addToLibrary(bench, picture)
+  const outline = joinOutlines(chosen.flatMap((i) => art.parts[i]?.outline ?? []))
+  const { sheetId } = bench.get()
+  const sheet = shownSheet(bench.get())
+  const box = freePlace(sheet, sensibleSize(sheet, { kind: 'rectangle' }, art.size.w / art.size.h))
+  const id = newItemId()
+  // The outline lies within the picture as it does here, which fills the box.
+  const m = compose(scaling(1 / art.size.w, 1 / art.size.h), translation(-art.size.w / 2, -art.size.h / 2))
+  const d = svgTextOf(transformPath(m, outline.path), 6)
+  bench.commit('Put soft mask', (project) =>
+    withPicture(project, picture, (at, pictureId) =>
+      addFrame.record(at, {
+        sheetId,
+        frame: newFrame(id, { kind: 'mask', pictureId, d, fillRule: 'evenodd' }, box, art.name),
+      }),
+    ),
+  )
+  select(bench, id)
+  return true
+}

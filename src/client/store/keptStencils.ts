@@ -1,0 +1,60 @@
+import type { KeptStencil, NewStencil, StencilChange } from '@/contract/api'
+import { svgTextOf } from '@/core/path/svgText'
+import { outlineOf, type Stencil } from '@/core/stencil/stencil'
+import type { Size } from '@/core/geometry/vector'
+import { api, ApiError } from '@/client/http/api'
+import type { Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+
+const wordsOf = (error: unknown, otherwise: string): string => (error instanceof ApiError ? error.message : otherwise)
+
+/** Reads the outlines of one's own. */
+export const loadStencils = async (bench: Bench): Promise<void> => {
+  try {
+    bench.set({ kept: await api.stencils() })
+  } catch (error) {
+    say(bench, wordsOf(error, 'Your stencils could not be listed. Reload the page.'), 'fault')
+  }
+}
+
+/** Decimals of a kept outline's text. */
+const DECIMALS = 4
+
+/** The stencil as it stands in a box, fit to be kept: an outline of one's own takes the box's shape. */
+export const keepable = (stencil: Stencil, box: Size): Pick<NewStencil, 'stencil' | 'aspect'> => {
+  const aspect = Math.min(1000, Math.max(0.001, box.w / box.h))
+  if (stencil.kind !== 'path') return { stencil, aspect }
+  return { stencil: { ...stencil, d: svgTextOf(outlineOf(stencil, box).path, DECIMALS) }, aspect }
+}
+
+/** Keeps outlines in their categories; true if they are kept now. */
+export const keepAll = async (bench: Bench, stencils: readonly NewStencil[]): Promise<boolean> => {
+  try {
+    await api.keepStencils(stencils)
+    bench.set({ kept: await api.stencils() })
+    say(bench, stencils.length === 1 ? `“${stencils[0]?.name}” is kept.` : `${stencils.length} outlines are kept.`)
+    return true
+  } catch (error) {
+    say(bench, wordsOf(error, 'The outlines could not be kept. Try again.'), 'fault')
+    return false
+  }
+}
+
+export const changeKept = async (bench: Bench, { id }: KeptStencil, change: StencilChange): Promise<void> => {
+  try {
+    await api.changeStencil(id, change)
+    bench.set({ kept: await api.stencils() })
+  } catch (error) {
+    say(bench, wordsOf(error, 'The outline could not be changed. Try again.'), 'fault')
+  }
+}
+
+export const forgetKept = async (bench: Bench, { id, name }: KeptStencil): Promise<void> => {
+  try {
+    await api.forgetStencil(id)
+    bench.set({ kept: await api.stencils() })
+    say(bench, `“${name}” is no longer kept. Frames that have it keep it.`)
+  } catch (error) {
+    say(bench, wordsOf(error, 'The outline could not be removed. Try again.'), 'fault')
+  }
+}
