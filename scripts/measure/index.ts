@@ -4,13 +4,14 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { measureBench } from './bench'
 import { measureExport, runExport } from './export'
+import { measureRegion } from './region'
 
 const run = async (): Promise<void> => {
   const [command, way, folder] = process.argv.slice(2)
   if (command === 'run-export' && way && folder) return runExport(way, folder)
   const work = path.join(tmpdir(), 'stencil-measure')
   await rm(path.join(work, 'data'), { recursive: true, force: true })
-  const rows = [...(await measureExport(work)), ...(await measureBench(work))]
+  const rows = [...measureRegion(), ...(await measureExport(work)), ...(await measureBench(work))]
   for (const row of rows) console.log(row)
 }
 

@@ -6,6 +6,7 @@ import { placePicture } from '@/core/document/edits/fills'
 import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
+import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { BASE, dragFigures, intervals, newPage } from './browser'
 import { median, percentile } from './numbers'
@@ -35,7 +36,7 @@ const grain = async (w: number, h: number, seed: number): Promise<Buffer> => {
   return sharp(small).resize(w, h, { fit: 'fill' }).jpeg({ quality: 88 }).toBuffer()
 }
 
-const twoHundred = async (): Promise<string> => {
+const twoHundred = async (stencil: Stencil): Promise<string> => {
   const stored = await upload(await grain(1200, 900, 1), 'many.jpg')
   const ref = { name: 'many', pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: [] }
   let project = addPicture(blank(), { pictureId: 'pic', picture: ref })
@@ -46,7 +47,7 @@ const twoHundred = async (): Promise<string> => {
       w: 52,
       h: 52,
     }
-    project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${i}`, { kind: 'ellipse' }, box) })
+    project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${i}`, stencil, box) })
     project = placePicture(project, { sheetId: 's', frameId: `f-${i}`, pictureId: 'pic' })
   }
   return keep(project)
@@ -61,12 +62,23 @@ const openBench = async (page: Page, id: string) => {
   return (x: number, y: number) => ({ x: paper.x + (paper.width * x) / 1200, y: paper.y + (paper.height * y) / 600 })
 }
 
-const measureTwoHundred = async (page: Page): Promise<string> => {
-  const spot = await openBench(page, await twoHundred())
+/** An outline of 500 points, none of them in line. */
+const FIVE_HUNDRED: Stencil = {
+  kind: 'path',
+  d: `M${Array.from({ length: 500 }, (_none, i) => {
+    const radius = 100 + (i % 2 ? 12 : 0) + (i % 7)
+    const angle = (2 * Math.PI * i) / 500
+    return `${(radius * Math.cos(angle)).toFixed(2)} ${(radius * Math.sin(angle)).toFixed(2)}`
+  }).join('L')}Z`,
+  fillRule: 'nonzero',
+}
+
+const measureTwoHundred = async (page: Page, stencil: Stencil, words: string): Promise<string> => {
+  const spot = await openBench(page, await twoHundred(stencil))
   const at = spot(570, 270)
   await page.mouse.click(at.x, at.y)
   await page.waitForTimeout(500)
-  return `dragging one of 200 filled frames | ${await dragFigures(page, at, { x: 60, y: 40 })}`
+  return `dragging one of 200 filled frames${words} | ${await dragFigures(page, at, { x: 60, y: 40 })}`
 }
 
 const measureDrop = async (page: Page): Promise<string> => {
@@ -145,7 +157,8 @@ const measureLibrary = async (page: Page): Promise<string> => {
 }
 
 export const measureMany = async (browser: Browser): Promise<readonly string[]> => [
-  await measureTwoHundred(await newPage(browser)),
+  await measureTwoHundred(await newPage(browser), { kind: 'ellipse' }, ''),
+  await measureTwoHundred(await newPage(browser), FIVE_HUNDRED, ' of 500 points'),
   await measureDrop(await newPage(browser)),
   await measureLibrary(await newPage(browser)),
 ]

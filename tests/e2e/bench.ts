@@ -61,6 +61,10 @@ export const makeProject = async (
   return ((await response.json()) as { id: string }).id
 }
 
+/** A stencil of the supplies by its name. */
+export const stencilSupply = (page: Page, name: string): Locator =>
+  page.locator('[data-region="supplies"]').getByRole('button', { name, exact: true })
+
 /** The bench of a project as a test's hand sees it. */
 export class BenchHand {
   readonly table: Locator

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { BenchHand, frameIn, makeProject, SHEET } from './bench'
+import { BenchHand, frameIn, makeProject, SHEET, stencilSupply } from './bench'
 import type { Frame } from '@/core/document/types'
 
 const newest = async (hand: BenchHand): Promise<Frame> => {
@@ -10,8 +10,7 @@ const newest = async (hand: BenchHand): Promise<Frame> => {
 test('a stencil pressed stands in the next free place, and the next one beside it', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, []))
   await page.getByRole('tab', { name: 'Stencils' }).click()
-  for (const name of ['Rectangle', 'Ellipse', 'Triangle', 'Polygon'])
-    await page.locator('[data-supply]', { hasText: name }).click()
+  for (const name of ['Rectangle', 'Ellipse', 'Triangle', 'Polygon']) await stencilSupply(page, name).click()
   await expect.poll(async () => (await hand.opened()).project.sheets[SHEET]?.order.length).toBe(4)
   const { project } = await hand.opened()
   const frames = Object.keys(project.sheets[SHEET]?.items ?? {}).map((id) => frameIn(project, id))
@@ -29,7 +28,7 @@ test('a stencil pressed stands in the next free place, and the next one beside i
 test('a stencil dragged to a spot stands there', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, []))
   await page.getByRole('tab', { name: 'Stencils' }).click()
-  const supply = await page.locator('[data-supply]', { hasText: 'Triangle' }).boundingBox()
+  const supply = await stencilSupply(page, 'Triangle').boundingBox()
   const to = await hand.at({ x: 500, y: 200 })
   await hand.dragPixels({ x: (supply?.x ?? 0) + 30, y: (supply?.y ?? 0) + 30 }, to)
   const frame = await newest(hand)
@@ -41,7 +40,8 @@ test('a stencil dragged to a spot stands there', async ({ page, request }) => {
 test.describe('a stencil drawn out', () => {
   const arm = async (hand: BenchHand): Promise<void> => {
     await hand.page.getByRole('tab', { name: 'Stencils' }).click()
-    await hand.page.getByRole('group', { name: 'Draw a frame out' }).getByRole('button', { name: 'Ellipse' }).click()
+    await hand.page.getByRole('button', { name: 'Draw out' }).click()
+    await stencilSupply(hand.page, 'Ellipse').click()
   }
   const draw = async (hand: BenchHand, key: string | null): Promise<Frame> => {
     await arm(hand)

@@ -56,7 +56,10 @@ test('two hundred random edits are taken back to the exact document, after a rel
     () => rail('Turn the picture by 90°'),
     () => rail('Flip the picture left to right'),
     () => rail('Flip the picture top to bottom'),
-    () => rail(`Stencil: ${pick(['Rectangle', 'Ellipse', 'Triangle', 'Polygon'])}`),
+    async () => {
+      await rail('Swap the stencil; the picture stays')
+      await rail(`Stencil: ${pick(['Rectangle', 'Ellipse', 'Triangle', 'Star', 'Torn paper', 'Shards'])}`)
+    },
     () =>
       rail(
         pick([

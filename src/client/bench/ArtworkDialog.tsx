@@ -56,6 +56,12 @@ const useArt = (sources: readonly (File | PictureAnswer)[]): Opened & { readonly
   return { ...opened, isReading }
 }
 
+/** What is chosen lies on top, so that nothing hides it. */
+const inOrder = (art: Art, chosen: readonly number[]): readonly number[] => {
+  const all = art.parts.map((_, i) => i)
+  return [...all.filter((i) => !chosen.includes(i)), ...all.filter((i) => chosen.includes(i))]
+}
+
 const Preview = ({
   art,
   chosen,
@@ -71,17 +77,22 @@ const Preview = ({
     aria-label={`Preview of ${art.name}`}
     role="img"
   >
-    {art.parts.map(({ outline }, i) => (
-      <path
-        key={i}
-        d={svgTextOf(outline.path, 2)}
-        fillRule={outline.fillRule}
-        className={chosen.includes(i) ? styles.partChosen : styles.part}
-        strokeWidth={1}
-        vectorEffect="non-scaling-stroke"
-        onClick={() => onToggle(i)}
-      />
-    ))}
+    {inOrder(art, chosen).map((i) => {
+      const part = art.parts[i]
+      if (!part) return null
+      const look = chosen.includes(i) ? styles.partChosen : part.isFilled ? styles.part : styles.partLine
+      return (
+        <path
+          key={i}
+          d={svgTextOf(part.outline.path, 2)}
+          fillRule={part.outline.fillRule}
+          className={look}
+          strokeWidth={1}
+          vectorEffect="non-scaling-stroke"
+          onClick={() => onToggle(i)}
+        />
+      )
+    })}
   </svg>
 )
 
@@ -263,11 +274,11 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
   const [category, setCategory] = useState(bench.get().kept[0]?.category ?? 'Mine')
   const [fault, setFault] = useState<string | null>(null)
   const [isBusy, setBusy] = useState(false)
-  const act = async (use: () => Promise<boolean>): Promise<void> => {
+  const act = async (work: () => Promise<boolean>): Promise<void> => {
     setBusy(true)
     setFault(null)
     try {
-      if (await use()) onClose()
+      if (await work()) onClose()
     } catch (error) {
       setFault(artWords(error))
     } finally {

@@ -61,7 +61,12 @@ const Notice = () => {
       anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
       sx={{ mt: 6 }}
     >
-      <Alert severity={notice.tone === 'fault' ? 'error' : 'info'} onClose={close} variant="filled">
+      <Alert
+        severity={notice.tone === 'fault' ? 'error' : 'info'}
+        onClose={close}
+        variant="filled"
+        sx={notice.tone === 'fault' ? {} : { backgroundColor: '#22282b', color: '#fbf9f4' }}
+      >
         {notice.text}
       </Alert>
     </Snackbar>

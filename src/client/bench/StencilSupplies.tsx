@@ -2,9 +2,11 @@
 import { isPresetFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { shownKey } from '@/client/gestures/keys'
 import { useCarry } from '@/client/gestures/useCarry'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { putFrame } from '@/client/store/actions'
+import { startTrace } from '@/client/store/trace'
 import styles from '@/client/bench/Supplies.module.css'
 
 interface Offer {
@@ -89,6 +91,14 @@ export const StencilTools = () => {
   const drawsOut = useBench((state) => state.drawsOut)
   return (
     <span className={styles.marks}>
+      <button
+        type="button"
+        className={styles.add}
+        title={`Trace an outline over a picture (${shownKey('trace')})`}
+        onClick={() => startTrace(bench)}
+      >
+        Trace an outline
+      </button>
       <button
         type="button"
         className={styles.add}

@@ -2,7 +2,6 @@
 import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { shownKey } from '@/client/gestures/keys'
 import { levelUrl } from '@/client/http/api'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
@@ -10,7 +9,6 @@ import { PRESETS } from '@/core/stencil/presets'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
 import { StencilSupplies, StencilTools } from '@/client/bench/StencilSupplies'
-import { startTrace } from '@/client/store/trace'
 import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
 import type { Carried } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
@@ -139,16 +137,6 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
               Unmark
             </button>
           </span>
-        )}
-        {tab === 'Stencils' && (
-          <button
-            type="button"
-            className={styles.add}
-            title={`Trace an outline over a picture (${shownKey('trace')})`}
-            onClick={() => startTrace(bench)}
-          >
-            Trace an outline
-          </button>
         )}
         {tab === 'Stencils' && <StencilTools />}
         <input

@@ -17,7 +17,13 @@ export const TraceDialog = () => {
   const canClip = clipTarget(heldSheet(state), tracedOutline(state)) !== null
   const goOn = (): void => bench.set({ tool: { ...tool, isClosed: false } })
   return (
-    <Dialog open onClose={goOn} aria-labelledby="trace-title" maxWidth="xs">
+    <Dialog
+      open
+      onClose={goOn}
+      aria-labelledby="trace-title"
+      maxWidth="xs"
+      sx={{ '& .MuiDialog-container': { alignItems: 'flex-end', paddingBottom: '16vh' } }}
+    >
       <DialogTitle id="trace-title">The outline is closed</DialogTitle>
       <DialogContent>
         {canClip

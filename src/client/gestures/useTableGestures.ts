@@ -60,6 +60,25 @@ interface PinchMemo {
   readonly scale: number
 }
 
+/** A double-click goes one step down: into a group, or from a frame to its picture; on a point it changes its kind. */
+const doubleClick = (bench: Bench, table: HTMLElement, target: EventTarget, clientX: number, clientY: number): void => {
+  if (turnPoint(bench, namedTarget(target)) || namedTarget(target)) return
+  const state = bench.get()
+  if (state.tool) return
+  const sheet = shownSheet(state)
+  const at = toSheet(state.view, within(table, [clientX, clientY]))
+  const hit = frameAt(sheet, at)
+  if (!hit) {
+    if (sheet.background.kind === 'picture' && rectContains(sheetRect(sheet.size), at)) select(bench, BACKGROUND_ID)
+    return
+  }
+  // One step down: into the group that is held, or from the frame to its picture.
+  const held = holdable(sheet, hit.id, state.entered)
+  const below = sheet.items[held]?.kind === 'group' ? holdable(sheet, hit.id, held) : held
+  if (held !== state.selection[0]) select(bench, held)
+  if (goDown(bench, below) === 'empty') say(bench, 'This frame is empty. Choose a picture below, or drop one here.')
+}
+
 export interface TableGestures {
   /** Drops what is under way; true if something was. */
   readonly cancel: () => boolean
@@ -177,22 +196,7 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
       return letGo()
     },
     onDoubleClick: ({ target, clientX, clientY }) => {
-      const table = element.current
-      if (!table || turnPoint(bench, namedTarget(target)) || namedTarget(target)) return
-      const state = bench.get()
-      if (state.tool) return
-      const sheet = shownSheet(state)
-      const at = toSheet(state.view, within(table, [clientX, clientY]))
-      const hit = frameAt(sheet, at)
-      if (!hit) {
-        if (sheet.background.kind === 'picture' && rectContains(sheetRect(sheet.size), at)) select(bench, BACKGROUND_ID)
-        return
-      }
-      // One step down: into the group that is held, or from the frame to its picture.
-      const held = holdable(sheet, hit.id, state.entered)
-      const below = sheet.items[held]?.kind === 'group' ? holdable(sheet, hit.id, held) : held
-      if (held !== state.selection[0]) select(bench, held)
-      if (goDown(bench, below) === 'empty') say(bench, 'This frame is empty. Choose a picture below, or drop one here.')
+      if (element.current) doubleClick(bench, element.current, target, clientX, clientY)
     },
   }
 }

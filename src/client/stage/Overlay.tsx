@@ -98,7 +98,7 @@ const OutlineOf = ({ frame, children }: { readonly frame: Frame; readonly childr
 const MaskLine = () => {
   const frame = useBench(selectedFrame)
   const way = useBench((state) => state.way)
-  const isOff = useBench((state) => state.tool?.kind === 'points')
+  const isOff = useBench((state) => state.tool?.kind === 'points' || state.tool?.kind === 'trace')
   if (!frame || isOff || frame.id === BACKGROUND_ID) return null
   const line = way === 'whole' ? styles.whole : styles.picture
   return (

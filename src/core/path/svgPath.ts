@@ -1,4 +1,4 @@
-import { refuse } from '@/core/failure'
+import { Failure } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { directionOf, toDegrees, unitVector } from '@/core/geometry/angle'
 import type { Point } from '@/core/geometry/vector'
@@ -110,7 +110,10 @@ class Reader {
 
   private push(segment: Segment, to: Point): void {
     if (this.path.length >= RANGE.segments)
-      refuse('a path', `of at most ${RANGE.segments} pieces`, `one of more than ${RANGE.segments}`)
+      throw new Failure(
+        'too-large',
+        `An outline may have at most ${RANGE.segments} pieces of line; this one has more. Simplify it and try again.`,
+      )
     this.path.push(segment)
     this.pen = to
   }

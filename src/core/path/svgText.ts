@@ -3,6 +3,8 @@ import type { Point } from '@/core/geometry/vector'
 import { arcPoint, type Arc, type Path } from '@/core/path/path'
 import { walk, type PathSink } from '@/core/path/walk'
 
+const MOST_SWEEP = 120
+
 class SvgSink implements PathSink {
   readonly parts: string[] = []
   constructor(private readonly decimals: number) {}
@@ -20,10 +22,12 @@ class SvgSink implements PathSink {
     this.parts.push(`C${this.at(c1)} ${this.at(c2)} ${this.at(to)}`)
   }
   arc(_from: Point, arc: Arc): void {
-    // SVG cannot say a whole ellipse in one arc, so every arc is said in two halves.
+    // SVG says an arc by its ends. Near a half turn the middle found from rounded ends strays by far more than they do,
+    // so an arc is said in pieces well below that.
     const n = (value: number): string => formatNumber(value, this.decimals)
-    for (const share of [0.5, 1]) {
-      const end = this.at(arcPoint(arc, arc.start + arc.sweep * share))
+    const pieces = Math.max(1, Math.ceil(Math.abs(arc.sweep) / MOST_SWEEP - 1e-9))
+    for (let i = 1; i <= pieces; i += 1) {
+      const end = this.at(arcPoint(arc, arc.start + (arc.sweep * i) / pieces))
       this.parts.push(`A${n(arc.rx)} ${n(arc.ry)} ${n(arc.turn)} 0 ${arc.sweep > 0 ? 1 : 0} ${end}`)
     }
   }

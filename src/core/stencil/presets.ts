@@ -85,7 +85,7 @@ export const PRESETS: readonly Preset[] = [
   preset('Round', 'Half circle', newStencil('arc'), 2, 'semicircle arc'),
   preset('Round', 'Quarter circle', { kind: 'arc', from: 180, sweep: 90, hole: 0 }, 1, 'arc corner'),
   preset('Round', 'Three quarters', { kind: 'arc', from: -90, sweep: 270, hole: 0 }, 1, 'arc pie'),
-  preset('Round', 'Bow', { kind: 'arc', from: 200, sweep: 140, hole: 0.62 }, 1.6, 'arc band rainbow'),
+  preset('Round', 'Bow', { kind: 'arc', from: -160, sweep: 140, hole: 0.62 }, 1.6, 'arc band rainbow'),
   preset('Round', 'Ring', newStencil('ring'), 1, 'donut annulus hole'),
   preset('Round', 'Crescent', newStencil('crescent'), 0.65, 'moon'),
   preset('Round', 'Egg', newStencil('egg'), 0.78, 'oval'),

@@ -44,7 +44,7 @@ export const bundleName = async (id: string): Promise<string> => (await bundlePa
 /** A project as a zip to download. */
 export const writeBundle = async (id: string): Promise<{ readonly body: Readable; readonly fileName: string }> => {
   const { project, files, fileName } = await bundleParts(id)
-  const stencils = (await stencilsOf(project)).map(({ id: _id, ...kept }) => kept)
+  const stencils = await stencilsOf(project)
   return { body: bundleStream(project, files, stencils), fileName }
 }
 

@@ -4,7 +4,7 @@ import { Failure } from '@/core/failure'
 import { distinctNames } from '@/core/formats/namePattern'
 import { stencilSvg } from '@/core/formats/svg/write'
 import type { Project } from '@/core/document/types'
-import type { KeptStencil } from '@/contract/api'
+import type { NewStencil } from '@/contract/api'
 import { listStencils } from '@/server/stencils/catalogue'
 import { safeFileName } from '@/server/useCases/exports'
 
@@ -25,11 +25,13 @@ export const categoryZip = async (
 }
 
 /** The kept outlines that a project's frames have: they travel with it. */
-export const stencilsOf = async (project: Project): Promise<readonly KeptStencil[]> => {
+export const stencilsOf = async (project: Project): Promise<readonly NewStencil[]> => {
   const used = new Set(
     Object.values(project.sheets).flatMap((sheet) =>
       Object.values(sheet.items).flatMap((item) => (item.kind === 'frame' ? [JSON.stringify(item.stencil)] : [])),
     ),
   )
-  return (await listStencils()).filter(({ stencil }) => used.has(JSON.stringify(stencil)))
+  return (await listStencils())
+    .filter(({ stencil }) => used.has(JSON.stringify(stencil)))
+    .map(({ name, category, stencil, aspect }) => ({ name, category, stencil, aspect }))
 }

@@ -50,10 +50,10 @@ export const setStencils = defineEdit<FramesAddress & { readonly stencil: Stenci
 /** The frame with its corners worked, or without; a frame whose outline has none is left as it is. */
 const cornered = (stencil: Stencil, corners: readonly Corner[] | null): Stencil => {
   if (!isStraight(stencil)) return stencil
-  const { corners: _before, ...rest } = stencil
-  if (!corners?.length) return rest as Stencil
+  const rest = Object.fromEntries(Object.entries(stencil).filter(([key]) => key !== 'corners'))
+  if (!corners?.length) return rest as unknown as Stencil
   const fitting = stencil.kind === 'rectangle' ? corners : corners.slice(0, 1)
-  return { ...rest, corners: fitting } as Stencil // the same kind, with the corners it may have
+  return { ...stencil, corners: fitting } as Stencil // the same kind, with the corners it may have
 }
 
 /** Works the corners of frames with straight sides; null takes them back to sharp ones. */
@@ -179,6 +179,13 @@ export const joinFrames = (
 /** The separate pieces of a frame's outline, in sheet points. */
 export const framePieces = (frame: Frame): readonly Outline[] => piecesOf(outlineOnSheet(frame))
 
+/** A path on the sheet is seen as it is: a piece of a mirrored frame is mirrored already. */
+const unflipped = (frame: Frame): Frame => {
+  const plain: { -readonly [K in keyof Frame]: Frame[K] } = { ...frame }
+  delete plain.flip
+  return plain
+}
+
 /** Parts a frame into its pieces, each with the picture where it is; `newIds` names those after the first. */
 export const breakApart = (
   project: Project,
@@ -196,8 +203,7 @@ export const breakApart = (
         const to = standingOutline(outline, held.turn)
         const above = newIds[i - 1] ?? frameId
         const id = newIds[i] ?? refuse('ids for the pieces', `${others.length} of them`, newIds.length)
-        const { flip: _flip, ...rest } = held
-        const frame: Frame = { ...rest, ...to, id, name: `${held.name} ${i + 2}`, fill: { kind: 'none' } }
+        const frame: Frame = { ...unflipped(held), ...to, id, name: `${held.name} ${i + 2}`, fill: { kind: 'none' } }
         const take = shownTake(held.fill)
         if (take) return clipLike(at, sheet, held, frame, above)
         return addFrame.record(at, { sheetId, frame: { ...frame, fill: held.fill }, above })

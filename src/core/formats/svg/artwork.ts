@@ -6,6 +6,7 @@ import { combineOutlines } from '@/core/path/combine'
 import type { FillRule, Outline, Path } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
 import { ownProperty, styleSheetOf, type StyleSheet } from '@/core/formats/svg/styles'
+import { drawingSize, viewPort } from '@/core/formats/svg/viewport'
 import { isShape, shapePath } from '@/core/formats/svg/shapes'
 import { parseLength, parseTransform, viewBoxMatrix, type Viewport } from '@/core/formats/svg/transform'
 import { parseSvg, SVG_LIMITS, type SvgElement } from '@/core/formats/svg/xml'
@@ -43,7 +44,6 @@ const LEFT_OUT: Readonly<Record<string, string>> = {
   script: 'scripts',
   mask: 'masks',
 }
-const DEFAULT_PORT: Viewport = { w: 300, h: 150 }
 
 const ruleOf = (value: string | undefined, before: FillRule): FillRule =>
   value === 'evenodd' || value === 'nonzero' ? value : before
@@ -213,26 +213,8 @@ const clipped = (outline: Outline, clips: readonly Outline[]): Outline =>
 
 const NONE: Path = []
 
-const viewPort = (viewBox: string | undefined, port: Viewport): Viewport => {
-  const [, , w, h] = (viewBox ?? '').match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?/g)?.map(Number) ?? []
-  return w && h && w > 0 && h > 0 ? { w, h } : port
-}
-
-/** The size of a drawing in user units: as it says, else that of its viewBox, else 300 × 150 (CSS 2.2, 10.3.2). */
-export const drawingSize = ({ attributes: a }: SvgElement): Size => {
-  const box = viewPort(a['viewBox'], DEFAULT_PORT)
-  const isRelative = (text: string | undefined): boolean => text === undefined || text.trim().endsWith('%')
-  const [w, h] = [isRelative(a['width']), isRelative(a['height'])]
-  const width = w ? null : parseLength(a['width'], box.w, box.w)
-  const height = h ? null : parseLength(a['height'], box.h, box.h)
-  if (width !== null && height !== null) return { w: width, h: height }
-  if (width !== null) return { w: width, h: (width * box.h) / box.w }
-  if (height !== null) return { w: (height * box.w) / box.h, h: height }
-  return box
-}
-
 const wordsOf = (notes: ReadonlyMap<string, number>): readonly string[] =>
-  [...notes].map(([what, count]) => `${count} × ${what} left out`)
+  [...notes].map(([what, count]) => `Left out: ${what} (${count})`)
 
 /**
  * Reads the outlines of an SVG 1.1 or 2 drawing: paths, basic shapes, groups, use, symbols, nested drawings, transforms,
@@ -263,7 +245,8 @@ export const readArtwork = (text: string): Artwork => {
   }
 }
 
-const withoutPlace = (attributes: SvgElement['attributes']): SvgElement['attributes'] => {
-  const { x: _x, y: _y, width: _w, height: _h, viewBox: _v, ...rest } = attributes
-  return rest
-}
+/** The drawing's own viewport has been dealt with. */
+const PLACES = new Set(['x', 'y', 'width', 'height', 'viewBox'])
+
+const withoutPlace = (attributes: SvgElement['attributes']): SvgElement['attributes'] =>
+  Object.fromEntries(Object.entries(attributes).filter(([name]) => !PLACES.has(name)))

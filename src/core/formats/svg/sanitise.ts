@@ -1,4 +1,4 @@
-import { drawingSize } from '@/core/formats/svg/artwork'
+import { drawingSize } from '@/core/formats/svg/viewport'
 import { harmlessCss, harmlessStyle, isHarmlessValue } from '@/core/formats/svg/styles'
 import { parseSvg, type SvgElement } from '@/core/formats/svg/xml'
 import type { Size } from '@/core/geometry/vector'
@@ -18,7 +18,8 @@ const isKept = (element: SvgElement, name: string, value: string): boolean => {
   if (/^on/i.test(name) || !/^[A-Za-z][\w.-]*$/.test(name)) return false
   if (name === 'href') return value.trim().startsWith('#') || (element.name === 'image' && EMBEDDED.test(value.trim()))
   if (name === 'base' || name === 'src') return false
-  return isHarmlessValue(value)
+  // Of a style attribute only what is harmful goes.
+  return name === 'style' || isHarmlessValue(value)
 }
 
 const escaped = (text: string): string =>
@@ -33,7 +34,6 @@ const written = (element: SvgElement, removed: Removed): string => {
     return ''
   }
   const attributes = Object.entries(element.attributes).flatMap(([name, value]) => {
-    if (name === 'xmlns' || name.startsWith('xmlns')) return []
     if (!isKept(element, name, value)) {
       removed.set(name, (removed.get(name) ?? 0) + 1)
       return []
@@ -62,7 +62,9 @@ export const cleanSvg = (source: string): CleanSvg => {
   const root = parseSvg(source)
   const size = drawingSize(root)
   const removed: Removed = new Map()
-  const { width: _w, height: _h, ...attributes } = root.attributes
+  const attributes = Object.fromEntries(
+    Object.entries(root.attributes).filter(([name]) => name !== 'width' && name !== 'height'),
+  )
   const sized: SvgElement = {
     ...root,
     attributes: {

@@ -90,11 +90,14 @@ export const ownProperty = (sheet: StyleSheet, element: SvgElement, name: string
 
 const isLocal = (url: string): boolean => /^\s*['"]?#/.test(url)
 
+/** Rules that bring something in from elsewhere. */
+const OUTSIDE_RULES = new Set('import font-face namespace'.split(' '))
+
 /** A style sheet without imports, fonts and addresses that lead outside. */
 export const harmlessCss = (css: string): string => {
   const tree = csstree.parse(css, { onParseError: () => undefined })
   csstree.walk(tree, (node, item, list) => {
-    const isOutside = node.type === 'Atrule' && ['import', 'font-face', 'namespace'].includes(node.name.toLowerCase())
+    const isOutside = node.type === 'Atrule' && OUTSIDE_RULES.has(node.name.toLowerCase())
     if (isOutside) list?.remove(item)
     if (node.type === 'Declaration' && !isHarmlessValue(csstree.generate(node.value))) list?.remove(item)
   })

@@ -54,6 +54,7 @@ export const parseSvg = (text: string): SvgElement => {
     if (stack.length >= SVG_LIMITS.depth) throw unreadable(`its elements are nested more than ${SVG_LIMITS.depth} deep`)
     const own: Record<string, string> = Object.create(null) as Record<string, string>
     for (const [key, value] of Object.entries(attributes)) {
+      if (key === 'xmlns' || key.startsWith('xmlns:')) continue
       const local = localName(key)
       // `href` counts before the older `xlink:href` (SVG 2, 16.1.2).
       if (own[local] === undefined || key === local) own[local] = String(value)

@@ -22,10 +22,12 @@ const sidesOf = (size: Size): readonly (readonly [Point, Point])[] => {
 
 const between = (p: Point, q: Point, t: number): Point => ({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t })
 
+const MOST_HOLES = 300
+
 /** Half round holes along a side, evenly pitched, none on a corner. */
 const perforated = ([from, to]: readonly [Point, Point], tooth: number): readonly Segment[] => {
   const length = distance(from, to)
-  const holes = Math.max(1, Math.floor(length / (tooth * 1.6)))
+  const holes = Math.min(MOST_HOLES, Math.max(1, Math.floor(length / (tooth * 1.6))))
   const radius = Math.min(tooth / 2, (length / holes) * 0.45)
   const along = directionOf(subtract(to, from))
   return [

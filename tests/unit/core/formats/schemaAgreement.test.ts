@@ -3,6 +3,11 @@ import { describe, expect, it } from '@jest/globals'
 import { Ajv } from 'ajv'
 import { readFileSync } from 'node:fs'
 import { placePicture } from '@/core/document/edits/fills'
+import { addFrame } from '@/core/document/edits/frames'
+import { newFrame } from '@/core/document/create'
+import { PRESETS } from '@/core/stencil/presets'
+import { schemaFaults, stencilSchema } from '@/core/document/schema'
+import type { Stencil } from '@/core/stencil/stencil'
 import { bundleDocument, bundlePictures, completeDocument } from '@/core/formats/bundleDocument'
 import { projectFaults } from '@/core/document/validate'
 import { sampleProject, SHEET } from '@tests/helpers/project'
@@ -13,7 +18,27 @@ const published = new Ajv({ allErrors: true, strict: false }).compile(
   JSON.parse(readFileSync('docs/bundle.schema.json', 'utf8')),
 )
 
-const filled = placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
+const STENCILS: readonly Stencil[] = [
+  { kind: 'star', points: 5, inner: 0.4, corners: [{ style: 'round', size: { share: 0.1 } }] },
+  {
+    kind: 'rectangle',
+    corners: (['round', 'bevel', 'scoop', 'notch'] as const).map((style) => ({ style, size: { points: 4 } })),
+  },
+  { kind: 'torn', depth: 0.1, rough: 0.4, edges: 'bottom', seed: 7 },
+  { kind: 'ticket', bite: { share: 0.1 }, at: 0.5 },
+  { kind: 'path', d: 'M0 0L10 0L5 8Z', fillRule: 'evenodd' },
+]
+
+const withStencils = STENCILS.reduce(
+  (project, stencil, i) =>
+    addFrame(project, {
+      sheetId: SHEET,
+      frame: newFrame(`f-${i + 4}`, stencil, { cx: 100, cy: 100 + 20 * i, w: 60, h: 40 }),
+    }),
+  sampleProject(),
+)
+
+const filled = placePicture(withStencils, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
 const sound = (): Loose => JSON.parse(JSON.stringify(bundleDocument(filled, () => 'jpg')))
 
 const ours = (document: Loose): boolean => {
@@ -60,6 +85,14 @@ const REFERENCES =
   /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.f-\d( |\.id)|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 )/
 
 describe('the published schema', () => {
+  it('takes every stencil of the supplies', () => {
+    for (const { stencil } of PRESETS) {
+      const document = sound()
+      document['sheets'][SHEET].items['f-1'].stencil = stencil
+      expect(published(document)).toBe(true)
+      expect(schemaFaults(stencilSchema as Parameters<typeof schemaFaults>[0], stencil)).toEqual([])
+    }
+  })
   it('takes the example of docs/format.md and what the program writes', () => {
     const [, example = ''] = /```json\n([\s\S]*?)```/.exec(readFileSync('docs/format.md', 'utf8')) ?? []
     expect(published(JSON.parse(example))).toBe(true)
