@@ -35,22 +35,22 @@ const PIECES: readonly Piece[] = [
   {
     id: 'frame-steps',
     name: 'Gull Steps',
-    stencil: { kind: 'ellipse' },
-    box: { cx: 745, cy: 380, w: 340, h: 340 },
+    stencil: { kind: 'blob', bumps: 7, wildness: 0.4, seed: 5 },
+    box: { cx: 735, cy: 395, w: 370, h: 330 },
     picture: 'gull-steps-dusk',
     zoom: 1.2,
   },
   {
     id: 'frame-cloth',
     name: 'Ripstop',
-    stencil: { kind: 'polygon', sides: 6 },
-    box: { cx: 600, cy: 720, w: 250, h: 250 },
+    stencil: { kind: 'star', points: 6, inner: 0.66, corners: [{ style: 'round', size: { share: 0.05 } }] },
+    box: { cx: 600, cy: 720, w: 260, h: 290 },
     picture: 'green-ripstop',
   },
   {
     id: 'frame-loft',
     name: 'Skyline Loft',
-    stencil: { kind: 'polygon', sides: 5 },
+    stencil: { kind: 'torn', depth: 0.05, rough: 0.4, edges: 'all', seed: 4 },
     box: { cx: 880, cy: 720, w: 260, h: 250 },
     turn: 8,
     picture: 'loft-bench',
@@ -59,14 +59,14 @@ const PIECES: readonly Piece[] = [
   {
     id: 'frame-light',
     name: 'Lighthouse',
-    stencil: { kind: 'triangle', apex: 0.5 },
-    box: { cx: 905, cy: 165, w: 240, h: 215 },
+    stencil: { kind: 'arch', rise: 0.38, head: 'round' },
+    box: { cx: 925, cy: 170, w: 190, h: 250 },
     picture: 'lighthouse-late',
   },
   { id: 'frame-next', name: 'Your picture', stencil: { kind: 'rectangle' }, box: { cx: 215, cy: 905, w: 270, h: 150 } },
 ]
 
-/** Project 1: the opening-day post, ellipses and polygons over a background picture. */
+/** Project 1: the opening-day post, a circle, a blob, a star and torn paper over a background picture. */
 export const openingDay = (pictures: Readonly<Record<string, PictureRef>>): Project => {
   const blank = newProject(
     'demo-opening-day',

@@ -92,6 +92,58 @@ await page.getByRole('button', { name: 'Stock', exact: true }).click()
 await page.waitForTimeout(3000)
 await shot('stock')
 
+await openBench()
+const at = async (x, y) => {
+  const sheet = await page.locator('[class*="paper"]').boundingBox()
+  return [sheet.x + (sheet.width * x) / 1080, sheet.y + (sheet.height * y) / 1080]
+}
+await page.getByRole('tab', { name: 'Stencils' }).click()
+const edge = await page.getByRole('separator', { name: 'Height of the supplies' }).boundingBox()
+await page.mouse.move(640, edge.y + 3)
+await page.mouse.down()
+await page.mouse.move(640, edge.y - 160, { steps: 8 })
+await page.mouse.up()
+await page.mouse.click(...(await at(600, 720)))
+await page.mouse.move(300, 640)
+await shot('stencils')
+await openBench()
+await page.mouse.click(...(await at(735, 395)))
+await table.focus()
+await page.keyboard.press('y')
+await page.locator('[data-grip="node-0-2"]').click()
+await shot('points')
+await page.keyboard.press('Escape')
+await page.keyboard.press('Escape')
+await page.keyboard.press('Escape')
+await page.keyboard.press('q')
+for (const [x, y] of [
+  [180, 420],
+  [250, 300],
+  [400, 330],
+])
+  await page.mouse.click(...(await at(x, y)))
+await page.mouse.move(...(await at(440, 520)))
+await page.mouse.down()
+await page.mouse.move(...(await at(400, 610)), { steps: 6 })
+await page.mouse.up()
+await page.mouse.move(...(await at(250, 590)))
+await shot('tracing')
+await page.keyboard.press('Escape')
+await page.mouse.click(...(await at(880, 720)))
+await page.getByRole('button', { name: 'Cut a part of this picture out by its colour' }).click()
+await page.mouse.click(...(await at(880, 660)))
+await page.waitForTimeout(2500)
+await shot('by-colour')
+await page.keyboard.press('Escape')
+await page.getByRole('tab', { name: 'Stencils' }).click()
+await page.getByRole('button', { name: 'From artwork' }).click()
+const drawing = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 120 80"><g transform="translate(8 8)"><path id="gull" d="M0 30Q20 0 50 20Q80 0 100 30Q78 16 50 36Q22 16 0 30Z"/><circle id="sun" cx="26" cy="52" r="11"/><path id="window" fill-rule="evenodd" d="M56 42h40v24h-40zM64 48h24v12h-24z"/></g><rect id="border" x="2" y="2" width="116" height="76" fill="none" stroke="#000"/></svg>`
+await page
+  .getByLabel('Artwork files')
+  .setInputFiles({ name: 'headland-sign.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(drawing) })
+await page.waitForTimeout(900)
+await shot('artwork')
+
 await openBench('demo-crew-cards')
 await table.focus()
 await page.keyboard.press('j')
@@ -116,6 +168,6 @@ await page
     { name: 'letter-from-ode.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('Dear crew, the kites are up.') },
   ])
 await page.locator('[role="alert"]').first().waitFor()
-await page.mouse.click(760, 415)
+await page.mouse.click(...(await at(600, 720)))
 await shot('fault')
 await browser.close()
