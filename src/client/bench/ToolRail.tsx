@@ -31,18 +31,18 @@ const PointNumbers = () => {
   useBench((state) => state.tool)
   const tool = pointsTool(bench.get())
   const [address] = tool?.chosen ?? []
-  const node = tool && address && tool.chosen.length === 1 ? nodeAt(tool.contours, address) : null
-  if (!node) return null
+  const only = tool && address && tool.chosen.length === 1 ? nodeAt(tool.contours, address) : null
+  if (!only) return null
   const { unit, ppi } = sheet
   return (['x', 'y'] as const).map((axis) => (
-    <span key={axis} style={{ width: 92, flex: 'none', display: 'inline-flex' }}>
+    <span key={axis} style={{ width: 100, flex: 'none', display: 'inline-flex', marginLeft: 8 }}>
       <TypedField
         label={axis}
         name={`Point at ${axis}`}
         unit={unit}
-        shown={formatNumber(fromPoints(node.at[axis], unit, ppi), 2)}
+        shown={formatNumber(fromPoints(only.at[axis], unit, ppi), 2)}
         onText={(text) => {
-          const by = parseLength(text, unit, ppi) - node.at[axis]
+          const by = parseLength(text, unit, ppi) - only.at[axis]
           shiftChosen(bench, axis === 'x' ? { x: by, y: 0 } : { x: 0, y: by })
         }}
       />

@@ -51,7 +51,7 @@ const markOf = (named: string | null): Mark | null => {
 const snapFieldFor = (bench: Bench, tool: PointsTool): SnapField => {
   const field = snapFieldOf(heldSheet(bench.get()), [tool.frameId])
   const others = tool.contours.flatMap(({ nodes }, contour) =>
-    nodes.filter((_, node) => !tool.chosen.some((one) => sameAddress(one, { contour, node }))).map(({ at }) => at),
+    nodes.filter((_, i) => !tool.chosen.some((one) => sameAddress(one, { contour, node: i }))).map(({ at }) => at),
   )
   return { ...field, x: [...field.x, ...others.map(({ x }) => x)], y: [...field.y, ...others.map(({ y }) => y)] }
 }
@@ -129,7 +129,8 @@ const addedPoint = (
 ): { contours: readonly Contour[]; made: NodeAddress } | null => {
   const spot = nearestSpot(tool.contours, at)
   if (!spot || spot.distance * bench.get().view.scale > LINE_REACH) return null
-  return { contours: addNode(tool.contours, spot, spot.t), made: { contour: spot.contour, node: spot.node + 1 } }
+  const { contours } = tool
+  return { contours: addNode(contours, spot, spot.t), made: { contour: spot.contour, node: spot.node + 1 } }
 }
 
 const chosenWith = (tool: PointsTool, address: NodeAddress, shift: boolean): readonly NodeAddress[] => {
