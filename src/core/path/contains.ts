@@ -1,6 +1,6 @@
 import { TOLERANCE } from '@/core/tolerance'
 import { cross, subtract, type Point } from '@/core/geometry/vector'
-import type { Outline } from '@/core/path/path'
+import type { Outline, Path } from '@/core/path/path'
 import { polylineOf } from '@/core/path/polyline'
 
 /** Times the contour turns about the point (D. Sunday's winding number method). */
@@ -15,8 +15,19 @@ export const windingAbout = (p: Point, contour: readonly Point[]): number => {
   return turns
 }
 
+const contours = new WeakMap<Path, readonly (readonly Point[])[]>()
+
+/** A path's contours as points, worked out once: many points are asked about one path. */
+const contoursFor = (path: Path): readonly (readonly Point[])[] => {
+  const known = contours.get(path)
+  if (known) return known
+  const made = polylineOf(path, TOLERANCE.flatness)
+  contours.set(path, made)
+  return made
+}
+
 /** Is the point inside the outline by its fill rule? */
 export const outlineContains = (outline: Outline, p: Point): boolean => {
-  const turns = polylineOf(outline.path, TOLERANCE.flatness).reduce((sum, c) => sum + windingAbout(p, c), 0)
+  const turns = contoursFor(outline.path).reduce((sum, c) => sum + windingAbout(p, c), 0)
   return outline.fillRule === 'nonzero' ? turns !== 0 : turns % 2 !== 0
 }

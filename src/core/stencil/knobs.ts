@@ -1,8 +1,16 @@
+import { rectCentre, rectSize } from '@/core/geometry/rect'
 import { distance, type Point, type Size } from '@/core/geometry/vector'
 import { measured, type Knob, type Measure, type Param, type Params } from '@/core/stencil/params'
 import type { Corner } from '@/core/stencil/corners'
 import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
-import { isParametric, isStraight, paramsOf, type ParametricStencil, type Stencil } from '@/core/stencil/stencil'
+import {
+  isParametric,
+  isStraight,
+  paramsOf,
+  reshapedRect,
+  type ParametricStencil,
+  type Stencil,
+} from '@/core/stencil/stencil'
 
 /** A knob where it stands now, in the stencil's own points. */
 export interface StandingKnob {
@@ -105,5 +113,13 @@ export const carryKnob = (stencil: Stencil, size: Size, param: string, to: Point
     ...stencil,
     [param]: spec.type === 'measure' ? likeMeasure(held, value, size) : value,
   })
-  return withValue(nearestValue(spec, (value) => distance(knob.at(withValue(value) as never, size), to)))
+  // Where parts keep their size the box changes with the value; the knob is sought where it would then stand.
+  const standing = (value: number): Point => {
+    const changed = withValue(value)
+    const r = reshapedRect(stencil, changed, size)
+    const p = knob.at(changed as never, rectSize(r))
+    const middle = rectCentre(r)
+    return { x: p.x + middle.x, y: p.y + middle.y }
+  }
+  return withValue(nearestValue(spec, (value) => distance(standing(value), to)))
 }

@@ -3,7 +3,7 @@ import { RANGE } from '@/core/tolerance'
 import { scaling } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
-import { polygonPath, type FillRule, type Outline } from '@/core/path/path'
+import { polygonPath, type FillRule, type Outline, type Path } from '@/core/path/path'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { transformPath } from '@/core/path/transform'
 import { corneredPath, type Corner } from '@/core/stencil/corners'
@@ -93,33 +93,45 @@ const parametricOutline = (stencil: ParametricStencil, size: Size): Outline => {
   return { path, fillRule: 'nonzero' }
 }
 
+const parsed = new WeakMap<PathStencil | MaskStencil, Path>()
+
+/** The path of an outline of one's own, read once. */
+const ownPath = (stencil: PathStencil | MaskStencil): Path => {
+  const known = parsed.get(stencil)
+  if (known) return known
+  const path = parseSvgPath(stencil.d)
+  parsed.set(stencil, path)
+  return path
+}
+
 const freshOutline = (stencil: Stencil, size: Size): Outline => {
   switch (stencil.kind) {
     case 'mask':
       return {
-        path: transformPath(scaling(size.w, size.h), parseSvgPath(stencil.d)),
+        path: transformPath(scaling(size.w, size.h), ownPath(stencil)),
         fillRule: stencil.fillRule,
       }
     case 'path':
-      return { path: fittedPath(parseSvgPath(stencil.d), size), fillRule: stencil.fillRule }
+      return { path: fittedPath(ownPath(stencil), size), fillRule: stencil.fillRule }
     default:
       return parametricOutline(stencil, size)
   }
 }
 
-interface Kept extends Size {
-  readonly outline: Outline
-}
-
-/** The outline of each stencil at the size it was last asked for. */
-const kept = new WeakMap<Stencil, Kept>()
+/** Outlines of each stencil at the sizes they were last asked for; frames may share one stencil. */
+const kept = new WeakMap<Stencil, Map<string, Outline>>()
+const MOST_KEPT = 24
 
 /** The outline of a stencil in a box of `size` points, with the box's centre as origin; its bounds are the box. */
 export const outlineOf = (stencil: Stencil, size: Size): Outline => {
-  const known = kept.get(stencil)
-  if (known && known.w === size.w && known.h === size.h) return known.outline
+  const known = kept.get(stencil) ?? new Map<string, Outline>()
+  const key = `${size.w} ${size.h}`
+  const held = known.get(key)
+  if (held) return held
   const outline = freshOutline(stencil, size)
-  kept.set(stencil, { w: size.w, h: size.h, outline })
+  if (known.size >= MOST_KEPT) known.clear()
+  known.set(key, outline)
+  kept.set(stencil, known)
   return outline
 }
 

@@ -46,15 +46,15 @@ export const polygon = defineStraight({
       around(sides, () => 1),
       size,
     ),
-  // The knob walks round: the corner after the first tells how many there are.
+  // The knob walks round with the corner after the first, inside it, away from the handles of the box.
   knobs: [
     {
       param: 'sides',
-      at: ({ sides }, size) =>
-        fittedPoints(
-          around(sides, () => 1),
-          size,
-        )[1] ?? { x: 0, y: 0 },
+      at: ({ sides }, size) => {
+        const ring = around(sides, () => 1)
+        const corner = fittedPoints(ring, size)[1] ?? { x: 0, y: 0 }
+        return { x: corner.x * 0.8, y: corner.y * 0.8 }
+      },
     },
   ],
 })

@@ -41,6 +41,10 @@ const parts = (number: number, length: number, gap: number): readonly (readonly 
   })
 }
 
+/** Where the first of `number` parts ends. */
+const firstEnd = (number: number, length: number, gap: number): number =>
+  -length / 2 + (length - gap * (number - 1)) / number
+
 const rectPoints = (x0: number, y0: number, x1: number, y1: number): readonly Point[] => cornersOf({ x0, y0, x1, y1 })
 
 export const strips = defineShape({
@@ -59,7 +63,16 @@ export const strips = defineShape({
       isUpright ? rectPoints(from, -h / 2, to, h / 2) : rectPoints(-w / 2, from, w / 2, to)
     return pieces(spans.map(strip), size)
   },
-  knobs: [],
+  // The end of the first strip.
+  knobs: [
+    {
+      param: 'gap',
+      at: ({ count: number, gap, run }, size) =>
+        run === 'upright'
+          ? { x: firstEnd(number, size.w, gapIn(gap, size, number, size.w)), y: size.h / 4 }
+          : { x: size.w / 4, y: firstEnd(number, size.h, gapIn(gap, size, number, size.h)) },
+    },
+  ],
 })
 
 export const tiles = defineShape({
@@ -78,7 +91,16 @@ export const tiles = defineShape({
       size,
     )
   },
-  knobs: [],
+  // The right edge of the first tile, or the lower one in a single column.
+  knobs: [
+    {
+      param: 'gap',
+      at: ({ columns, rows, gap }, size) =>
+        columns > 1
+          ? { x: firstEnd(columns, size.w, gapIn(gap, size, columns, size.w)), y: -size.h * 0.4 }
+          : { x: -size.w * 0.4, y: firstEnd(rows, size.h, gapIn(gap, size, rows, size.h)) },
+    },
+  ],
 })
 
 /** Cells of scattered points (Voronoi), each drawn in by half the gap. */
@@ -105,7 +127,8 @@ export const shards = defineShape({
       )
     return pieces(sites.map(cell), size)
   },
-  knobs: [],
+  // As far along the upper edge as the gap is wide.
+  knobs: [{ param: 'gap', at: ({ gap }, size) => ({ x: -size.w * 0.3 + measured(gap, size), y: -size.h / 2 }) }],
 })
 
 /** Leaning strips, cut off at the box. */
@@ -129,5 +152,16 @@ export const slats = defineShape({
     }
     return pieces(spans.map(slat), size)
   },
-  knobs: [],
+  knobs: [
+    { param: 'gap', at: ({ gap }, size) => ({ x: -size.w * 0.3 + measured(gap, size), y: -size.h / 2 }) },
+    // A hand that leans as the slats do.
+    {
+      param: 'lean',
+      at: ({ lean }, { w, h }) => {
+        const { x, y } = unitVector(lean - 90)
+        const reach = Math.min(w, h) * 0.35
+        return { x: x * reach, y: y * reach }
+      },
+    },
+  ],
 })

@@ -56,7 +56,7 @@ export const stamp = defineShape({
       { kind: 'close' },
     ])
   },
-  knobs: [{ param: 'tooth', at: ({ tooth }, size) => ({ x: -size.w / 2 + measured(tooth, size), y: -size.h / 2 }) }],
+  knobs: [{ param: 'tooth', at: ({ tooth }, size) => ({ x: -size.w * 0.3 + measured(tooth, size), y: -size.h / 2 }) }],
 })
 
 const LEVELS = 7
@@ -95,6 +95,12 @@ const torePoints = (depth: number, rough: number, chance: number, edges: EdgeNam
 
 const edgeChoice = { type: 'choice', label: 'Edges', options: EDGE_NAMES } as const
 
+/** As deep as the edge goes, a quarter along the foot, or along an end where the foot is whole. */
+const depthKnob = (depth: number, edges: EdgeName, size: Size): Point => {
+  const deep = depth * Math.min(size.w, size.h)
+  return edges === 'ends' ? { x: -size.w / 2 + deep, y: size.h / 4 } : { x: size.w / 4, y: size.h / 2 - deep }
+}
+
 export const torn = defineShape({
   name: 'Torn paper',
   params: {
@@ -105,7 +111,7 @@ export const torn = defineShape({
   },
   outline: ({ depth, rough, edges, seed: chance }, size) =>
     plain(fittedPath(polygonPath(torePoints(depth, rough, chance, edges, size)), size)),
-  knobs: [],
+  knobs: [{ param: 'depth', at: ({ depth, edges }, size) => depthKnob(depth, edges, size) }],
 })
 
 /** A wavy line along a side: a sine of `waves` periods and the amplitude given, in quarter waves. */
@@ -145,7 +151,7 @@ export const wave = defineShape({
       { kind: 'close' },
     ])
   },
-  knobs: [{ param: 'depth', at: ({ depth }, { w, h }) => ({ x: -w / 2, y: (-h / 2) * (1 - depth) }) }],
+  knobs: [{ param: 'depth', at: ({ depth }, { w, h }) => ({ x: -w * 0.3, y: (-h / 2) * (1 - depth) }) }],
 })
 
 /** Teeth as pinking shears cut them along a side: from the edge inward and back. */
@@ -175,5 +181,5 @@ export const pinking = defineShape({
     })
     return plain(polygonPath(points))
   },
-  knobs: [],
+  knobs: [{ param: 'depth', at: ({ depth, edges }, size) => depthKnob(depth, edges, size) }],
 })

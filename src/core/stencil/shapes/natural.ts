@@ -73,7 +73,16 @@ export const scallop = defineShape({
   name: 'Scallop',
   params: { lobes: count('Lobes', 3, 60, 12), bulge: share('Bulge', 0.1, 1, 0.8) },
   outline: ({ lobes, bulge }, size) => plain(fittedPath(scallopPath(lobes, bulge), size)),
-  knobs: [],
+  // Between two lobes.
+  knobs: [
+    {
+      param: 'bulge',
+      at: ({ lobes, bulge }, size) => {
+        const reach = Math.cos(Math.PI / lobes) + bulge * Math.sin(Math.PI / lobes)
+        return polar(-90 + 180 / lobes, 1 / reach, size)
+      },
+    },
+  ],
 })
 
 const heartPath = (lobe: number, full: number, { w, h }: Size): Path => {
@@ -134,8 +143,16 @@ export const drop = defineShape({
   name: 'Drop',
   params: { length: number('Point', 1.05, 4, 1.9) },
   outline: ({ length }, size) => plain(fittedPath(dropPath(length), size)),
-  // The middle of the round part.
-  knobs: [{ param: 'length', at: ({ length }, { h }) => ({ x: 0, y: h / 2 - h / (length + 1) }) }],
+  // Where the round part begins.
+  knobs: [
+    {
+      param: 'length',
+      at: ({ length }, { w, h }) => {
+        const { x, y } = unitVector(-90 + toDegrees(Math.acos(1 / length)))
+        return { x: (x * w) / 2, y: -h / 2 + ((length + y) * h) / (length + 1) }
+      },
+    },
+  ],
   natural: ({ length }) => ({ x0: -1, y0: -length, x1: 1, y1: 1 }),
 })
 
@@ -181,7 +198,16 @@ export const blob = defineShape({
   name: 'Blob',
   params: { bumps: count('Bumps', 3, 16, 7), wildness: share('Wildness', 0, 1, 0.5), seed: seed() },
   outline: ({ bumps, wildness, seed: chance }, size) => plain(fittedPath(blobPath(bumps, wildness, chance), size)),
-  knobs: [],
+  // Its first bump.
+  knobs: [
+    {
+      param: 'wildness',
+      at: ({ bumps, wildness, seed: chance }, size) => {
+        const [first] = fittedPath(blobPath(bumps, wildness, chance), size)
+        return first?.kind === 'move' ? { x: first.to.x * 0.86, y: first.to.y * 0.86 } : ORIGIN
+      },
+    },
+  ],
 })
 
 /** Pieces of the superellipse between an axis and the diagonal. */
@@ -284,7 +310,17 @@ export const leaf = defineShape({
   name: 'Leaf',
   params: { bulge: share('Roundness', 0.1, 1, 0.6) },
   outline: ({ bulge }, size) => plain(fittedPath(leafPath(bulge), size)),
-  knobs: [],
+  // On the right arc, halfway to the upper tip.
+  knobs: [
+    {
+      param: 'bulge',
+      at: ({ bulge }, { w, h }) => {
+        const radius = (1 + bulge * bulge) / (2 * bulge)
+        const x = bulge - radius + Math.sqrt(radius * radius - 0.25)
+        return { x: ((x / bulge) * w) / 2, y: -h / 4 }
+      },
+    },
+  ],
   natural: ({ bulge }) => ({ x0: -bulge, y0: -1, x1: bulge, y1: 1 }),
 })
 
@@ -309,5 +345,5 @@ export const egg = defineShape({
       { kind: 'close' },
     ])
   },
-  knobs: [{ param: 'waist', at: ({ waist }, { w, h }) => ({ x: w / 2, y: (waist - 0.5) * h }) }],
+  knobs: [{ param: 'waist', at: ({ waist }, { w, h }) => ({ x: w * 0.4, y: (waist - 0.5) * h }) }],
 })

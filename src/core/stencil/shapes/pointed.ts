@@ -51,7 +51,8 @@ export const kite = defineStraight({
     { x: 0, y: h / 2 },
     { x: -w / 2, y: (cross - 0.5) * h },
   ],
-  knobs: [{ param: 'cross', at: ({ cross }, { w, h }) => ({ x: w / 2, y: (cross - 0.5) * h }) }],
+  // Inside the corner, away from the handles of the box.
+  knobs: [{ param: 'cross', at: ({ cross }, { w, h }) => ({ x: w * 0.4, y: (cross - 0.5) * h }) }],
 })
 
 export const hexagon = defineStraight({

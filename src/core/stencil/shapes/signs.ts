@@ -148,7 +148,7 @@ export const ticket = defineShape({
   },
   knobs: [
     { param: 'bite', at: ({ bite: size }, box) => ({ x: box.w / 2 - measured(size, box), y: 0 }) },
-    { param: 'at', at: ({ at }, { w, h }) => ({ x: -w / 2, y: (at - 0.5) * h }) },
+    { param: 'at', at: ({ at, bite: size }, box) => ({ x: -box.w / 2 + measured(size, box), y: (at - 0.5) * box.h }) },
   ],
 })
 
@@ -211,5 +211,5 @@ export const arch = defineShape({
       { kind: 'close' },
     ])
   },
-  knobs: [{ param: 'rise', at: ({ rise }, { w, h }) => ({ x: w / 2, y: -h / 2 + rise * h }) }],
+  knobs: [{ param: 'rise', at: ({ rise }, { w, h }) => ({ x: w * 0.4, y: -h / 2 + rise * h }) }],
 })

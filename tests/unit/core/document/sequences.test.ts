@@ -1,3 +1,5 @@
+import { setCorners, setStencils, setUpright, takeOffStencil } from '@/core/document/edits/stencils'
+import { PRESETS } from '@/core/stencil/presets'
 import { describe, expect, it } from '@jest/globals'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { deepFreeze, SHEET } from '@tests/helpers/project'
@@ -27,7 +29,7 @@ interface Dice {
 }
 
 const dice: fc.Arbitrary<Dice> = fc.record({
-  which: fc.nat({ max: 22 }),
+  which: fc.nat({ max: 26 }),
   pick: fc.nat({ max: 99 }),
   many: fc.integer({ min: 1, max: 4 }),
   a: real(-80, 80),
@@ -77,6 +79,11 @@ const edited = (project: Project, { which, pick, many, a, b }: Dice, n: number):
         background: b > 0.5 ? { kind: 'colour', colour } : { kind: 'none' },
       }),
     () => setVeil.record(project, { sheetId: SHEET, veil: b > 0.3 ? { colour, opacity: b } : null }),
+    () =>
+      setStencils.record(project, { ...at, stencil: PRESETS[pick % PRESETS.length]?.stencil ?? { kind: 'ellipse' } }),
+    () => setCorners.record(project, { ...at, corners: b > 0.3 ? [{ style: 'notch', size: { share: b / 2 } }] : null }),
+    () => takeOffStencil(project, { sheetId: SHEET, frameId }),
+    () => setUpright(project, { sheetId: SHEET, frameId, along: a }),
     () => setGuides.record(project, { sheetId: SHEET, guides: { x: [a], y: [b, a] } }),
     () =>
       pick % 3 === 0

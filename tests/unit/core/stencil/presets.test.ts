@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals'
 import { schemaFaults, stencilSchema } from '@/core/document/schema'
-import { distance } from '@/core/geometry/vector'
+import { rectCentre, rectSize } from '@/core/geometry/rect'
+import { add, distance } from '@/core/geometry/vector'
 import { boundsOf } from '@/core/path/extent'
 import { carryKnob, knobsOf } from '@/core/stencil/knobs'
 import { aspectOf, aspectSize, isPresetFound, presetOf, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
@@ -42,13 +43,27 @@ describe('the stencils of the supplies', () => {
 })
 
 describe('knobs', () => {
+  it('stand on every stencil with values, each within reach of its box', () => {
+    for (const { stencil, aspect } of PRESETS) {
+      const size = aspectSize(aspect, 200)
+      if (stencil.kind === 'ellipse') continue
+      const knobs = knobsOf(stencil, size)
+      expect(knobs.length).toBeGreaterThan(0)
+      for (const { at } of knobs) {
+        expect(Math.abs(at.x)).toBeLessThanOrEqual(size.w / 2 + 1e-6)
+        expect(Math.abs(at.y)).toBeLessThanOrEqual(size.h / 2 + 1e-6)
+      }
+    }
+  })
   it('carried to where they stand change nothing that is seen', () =>
     holdsFor(fc.tuple(stencils, sizes), ([stencil, size]) => {
       for (const { param, at } of knobsOf(stencil, size)) {
         const carried = carryKnob(stencil, size, param, at)
-        const there = knobsOf(carried, size).find((knob) => knob.param === param)?.at ?? { x: Infinity, y: 0 }
+        const r = reshapedRect(stencil, carried, size)
+        const knob = knobsOf(carried, rectSize(r)).find((one) => one.param === param)?.at ?? { x: Infinity, y: 0 }
+        const there = add(knob, rectCentre(r))
         // Corners and bites are limited by the box: their knob may stand beyond what can be reached.
-        const isLimited = ['corners', 'round', 'bite', 'tooth'].includes(param)
+        const isLimited = ['corners', 'round', 'bite', 'tooth', 'gap', 'at'].includes(param)
         if (!isLimited) expect(distance(there, at)).toBeLessThan(0.02 * Math.max(size.w, size.h))
         expect(check(carried)).toEqual([])
       }

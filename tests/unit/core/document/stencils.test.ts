@@ -1,0 +1,203 @@
+/** Edits of stencils: what they change and what they must leave, above all the picture's place on the sheet. */
+import { describe, expect, it } from '@jest/globals'
+import { combineAll } from '@/core/path/combine'
+import { areaOf } from '@/core/path/area'
+import { boundsOf } from '@/core/path/extent'
+import { nodesOf, moveNodes, pathOfNodes } from '@/core/path/nodes'
+import { distance } from '@/core/geometry/vector'
+import { projectFaults } from '@/core/document/validate'
+import { patched } from '@/core/document/history'
+import {
+  breakApart,
+  combinable,
+  framePieces,
+  joinFrames,
+  reshapeFrame,
+  setCorners,
+  setOutlineOnSheet,
+  setStencils,
+  setUpright,
+  takeOffStencil,
+} from '@/core/document/edits/stencils'
+import { outlineOnSheet } from '@/core/document/outline'
+import { placePicture } from '@/core/document/edits/fills'
+import { pictureMatrix, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameOf, framesOf } from '@/core/document/tree'
+import type { Project } from '@/core/document/types'
+import { isStraight } from '@/core/stencil/stencil'
+import { fc, holdsFor, real } from '@tests/helpers/property'
+import { stencils } from '@tests/helpers/arbitrary'
+import { someProjects } from '@tests/helpers/documents'
+import { near, nearMatrix } from '@tests/helpers/near'
+import { SHEET } from '@tests/helpers/project'
+
+const sheet = (project: Project) => sheetOf(project, SHEET)
+const first = (project: Project) =>
+  framesOf(sheet(project)).find(({ fill }) => fill.kind === 'taken') ?? framesOf(sheet(project))[0]
+const seen = (project: Project, id: string) => pictureMatrix(project, sheet(project), frameOf(sheet(project), id))
+
+/** The picture lies where it lay, to a millionth of its reach. */
+const samePlace = (before: Project, after: Project, id: string, to = id): void => {
+  const [a, b] = [seen(before, id), seen(after, to)]
+  if (a && b) nearMatrix(b, a, 1e-5 * Math.max(1, Math.abs(a.e), Math.abs(a.f)), 1000)
+}
+
+describe('stencils of a document', () => {
+  it('swapped leave box, turn and what is stored of the picture alone', () =>
+    holdsFor(
+      fc.tuple(someProjects, stencils),
+      ([project, stencil]) => {
+        const ids = sheet(project).order
+        const after = setStencils(project, { sheetId: SHEET, ids, stencil })
+        for (const frame of framesOf(sheet(project))) {
+          const held = frameOf(sheet(after), frame.id)
+          expect(held.stencil).toEqual(stencil)
+          expect(held.box).toEqual(frame.box)
+          expect(shownPlaced(held)).toEqual(shownPlaced(frame))
+        }
+        expect(projectFaults(after)).toEqual([])
+        expect(setStencils(after, { sheetId: SHEET, ids, stencil })).toBe(after)
+      },
+      40,
+    ))
+  it('cornered change only where there are corners', () =>
+    holdsFor(
+      fc.tuple(someProjects, real(0, 0.5)),
+      ([project, share]) => {
+        const ids = sheet(project).order
+        const after = setCorners(project, { sheetId: SHEET, ids, corners: [{ style: 'scoop', size: { share } }] })
+        for (const frame of framesOf(sheet(after))) {
+          const had = frameOf(sheet(project), frame.id)
+          if (!isStraight(frame.stencil)) expect(frame).toBe(had)
+          else expect(frame.stencil.corners).toHaveLength(1)
+        }
+        expect(projectFaults(after)).toEqual([])
+        const sharp = setCorners(after, { sheetId: SHEET, ids, corners: null })
+        for (const frame of framesOf(sheet(sharp))) expect('corners' in frame.stencil).toBe(false)
+      },
+      40,
+    ))
+  it('taken off show the whole picture at its place and size', () =>
+    holdsFor(
+      someProjects,
+      (project) => {
+        const frame = first(project)
+        if (!frame || frame.fill.kind !== 'taken' || shownPlaced(frame)?.fit === 'tile') return
+        const { project: after } = takeOffStencil(project, { sheetId: SHEET, frameId: frame.id })
+        expect(frameOf(sheet(after), frame.id).stencil).toEqual({ kind: 'rectangle' })
+        if (shownPlaced(frame)?.fit !== 'stretch') samePlace(project, after, frame.id)
+      },
+      60,
+    ))
+  it('given points keep the picture where it is on the sheet; undone they are as they were', () =>
+    holdsFor(
+      fc.tuple(someProjects, real(-20, 20)),
+      ([project, by]) => {
+        const frame = first(project)
+        if (!frame) return
+        const outline = outlineOnSheet(frame)
+        const moved = pathOfNodes(moveNodes(nodesOf(outline.path), [{ contour: 0, node: 0 }], { x: by, y: -by / 2 }))
+        const recorded = setOutlineOnSheet.record(project, {
+          sheetId: SHEET,
+          frameId: frame.id,
+          outline: { ...outline, path: moved },
+          turn: frame.turn,
+        })
+        const after = recorded.project
+        if (!recorded.forward.length) return
+        const placed = shownPlaced(frame)
+        if (
+          placed &&
+          placed.fit !== 'stretch' &&
+          placed.fit !== 'tile' &&
+          !shownPlaced(frameOf(sheet(after), frame.id))?.keepCovered
+        )
+          samePlace(project, after, frame.id)
+        // The outline stands on the sheet where it was drawn.
+        const [wanted, got] = [boundsOf(moved), boundsOf(outlineOnSheet(frameOf(sheet(after), frame.id)).path)]
+        const reach = 1e-4 * Math.max(10, wanted.x1 - wanted.x0, wanted.y1 - wanted.y0)
+        if (wanted.x1 - wanted.x0 > 1 && wanted.y1 - wanted.y0 > 1)
+          for (const key of ['x0', 'y0', 'x1', 'y1'] as const) near(got[key], wanted[key], reach)
+        expect(patched(after, recorded.inverse)).toEqual(project)
+        expect(projectFaults(after)).toEqual([])
+      },
+      60,
+    ))
+  it('set upright along a direction leave outline and picture where they are', () =>
+    holdsFor(
+      fc.tuple(someProjects, real(-180, 180)),
+      ([project, along]) => {
+        const frame = first(project)
+        if (!frame) return
+        const after = setUpright(project, { sheetId: SHEET, frameId: frame.id, along }).project
+        const held = frameOf(sheet(after), frame.id)
+        const [before, now] = [outlineOnSheet(frame), outlineOnSheet(held)]
+        near(Math.abs(areaOf(now.path)), Math.abs(areaOf(before.path)), 1e-3 * (1 + Math.abs(areaOf(before.path))))
+        const off = (((held.turn - along) % 90) + 90) % 90
+        near(Math.min(off, 90 - off), 0, 1e-6)
+      },
+      60,
+    ))
+  it('combined become one, the lowest with its picture; broken apart each piece shows its part', () =>
+    holdsFor(
+      someProjects,
+      (project) => {
+        const ids = framesOf(sheet(project))
+          .slice(0, 3)
+          .map(({ id }) => id)
+        const frames = combinable(sheet(project), ids)
+        const [lowest] = frames
+        const { outline } = combineAll(frames.map(outlineOnSheet), 'unite')
+        if (!lowest) return
+        const joined = joinFrames(project, { sheetId: SHEET, ids, outline }).project
+        expect(framesOf(sheet(joined))).toHaveLength(framesOf(sheet(project)).length - frames.length + 1)
+        const count = framePieces(frameOf(sheet(joined), lowest.id)).length
+        const newIds = Array.from({ length: Math.max(0, count - 1) }, (_, i) => `piece-${i}`)
+        const apart = breakApart(joined, { sheetId: SHEET, frameId: lowest.id, newIds }).project
+        expect(framesOf(sheet(apart))).toHaveLength(framesOf(sheet(joined)).length + newIds.length)
+        const placed = shownPlaced(frameOf(sheet(joined), lowest.id))
+        const isPlain = placed && placed.fit !== 'stretch' && placed.fit !== 'tile' && !placed.keepCovered
+        if (isPlain) for (const id of newIds) samePlace(joined, apart, lowest.id, id)
+        expect(projectFaults(apart)).toEqual([])
+      },
+      25,
+    ))
+  it('of an arc opened grow about the circle, which stays; a mirrored one too', () => {
+    const arc = (sweep: number) => ({ kind: 'arc', from: -90, sweep, hole: 0 }) as const
+    holdsFor(
+      fc.tuple(someProjects, fc.boolean()),
+      ([start, flip]) => {
+        const held = framesOf(sheet(start))[0]
+        if (!held) return
+        const project = setStencils(start, { sheetId: SHEET, ids: [held.id], stencil: arc(90) })
+        const turned: Project = JSON.parse(JSON.stringify(project))
+        Object.assign(turned.sheets[SHEET]?.items[held.id] ?? {}, { flip })
+        const after = reshapeFrame(turned, { sheetId: SHEET, frameId: held.id, stencil: arc(180) })
+        const centreOf = (p: Project) => {
+          const path = outlineOnSheet(frameOf(sheet(p), held.id)).path
+          const one = path.find(({ kind }) => kind === 'arc')
+          return one?.kind === 'arc' ? one.centre : { x: NaN, y: NaN }
+        }
+        expect(distance(centreOf(after), centreOf(turned))).toBeLessThan(1e-6 * (1 + held.box.w + held.box.h))
+      },
+      30,
+    )
+  })
+  it('count the picture that masks as used', () => {
+    holdsFor(
+      someProjects,
+      (project) => {
+        const frame = framesOf(sheet(project))[0]
+        if (!frame) return
+        const stencil = { kind: 'mask', pictureId: 'nowhere', d: 'M-.5-.5L.5-.5L0 .5Z', fillRule: 'nonzero' } as const
+        const masked = setStencils(placePicture(project, { sheetId: SHEET, frameId: frame.id, pictureId: 'pic-1' }), {
+          sheetId: SHEET,
+          ids: [frame.id],
+          stencil,
+        })
+        expect(projectFaults(masked).map(({ message }) => message)).toEqual([expect.stringMatching(/not in pictures/)])
+      },
+      5,
+    )
+  })
+})
