@@ -132,6 +132,7 @@ const isSound = (curved: Outline, flat: Outline, scale: number): boolean =>
  * the check of its area; then it is flattened to within 1/20,000 of its size.
  */
 export const combineOutlines = (first: Outline, second: Outline, how: Combination): Combined => {
+  if (how === 'exclude') return excluded(first, second)
   const size = Math.max(sizeOf(first), sizeOf(second))
   const flatness = Math.max(size * TOLERANCE.flatShare, 1e-4)
   const flat = combineFlat(first, second, how, flatness)
@@ -140,6 +141,18 @@ export const combineOutlines = (first: Outline, second: Outline, how: Combinatio
   return curved && isSound(curved, flat, scale)
     ? { outline: curved, isFlattened: false }
     : { outline: flat, isFlattened: true }
+}
+
+/**
+ * What only one of two outlines holds, as the two differences side by side: they share no area, and both engines were
+ * found to be surer of a difference than of an exclusive or.
+ */
+const excluded = (first: Outline, second: Outline): Combined => {
+  const [there, here] = [combineOutlines(first, second, 'subtract'), combineOutlines(second, first, 'subtract')]
+  return {
+    outline: { path: [...there.outline.path, ...here.outline.path], fillRule: 'evenodd' },
+    isFlattened: there.isFlattened || here.isFlattened,
+  }
 }
 
 /** Combines outlines one after another: the second with the first, the third with what came of that. */

@@ -135,7 +135,8 @@ describe('SVG text', () => {
         ]),
       ),
     ).toBe('M0 0L10 0L10 5.25Z')
-    expect(svgTextOf(ellipsePath(2, 1))).toBe('M2 0A2 1 0 0 1 -2 0A2 1 0 0 1 2 0Z')
+    // A whole ellipse in thirds: cos 120° = −½, sin 120° = √3/2.
+    expect(svgTextOf(ellipsePath(2, 1))).toBe('M2 0A2 1 0 0 1 -1 0.866A2 1 0 0 1 -1 -0.866A2 1 0 0 1 2 0Z')
   })
 })
 

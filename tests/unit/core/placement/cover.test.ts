@@ -11,11 +11,14 @@ import { fc, holdsFor, real } from '@tests/helpers/property'
 import { covering, mounts, pictures, placements, sizes, turns } from '@tests/helpers/arbitrary'
 import { near, nearPoint } from '@tests/helpers/near'
 
-/** 256 points spread along the outline, corners among them. */
-const boundary = (mount: Mount): Point[] => {
-  const [line = []] = polylineOf(mount.outline.path, 0.001)
+/** 256 points and more spread along the outline, corners among them. */
+const boundary = (mount: Mount): Point[] =>
+  polylineOf(mount.outline.path, 0.001).flatMap((line) => spreadAlong(line, mount))
+
+const spreadAlong = (line: readonly Point[], mount: Mount): Point[] => {
   const closed = [...line, line[0] ?? { x: 0, y: 0 }]
-  const perSide = Math.ceil(256 / (closed.length - 1))
+  const contours = mount.outline.path.filter(({ kind }) => kind === 'move').length
+  const perSide = Math.ceil(256 / contours / (closed.length - 1))
   return closed.slice(1).flatMap((to, i) => {
     const from = closed[i] ?? to
     return Array.from({ length: perSide }, (_, k) => ({
