@@ -1,6 +1,7 @@
 import type { Draft } from 'immer'
 import type { Colour } from '@/core/colour/colour'
 import { coverPlaced, type Placed } from '@/core/placement/placed'
+import { clampSide } from '@/core/geometry/box'
 import { isWindowCovered, moveWindow, wholePictureWindow, type Window } from '@/core/placement/window'
 import { replacePlaced, setFit } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
@@ -168,8 +169,9 @@ export const openToWhole = defineEdit<FrameAddress>((draft, { sheetId, frameId }
   const frame = frameDraft(draft, project, sheetId, frameId)
   if (!placed || !frame) return
   const to = wholePictureWindow(placed, frameMount(project, sheet, held, placed.pictureId), held)
-  const change = windowed(project, sheetId, held, to)
-  put(frame, 'box', { ...to.box })
+  const box = { ...to.box, w: clampSide(to.box.w), h: clampSide(to.box.h) }
+  const change = windowed(project, sheetId, held, { box, turn: to.turn })
+  put(frame, 'box', box)
   put(frame, 'turn', to.turn)
   if (change) putPlaced(frame, { ...change.placed, turn: 0, focus: { u: 0.5, v: 0.5 } })
 })
