@@ -293,14 +293,18 @@ test('transparency becomes an outline, or masks softly', async ({ page, request 
 })
 
 test('a drawing can come in as a picture, without what runs in it', async ({ page, request }) => {
-  const hand = await BenchHand.open(page, await makeProject(request, []))
+  const hand = await BenchHand.open(page, await makeProject(request, [{ id: 'a', box: box(400, 300) }]))
   await page
     .locator('[data-file-input]')
     .setInputFiles({ name: 'kite sign.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(DRAWING) })
   await page.getByRole('button', { name: 'Add as pictures instead' }).click()
   const supply = page.locator('[data-supply]', { hasText: 'kite sign' })
   await expect(supply).toHaveAttribute('aria-label', /4000 by 2400 pixels/)
+  const stored = (await (await request.get('/api/pictures')).json()) as { name: string; hash: string }[]
+  const { hash = '' } = stored.find(({ name }) => name === 'kite sign') ?? {}
+  await hand.press({ x: 400, y: 300 })
   await supply.click()
-  await hand.ready()
-  expect(sheetOf((await hand.opened()).project, SHEET)).toBeTruthy()
+  await expect.poll(async () => (await hand.frame('a')).fill.kind).toBe('taken')
+  const { project } = await hand.opened()
+  expect(project.pictures[placedIn(project, 'a').pictureId]?.hash).toBe(hash)
 })

@@ -1,14 +1,12 @@
 'use client'
-import { useRef, useState } from 'react'
 import { COMBINATIONS, type Combination } from '@/core/path/combinations'
 import type { Frame, Sheet } from '@/core/document/types'
 import { isStraight } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { CornerFields } from '@/client/bench/CornerFields'
-import { StencilPicker } from '@/client/bench/StencilPicker'
+import { SwapStencil } from '@/client/bench/SwapStencil'
 import { combineSelected } from '@/client/store/combine'
-import { swapStencil } from '@/client/store/stencils'
 import styles from '@/client/bench/Bench.module.css'
 
 const WORDS: Readonly<Record<Combination, readonly [string, string]>> = {
@@ -29,8 +27,6 @@ export const SharedStencilSection = ({
   readonly step: number
 }) => {
   const bench = useBenchHandle()
-  const mark = useRef<HTMLDivElement>(null)
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const straight = frames.filter(({ stencil }) => isStraight(stencil))
   const [first] = straight
   return (
@@ -38,19 +34,9 @@ export const SharedStencilSection = ({
       <h2>
         <span className={styles.step}>{step}</span> Stencils
       </h2>
-      <div className={styles.row} ref={mark}>
-        <RailButton framed label="Swap the stencil of all; their pictures stay" onPress={() => setAnchor(mark.current)}>
-          Swap all
-        </RailButton>
+      <div className={styles.row}>
+        <SwapStencil label="Swap the stencil of all; their pictures stay" words="Swap all" />
       </div>
-      <StencilPicker
-        anchor={anchor}
-        onClose={() => setAnchor(null)}
-        onPick={(picked) => {
-          setAnchor(null)
-          swapStencil(bench, picked)
-        }}
-      />
       {first && isStraight(first.stencil) && (
         <CornerFields
           corners={(first.stencil.corners ?? []).slice(0, 1)}

@@ -1,7 +1,7 @@
 'use client'
 import Popover from '@mui/material/Popover'
 import { useState } from 'react'
-import { isPresetFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
+import { isStencilFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { useBench } from '@/client/binding/useBench'
 import { StencilIcon } from '@/client/parts/StencilIcon'
@@ -45,8 +45,8 @@ const Tiles = ({ title, tiles, onPick }: { title: string; tiles: readonly Tile[]
 export const StencilPicker = ({ anchor, onClose, onPick }: PickerProps) => {
   const [search, setSearch] = useState('')
   const kept = useBench((state) => state.kept)
-  const own = kept.filter(({ name, category }) => isPresetFound({ name, group: 'Plain', words: category }, search))
-  const found = PRESETS.filter((preset) => isPresetFound(preset, search))
+  const own = kept.filter(({ name, category }) => isStencilFound({ name, group: category, words: '' }, search))
+  const found = PRESETS.filter((preset) => isStencilFound(preset, search))
   return (
     <Popover
       open={anchor !== null}

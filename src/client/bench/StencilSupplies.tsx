@@ -1,5 +1,5 @@
 'use client'
-import { isPresetFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
+import { isStencilFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { shownKey } from '@/client/gestures/keys'
@@ -61,9 +61,9 @@ const Group = ({ title, offers }: { readonly title: string; readonly offers: rea
 export const StencilSupplies = ({ search }: { readonly search: string }) => {
   const kept = useBench((state) => state.kept)
   const wanted = search.trim()
-  const own = kept.filter(({ name, category }) => isPresetFound({ name, group: 'Plain', words: category }, wanted))
+  const own = kept.filter(({ name, category }) => isStencilFound({ name, group: category, words: '' }, wanted))
   const categories = [...new Set(own.map(({ category }) => category))]
-  const found = PRESETS.filter((preset) => isPresetFound(preset, wanted))
+  const found = PRESETS.filter((preset) => isStencilFound(preset, wanted))
   if (!own.length && !found.length) return <div className={styles.note}>No stencil is called “{wanted}”.</div>
   return (
     <>

@@ -103,7 +103,7 @@ const fieldOnce = (sheet: Sheet, ids: readonly string[]): (() => SnapField) => {
 }
 
 /** The longer way of a move alone: level or upright. */
-const straight = (delta: Point): Point =>
+export const straight = (delta: Point): Point =>
   Math.abs(delta.x) >= Math.abs(delta.y) ? { x: delta.x, y: 0 } : { x: 0, y: delta.y }
 
 /** Moves items as a whole; Shift keeps to one axis; edges, middles and gaps snap. */

@@ -1,9 +1,9 @@
 import { RANGE } from '@/core/tolerance'
 import { clampSide, type Box } from '@/core/geometry/box'
-import { apply, compose, invert, rotation, translation, type Matrix } from '@/core/geometry/matrix'
+import { apply, compose, rotation, translation, type Matrix } from '@/core/geometry/matrix'
 import { rectCentre, type Rect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
-import type { FillRule, Outline, Path } from '@/core/path/path'
+import type { Outline } from '@/core/path/path'
 import { svgTextOf } from '@/core/path/svgText'
 import { transformPath } from '@/core/path/transform'
 import type { PathStencil } from '@/core/stencil/stencil'
@@ -39,13 +39,6 @@ export const outlineOnSheet = (frame: Frame): Outline => {
   const outline = frameOutline(frame)
   return { ...outline, path: transformPath(frameMatrix(frame), outline.path) }
 }
-
-/** The outline that a frame would have with this path in its own points, about the middle of its present box. */
-export const outlineInFrame = (frame: Frame, path: Path, fillRule: FillRule): StandingOutline =>
-  standingOutline({ path: transformPath(frameMatrix(frame), path), fillRule }, frame.turn)
-
-/** A path of the sheet in a frame's own points. */
-export const intoFrame = (frame: Frame, path: Path): Path => transformPath(invert(frameMatrix(frame)), path)
 
 /** Is the outline large enough to be a frame, and simple enough to be kept? */
 export const isOutlineSound = ({ path }: Outline): boolean => {

@@ -207,7 +207,7 @@ const parametric = Object.fromEntries(
   ]),
 )
 
-export const stencilSchema = byKind({ ...parametric, path: ownOutline, mask: { ...ownOutline, pictureId: id() } })
+const stencilSchema = byKind({ ...parametric, path: ownOutline, mask: { ...ownOutline, pictureId: id() } })
 
 const takeSchema = shape({ id: id(), name: name(), placed: placedSchema })
 
@@ -353,3 +353,7 @@ export const schemaFaults = (schema: Pick<Schema, 'validateSync'>, value: unknow
     })
   }
 }
+
+/** Every fault of a value as a stencil. */
+export const stencilFaults = (value: unknown, at = ''): readonly Fault[] =>
+  schemaFaults(stencilSchema as Parameters<typeof schemaFaults>[0], value, at) // a choice of schemas validates like one

@@ -1,4 +1,3 @@
-import { RANGE } from '@/core/tolerance'
 import type { Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Outline } from '@/core/path/path'
@@ -82,6 +81,3 @@ export const number = (label: string, min: number, max: number, initial: number)
 export const measure = (label: string, max: number, initial: number) =>
   ({ type: 'measure', label, max, initial: { share: initial } }) as const
 export const seed = () => ({ type: 'seed', label: 'Chance', initial: 1 }) as const
-
-/** The largest seed. */
-export const SEEDS = { min: 0, max: RANGE.seed }

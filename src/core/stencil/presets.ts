@@ -162,9 +162,9 @@ export const PRESETS: readonly Preset[] = [
   ),
 ]
 
-/** Is the preset found by every word that is searched for? */
-export const isPresetFound = (
-  { name, group, words }: Pick<Preset, 'name' | 'group' | 'words'>,
+/** Is a stencil found, by its name, its group or other words, by every word that is searched for? */
+export const isStencilFound = (
+  { name, group, words }: { readonly name: string; readonly group: string; readonly words: string },
   search: string,
 ): boolean => {
   const text = `${name} ${group} ${words}`.toLowerCase()

@@ -1,7 +1,8 @@
 import { arc, ellipse, polygon, rectangle, ring, triangle } from '@/core/stencil/shapes/basic'
 import { shards, slats, strips, tiles } from '@/core/stencil/shapes/cutups'
 import { pinking, stamp, torn, wave } from '@/core/stencil/shapes/edges'
-import { blob, crescent, drop, egg, flower, heart, leaf, scallop, superellipse } from '@/core/stencil/shapes/natural'
+import { blob, crescent, drop, egg, flower, heart, leaf, scallop } from '@/core/stencil/shapes/natural'
+import { superellipse } from '@/core/stencil/shapes/superellipse'
 import { burst, hexagon, kite, parallelogram, star, trapezoid } from '@/core/stencil/shapes/pointed'
 import { arch, arrow, chevron, cross, ribbon, speech, tag, ticket } from '@/core/stencil/shapes/signs'
 

@@ -8,7 +8,7 @@ import yauzl, { type Entry, type ZipFile } from 'yauzl'
 import { Failure, isFailure, type Fault } from '@/core/failure'
 import { FORMAT, OLDEST_FORMAT, type Project } from '@/core/document/types'
 import { migrate } from '@/core/document/migrate'
-import { schemaFaults, stencilSchema } from '@/core/document/schema'
+import { stencilFaults } from '@/core/document/schema'
 import { projectFaults } from '@/core/document/validate'
 import { keepStencilsSchema, type NewStencil } from '@/contract/api'
 import { bundlePictures, completeDocument, type BundleFile } from '@/core/formats/bundleDocument'
@@ -175,9 +175,7 @@ const readStencils = (
   if (text === null) return { stencils: [], faults: [] }
   try {
     const { stencils } = keepStencilsSchema.validateSync(JSON.parse(text), { strict: true })
-    const faults = stencils.flatMap(({ stencil }, i) =>
-      schemaFaults(stencilSchema as Parameters<typeof schemaFaults>[0], stencil, `stencils[${i}].stencil`),
-    )
+    const faults = stencils.flatMap(({ stencil }, i) => stencilFaults(stencil, `stencils[${i}].stencil`))
     return { stencils, faults }
   } catch {
     return {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { Failure } from '@/core/failure'
-import { schemaFaults, stencilSchema } from '@/core/document/schema'
+import { stencilFaults } from '@/core/document/schema'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { KeptStencil, NewStencil, StencilChange } from '@/contract/api'
 import { StencilRow } from '@/server/db/models'
@@ -29,7 +29,7 @@ export const listStencils = async (): Promise<readonly KeptStencil[]> => {
 }
 
 const checked = ({ name, category, stencil, aspect }: NewStencil): NewStencil => {
-  const [fault] = schemaFaults(stencilSchema as Parameters<typeof schemaFaults>[0], stencil, 'stencil')
+  const [fault] = stencilFaults(stencil, 'stencil')
   if (fault)
     throw new Failure('refused', `The stencil has a fault: ${fault.path} ${fault.message}. Correct it and try again.`)
   if (stencil.kind === 'mask')

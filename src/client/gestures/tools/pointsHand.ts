@@ -14,6 +14,7 @@ import {
 import { nearestSpot } from '@/core/path/nearest'
 import { nudgeStep } from '@/core/units'
 import { snapFieldOf } from '@/core/document/snapField'
+import { straight } from '@/client/gestures/drags'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import type { ToolDrag, ToolHand, ToolPress } from '@/client/gestures/tools/hand'
 import { heldSheet, type Bench } from '@/client/store/benchStore'
@@ -95,7 +96,7 @@ const nodeDrag = (bench: Bench, tool: PointsTool, { at, named }: ToolPress): Too
   const field = snapFieldFor(bench, tool)
   return pointsDrag(bench, tool.chosen.length > 1 ? 'Move points' : 'Move point', tool, (to, shift) => {
     const moved = subtract(to, at)
-    const by = shift ? (Math.abs(moved.x) > Math.abs(moved.y) ? { x: moved.x, y: 0 } : { x: 0, y: moved.y }) : moved
+    const by = shift ? straight(moved) : moved
     const target = snapped(bench, field, add(from, by))
     return moveNodes(tool.contours, tool.chosen, subtract(target, from))
   })

@@ -1,7 +1,6 @@
 import type { Draft } from 'immer'
 import type { Box } from '@/core/geometry/box'
 import { normalTurn } from '@/core/geometry/angle'
-import type { Stencil } from '@/core/stencil/stencil'
 import { defineEdit, put } from '@/core/document/edit'
 import { placeAbove } from '@/core/document/lists'
 import { sheetOf } from '@/core/document/read'
@@ -43,13 +42,5 @@ export const setFrameBox = defineEdit<FrameAddress & { readonly box?: Box; reado
     if (!frame) return
     if (box) put(frame, 'box', { ...box })
     if (turn !== undefined) put(frame, 'turn', normalTurn(turn))
-  },
-)
-
-/** Gives a frame another outline; fill and placement stay as stored. */
-export const setStencil = defineEdit<FrameAddress & { readonly stencil: Stencil }>(
-  (draft, { sheetId, frameId, stencil }, project) => {
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    if (frame) put(frame, 'stencil', stencil as Draft<Stencil>) // a frozen value is stored as it is
   },
 )

@@ -2,7 +2,7 @@ import type { Draft } from 'immer'
 import { refuse } from '@/core/failure'
 import { normalTurn } from '@/core/geometry/angle'
 import { piecesOf } from '@/core/path/contours'
-import type { FillRule, Outline, Path } from '@/core/path/path'
+import type { Outline } from '@/core/path/path'
 import { isWindowCovered, moveWindow } from '@/core/placement/window'
 import type { Corner } from '@/core/stencil/corners'
 import { isStraight, reshapedRect, type Stencil } from '@/core/stencil/stencil'
@@ -15,7 +15,6 @@ import { newFrame } from '@/core/document/create'
 import {
   boxInFrame,
   isOutlineSound,
-  outlineInFrame,
   outlineOnSheet,
   standingOutline,
   type StandingOutline,
@@ -97,17 +96,6 @@ const storeOutline = (frame: Draft<Frame>, held: Frame, to: StandingOutline, pro
   put(frame, 'turn', to.turn)
   if (frame.flip !== undefined) delete frame.flip
 }
-
-/** Gives a frame an outline of its own, in the frame's own points as it stands; the picture stays put on the sheet. */
-export const setOutline = defineEdit<FrameAddress & { readonly path: Path; readonly fillRule: FillRule }>(
-  (draft, { sheetId, frameId, path, fillRule }, project) => {
-    const sheet = sheetOf(project, sheetId)
-    const held = frameOf(sheet, frameId)
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    if (!frame || !isOutlineSound({ path, fillRule })) return
-    storeOutline(frame, held, outlineInFrame(held, path, fillRule), project, sheet)
-  },
-)
 
 /** Gives a frame an outline that stands on the sheet, in sheet points; the picture stays put. */
 export const setOutlineOnSheet = defineEdit<FrameAddress & { readonly outline: Outline; readonly turn?: number }>(

@@ -1,6 +1,6 @@
 import { drawingSize } from '@/core/formats/svg/viewport'
 import { harmlessCss, harmlessStyle, isHarmlessValue } from '@/core/formats/svg/styles'
-import { parseSvg, type SvgElement } from '@/core/formats/svg/xml'
+import { escapeXml, parseSvg, type SvgElement } from '@/core/formats/svg/xml'
 import type { Size } from '@/core/geometry/vector'
 
 /** Elements of a drawing that only draw. All others are taken out with what they hold. */
@@ -22,9 +22,6 @@ const isKept = (element: SvgElement, name: string, value: string): boolean => {
   return name === 'style' || isHarmlessValue(value)
 }
 
-const escaped = (text: string): string =>
-  text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign)
-
 /** What was taken out of a drawing, by name. */
 type Removed = Map<string, number>
 
@@ -38,10 +35,10 @@ const written = (element: SvgElement, removed: Removed): string => {
       removed.set(name, (removed.get(name) ?? 0) + 1)
       return []
     }
-    return [` ${name}="${escaped(name === 'style' ? harmlessStyle(value) : value)}"`]
+    return [` ${name}="${escapeXml(name === 'style' ? harmlessStyle(value) : value)}"`]
   })
   const text = element.name === 'style' ? harmlessCss(element.text) : element.text
-  const own = element.name === 'style' || /^t(ext|span)/.test(element.name) ? escaped(text) : ''
+  const own = element.name === 'style' || /^t(ext|span)/.test(element.name) ? escapeXml(text) : ''
   const inner = element.children.map((child) => written(child, removed)).join('')
   return `<${element.name}${attributes.join('')}>${own}${inner}</${element.name}>`
 }

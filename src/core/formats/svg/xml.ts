@@ -25,6 +25,10 @@ const unreadable = (why: string): Failure =>
 
 const SILENT = new Set(['title', 'desc', 'metadata'])
 
+/** Text as it stands in XML. */
+export const escapeXml = (text: string): string =>
+  text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign)
+
 const localName = (name: string): string => name.slice(name.indexOf(':') + 1)
 
 /**

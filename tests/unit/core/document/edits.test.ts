@@ -10,7 +10,8 @@ import {
   windowIsCovered,
 } from '@/core/document/edits/fills'
 import { dragWindow } from '@/core/document/edits/window'
-import { addFrame, setFrameBox, setStencil } from '@/core/document/edits/frames'
+import { addFrame, setFrameBox } from '@/core/document/edits/frames'
+import { reshapeFrame, setStencils } from '@/core/document/edits/stencils'
 import { moveItems, removeItems, renameItem } from '@/core/document/edits/items'
 import { addPicture, renameProject } from '@/core/document/edits/project'
 import { changeSheet, setBackground } from '@/core/document/edits/sheets'
@@ -46,7 +47,7 @@ const change: fc.Arbitrary<(project: Project) => Recorded> = fc.oneof(
   fc.tuple(stencils, fc.nat(9)).map(
     ([stencil, n]) =>
       (p: Project) =>
-        withFrame(p, n, (id) => setStencil.record(p, { ...at(id), stencil })),
+        withFrame(p, n, (id) => setStencils.record(p, { sheetId: SHEET, ids: [id], stencil })),
   ),
   fc.tuple(fc.constantFrom('pic-1', 'pic-2', 'pic-3'), fc.nat(9)).map(
     ([pictureId, n]) =>
@@ -136,7 +137,7 @@ describe('edits', () => {
     const { box, turn, stencil } = frame(project, 'f-1')
     const placed = shownPlaced(frame(project, 'f-1')) ?? coverPlaced('pic-1')
     expect(setFrameBox(project, { ...at('f-1'), box, turn })).toBe(project)
-    expect(setStencil(project, { ...at('f-1'), stencil })).toBe(project)
+    expect(setStencils(project, { sheetId: SHEET, ids: ['f-1'], stencil })).toBe(project)
     expect(setPlaced(project, { ...at('f-1'), placed })).toBe(project)
     expect(moveItems(project, { sheetId: SHEET, ids: ['f-1'], delta: { x: 0, y: 0 } })).toBe(project)
     expect(renameProject(project, { name: project.name })).toBe(project)
@@ -153,7 +154,7 @@ describe('edits', () => {
 
   it.each([
     ['a sheet', () => moveItems(sampleProject(), { sheetId: 'other', ids: ['f-1'], delta: { x: 1, y: 1 } })],
-    ['a frame', () => setStencil(sampleProject(), { ...at('other'), stencil: { kind: 'ellipse' } })],
+    ['a frame', () => reshapeFrame(sampleProject(), { ...at('other'), stencil: { kind: 'ellipse' } })],
     ['a picture', () => placePicture(sampleProject(), { ...at('f-1'), pictureId: 'other' })],
   ])('refuse %s that is not there', (_what, make) => expect(make).toThrow(/must be one of the/))
 })
@@ -172,7 +173,7 @@ describe('pictures in frames', () => {
     expect(sheetOf(after, SHEET).order).toContain('f-1')
   })
   it('stay when the stencil changes', () => {
-    const after = setStencil(filled(), { ...at('f-1'), stencil: { kind: 'polygon', sides: 7 } })
+    const after = setStencils(filled(), { sheetId: SHEET, ids: ['f-1'], stencil: { kind: 'polygon', sides: 7 } })
     expect(frame(after, 'f-1').fill).toEqual(frame(filled(), 'f-1').fill)
   })
 })

@@ -19,7 +19,7 @@ import {
   toggleClosed,
 } from '@/core/path/nodes'
 import { ellipsePath, polygonPath, type Outline } from '@/core/path/path'
-import { distanceToSegment, simplifyPolyline } from '@/core/path/simplify'
+import { distanceToSegment } from '@tests/helpers/segment'
 import { transformPath } from '@/core/path/transform'
 import { compose, determinant, rotation, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { apply } from '@/core/geometry/matrix'
@@ -240,22 +240,5 @@ describe('pieces of an outline', () => {
         for (const { path } of pieces) expect(boundsOf(path).x1).toBeLessThanOrEqual(150.001)
       },
       40,
-    ))
-})
-
-describe('a simplified line', () => {
-  it('stays within the tolerance of what it was (Douglas and Peucker 1973)', () =>
-    holdsFor(
-      fc.tuple(
-        fc.array(fc.record({ x: real(0, 100), y: real(0, 100) }), { minLength: 3, maxLength: 60 }),
-        real(0.1, 20),
-      ),
-      ([points, tolerance]) => {
-        const few = simplifyPolyline(points, tolerance)
-        expect(few.at(-1)).toEqual(points.at(-1))
-        const curves = few.slice(1).map((to, i): Curve => ({ from: few[i] ?? to, c1: few[i] ?? to, c2: to, to }))
-        for (const p of points) expect(awayFrom(curves, p)).toBeLessThanOrEqual(tolerance + 1e-9)
-      },
-      60,
     ))
 })

@@ -1,16 +1,16 @@
 import { describe, expect, it } from '@jest/globals'
-import { schemaFaults, stencilSchema } from '@/core/document/schema'
+import { stencilFaults } from '@/core/document/schema'
 import { rectCentre, rectSize } from '@/core/geometry/rect'
 import { add, distance } from '@/core/geometry/vector'
 import { boundsOf } from '@/core/path/extent'
 import { carryKnob, knobsOf } from '@/core/stencil/knobs'
-import { aspectOf, aspectSize, isPresetFound, presetOf, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
+import { aspectOf, aspectSize, isStencilFound, presetOf, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import { outlineOf, reshapedRect, type Stencil } from '@/core/stencil/stencil'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { sizes, stencils } from '@tests/helpers/arbitrary'
 import { near } from '@tests/helpers/near'
 
-const check = (stencil: Stencil) => schemaFaults(stencilSchema as Parameters<typeof schemaFaults>[0], stencil)
+const check = (stencil: Stencil) => stencilFaults(stencil)
 
 describe('the stencils of the supplies', () => {
   it('are at least forty, each with a name of its own in one of the groups', () => {
@@ -28,7 +28,7 @@ describe('the stencils of the supplies', () => {
     },
   )
   it('are found by name, group and other words', () => {
-    const found = (search: string) => PRESETS.filter((one) => isPresetFound(one, search)).map(({ name }) => name)
+    const found = (search: string) => PRESETS.filter((one) => isStencilFound(one, search)).map(({ name }) => name)
     expect(found('moon')).toEqual(['Crescent'])
     expect(found('TORN  edge')).toEqual(['Torn paper', 'Torn foot'])
     expect(found('')).toHaveLength(PRESETS.length)
