@@ -55,6 +55,8 @@ export const RANGE = {
   gradientStops: { min: 2, max: 12 },
   guides: 200,
   colours: 200,
+  /** Named finishes of a project. */
+  finishes: 500,
   /** Groups within groups. */
   groupDepth: 12,
   nameLength: 200,

@@ -47,7 +47,7 @@ const FLOORS: readonly (readonly string[])[] = [
   [''],
   ['geometry', 'colour'],
   ['path'],
-  ['stencil', 'region'],
+  ['stencil', 'region', 'finish', 'adjust'],
   ['placement'],
   ['document'],
   ['render'],
@@ -79,7 +79,7 @@ describe('imports', () => {
     expect(
       outside.filter(
         (line) =>
-          !/: (immer|yup)$|^core\/path\/combine.ts: (paper\/dist\/paper-core|clipper-lib)$|^core\/region\/contours.ts: d3-contour$|^core\/formats\/svg\/xml.ts: saxes$|^core\/formats\/svg\/styles.ts: css-tree$/.test(
+          !/: (immer|yup)$|^core\/path\/combine.ts: paper\/dist\/paper-core$|^core\/path\/flat.ts: clipper-lib$|^core\/region\/contours.ts: d3-contour$|^core\/formats\/svg\/xml.ts: saxes$|^core\/formats\/svg\/styles.ts: css-tree$/.test(
             line,
           ),
       ),

@@ -1,5 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
-import { pictureMatrix, sheetOf } from '@/core/document/read'
+import { pictureMatrix } from '@/core/document/content'
+import { sheetOf } from '@/core/document/read'
 import { apply } from '@/core/geometry/matrix'
 import type { Project } from '@/core/document/types'
 import { BenchHand, frameIn, makeProject, placedIn, SHEET } from './bench'

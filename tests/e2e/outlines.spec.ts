@@ -5,7 +5,8 @@ import { BenchHand, frameIn, makeProject, placedIn, SHEET, upload } from './benc
 import { outlineContains } from '@/core/path/contains'
 import { nodesOf } from '@/core/path/nodes'
 import { boundsOf } from '@/core/path/extent'
-import { frameContains, frameOutline, pictureMatrix, sheetOf } from '@/core/document/read'
+import { frameContains, frameOutline, sheetOf } from '@/core/document/read'
+import { pictureMatrix } from '@/core/document/content'
 import type { Project } from '@/core/document/types'
 
 const box = (cx: number, cy: number, w = 160, h = 120) => ({ cx, cy, w, h })

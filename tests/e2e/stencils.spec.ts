@@ -2,7 +2,8 @@
 import { expect, test, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { BenchHand, frameIn, makeProject, placedIn, SHEET, stencilSupply } from './bench'
-import { pictureMatrix, sheetOf } from '@/core/document/read'
+import { pictureMatrix } from '@/core/document/content'
+import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { unzip } from '@tests/helpers/zip'
 

@@ -7,7 +7,14 @@ import { RailButton } from '@/client/parts/RailButton'
 import { FIRST_GRADIENT, GradientEditor } from '@/client/bench/GradientEditor'
 import styles from '@/client/bench/Bench.module.css'
 
-const KIND_WORDS = { none: 'none yet', colour: 'a colour', gradient: 'a gradient', taken: '' } as const
+const KIND_WORDS = {
+  none: 'none yet',
+  colour: 'a colour',
+  gradient: 'a gradient',
+  taken: '',
+  span: '',
+  echo: '',
+} as const
 
 /** How to fill a frame that holds no picture: a picture from below, a colour or a gradient. */
 export const FillSection = ({ frame }: { readonly frame: Frame }) => {

@@ -36,7 +36,9 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     const { repainted, milliseconds } = painter.paint({
       project: shownProject(state),
       sheet,
-      still: state.preview ? (state.project.sheets[state.sheetId] ?? sheet) : sheet,
+      still: state.preview
+        ? { project: state.project, sheet: state.project.sheets[state.sheetId] ?? sheet }
+        : { project: state.project, sheet },
       view: state.view,
       ratio,
       faint: state.isClean ? null : faintOf(state),

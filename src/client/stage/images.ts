@@ -1,10 +1,9 @@
-import type { DrawOp } from '@/core/render/drawList'
+import { adjustmentText } from '@/core/adjust/adjustments'
+import type { PictureOp } from '@/core/render/ops'
 import { levelCount, levelFor, needOf } from '@/core/render/needs'
 import type { PaintImage } from '@/painters/canvas/surface'
 import { levelUrl } from '@/client/http/api'
 import type { LevelAnswer, LevelRequest } from '@/client/workers/levels.worker'
-
-type PictureOp = Extract<DrawOp, { op: 'picture' }>
 
 /** Rim of repeated pixels that the worker adds. */
 const RIM = 2
@@ -12,7 +11,18 @@ const MOST_BYTES = 420e6
 const BYTES_A_PIXEL = 4
 const RETRY_MS = 4000
 
+/** Levels as they are, or with their pixels changed in one way. */
+interface Wanted {
+  readonly hash: string
+  readonly level: number
+  /** What they are changed by; empty for nothing. */
+  readonly text: string
+}
+
+const keyOf = ({ hash, level, text }: Wanted): string => `${hash}/${level}/${text}`
+
 interface Loaded {
+  readonly wanted: Wanted
   readonly bitmap: ImageBitmap
   readonly image: PaintImage
   usedAt: number
@@ -21,8 +31,14 @@ interface Loaded {
 /** Pyramid levels by hash and level: asked for when needed, let go of by age when too many. */
 export class LevelImages {
   private readonly worker: Worker
+  /** Changes pixels, so that levels still come while it is at work. */
+  private adjuster: Worker | null = null
+  /** The key of the changed level of a picture that came last: shown until the next one is there. */
+  private readonly lastChanged = new Map<string, string>()
+  /** Changed levels on their way: one at a time for each picture and level, the newest wish next. */
+  private readonly changing = new Map<string, string>()
   private readonly loaded = new Map<string, Loaded>()
-  private readonly asked = new Set<string>()
+  private readonly asked = new Map<string, Wanted>()
   private readonly failed = new Map<string, number>()
   private readonly missing = new Set<string>()
   private clock = 0
@@ -31,8 +47,7 @@ export class LevelImages {
   private readonly listeners = new Set<() => void>()
 
   constructor() {
-    this.worker = new Worker(new URL('../workers/levels.worker.ts', import.meta.url), { type: 'module' })
-    this.worker.onmessage = (event: MessageEvent<LevelAnswer>) => this.arrived(event.data)
+    this.worker = this.startWorker()
   }
 
   /** Calls `listener` whenever pixels arrive or fail; returns how to stop. */
@@ -51,18 +66,35 @@ export class LevelImages {
     return this.asked.size > 0
   }
 
-  /** The level to draw an op from when a point is `scale` device pixels; the nearest one there is until it comes. */
+  /**
+   * The level to draw an op from when a point is `scale` device pixels. Until it comes: the same changes at another
+   * level, the changes that came last, or the picture as it is, of the nearest level there is.
+   */
   imageFor(op: PictureOp, scale: number): PaintImage | null {
     const count = levelCount(op.pixels)
-    const wanted = levelFor(needOf(op, scale).density, count)
-    const exact = this.take(op, wanted)
+    const level = levelFor(needOf(op, scale).density, count)
+    const wanted = { hash: op.hash, level, text: adjustmentText(op.adjustments) }
+    const exact = this.take(op, keyOf(wanted))
     if (exact) return exact
-    this.ask(op.hash, wanted)
+    this.ask(op, wanted)
+    const near = this.nearest(op, wanted, count)
+    if (near || wanted.text === '') return near
+    return this.take(op, this.lastChanged.get(op.hash) ?? '') ?? this.plain(op, wanted, count)
+  }
+
+  private nearest(op: PictureOp, wanted: Wanted, count: number): PaintImage | null {
     for (let distance = 1; distance < count; distance += 1) {
-      const near = this.take(op, wanted + distance) ?? this.take(op, wanted - distance)
+      const near =
+        this.take(op, keyOf({ ...wanted, level: wanted.level + distance })) ??
+        this.take(op, keyOf({ ...wanted, level: wanted.level - distance }))
       if (near) return near
     }
     return null
+  }
+
+  private plain(op: PictureOp, wanted: Wanted, count: number): PaintImage | null {
+    const as = { ...wanted, text: '' }
+    return this.take(op, keyOf(as)) ?? this.nearest(op, as, count)
   }
 
   /** Asks for a picture again that did not come before. */
@@ -72,8 +104,8 @@ export class LevelImages {
     for (const listener of this.listeners) listener()
   }
 
-  private take(op: PictureOp, level: number): PaintImage | null {
-    const held = this.loaded.get(`${op.hash}/${level}`)
+  private take(op: PictureOp, key: string): PaintImage | null {
+    const held = this.loaded.get(key)
     if (!held) return null
     this.clock += 1
     held.usedAt = this.clock
@@ -90,27 +122,45 @@ export class LevelImages {
     return image
   }
 
-  private ask(hash: string, level: number): void {
-    const key = `${hash}/${level}`
+  private ask({ pixels, adjustments }: PictureOp, wanted: Wanted): void {
+    const key = keyOf(wanted)
     if (this.asked.has(key) || performance.now() < (this.failed.get(key) ?? 0)) return
-    this.asked.add(key)
-    const request: LevelRequest = { key, url: levelUrl(hash, level) }
-    this.worker.postMessage(request)
+    const url = levelUrl(wanted.hash, wanted.level)
+    if (wanted.text === '' || !adjustments) {
+      this.asked.set(key, wanted)
+      return this.worker.postMessage({ key, url } satisfies LevelRequest)
+    }
+    const slot = `${wanted.hash}/${wanted.level}`
+    if (this.changing.has(slot)) return
+    this.changing.set(slot, key)
+    this.asked.set(key, wanted)
+    this.adjuster ??= this.startWorker()
+    this.adjuster.postMessage({ key, url, change: { adjustments, picture: pixels } } satisfies LevelRequest)
+  }
+
+  private startWorker(): Worker {
+    const worker = new Worker(new URL('../workers/levels.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = (event: MessageEvent<LevelAnswer>) => this.arrived(event.data)
+    return worker
   }
 
   private arrived(answer: LevelAnswer): void {
+    const wanted = this.asked.get(answer.key)
+    if (!wanted) return
     this.asked.delete(answer.key)
-    const hash = answer.key.split('/')[0] ?? ''
+    const { hash, level, text } = wanted
+    if (text !== '') this.changing.delete(`${hash}/${level}`)
     if ('failed' in answer) {
       this.failed.set(answer.key, performance.now() + RETRY_MS)
       if (answer.isGone) this.missing.add(hash)
     } else {
       this.failed.delete(answer.key)
       this.missing.delete(hash)
+      if (text !== '') this.lastChanged.set(hash, answer.key)
       const { bitmap, width, height } = answer
       const image: PaintImage = { source: bitmap, width, height, part: { x0: 0, y0: 0, x1: 0, y1: 0 } }
       this.clock += 1
-      this.loaded.set(answer.key, { bitmap, image, usedAt: this.clock })
+      this.loaded.set(answer.key, { wanted, bitmap, image, usedAt: this.clock })
       this.bytes += width * height * BYTES_A_PIXEL
       this.letGo(answer.key)
     }
@@ -130,6 +180,7 @@ export class LevelImages {
 
   close(): void {
     this.worker.terminate()
+    this.adjuster?.terminate()
     for (const { bitmap } of this.loaded.values()) bitmap.close()
     this.loaded.clear()
   }

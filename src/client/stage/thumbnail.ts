@@ -2,11 +2,12 @@ import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { rectSize, type Rect } from '@/core/geometry/rect'
 import { sheetRect } from '@/core/document/extent'
 import { frameRect } from '@/core/document/read'
-import { framesOf, isHidden } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { unionRects } from '@/core/geometry/rect'
-import { renderBackground, renderFrame } from '@/core/render/drawList'
-import { paintItem } from '@/painters/canvas/paint'
+import { renderBackground, renderNodes } from '@/core/render/drawList'
+import { renderFrame } from '@/core/render/frame'
+import { isGroup, type DrawNode } from '@/core/render/ops'
+import { paintItem, paintNode } from '@/painters/canvas/paint'
 import { createLayer, painterContext } from '@/client/stage/canvas'
 import { paintEmptyFrame } from '@/client/stage/emptyFrame'
 import type { LevelImages } from '@/client/stage/images'
@@ -51,13 +52,19 @@ export const paintThumbnail = (canvas: HTMLCanvasElement, images: LevelImages, s
     context.fillRect((width - size.w * scale) / 2, (height - size.h * scale) / 2, size.w * scale, size.h * scale)
     for (const item of renderBackground(project, sheet)) paintItem(on, item, painting)
   }
-  for (const frame of scene.frames ?? framesOf(sheet).filter(({ id }) => !isHidden(sheet, id))) {
-    const item = renderFrame(project, sheet, frame)
-    if (item.ops.length) paintItem(on, item, painting)
-    else {
-      context.save()
-      paintEmptyFrame(on, frame, view, 0.5, false)
-      context.restore()
-    }
+  const hatch = (node: DrawNode): void => {
+    if (isGroup(node)) return node.children.forEach(hatch)
+    const frame = sheet.items[node.id]
+    if (frame?.kind !== 'frame' || frame.fill.kind !== 'none') return
+    context.save()
+    paintEmptyFrame(on, frame, view, 0.5, false)
+    context.restore()
+  }
+  const nodes: readonly DrawNode[] = scene.frames
+    ? scene.frames.map((frame) => renderFrame(project, sheet, frame))
+    : renderNodes(project, sheet, sheet.order)
+  for (const node of nodes) {
+    hatch(node)
+    paintNode(on, node, painting)
   }
 }

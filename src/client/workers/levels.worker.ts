@@ -1,12 +1,18 @@
+import type { Adjustments } from '@/core/adjust/adjustments'
+import { adjustedPixels } from '@/core/adjust/pixels'
+import type { Size } from '@/core/geometry/vector'
+
 /**
- * Fetches and decodes pyramid levels away from the page's main thread, and adds the rim of repeated
- * edge pixels that painters expect.
+ * Fetches and decodes pyramid levels away from the page's main thread, changes their pixels where that is asked, and
+ * adds the rim of repeated edge pixels that painters expect.
  */
 const RIM = 2
 
 export interface LevelRequest {
   readonly key: string
   readonly url: string
+  /** Changes to make; the decoded level is kept for the next ones. */
+  readonly change?: { readonly adjustments: Adjustments; readonly picture: Size }
 }
 
 export type LevelAnswer =
@@ -14,11 +20,11 @@ export type LevelAnswer =
   /** `isGone`: the server has no such file; otherwise asking again may help. */
   | { readonly key: string; readonly failed: true; readonly isGone: boolean }
 
-const withRim = (image: ImageBitmap): ImageBitmap => {
+const withRim = (image: ImageBitmap | OffscreenCanvas): ImageBitmap => {
   const { width: w, height: h } = image
   const canvas = new OffscreenCanvas(w + 2 * RIM, h + 2 * RIM)
   const c = canvas.getContext('2d')
-  if (!c) return image
+  if (!c) throw new TypeError('no canvas')
   c.imageSmoothingEnabled = false
   c.drawImage(image, RIM, RIM)
   // Edges, then corners: each repeats the outermost pixels.
@@ -33,21 +39,70 @@ const withRim = (image: ImageBitmap): ImageBitmap => {
     [w - 1, h - 1, RIM + w, RIM + h],
   ] as const)
     c.drawImage(image, sx, sy, 1, 1, x, y, RIM, RIM)
-  image.close()
   return canvas.transferToImageBitmap()
 }
 
-const load = async ({ key, url }: LevelRequest): Promise<void> => {
-  let isGone = false
+/** Why a level did not come. */
+class LevelMissing extends TypeError {
+  constructor(readonly status: number) {
+    super(`status ${status}`)
+  }
+}
+
+const decoded = async (url: string): Promise<ImageBitmap> => {
+  const response = await fetch(url)
+  if (!response.ok) throw new LevelMissing(response.status)
+  return createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' })
+}
+
+const MOST_KEPT_BYTES = 160e6
+const kept = new Map<string, ImageData>()
+
+/** The pixels of a level, kept while others are changed again and again. */
+const pixelsOf = async (url: string): Promise<ImageData> => {
+  const known = kept.get(url)
+  if (known) {
+    kept.delete(url)
+    kept.set(url, known)
+    return known
+  }
+  const image = await decoded(url)
+  const canvas = new OffscreenCanvas(image.width, image.height)
+  const context = canvas.getContext('2d', { willReadFrequently: true })
+  if (!context) throw new TypeError('no canvas')
+  context.drawImage(image, 0, 0)
+  image.close()
+  const pixels = context.getImageData(0, 0, canvas.width, canvas.height)
+  kept.set(url, pixels)
+  let bytes = [...kept.values()].reduce((sum, { data }) => sum + data.length, 0)
+  for (const [oldest, { data }] of kept) {
+    if (bytes <= MOST_KEPT_BYTES || oldest === url) break
+    kept.delete(oldest)
+    bytes -= data.length
+  }
+  return pixels
+}
+
+const changed = async (url: string, { adjustments, picture }: Required<LevelRequest>['change']) => {
+  const { data, width, height } = await pixelsOf(url)
+  const part = { x0: 0, y0: 0, x1: picture.w, y1: picture.h }
+  const pixels = adjustedPixels({ data, width, height, part, picture }, adjustments)
+  const canvas = new OffscreenCanvas(width, height)
+  // A fresh array of its own buffer, as ImageData asks for.
+  canvas.getContext('2d')?.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0)
+  return canvas
+}
+
+const load = async ({ key, url, change }: LevelRequest): Promise<void> => {
   try {
-    const response = await fetch(url)
-    isGone = response.status === 404 || response.status === 410
-    if (!response.ok) throw new TypeError(`status ${response.status}`)
-    const bitmap = withRim(await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' }))
+    const image = change ? await changed(url, change) : await decoded(url)
+    const bitmap = withRim(image)
+    if (image instanceof ImageBitmap) image.close()
     const answer: LevelAnswer = { key, bitmap, width: bitmap.width, height: bitmap.height }
     postMessage(answer, { transfer: [bitmap] })
-  } catch {
+  } catch (error) {
     // The page shows the picture as missing and may ask again.
+    const isGone = error instanceof LevelMissing && (error.status === 404 || error.status === 410)
     const answer: LevelAnswer = { key, failed: true, isGone }
     postMessage(answer)
   }

@@ -7,6 +7,17 @@ export interface Stop {
   readonly colour: Colour
 }
 
+export const GRADIENT_SHAPES = ['linear', 'radial'] as const
+
+/** Colours that run into one another across the outline's bounds. */
+export interface Gradient {
+  readonly shape: (typeof GRADIENT_SHAPES)[number]
+  /** Direction of a linear gradient: degrees clockwise from left-to-right. */
+  readonly turn: number
+  /** At least two, at rising shares of the way in [0, 1]. */
+  readonly stops: readonly Stop[]
+}
+
 export const sortedStops = (stops: readonly Stop[]): readonly Stop[] => [...stops].sort((p, q) => p.at - q.at)
 
 const between = (p: Stop, q: Stop): Stop => {

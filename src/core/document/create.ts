@@ -24,6 +24,7 @@ export const newSheet = (id: string, name: string, of: NewSheet): Sheet => ({
   background: { kind: 'colour', colour: '#ffffff' },
   order: [],
   items: {},
+  spans: {},
   guides: { x: [], y: [] },
 })
 
@@ -34,6 +35,7 @@ export const newProject = (id: string, name: string, sheet: Sheet): Project => (
   name,
   order: [sheet.id],
   sheets: { [sheet.id]: sheet },
+  finishes: {},
   colours: [],
   pictures: {},
 })

@@ -1,10 +1,21 @@
-import { Failure } from '@/core/failure'
+import { assertNever, Failure } from '@/core/failure'
 import { defineEdit } from '@/core/document/edit'
 import { framePictureIds, sheetOf } from '@/core/document/read'
-import { framesUnder, idsUnder, topmostIds } from '@/core/document/tree'
-import { itemSchema, pictureRefSchema, schemaFaults, isId } from '@/core/document/schema'
-import { FORMAT, type Fill, type Item, type PictureRef, type Project } from '@/core/document/types'
-import { treeFaults } from '@/core/document/validate'
+import { idsUnder, itemOf, topmostIds } from '@/core/document/tree'
+import { itemSchema, pictureRefSchema, schemaFaults, isId, spanSchema } from '@/core/document/schema'
+import { namedFinishSchema } from '@/core/document/schema/finish'
+import {
+  FORMAT,
+  type Fill,
+  type Item,
+  type PictureRef,
+  type Project,
+  type Sheet,
+  type Span,
+} from '@/core/document/types'
+import { sharingFaults, treeFaults } from '@/core/document/validate'
+import { originalOf } from '@/core/document/content'
+import { ownFill } from '@/core/document/edits/echoes'
 import { placeAbove } from '@/core/document/lists'
 import type { Point } from '@/core/geometry/vector'
 
@@ -16,6 +27,9 @@ export interface Fragment {
   readonly order: readonly string[]
   readonly items: Readonly<Record<string, Item>>
   readonly pictures: Readonly<Record<string, PictureRef>>
+  readonly spans: Sheet['spans']
+  /** The named finishes that they use. */
+  readonly finishes: Project['finishes']
 }
 
 /** The items, as a fragment of their own. */
@@ -23,14 +37,41 @@ export const fragmentOf = (project: Project, sheetId: string, ids: readonly stri
   const sheet = sheetOf(project, sheetId)
   const order = topmostIds(sheet, ids)
   const inside = [...idsUnder(sheet, order)]
-  const used = new Set(framesUnder(sheet, order).flatMap(framePictureIds))
+  const items = Object.fromEntries(
+    inside.flatMap((id) => (sheet.items[id] ? [[id, copied(project, sheet, id, inside)]] : [])),
+  )
+  const spanIds = new Set(
+    Object.values(items).flatMap((item) =>
+      item.kind === 'frame' && item.fill.kind === 'span' ? [item.fill.spanId] : [],
+    ),
+  )
+  const spans = only(sheet.spans, spanIds)
+  const finishIds = new Set(Object.values(items).flatMap(({ finish }) => finish?.finishId ?? []))
+  const used = new Set([
+    ...Object.values(items).flatMap((item) => (item.kind === 'frame' ? framePictureIds(item) : [])),
+    ...Object.values(spans).flatMap(({ source }) => (source.kind === 'placed' ? [source.placed.pictureId] : [])),
+  ])
   return {
     format: FORMAT,
     sheetId,
     order,
-    items: Object.fromEntries(inside.flatMap((id) => (sheet.items[id] ? [[id, sheet.items[id]]] : []))),
-    pictures: Object.fromEntries(Object.entries(project.pictures).filter(([id]) => used.has(id))),
+    items,
+    spans,
+    finishes: only(project.finishes, finishIds),
+    pictures: only(project.pictures, used),
   }
+}
+
+const only = <T>(held: Readonly<Record<string, T>>, ids: ReadonlySet<string>): Readonly<Record<string, T>> =>
+  Object.fromEntries(Object.entries(held).filter(([id]) => ids.has(id)))
+
+/** An item as it is taken along: what it shows of frames or backgrounds that stay behind becomes its own. */
+const copied = (project: Project, sheet: Sheet, id: string, inside: readonly string[]): Item => {
+  const item = itemOf(sheet, id)
+  if (item.kind === 'group') return item
+  const isLeft = item.fill.kind === 'echo' && !inside.includes(originalOf(sheet, item).id)
+  const isOnGround = item.fill.kind === 'span' && sheet.spans[item.fill.spanId]?.source.kind === 'background'
+  return isLeft || isOnGround ? { ...item, fill: ownFill(project, sheet, item) } : item
 }
 
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
@@ -45,16 +86,31 @@ const sound = (schema: Parameters<typeof schemaFaults>[0], values: Readonly<Reco
 /** Reads what came from a clipboard, which may hold anything. Throws `document-invalid`. */
 export const readFragment = (value: unknown): Fragment => {
   if (!isRecord(value) || value['format'] !== FORMAT) throw unreadable()
-  const { items, pictures, order, sheetId } = value
-  if (!isRecord(items) || !isRecord(pictures) || !Array.isArray(order) || typeof sheetId !== 'string')
+  const { items, pictures, spans, finishes, order, sheetId } = value
+  if (
+    !isRecord(items) ||
+    !isRecord(pictures) ||
+    !isRecord(spans) ||
+    !isRecord(finishes) ||
+    !Array.isArray(order) ||
+    typeof sheetId !== 'string'
+  )
     throw unreadable()
   if (!order.length || !order.every(isId)) throw unreadable()
   if (!sound(itemSchema, items) || !sound(pictureRefSchema, pictures)) throw unreadable()
+  if (!sound(spanSchema, spans) || !sound(namedFinishSchema, finishes)) throw unreadable()
   const fragment = value as unknown as Fragment // its parts were just checked
   const known = Object.values(fragment.items).every(
     (item) => item.kind === 'group' || framePictureIds(item).every((id) => Object.hasOwn(fragment.pictures, id)),
   )
-  if (!known || treeFaults(fragment, '').length) throw unreadable()
+  const finished = Object.values(fragment.items).every(
+    ({ finish }) => finish?.finishId === undefined || Object.hasOwn(fragment.finishes, finish.finishId),
+  )
+  const placed = Object.values(fragment.spans).every(
+    ({ source }) => source.kind === 'background' || Object.hasOwn(fragment.pictures, source.placed.pictureId),
+  )
+  if (!known || !finished || !placed) throw unreadable()
+  if (treeFaults(fragment, '').length || sharingFaults(fragment, '').length) throw unreadable()
   return fragment
 }
 
@@ -65,30 +121,68 @@ const pictureIdFor = (project: Project, id: string, ref: PictureRef): string => 
   return project.pictures[id] ? `pic-${ref.hash.slice(0, 40)}` : id
 }
 
-const withPictureIds = (fill: Fill, idFor: (id: string) => string): Fill =>
-  fill.kind === 'taken'
-    ? {
+/** What a fragment's ids become where it is put. */
+interface NewIds {
+  readonly item: (id: string) => string
+  readonly picture: (id: string) => string
+  readonly span: (id: string) => string
+}
+
+const withNewIds = (fill: Fill, ids: NewIds, by: Point): Fill => {
+  switch (fill.kind) {
+    case 'taken':
+      return {
         ...fill,
         takes: fill.takes.map((take) => ({
           ...take,
-          placed: { ...take.placed, pictureId: idFor(take.placed.pictureId) },
+          placed: { ...take.placed, pictureId: ids.picture(take.placed.pictureId) },
         })),
       }
-    : fill
+    case 'span': {
+      const { pinned } = fill
+      const moved = pinned ? { pinned: { ...pinned, cx: pinned.cx + by.x, cy: pinned.cy + by.y } } : {}
+      return { ...fill, ...moved, spanId: ids.span(fill.spanId) }
+    }
+    case 'echo':
+      return { ...fill, frameId: ids.item(fill.frameId) }
+    case 'none':
+    case 'colour':
+    case 'gradient':
+      return fill
+    default:
+      return assertNever(fill)
+  }
+}
 
-const copyOf = (item: Item, newId: (id: string) => string, pictureId: (id: string) => string, by: Point): Item =>
+const copyOf = (item: Item, ids: NewIds, by: Point): Item =>
   item.kind === 'group'
-    ? { ...item, id: newId(item.id), order: item.order.map(newId) }
+    ? { ...item, id: ids.item(item.id), order: item.order.map(ids.item) }
     : {
         ...item,
-        id: newId(item.id),
+        id: ids.item(item.id),
         box: { ...item.box, cx: item.box.cx + by.x, cy: item.box.cy + by.y },
-        fill: withPictureIds(item.fill, pictureId),
+        fill: withNewIds(item.fill, ids, by),
         stencil:
           item.stencil.kind === 'mask'
-            ? { ...item.stencil, pictureId: pictureId(item.stencil.pictureId) }
+            ? { ...item.stencil, pictureId: ids.picture(item.stencil.pictureId) }
             : item.stencil,
       }
+
+const copyOfSpan = (span: Span, ids: NewIds, by: Point): Span => ({
+  ...span,
+  id: ids.span(span.id),
+  box: { ...span.box, cx: span.box.cx + by.x, cy: span.box.cy + by.y },
+  source:
+    span.source.kind === 'placed'
+      ? {
+          ...span.source,
+          placed: { ...span.source.placed, pictureId: ids.picture(span.source.placed.pictureId) },
+        }
+      : span.source,
+})
+
+const isWindowOf = (item: Item, spanId: string): boolean =>
+  item.kind === 'frame' && item.fill.kind === 'span' && item.fill.spanId === spanId
 
 /**
  * Puts a fragment on a sheet, moved by `delta` points: on top, or just above the item `above`. `newIds` gives each of
@@ -110,10 +204,21 @@ export const pasteFragment = defineEdit<{
     const known = pictureIds.get(id) ?? id
     if (!project.pictures[known]) Object.assign(draft.pictures, { [known]: ref })
   }
-  const copies = Object.values(fragment.items).map((item) =>
-    copyOf(item, newId, (id) => pictureIds.get(id) ?? id, delta),
-  )
+  const ids: NewIds = {
+    item: newId,
+    picture: (id) => pictureIds.get(id) ?? id,
+    // A span is named after a frame of its own, whose id is new.
+    span: (id) =>
+      `span-${newId(Object.values(fragment.items).find((item) => isWindowOf(item, id))?.id ?? id)}`.slice(0, 64),
+  }
+  const copies = Object.values(fragment.items).map((item) => copyOf(item, ids, delta))
   if (copies.some((item) => held.items[item.id])) return
+  for (const span of Object.values(fragment.spans)) {
+    const copy = copyOfSpan(span, ids, delta)
+    Object.assign(sheet.spans, { [copy.id]: copy })
+  }
+  for (const [id, finish] of Object.entries(fragment.finishes))
+    if (!project.finishes[id]) Object.assign(draft.finishes, { [id]: finish })
   for (const item of copies) Object.assign(sheet.items, { [item.id]: item })
   placeAbove(sheet, fragment.order.map(newId), above)
 })

@@ -45,10 +45,21 @@ const toFormat3 = (document: Loose): Loose => ({
       }),
 })
 
+/** Format 4 has named finishes and spans. */
+const toFormat4 = (document: Loose): Loose => ({
+  ...document,
+  format: 4,
+  finishes: {},
+  ...(document['sheets'] === undefined
+    ? {}
+    : { sheets: mapValues(document['sheets'], (sheet) => (isLoose(sheet) ? { ...sheet, spans: {} } : sheet)) }),
+})
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
   [2, toFormat3],
+  [3, toFormat4],
 ])
 
 /**

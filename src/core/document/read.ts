@@ -1,7 +1,7 @@
 import { refuse } from '@/core/failure'
 import { TOLERANCE } from '@/core/tolerance'
 import { boxMatrix, type Box } from '@/core/geometry/box'
-import { apply, compose, invert, type Matrix } from '@/core/geometry/matrix'
+import { apply, invert, type Matrix } from '@/core/geometry/matrix'
 import type { Point, Size } from '@/core/geometry/vector'
 import { type Rect } from '@/core/geometry/rect'
 import { outlineContains } from '@/core/path/contains'
@@ -10,7 +10,6 @@ import { mirrorPath } from '@/core/path/mirror'
 import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
 import type { Mount, Placed } from '@/core/placement/placed'
-import { resolvePlacement } from '@/core/placement/resolve'
 import { framesOf, isAtHand } from '@/core/document/tree'
 import type { Fill, Frame, PictureRef, Project, Sheet, Take } from '@/core/document/types'
 
@@ -49,14 +48,6 @@ export const frameMount = (project: Project, sheet: Sheet, frame: Frame, picture
   picture: pictureOf(project, pictureId).pixels,
   ppi: sheet.ppi,
 })
-
-/** Picture pixels → sheet points for what shows in the frame; null if it holds no picture. */
-export const pictureMatrix = (project: Project, sheet: Sheet, frame: Frame): Matrix | null => {
-  const placed = shownPlaced(frame)
-  if (!placed) return null
-  const seen = resolvePlacement(placed, frameMount(project, sheet, frame, placed.pictureId))
-  return compose(frameMatrix(frame), seen.matrix)
-}
 
 /** The rectangle that the background fills: the sheet with its bleed, as a box on the sheet. */
 export const backgroundBox = (sheet: Sheet): Box => ({
@@ -132,13 +123,17 @@ export const nextEmptyFrame = (sheet: Sheet, afterId: string | null): Frame | nu
   return [...list.slice(start), ...list.slice(0, start)].find(isOpen) ?? null
 }
 
+/** Every picture that a sheet shows or keeps, as often as it does: background, spans, frames with all their takes. */
+export const sheetPictureIds = ({ background, spans, items }: Sheet): readonly string[] => [
+  ...(background.kind === 'picture' ? [background.placed.pictureId] : []),
+  ...Object.values(spans).flatMap(({ source }) => (source.kind === 'placed' ? [source.placed.pictureId] : [])),
+  ...Object.values(items).flatMap((item) => (item.kind === 'frame' ? framePictureIds(item) : [])),
+]
+
 /** How often each picture of the project is shown or kept, by its id; unused ones are left out. */
 export const pictureUses = (project: Project): ReadonlyMap<string, number> => {
   const uses = new Map<string, number>()
-  const count = (pictureId: string): void => void uses.set(pictureId, (uses.get(pictureId) ?? 0) + 1)
-  for (const sheet of Object.values(project.sheets)) {
-    if (sheet.background.kind === 'picture') count(sheet.background.placed.pictureId)
-    for (const item of Object.values(sheet.items)) if (item.kind === 'frame') framePictureIds(item).forEach(count)
-  }
+  for (const pictureId of Object.values(project.sheets).flatMap(sheetPictureIds))
+    uses.set(pictureId, (uses.get(pictureId) ?? 0) + 1)
   return uses
 }

@@ -2,12 +2,17 @@ import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
 import type { Size } from '@/core/geometry/vector'
 import type { Colour } from '@/core/colour/colour'
+import type { Blend } from '@/core/colour/blend'
+import type { Gradient } from '@/core/colour/gradient'
+import type { FinishLayer } from '@/core/finish/layers'
+import type { Point } from '@/core/geometry/vector'
+import type { Corner } from '@/core/stencil/corners'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { Placed } from '@/core/placement/placed'
 import type { SubjectMark } from '@/core/placement/subject'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 3
+export const FORMAT = 4
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -17,6 +22,8 @@ export interface Project {
   /** Sheets in order. */
   readonly order: readonly string[]
   readonly sheets: Readonly<Record<string, Sheet>>
+  /** Finishes with a name, by id. */
+  readonly finishes: Readonly<Record<string, NamedFinish>>
   /** Colours kept for this project, in the order they were kept. */
   readonly colours: readonly Colour[]
   /** The pictures this project uses, by an id of its own. */
@@ -55,6 +62,8 @@ export interface Sheet {
   readonly order: readonly string[]
   /** Every frame and group of the sheet, by id. */
   readonly items: Readonly<Record<string, Item>>
+  /** Pictures that several frames show together, by id. */
+  readonly spans: Readonly<Record<string, Span>>
   /** Lines to snap to, in points from the sheet's top left. */
   readonly guides: Guides
   /** Step of the grid in points; no grid without it. */
@@ -88,8 +97,65 @@ export type Background =
 
 export type Item = Frame | Group
 
+/** A finish that several frames and groups share. */
+export interface NamedFinish {
+  readonly id: string
+  readonly name: string
+  /** Finishes are listed by category; empty for none. */
+  readonly category: string
+  /** From the lowest to the topmost, among those under the picture and those over it. */
+  readonly layers: readonly FinishLayer[]
+  /** Corners of frames with straight sides. */
+  readonly corners?: Corner
+  /** In [0, 1]. */
+  readonly opacity?: number
+  readonly blend?: Blend
+}
+
+/**
+ * The finish of one frame or group: layers of its own, or a named finish. Of a named one, own layers with the id of one
+ * of its layers stand in for that, others lie over all, and those named in `without` are left out.
+ */
+export interface ItemFinish {
+  readonly finishId?: string
+  readonly layers?: readonly FinishLayer[]
+  readonly without?: readonly string[]
+}
+
+/** What frames and groups both have. */
+interface Finished {
+  readonly finish?: ItemFinish
+  /** In [0, 1]; that of its named finish, else 1, without it. */
+  readonly opacity?: number
+  /** How it mixes with what lies beneath; that of its named finish, else normal, without it. */
+  readonly blend?: Blend
+}
+
+export const SPAN_GAPS = ['hide', 'skip'] as const
+
+/** One picture shown by several frames as windows onto it, placed once, in sheet coordinates. */
+export interface Span {
+  readonly id: string
+  /** A picture of the span's own, or the sheet's background picture. */
+  readonly source: { readonly kind: 'placed'; readonly placed: Placed } | { readonly kind: 'background' }
+  /** Where the picture is placed: the extent of its frames when it was made or last covered. */
+  readonly box: Box
+  readonly turn: number
+  /** What must be covered, as path data in points about the box's centre. */
+  readonly hull: string
+  /** Between the frames the picture is hidden, or goes on without a gap. */
+  readonly gaps: (typeof SPAN_GAPS)[number]
+}
+
+/** Where a frame stood: a window keeps showing what was to be seen there. */
+export interface Pose {
+  readonly cx: number
+  readonly cy: number
+  readonly turn: number
+}
+
 /** Items that move, hide and are locked as one. They stay in sheet coordinates. */
-export interface Group {
+export interface Group extends Finished {
   readonly kind: 'group'
   readonly id: string
   readonly name: string
@@ -101,7 +167,7 @@ export interface Group {
   readonly hidden?: boolean
 }
 
-export interface Frame {
+export interface Frame extends Finished {
   readonly kind: 'frame'
   readonly id: string
   readonly name: string
@@ -120,6 +186,8 @@ export interface Frame {
   readonly backing?: Colour
   /** How far inward from the outline the edge fades, in points; sharp without it. */
   readonly feather?: number
+  /** How far what fills it goes on beyond the outline in output with bleed, in points: for panels that are cut apart. */
+  readonly bleed?: number
   /** Presses pass through, drags leave it where it is. */
   readonly locked?: boolean
   /** Not shown and not exported. */
@@ -133,24 +201,18 @@ export interface Take {
   readonly placed: Placed
 }
 
-export const GRADIENT_SHAPES = ['linear', 'radial'] as const
-
-/** Colours that run into one another across the outline's bounds. */
-export interface Gradient {
-  readonly shape: (typeof GRADIENT_SHAPES)[number]
-  /** Direction of a linear gradient: degrees clockwise from left-to-right. */
-  readonly turn: number
-  /** At least two, at rising shares of the way in [0, 1]. */
-  readonly stops: readonly GradientStop[]
-}
-
-export interface GradientStop {
-  readonly at: number
-  readonly colour: Colour
-}
-
 export type Fill =
   | { readonly kind: 'none' }
   | { readonly kind: 'colour'; readonly colour: Colour }
   | ({ readonly kind: 'gradient' } & Gradient)
   | { readonly kind: 'taken'; readonly takes: readonly Take[]; readonly shown: string }
+  | {
+      readonly kind: 'span'
+      readonly spanId: string
+      /** How far the frame's window is moved over the picture, so that gaps are skipped. */
+      readonly shift?: Point
+      /** The frame keeps showing what was to be seen at this place, and takes it along. */
+      readonly pinned?: Pose
+    }
+  /** Shows what another frame of the sheet holds. */
+  | { readonly kind: 'echo'; readonly frameId: string }

@@ -3,6 +3,7 @@ import { RANGE } from '@/core/tolerance'
 import { migrate } from '@/core/document/migrate'
 import type { Project, Sheet } from '@/core/document/types'
 import { pictureRefSchema, projectSchema, schemaFaults, sheetSchema } from '@/core/document/schema'
+import { namedFinishSchema } from '@/core/document/schema/finish'
 
 const FORBIDDEN_KEYS = new Set(['__proto__', 'constructor', 'prototype'])
 const DEEPEST = 40
@@ -80,12 +81,14 @@ const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string):
     if (!Object.hasOwn(pictures, pictureId))
       faults.push({ path, message: `names the picture "${pictureId}", which is not in pictures` })
   }
+  for (const { id, source } of Object.values(sheet.spans))
+    if (source.kind === 'placed') need(source.placed.pictureId, `${at}spans.${id}.source.placed.pictureId`)
   if (sheet.background.kind === 'picture') need(sheet.background.placed.pictureId, `${at}background.placed.pictureId`)
   for (const frame of Object.values(sheet.items)) {
     if (frame.kind !== 'frame') continue
     if (frame.stencil.kind === 'mask') need(frame.stencil.pictureId, `${at}items.${frame.id}.stencil.pictureId`)
-    if (frame.fill.kind !== 'taken') continue
     const { fill } = frame
+    if (fill.kind !== 'taken') continue
     const base = `${at}items.${frame.id}.fill`
     fill.takes.forEach((take, i) => need(take.placed.pictureId, `${base}.takes[${i}].placed.pictureId`))
     if (!fill.takes.some((take) => take.id === fill.shown))
@@ -96,10 +99,66 @@ const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string):
   return faults
 }
 
-const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => [
-  ...treeFaults(sheet, `sheets.${sheet.id}.`),
-  ...pictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
-]
+/** An echo must come to a frame that is none: where its chain goes wrong, or null. */
+const echoFault = (items: Sheet['items'], from: string): string | null => {
+  const seen = new Set([from])
+  for (let item = items[from]; item?.kind === 'frame' && item.fill.kind === 'echo'; item = items[item.fill.frameId]) {
+    const { frameId } = item.fill
+    if (seen.has(frameId)) return `goes round in a circle over "${frameId}"; let it show another frame`
+    if (items[frameId]?.kind !== 'frame') return `names "${frameId}", which is no frame of the sheet`
+    seen.add(frameId)
+  }
+  return null
+}
+
+/** What frames show of one another must be there: spans and the originals of echoes. */
+export const sharingFaults = ({ items, spans }: Pick<Sheet, 'items' | 'spans'>, at: string): Fault[] => {
+  const faults: Fault[] = []
+  for (const item of Object.values(items)) {
+    if (item.kind !== 'frame') continue
+    const path = `${at}items.${item.id}.fill`
+    if (item.fill.kind === 'span' && !Object.hasOwn(spans, item.fill.spanId))
+      faults.push({ path: `${path}.spanId`, message: `names the span "${item.fill.spanId}", which is not in spans` })
+    const wrong = item.fill.kind === 'echo' ? echoFault(items, item.id) : null
+    if (wrong) faults.push({ path: `${path}.frameId`, message: wrong })
+  }
+  for (const [id, span] of Object.entries(spans)) faults.push(...keyFaults(id, span, `${at}spans`))
+  return faults
+}
+
+/** A finish that is named must be one of the project; layers of one finish have ids of their own. */
+const finishFaults = (sheet: Sheet, finishes: Project['finishes'], at: string): Fault[] =>
+  Object.values(sheet.items).flatMap(({ id, finish }): Fault[] => {
+    const path = `${at}items.${id}.finish`
+    const named = finish?.finishId
+    return [
+      ...(named !== undefined && !Object.hasOwn(finishes, named)
+        ? [{ path: `${path}.finishId`, message: `names the finish "${named}", which is not in finishes` }]
+        : []),
+      ...layerFaults(finish?.layers ?? [], `${path}.layers`),
+    ]
+  })
+
+const layerFaults = (layers: readonly Named[], path: string): Fault[] =>
+  new Set(layers.map(({ id }) => id)).size < layers.length
+    ? [{ path, message: 'has two layers of one id; give each its own' }]
+    : []
+
+const namedFinishFaults = (finishes: Project['finishes']): Fault[] =>
+  Object.entries(finishes).flatMap(([id, finish]) => [
+    ...keyFaults(id, finish, 'finishes'),
+    ...layerFaults(finish.layers, `finishes.${id}.layers`),
+  ])
+
+const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
+  const at = `sheets.${sheet.id}.`
+  return [
+    ...treeFaults(sheet, at),
+    ...pictureFaults(sheet, project.pictures, at),
+    ...sharingFaults(sheet, at),
+    ...finishFaults(sheet, project.finishes, at),
+  ]
+}
 
 /** Every fault of a value as a project; none means that it is one. */
 export const projectFaults = (value: unknown): readonly Fault[] => {
@@ -111,6 +170,7 @@ export const projectFaults = (value: unknown): readonly Fault[] => {
   const project = value as Project
   return [
     ...orderFaults(project.order, project.sheets, '', 'sheets'),
+    ...namedFinishFaults(project.finishes),
     ...Object.values(project.sheets).flatMap((sheet) => sheetReferenceFaults(sheet, project)),
   ]
 }
@@ -173,6 +233,14 @@ export const checkTouched = (project: Project, touched: readonly (readonly (stri
     const shape = [...hostileFaults(sheet, `sheets.${id}`, 0), ...schemaFaults(sheetSchema, sheet, `sheets.${id}`)]
     faults.push(...(shape.length ? shape : sheetReferenceFaults(sheet, project)))
   }
-  if (![...roots].every((root) => root === 'sheets' || root === 'pictures')) readProject(project)
+  for (const id of idsUnder('finishes')) {
+    const finish = project.finishes[id]
+    const at = `finishes.${id}`
+    // One that went may be missed anywhere.
+    if (!finish) readProject(project)
+    else faults.push(...hostileFaults(finish, at, 0), ...schemaFaults(namedFinishSchema, finish, at))
+  }
+  if (roots.has('finishes')) faults.push(...namedFinishFaults(project.finishes))
+  if (![...roots].every((root) => ['sheets', 'pictures', 'finishes'].includes(String(root)))) readProject(project)
   if (faults.length) throw new Failure('document-invalid', describe(faults), faults)
 }

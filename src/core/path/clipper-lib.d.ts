@@ -20,6 +20,23 @@ declare module 'clipper-lib' {
       ctDifference,
       ctXor,
     }
+    enum JoinType {
+      jtSquare,
+      jtRound,
+      jtMiter,
+    }
+    enum EndType {
+      etOpenSquare,
+      etOpenRound,
+      etOpenButt,
+      etClosedLine,
+      etClosedPolygon,
+    }
+    class ClipperOffset {
+      constructor(miterLimit?: number, arcTolerance?: number)
+      AddPaths(paths: IntPoint[][], join: JoinType, end: EndType): void
+      Execute(solution: IntPoint[][], delta: number): void
+    }
     class Clipper {
       AddPaths(paths: IntPoint[][], type: PolyType, closed: boolean): boolean
       Execute(type: ClipType, solution: IntPoint[][], subject: PolyFillType, clip: PolyFillType): boolean

@@ -1,14 +1,12 @@
 import paper from 'paper/dist/paper-core'
-import ClipperLib from 'clipper-lib'
 import { assertNever } from '@/core/failure'
 import { TOLERANCE } from '@/core/tolerance'
-import { boundsOf } from '@/core/path/extent'
 import { areaOf } from '@/core/path/area'
 import type { Combination } from '@/core/path/combinations'
 import type { Point } from '@/core/geometry/vector'
-import { polygonPath, type Outline, type Path, type Segment } from '@/core/path/path'
+import type { Outline, Path, Segment } from '@/core/path/path'
 import { withoutArcs } from '@/core/path/cubics'
-import { polylineOf } from '@/core/path/polyline'
+import { combineFlat, filledArea, flatnessFor, sizeOf } from '@/core/path/flat'
 
 /** An outline made of several, and whether its curves had to be flattened. */
 export interface Combined {
@@ -81,48 +79,6 @@ const combineCurves = (first: Outline, second: Outline, how: Combination): Outli
   return { path: fromPaper(results[how]()), fillRule: 'evenodd' }
 }
 
-/** Units of the second engine's whole numbers in one point. */
-const GRID = 1e5
-
-const polygonsOf = ({ path }: Outline, flatness: number): ClipperLib.IntPoint[][] =>
-  polylineOf(path, flatness).map((contour) =>
-    contour.map((p) => new ClipperLib.IntPoint(Math.round(p.x * GRID), Math.round(p.y * GRID))),
-  )
-
-/** The second engine: never lost, but it knows only straight lines. */
-const combineFlat = (first: Outline, second: Outline, how: Combination, flatness: number): Outline => {
-  const rule = (outline: Outline): ClipperLib.PolyFillType =>
-    outline.fillRule === 'nonzero' ? ClipperLib.PolyFillType.pftNonZero : ClipperLib.PolyFillType.pftEvenOdd
-  const kinds: Record<Combination, ClipperLib.ClipType> = {
-    unite: ClipperLib.ClipType.ctUnion,
-    subtract: ClipperLib.ClipType.ctDifference,
-    intersect: ClipperLib.ClipType.ctIntersection,
-    exclude: ClipperLib.ClipType.ctXor,
-  }
-  const clipper = new ClipperLib.Clipper()
-  clipper.AddPaths(polygonsOf(first, flatness), ClipperLib.PolyType.ptSubject, true)
-  clipper.AddPaths(polygonsOf(second, flatness), ClipperLib.PolyType.ptClip, true)
-  const solution: ClipperLib.IntPoint[][] = []
-  clipper.Execute(kinds[how], solution, rule(first), rule(second))
-  const path = solution.flatMap((ring) => polygonPath(ring.map(({ X, Y }) => ({ x: X / GRID, y: Y / GRID }))))
-  return { path, fillRule: 'evenodd' }
-}
-
-/** The area that an outline without crossings fills: of even-odd rings, by the engine that can't be lost. */
-export const filledArea = (outline: Outline): number => {
-  const size = sizeOf(outline)
-  if (!size) return 0
-  const nothing: Outline = { path: [], fillRule: 'nonzero' }
-  const plain = combineFlat(outline, nothing, 'unite', size * TOLERANCE.flatShare)
-  return Math.abs(areaOf(plain.path))
-}
-
-const sizeOf = ({ path }: Outline): number => {
-  if (!path.length) return 0
-  const r = boundsOf(path)
-  return Math.max(r.x1 - r.x0, r.y1 - r.y0, 0)
-}
-
 /** Does a combination have the area that it must have, by the flat engine's reckoning? */
 const isSound = (curved: Outline, flat: Outline, scale: number): boolean =>
   Math.abs(filledArea(curved) - Math.abs(areaOf(flat.path))) <= TOLERANCE.combinedArea * scale
@@ -134,7 +90,7 @@ const isSound = (curved: Outline, flat: Outline, scale: number): boolean =>
 export const combineOutlines = (first: Outline, second: Outline, how: Combination): Combined => {
   if (how === 'exclude') return excluded(first, second)
   const size = Math.max(sizeOf(first), sizeOf(second))
-  const flatness = Math.max(size * TOLERANCE.flatShare, 1e-4)
+  const flatness = flatnessFor(size)
   const flat = combineFlat(first, second, how, flatness)
   const scale = filledArea(first) + filledArea(second)
   const curved = tryCurves(first, second, how)

@@ -1,3 +1,4 @@
+import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Size } from '@/core/geometry/vector'
 import type { Outline } from '@/core/path/path'
 
@@ -28,6 +29,8 @@ export interface Placed {
   readonly keepCovered: boolean
   /** Under the fit `tile`: the gap between one repeat and the next, as a share of the picture's short side. */
   readonly tileGap?: number
+  /** Changes to the picture's tones and colours; none without it. They stay when the picture is replaced. */
+  readonly adjustments?: Adjustments
 }
 
 /** Where a picture is mounted: the outline it shows through, and its own size. */

@@ -1,9 +1,17 @@
-import { largestStretch } from '@/core/geometry/matrix'
-import { invert } from '@/core/geometry/matrix'
+import type { Adjustments } from '@/core/adjust/adjustments'
+import { adjustmentReach } from '@/core/adjust/pixels'
+import { invert, largestStretch } from '@/core/geometry/matrix'
 import { centredRect, growRect, intersectRects, mapRect, type Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
 import { boundsOf } from '@/core/path/extent'
-import { opPictureMatrix, type DrawItem, type DrawList, type PictureOp } from '@/core/render/drawList'
+import {
+  itemsOf,
+  opPictureMatrix,
+  type DrawItem,
+  type DrawList,
+  type DrawNode,
+  type PictureOp,
+} from '@/core/render/ops'
 
 /** How much larger than the drawn size a picture is best given to a painter (measured; see docs/decisions.md). */
 export const BEST_OVERSIZE = 1.25
@@ -16,6 +24,8 @@ export interface Need {
   readonly density: number
   /** The part that shows, in picture pixels. */
   readonly part: Rect
+  /** Changes to make to the pixels. */
+  readonly adjustments?: Adjustments
 }
 
 /** The need of one picture op when a point is `scale` output pixels. */
@@ -24,11 +34,14 @@ export const needOf = (op: PictureOp, scale: number): Need => {
   const whole: Rect = { x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h }
   const seen = mapRect(invert(op.picture), boundsOf(op.outline.path))
   const nothing = { ...centredRect({ w: 0, h: 0 }) }
+  const { adjustments } = op
+  const reach = adjustments ? adjustmentReach(adjustments) * Math.min(op.pixels.w, op.pixels.h) : 0
   return {
     hash: op.hash,
     pixels: op.pixels,
     density: largestStretch(matrix) * scale,
-    part: op.tileGap === undefined ? (intersectRects(whole, growRect(seen, 2)) ?? nothing) : whole,
+    part: op.tileGap === undefined ? (intersectRects(whole, growRect(seen, 2 + reach)) ?? nothing) : whole,
+    ...(adjustments ? { adjustments } : {}),
   }
 }
 
@@ -38,8 +51,8 @@ export const itemPictures = ({ ops, mask }: DrawItem): readonly PictureOp[] => [
   ...(mask?.soft ? [mask.soft] : []),
 ]
 
-export const pictureOps = (list: { readonly items: readonly DrawItem[] }): readonly PictureOp[] =>
-  list.items.flatMap(itemPictures)
+export const pictureOps = (list: { readonly items: readonly DrawNode[] }): readonly PictureOp[] =>
+  itemsOf(list.items).flatMap(itemPictures)
 
 /** The pictures that a list needs at `scale` output pixels a point. */
 export const needsOf = (list: DrawList, scale: number): readonly Need[] =>

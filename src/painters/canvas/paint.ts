@@ -1,188 +1,84 @@
+import { blurReach } from '@/core/adjust/blur'
+import { blurColours } from '@/core/adjust/pixels'
 import { assertNever } from '@/core/failure'
-import { compose, largestStretch, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import { cornersOf, growRect, intersectRects, mapRect, rectSize, type Rect } from '@/core/geometry/rect'
-import { boundsOf } from '@/core/path/extent'
-import { polygonPath, type Outline } from '@/core/path/path'
-import type { DrawItem, DrawOp, PictureOp } from '@/core/render/drawList'
-import { blurPixels, blurReach, fadeInward } from '@/painters/canvas/blur'
-import type { Layer, PaintContext, PaintGradient, PaintImage } from '@/painters/canvas/surface'
+import { compose } from '@/core/geometry/matrix'
+import { growRect, mapRect, rectSize } from '@/core/geometry/rect'
+import type { DrawGroup, DrawItem, DrawNode, DrawOp } from '@/core/render/ops'
+import { applyMask } from '@/painters/canvas/mask'
+import {
+  deviceLength,
+  fillOutline,
+  onSheetlet,
+  putSheetlet,
+  setMatrix,
+  sheetlet,
+  wholePixels,
+  type Painting,
+  type Sheetlet,
+} from '@/painters/canvas/painting'
+import { paintPicture } from '@/painters/canvas/picture'
+import { paintRelief, paintShade } from '@/painters/canvas/shade'
+import { paintFill, paintStroke } from '@/painters/canvas/stroke'
+import type { PaintContext } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
-
-type GradientOp = Extract<DrawOp, { op: 'gradient' }>
-
-/** What a painter is given beside the list. */
-export interface Painting {
-  /** Sheet points → device pixels. */
-  readonly view: Matrix
-  /** Device pixels that exist: nothing beyond is worth painting. */
-  readonly device: Rect
-  /** The picture's pixels, or null while they are on their way. */
-  imageFor(op: PictureOp): PaintImage | null
-  createLayer(width: number, height: number): Layer
-}
-
-/** Shown where a picture's pixels have not arrived. */
-const WAITING = '#cfc6b4'
-
-const setMatrix = (context: PaintContext, m: Matrix): void => context.setTransform(m.a, m.b, m.c, m.d, m.e, m.f)
-
-const fillOutline = (context: PaintContext, outline: Outline, matrix: Matrix, style: unknown): void => {
-  setMatrix(context, matrix)
-  context.fillStyle = style
-  tracePath(context, outline.path)
-  context.fill(outline.fillRule)
-}
-
-/** Image pixels → picture pixels. */
-const imageToPicture = (image: PaintImage): Matrix => {
-  const size = rectSize(image.part)
-  return compose(translation(image.part.x0, image.part.y0), scaling(size.w / image.width, size.h / image.height))
-}
-
-const patternOf = (
-  context: PaintContext,
-  source: object,
-  matrix: Matrix,
-  repetition: 'no-repeat' | 'repeat' = 'no-repeat',
-): unknown => {
-  context.imageSmoothingEnabled = true
-  context.imageSmoothingQuality = 'high'
-  const pattern = context.createPattern(source, repetition)
-  pattern?.setTransform(matrix)
-  return pattern ?? WAITING
-}
-
-/** Whole device pixels around a rectangle, as far as they exist; null where none do. */
-const wholePixels = (rect: Rect, device: Rect): Rect | null => {
-  const seen = intersectRects(rect, device)
-  return seen && { x0: Math.floor(seen.x0), y0: Math.floor(seen.y0), x1: Math.ceil(seen.x1), y1: Math.ceil(seen.y1) }
-}
-
-const drawLayer = (context: PaintContext, layer: Layer, x: number, y: number): void => {
-  context.setTransform(1, 0, 0, 1, 0, 0)
-  context.drawImage(layer.source, x, y)
-}
-
-/**
- * A picture whose edges show inside the outline: the picture's own rectangle is filled on a layer and
- * the outline then keeps what lies in it. Clipping would not be anti-aliased on every canvas.
- */
-const paintUncovered = (context: PaintContext, op: PictureOp, image: PaintImage, painting: Painting): void => {
-  const toDevice = compose(painting.view, op.toSheet)
-  const reach = wholePixels(growRect(mapRect(toDevice, boundsOf(op.outline.path)), 2), painting.device)
-  if (!reach) return
-  const { w, h } = rectSize(reach)
-  const layer = painting.createLayer(w, h)
-  const shifted = compose(translation(-reach.x0, -reach.y0), toDevice)
-  const rim = { x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h }
-  const rectangle: Outline = { path: polygonPath(cornersOf(rim)), fillRule: 'nonzero' }
-  const pattern = patternOf(layer.context, image.source, imageToPicture(image))
-  fillOutline(layer.context, rectangle, compose(shifted, op.picture), pattern)
-  layer.context.globalCompositeOperation = 'destination-in'
-  fillOutline(layer.context, op.outline, shifted, '#000')
-  drawLayer(context, layer, reach.x0, reach.y0)
-}
-
-/** Longest side of one repeat of a pattern, in its own pixels; larger ones are shrunk to it. */
-const MOST_TILE = 2048
-
-/** Repeats a tile: the picture with its gap to the right and below, on a layer of whole pixels. */
-const paintTiles = (context: PaintContext, op: PictureOp, image: PaintImage, painting: Painting): void => {
-  const toDevice = compose(painting.view, op.toSheet)
-  const period = { w: op.pixels.w + (op.tileGap ?? 0), h: op.pixels.h + (op.tileGap ?? 0) }
-  const density = Math.min(image.width / rectSize(image.part).w, MOST_TILE / Math.max(period.w, period.h))
-  const w = Math.max(1, Math.round(period.w * density))
-  const h = Math.max(1, Math.round(period.h * density))
-  const tile = painting.createLayer(w, h)
-  const toTile = scaling(w / period.w, h / period.h)
-  const pattern = patternOf(tile.context, image.source, imageToPicture(image))
-  const rectangle: Outline = {
-    path: polygonPath(cornersOf({ x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h })),
-    fillRule: 'nonzero',
-  }
-  fillOutline(tile.context, rectangle, toTile, pattern)
-  const toPicture = scaling(period.w / w, period.h / h)
-  fillOutline(context, op.outline, toDevice, patternOf(context, tile.source, compose(op.picture, toPicture), 'repeat'))
-}
-
-const paintPicture = (context: PaintContext, op: PictureOp, painting: Painting): void => {
-  const image = painting.imageFor(op)
-  const toDevice = compose(painting.view, op.toSheet)
-  if (!image) return fillOutline(context, op.outline, toDevice, WAITING)
-  if (op.tileGap !== undefined) return paintTiles(context, op, image, painting)
-  if (!op.isCovered) return paintUncovered(context, op, image, painting)
-  const pattern = patternOf(context, image.source, compose(op.picture, imageToPicture(image)))
-  fillOutline(context, op.outline, toDevice, pattern)
-}
-
-const gradientStyle = (context: PaintContext, { run, stops }: GradientOp): PaintGradient => {
-  const gradient =
-    run.shape === 'linear'
-      ? context.createLinearGradient(run.from.x, run.from.y, run.to.x, run.to.y)
-      : context.createRadialGradient(run.centre.x, run.centre.y, 0, run.centre.x, run.centre.y, run.radius)
-  for (const { at, colour } of stops) gradient.addColorStop(at, colour)
-  return gradient
-}
 
 const paintOp = (context: PaintContext, op: DrawOp, painting: Painting): void => {
   switch (op.op) {
-    case 'colour':
-      return fillOutline(context, op.outline, compose(painting.view, op.toSheet), op.colour)
-    case 'gradient':
-      return fillOutline(context, op.outline, compose(painting.view, op.toSheet), gradientStyle(context, op))
+    case 'fill':
+      return paintFill(context, op, painting)
     case 'picture':
       return paintPicture(context, op, painting)
+    case 'stroke':
+      return paintStroke(context, op, painting)
+    case 'shade':
+      return paintShade(context, op, painting)
+    case 'relief':
+      return paintRelief(context, op, painting)
     default:
       return assertNever(op)
   }
 }
 
-/** Device pixels of a length in points. */
-const deviceLength = (points: number, view: Matrix): number => points * largestStretch(view)
-
-/** A feather is two standard deviations long: within it the edge comes to 95% of its strength. */
-const FEATHER_DEVIATIONS = 2
-
-/** A layer as large as a rectangle of device pixels, and the map onto it. */
-interface Sheetlet {
-  readonly layer: Layer
-  readonly region: Rect
-  readonly view: Matrix
-}
-
-const sheetlet = (region: Rect, painting: Painting): Sheetlet => ({
-  layer: painting.createLayer(region.x1 - region.x0, region.y1 - region.y0),
-  region,
-  view: compose(translation(-region.x0, -region.y0), painting.view),
-})
-
-/** The layer then keeps only what lies in the mask, its edge fading inward. */
-const applyMask = (on: Sheetlet, mask: NonNullable<DrawItem['mask']>, painting: Painting): void => {
-  const deviation = deviceLength(mask.feather, painting.view) / FEATHER_DEVIATIONS
-  const { context } = on.layer
-  context.globalCompositeOperation = 'destination-in'
-  if (mask.soft && painting.imageFor(mask.soft)) paintPicture(context, mask.soft, { ...painting, view: on.view })
-  else if (mask.feather > 0) {
-    // As far beyond the outline as the blur reaches, and beyond what is seen, so that the fade depends on neither end.
-    const reach = 2 + blurReach(deviation)
-    const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), reach)
-    const region = wholePixels(outline, growRect(on.region, 2 * blurReach(deviation)))
-    if (region) {
-      const stencil = sheetlet(region, painting)
-      fillOutline(stencil.layer.context, mask.outline, compose(stencil.view, mask.toSheet), '#000')
-      const pixels = stencil.layer.context.getImageData(0, 0, region.x1 - region.x0, region.y1 - region.y0)
-      fadeInward(pixels, deviation)
-      stencil.layer.context.putImageData(pixels, 0, 0)
-      drawLayer(context, stencil.layer, region.x0 - on.region.x0, region.y0 - on.region.y0)
-    }
-  } else fillOutline(context, mask.outline, compose(on.view, mask.toSheet), '#000')
-  context.globalCompositeOperation = 'source-over'
+const paintOps = (on: Sheetlet, ops: readonly DrawOp[], painting: Painting): void => {
+  const there = onSheetlet(on, painting)
+  for (const op of ops) paintOp(on.layer.context, op, there)
 }
 
 const applyBlur = ({ layer, region }: Sheetlet, deviation: number): void => {
-  const pixels = layer.context.getImageData(0, 0, region.x1 - region.x0, region.y1 - region.y0)
-  blurPixels(pixels, deviation)
+  const { w, h } = rectSize(region)
+  const pixels = layer.context.getImageData(0, 0, w, h)
+  blurColours(pixels.data, w, h, deviation)
   layer.context.putImageData(pixels, 0, 0)
+}
+
+/**
+ * The layers beneath, less the mask, and the masked content added to them: at the edge what one gives up the other
+ * takes, so that no backdrop shines through between the two.
+ */
+const paintSides = (on: Sheetlet, item: DrawItem, painting: Painting): void => {
+  const { mask, under = [], over = [] } = item
+  if (under.length > 0) {
+    paintOps(on, under, painting)
+    if (mask) applyMask(on, mask, painting, 'destination-out')
+    const content = sheetlet(on.region, painting)
+    paintOps(content, item.ops, painting)
+    if (mask) applyMask(content, mask, painting)
+    on.layer.context.globalCompositeOperation = 'lighter'
+    putSheetlet(on.layer.context, content, on.region)
+    on.layer.context.globalCompositeOperation = 'source-over'
+  } else {
+    paintOps(on, item.ops, painting)
+    if (mask) applyMask(on, mask, painting)
+  }
+  paintOps(on, over, painting)
+}
+
+const compositeOf = (blend: DrawNode['blend']): string => blend ?? 'source-over'
+
+const putComposed = (context: PaintContext, on: Sheetlet, { opacity, blend }: DrawNode): void => {
+  context.globalAlpha = opacity ?? 1
+  context.globalCompositeOperation = compositeOf(blend)
+  putSheetlet(context, on)
 }
 
 /** An item with a mask, a blur or an opacity of its own: on a layer first, then composed. */
@@ -194,18 +90,87 @@ const paintOnLayer = (context: PaintContext, item: DrawItem, painting: Painting)
   const region = wholePixels(seen, growRect(painting.device, blurReach(deviation)))
   if (!region) return
   const on = sheetlet(region, painting)
-  const whole = { x0: 0, y0: 0, x1: region.x1 - region.x0, y1: region.y1 - region.y0 }
-  for (const op of item.ops) paintOp(on.layer.context, op, { ...painting, view: on.view, device: whole })
-  if (item.mask) applyMask(on, item.mask, painting)
+  paintSides(on, item, painting)
   if (item.blur) applyBlur(on, deviation)
-  context.globalAlpha = item.opacity ?? 1
-  drawLayer(context, on.layer, region.x0, region.y0)
+  putComposed(context, on, item)
 }
+
+const needsLayer = ({ mask, blur, opacity, blend, under, over }: DrawItem): boolean =>
+  mask !== undefined || blur !== undefined || opacity !== undefined || blend !== undefined || Boolean(under ?? over)
 
 /** Executes one item's operations on a canvas. */
 export const paintItem = (context: PaintContext, item: DrawItem, painting: Painting): void => {
   context.save()
-  if (item.mask || item.blur || (item.opacity ?? 1) < 1) paintOnLayer(context, item, painting)
+  if (needsLayer(item)) paintOnLayer(context, item, painting)
   else for (const op of item.ops) paintOp(context, op, painting)
   context.restore()
+}
+
+/** An item as it is before its opacity and blend: what is kept of it to be composed again and again. */
+export const paintIsolated = (context: PaintContext, item: DrawItem, painting: Painting): void => {
+  const plain: { -readonly [K in keyof DrawItem]: DrawItem[K] } = { ...item }
+  delete plain.opacity
+  delete plain.blend
+  paintItem(context, plain, painting)
+}
+
+/** A layer for a group's members; null where nothing of the group is seen. */
+export const openGroup = (group: DrawGroup, painting: Painting): Sheetlet | null => {
+  const region = wholePixels(growRect(mapRect(painting.view, group.bounds), 2), painting.device)
+  return region && sheetlet(region, painting)
+}
+
+/** Takes away what lies beneath the members but for a rim of a pixel, so that it shows through none of them. */
+const hollow = (on: Sheetlet, { silhouette }: DrawGroup, painting: Painting): void => {
+  const core = sheetlet(on.region, painting)
+  const { context } = core.layer
+  const matrix = compose(core.view, silhouette.toSheet)
+  fillOutline(context, silhouette.outline, matrix, '#000')
+  setMatrix(context, matrix)
+  context.globalCompositeOperation = 'destination-out'
+  context.lineWidth = 2 / deviceLength(1, painting.view)
+  context.strokeStyle = '#000'
+  context.lineJoin = 'miter'
+  tracePath(context, silhouette.outline.path)
+  context.stroke()
+  on.layer.context.globalCompositeOperation = 'destination-out'
+  putSheetlet(on.layer.context, core, on.region)
+  on.layer.context.globalCompositeOperation = 'source-over'
+}
+
+/** A group's members, painted on their layer, with what its finish lays beneath and over them. */
+export const finishGroup = (members: Sheetlet, group: DrawGroup, painting: Painting): Sheetlet => {
+  const { under, inside, over, silhouette } = group
+  if (!under.length && !inside.length && !over.length) return members
+  const on = sheetlet(members.region, painting)
+  if (under.length > 0) {
+    paintOps(on, under, painting)
+    hollow(on, group, painting)
+  }
+  putSheetlet(on.layer.context, members, on.region)
+  if (inside.length > 0) {
+    const within = sheetlet(on.region, painting)
+    paintOps(within, inside, painting)
+    applyMask(within, { ...silhouette, feather: 0 }, painting)
+    putSheetlet(on.layer.context, within, on.region)
+  }
+  paintOps(on, over, painting)
+  return on
+}
+
+/** Composes a finished group. */
+export const closeGroup = (context: PaintContext, members: Sheetlet, group: DrawGroup, painting: Painting): void => {
+  const on = finishGroup(members, group, painting)
+  context.save()
+  putComposed(context, on, group)
+  context.restore()
+}
+
+/** Executes one node, groups with all their members. */
+export const paintNode = (context: PaintContext, node: DrawNode, painting: Painting): void => {
+  if (!('children' in node)) return paintItem(context, node, painting)
+  const members = openGroup(node, painting)
+  if (!members) return
+  for (const child of node.children) paintNode(members.layer.context, child, onSheetlet(members, painting))
+  closeGroup(context, members, node, painting)
 }

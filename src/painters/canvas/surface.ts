@@ -32,6 +32,15 @@ export interface PaintContext {
   fillStyle: unknown
   strokeStyle: unknown
   lineWidth: number
+  lineJoin: string
+  lineCap: string
+  miterLimit: number
+  setLineDash(lengths: number[]): void
+  shadowColor: string
+  /** Twice the standard deviation, in device pixels. */
+  shadowBlur: number
+  shadowOffsetX: number
+  shadowOffsetY: number
   globalAlpha: number
   globalCompositeOperation: string
   imageSmoothingEnabled: boolean

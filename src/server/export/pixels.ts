@@ -1,5 +1,6 @@
 import { createCanvas, ImageData } from '@napi-rs/canvas'
 import sharp, { type Sharp } from 'sharp'
+import { adjustedPixels } from '@/core/adjust/pixels'
 import { Failure } from '@/core/failure'
 import type { Rect } from '@/core/geometry/rect'
 import { BEST_OVERSIZE, type Need } from '@/core/render/needs'
@@ -19,13 +20,21 @@ export type PixelSource = (need: Need) => Promise<PaintImage>
  * Pixels on a canvas with the rim around them, drawn from its own edges: asking libvips for the rim makes it
  * hold the whole picture. `part` is what the pixels show, in picture pixels.
  */
-export const rimmed = async (picture: Sharp, part: Rect): Promise<PaintImage> => {
+export const rimmed = async (
+  picture: Sharp,
+  part: Rect,
+  need?: Pick<Need, 'adjustments' | 'pixels'>,
+): Promise<PaintImage> => {
   const { data, info } = await picture.ensureAlpha().raw().toBuffer({ resolveWithObject: true })
   const { width: w, height: h } = info
+  const read = new Uint8ClampedArray(data.buffer, data.byteOffset, data.length)
+  const seen = need?.adjustments
+    ? adjustedPixels({ data: read, width: w, height: h, part, picture: need.pixels }, need.adjustments)
+    : read
   const canvas = createCanvas(w + 2 * RIM, h + 2 * RIM)
   const c = canvas.getContext('2d')
   c.imageSmoothingEnabled = false
-  c.putImageData(new ImageData(new Uint8ClampedArray(data.buffer, data.byteOffset, data.length), w, h), RIM, RIM)
+  c.putImageData(new ImageData(seen, w, h), RIM, RIM)
   // Rows first; the columns then take the corners along.
   c.drawImage(canvas, RIM, RIM, w, 1, RIM, 0, w, RIM)
   c.drawImage(canvas, RIM, RIM + h - 1, w, 1, RIM, RIM + h, w, RIM)
@@ -66,7 +75,7 @@ const drawingPixels = async (file: string, need: Need): Promise<PaintImage> => {
   const top = Math.floor(part.y0 * ky)
   const [w, h] = [Math.min(width, Math.ceil(part.x1 * kx)) - left, Math.min(height, Math.ceil(part.y1 * ky)) - top]
   const seen = { x0: left / kx, y0: top / ky, x1: (left + w) / kx, y1: (top + h) / ky }
-  return rimmed(whole.extract({ left, top, width: w, height: h }).toColourspace('srgb'), seen)
+  return rimmed(whole.extract({ left, top, width: w, height: h }).toColourspace('srgb'), seen, need)
 }
 
 /** Reads originals shrunk by libvips (Lanczos 3) to 1.25 times the drawn size; enlarged pictures as they are. */
@@ -93,11 +102,11 @@ export const originalPixels =
         fit: 'fill',
         kernel: 'lanczos3',
       })
-    return rimmed(picture, part)
+    return rimmed(picture, part, need)
   }
 
 /** Draws from one given file of a picture, as a level of the pyramid is drawn on the bench. */
 export const levelPixels =
   (fileOf: (need: Need) => string): PixelSource =>
   (need) =>
-    rimmed(sharp(fileOf(need)).toColourspace('srgb'), { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h })
+    rimmed(sharp(fileOf(need)).toColourspace('srgb'), { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h }, need)

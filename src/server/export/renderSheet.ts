@@ -4,9 +4,10 @@ import { Failure } from '@/core/failure'
 import { outputPixels, POINTS_PER_INCH } from '@/core/units'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { rectSize } from '@/core/geometry/rect'
-import type { DrawItem, DrawList } from '@/core/render/drawList'
+import { isGroup, itemsOf, type DrawItem, type DrawList, type DrawNode } from '@/core/render/ops'
 import { itemPictures, needOf } from '@/core/render/needs'
-import { paintItem } from '@/painters/canvas/paint'
+import { closeGroup, openGroup, paintItem } from '@/painters/canvas/paint'
+import { onSheetlet, type Painting } from '@/painters/canvas/painting'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
 import type { PixelSource } from '@/server/export/pixels'
 import type { ExportFormat } from '@/contract/api'
@@ -47,33 +48,44 @@ export const outputSize = (list: DrawList, ppi: number, format: ExportFormat = '
 
 /**
  * Paints a draw list at exactly ppi/72 onto a new canvas. Pictures are read one item at a time and let go
- * of before the next. `onItem` is called after each item with how many are done.
+ * of before the next. `onItem` is called after each item with how many are done, of how many.
  */
 export const paintList = async (
   list: DrawList,
   ppi: number,
   pixelsFor: PixelSource,
-  onItem: (done: number) => void = () => undefined,
+  onItem: (done: number, of: number) => void = () => undefined,
 ): Promise<Canvas> => {
   const { width, height } = outputSize(list, ppi)
   const scale = ppi / POINTS_PER_INCH
   const view = compose(scaling(scale), translation(-list.area.x0, -list.area.y0))
   const canvas = createCanvas(width, height)
-  const context = painterContext(canvas)
-  for (const [i, item] of list.items.entries()) {
-    const images = await imagesOf(item, scale, pixelsFor)
-    paintItem(context, item, {
-      view,
-      device: { x0: 0, y0: 0, x1: width, y1: height },
-      imageFor: (op) => images.get(op) ?? null,
-      createLayer,
-    })
-    images.clear()
-    onItem(i + 1)
-    await letGo()
+  const total = itemsOf(list.items).length
+  let done = 0
+  const paintNodes = async (context: PaintContext, nodes: readonly DrawNode[], place: Place): Promise<void> => {
+    for (const node of nodes) {
+      if (isGroup(node)) {
+        // Groups are painted member by member too, on a layer of their own.
+        const plain: Painting = { ...place, createLayer, imageFor: () => null }
+        const members = openGroup(node, plain)
+        if (!members) continue
+        await paintNodes(members.layer.context, node.children, onSheetlet(members, plain))
+        closeGroup(context, members, node, plain)
+        continue
+      }
+      const images = await imagesOf(node, scale, pixelsFor)
+      paintItem(context, node, { ...place, createLayer, imageFor: (op) => images.get(op) ?? null })
+      images.clear()
+      done += 1
+      onItem(done, total)
+      await letGo()
+    }
   }
+  await paintNodes(painterContext(canvas), list.items, { view, device: { x0: 0, y0: 0, x1: width, y1: height } })
   return canvas
 }
+
+type Place = Pick<Painting, 'view' | 'device'>
 
 /**
  * Pixels weigh nothing in the eyes of the collector, so it would keep those of every item to the end. Where the

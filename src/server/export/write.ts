@@ -3,7 +3,8 @@ import { rename, rm, stat } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
-import { renderItems, renderSheet, type DrawList } from '@/core/render/drawList'
+import { renderItems, renderSheet } from '@/core/render/drawList'
+import { itemsOf, type DrawList } from '@/core/render/ops'
 import type { ExportOptions } from '@/contract/api'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
 import { outputSize, paintList } from '@/server/export/renderSheet'
@@ -67,7 +68,7 @@ export const exportSheet = async (
   const sheet = sheetOf(job.project, job.sheetId)
   const list = listOf(job)
   outputSize(list, job.options.ppi, job.options.format)
-  const parts = list.items.length + 1
+  const parts = itemsOf(list.items).length + 1
   progress(0, parts, 'painting')
   const canvas = await paintList(list, job.options.ppi, pixelsFor, (done) => progress(done, parts, 'painting'))
   progress(parts - 1, parts, 'writing')

@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals'
 import sharp from 'sharp'
 import { projectFaults } from '@/core/document/validate'
 import { renderSheet } from '@/core/render/drawList'
+import { itemsOf } from '@/core/render/ops'
 import { sheetOf } from '@/core/document/read'
 import { DEMO_PICTURES } from '@demo/paint/pictures'
 import { frameMount, shownPlaced } from '@/core/document/read'
@@ -56,7 +57,7 @@ describe('the demo', () => {
   it('has a sound project whose every picture covers its frame', () => {
     const project = openingDay(refs)
     expect(projectFaults(JSON.parse(JSON.stringify(project)))).toEqual([])
-    const ops = renderSheet(project, sheetOf(project, 'sheet-1')).items.flatMap((item) => item.ops)
+    const ops = itemsOf(renderSheet(project, sheetOf(project, 'sheet-1')).items).flatMap((item) => item.ops)
     expect(ops.filter((op) => op.op === 'picture')).toHaveLength(6)
     for (const op of ops) expect(op.op === 'picture' && op.isCovered).toBe(true)
   })

@@ -15,7 +15,7 @@ import { removeItems } from '@/core/document/edits/items'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { renderSheet } from '@/core/render/drawList'
-import { blurPixels } from '@/painters/canvas/blur'
+import { blurColours } from '@/core/adjust/pixels'
 import { rimmed, type PixelSource } from '@/server/export/pixels'
 import { paintList } from '@/server/export/renderSheet'
 import sharp from 'sharp'
@@ -51,7 +51,7 @@ describe('blur', () => {
     const data = new Uint8ClampedArray(w * h * 4)
     for (let y = 0; y < h; y += 1)
       for (let x = 0; x < w; x += 1) data.set(x < w / 2 ? [0, 0, 0, 255] : [255, 255, 255, 255], (y * w + x) * 4)
-    blurPixels({ width: w, height: h, data }, deviation)
+    blurColours(data, w, h, deviation)
     let sum = 0
     for (let x = 0; x < w; x += 1) {
       const wanted = 127.5 * (1 + erf((x + 0.5 - w / 2) / (deviation * Math.SQRT2)))
@@ -65,7 +65,7 @@ describe('blur', () => {
   it('leaves an opaque area opaque to its rim, and lends no colour of what is transparent', () => {
     const data = new Uint8ClampedArray(40 * 40 * 4)
     for (let i = 0; i < data.length; i += 4) data.set((i / 4) % 40 < 20 ? [200, 20, 20, 255] : [0, 255, 0, 0], i)
-    blurPixels({ width: 40, height: 40, data }, 5)
+    blurColours(data, 40, 40, 5)
     expect(data[3]).toBe(255)
     for (let i = 0; i < data.length; i += 4)
       if ((data[i + 3] ?? 0) > 2) expect([data[i], data[i + 1]]).toEqual([200, 20])

@@ -4,6 +4,7 @@ import { resolvePlacement } from '@/core/placement/resolve'
 import { wholePictureWindow } from '@/core/placement/window'
 import { shuffled } from '@/core/random'
 import { defineEdit, put } from '@/core/document/edit'
+import { dropIdleSpans } from '@/core/document/edits/fills'
 import { frameDraft } from '@/core/document/edits/frames'
 import { newFrame } from '@/core/document/create'
 import { frameMount, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
@@ -30,6 +31,7 @@ export const carryFill = defineEdit<{
   // Frozen values are stored as they are.
   put(target, 'fill', carried as Draft<Fill>)
   if (!copy) put(source, 'fill', met as Draft<Fill>)
+  dropIdleSpans(draft, sheetId)
 })
 
 /** The frame that a picture carried out of its own stands in alone: its whole shape, as large as it was, about `at`. */

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer'
+import { assertNever } from '@/core/failure'
 import type { Colour } from '@/core/colour/colour'
 import { coverPlaced, type Placed } from '@/core/placement/placed'
 import { clampSide } from '@/core/geometry/box'
@@ -7,9 +8,10 @@ import { replacePlaced, setFit } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
 import { frameDraft } from '@/core/document/edits/frames'
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
+import { originalOf, placedIn, spanHull, spanShown, storeOf } from '@/core/document/content'
 import { frameMount, frameOutline, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesUnder } from '@/core/document/tree'
-import type { Background, Fill, Frame, Project, Sheet } from '@/core/document/types'
+import type { Background, Fill, Frame, Project, Sheet, Span } from '@/core/document/types'
 
 interface FrameAddress {
   readonly sheetId: string
@@ -19,7 +21,7 @@ interface FrameAddress {
 const FIRST_TAKE = 'take-1'
 
 /** A fresh covering placement of a picture in a frame, its subject in view where one is marked. */
-const freshPlaced = (project: Project, sheet: Sheet, frame: Frame, pictureId: string): Placed => {
+export const freshPlaced = (project: Project, sheet: Sheet, frame: Frame, pictureId: string): Placed => {
   const mount = frameMount(project, sheet, frame, pictureId)
   return setFit(coverPlaced(pictureId), mount, 'cover', pictureOf(project, pictureId).subject)
 }
@@ -30,15 +32,53 @@ const taken = (placed: Placed): Fill => ({
   shown: FIRST_TAKE,
 })
 
-/** Stores a placement for what shows in a frame or on the background. */
-export const storePlaced = (draft: Draft<Project>, sheetId: string, frameId: string, placed: Placed): void => {
-  const sheet = draft.sheets[sheetId]
-  if (frameId === BACKGROUND_ID) {
-    if (sheet?.background.kind === 'picture') put(sheet.background, 'placed', { ...placed, focus: { ...placed.focus } })
-    return
+/**
+ * Stores a placement for what shows in a frame or on the background: for a window of a span in the span, for an echo in
+ * its original.
+ */
+export const storePlaced = (draft: Draft<Project>, held: Sheet, frameId: string, placed: Placed): void => {
+  const sheet = draft.sheets[held.id]
+  const store = storeOf(held, frameId)
+  const copy = placed as Draft<Placed> // a frozen value is stored as it is
+  if (!sheet) return
+  switch (store.kind) {
+    case 'background':
+      if (sheet.background.kind === 'picture') put(sheet.background, 'placed', copy)
+      return
+    case 'span': {
+      const source = sheet.spans[store.spanId]?.source
+      if (source?.kind === 'placed') put(source, 'placed', copy)
+      return
+    }
+    case 'frame': {
+      const frame = sheet.items[store.frameId]
+      if (frame?.kind === 'frame') putPlaced(frame, placed)
+      return
+    }
+    default:
+      assertNever(store)
   }
-  const frame = sheet?.items[frameId]
-  if (frame?.kind === 'frame') putPlaced(frame, placed)
+}
+
+/** Takes away spans that no frame shows any more. */
+export const dropIdleSpans = (draft: Draft<Project>, sheetId: string): void => {
+  const sheet = draft.sheets[sheetId]
+  if (!sheet) return
+  const used = new Set(
+    Object.values(sheet.items).flatMap((item) =>
+      item.kind === 'frame' && item.fill.kind === 'span' ? [item.fill.spanId] : [],
+    ),
+  )
+  for (const id of Object.keys(sheet.spans)) if (!used.has(id)) delete sheet.spans[id]
+}
+
+/** Lets the whole of a span show another picture afresh. */
+const refreshSpan = (draft: Draft<Project>, project: Project, sheet: Sheet, span: Span, pictureId: string): void => {
+  const picture = pictureOf(project, pictureId)
+  const mount = { outline: spanHull(span), box: span.box, picture: picture.pixels, ppi: sheet.ppi }
+  const placed = setFit(coverPlaced(pictureId), mount, 'cover', picture.subject)
+  const held = draft.sheets[sheet.id]?.spans[span.id]
+  if (held) put(held, 'source', { kind: 'placed', placed } as Draft<Span['source']>) // a frozen value is stored as it is
 }
 
 /** Puts a picture into a frame so that it covers, undistorted; what was there goes. */
@@ -52,9 +92,13 @@ export const placePicture = defineEdit<FrameAddress & { readonly pictureId: stri
       if (held) put(held, 'background', fresh as Draft<Background>) // a frozen value is stored as it is
       return
     }
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    const placed = freshPlaced(project, sheet, frameOf(sheet, frameId), pictureId)
+    const held = originalOf(sheet, frameOf(sheet, frameId))
+    const span = spanShown(sheet, held)
+    if (span?.source.kind === 'placed') return refreshSpan(draft, project, sheet, span, pictureId)
+    const frame = frameDraft(draft, project, sheetId, held.id)
+    const placed = freshPlaced(project, sheet, held, pictureId)
     if (frame) put(frame, 'fill', taken(placed) as Draft<Fill>) // a frozen value is stored as it is
+    dropIdleSpans(draft, sheetId)
   },
 )
 
@@ -62,8 +106,9 @@ export const placePicture = defineEdit<FrameAddress & { readonly pictureId: stri
 export const replacePicture = defineEdit<FrameAddress & { readonly pictureId: string }>(
   (draft, { sheetId, frameId, pictureId }, project) => {
     pictureOf(project, pictureId)
-    const placed = shownPlaced(holderOf(sheetOf(project, sheetId), frameId))
-    if (placed) storePlaced(draft, sheetId, frameId, replacePlaced(placed, pictureId))
+    const sheet = sheetOf(project, sheetId)
+    const placed = placedIn(sheet, holderOf(sheet, frameId))
+    if (placed) storePlaced(draft, sheet, frameId, replacePlaced(placed, pictureId))
   },
 )
 
@@ -79,8 +124,9 @@ export const putPlaced = (frame: Draft<Frame>, placed: Placed): void => {
 export const setPlaced = defineEdit<FrameAddress & { readonly placed: Placed }>(
   (draft, { sheetId, frameId, placed }, project) => {
     pictureOf(project, placed.pictureId)
-    holderOf(sheetOf(project, sheetId), frameId)
-    storePlaced(draft, sheetId, frameId, placed)
+    const sheet = sheetOf(project, sheetId)
+    holderOf(sheet, frameId)
+    storePlaced(draft, sheet, frameId, placed)
   },
 )
 
@@ -93,6 +139,7 @@ export const emptyFrame = defineEdit<FrameAddress>((draft, { sheetId, frameId },
   }
   const frame = frameDraft(draft, project, sheetId, frameId)
   if (frame) put(frame, 'fill', { kind: 'none' })
+  dropIdleSpans(draft, sheetId)
 })
 
 interface FramesAddress {
@@ -100,13 +147,17 @@ interface FramesAddress {
   readonly ids: readonly string[]
 }
 
+/** What a frame can be filled with beside pictures. */
+export type PlainFill = Extract<Fill, { kind: 'none' | 'colour' | 'gradient' }>
+
 /** Fills frames, those within groups too, with one colour or gradient, or with nothing. */
-export const fillFrames = defineEdit<FramesAddress & { readonly fill: Exclude<Fill, { kind: 'taken' }> }>(
+export const fillFrames = defineEdit<FramesAddress & { readonly fill: PlainFill }>(
   (draft, { sheetId, ids, fill }, project) => {
     for (const { id } of framesUnder(sheetOf(project, sheetId), ids)) {
       const frame = frameDraft(draft, project, sheetId, id)
       if (frame) put(frame, 'fill', fill as Draft<Fill>) // a frozen value is stored as it is
     }
+    dropIdleSpans(draft, sheetId)
   },
 )
 

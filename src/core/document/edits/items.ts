@@ -6,10 +6,11 @@ import { rectCentre, type Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import { flipPicture } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
-import { putPlaced } from '@/core/document/edits/fills'
+import { dropIdleSpans, putPlaced } from '@/core/document/edits/fills'
+import { originalOf } from '@/core/document/content'
 import { itemsRect, type Hull } from '@/core/document/extent'
 import { frameMount, sheetOf, shownPlaced } from '@/core/document/read'
-import { framesUnder, idsUnder, isLocked, itemOf, parentOf, topmostIds } from '@/core/document/tree'
+import { framesOf, framesUnder, idsUnder, isLocked, itemOf, parentOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 
 interface ItemsAddress {
@@ -181,7 +182,29 @@ export const removeItems = defineEdit<ItemsAddress>((draft, { sheetId, ids }, pr
     takeFromList(sheet, held, id)
     for (const gone of idsUnder(held, [id])) delete sheet.items[gone]
   }
+  handOver(sheet, held)
+  dropIdleSpans(draft, sheetId)
 })
+
+/**
+ * Echoes whose original went: the lowest of them takes its fill over, the others show that one. Echoes of an echo that
+ * went show the original.
+ */
+const handOver = (sheet: Draft<Sheet>, held: Sheet): void => {
+  const heirs = new Map<string, string>()
+  for (const echo of framesOf(held)) {
+    const frame = sheet.items[echo.id]
+    if (frame?.kind !== 'frame' || frame.fill.kind !== 'echo') continue
+    const original = originalOf(held, echo)
+    const heir = heirs.get(original.id)
+    if (sheet.items[original.id]) put(frame.fill, 'frameId', original.id)
+    else if (heir !== undefined) put(frame, 'fill', { kind: 'echo', frameId: heir })
+    else {
+      heirs.set(original.id, echo.id)
+      put(frame, 'fill', original.fill as Draft<Frame['fill']>) // a frozen value is stored as it is
+    }
+  }
+}
 
 /** Sets boxes of frames by id, upright where `upright`. */
 export const setBoxes = defineEdit<{

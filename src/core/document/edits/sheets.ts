@@ -2,10 +2,16 @@ import type { Draft } from 'immer'
 import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import type { Unit } from '@/core/units'
+import type { Box } from '@/core/geometry/box'
+import { scaling } from '@/core/geometry/matrix'
 import type { Size } from '@/core/geometry/vector'
+import { scaledLayer } from '@/core/finish/layers'
+import { parseSvgPath } from '@/core/path/svgPath'
+import { svgTextOf } from '@/core/path/svgText'
+import { transformPath } from '@/core/path/transform'
 import { defineEdit, put } from '@/core/document/edit'
 import { sheetOf } from '@/core/document/read'
-import type { Background, Guides, Item, Sheet, Veil } from '@/core/document/types'
+import type { Background, Fill, Guides, Item, ItemFinish, Sheet, Span, Veil } from '@/core/document/types'
 
 export interface SheetChange {
   readonly sheetId: string
@@ -94,20 +100,61 @@ export const moveSheet = defineEdit<{ readonly sheetId: string; readonly to: num
   },
 )
 
-const scaledItem = (item: Item, k: number, dx: number, dy: number): Item =>
-  item.kind === 'group'
-    ? item
-    : {
-        ...item,
-        box: { cx: item.box.cx * k + dx, cy: item.box.cy * k + dy, w: item.box.w * k, h: item.box.h * k },
-        ...(item.feather === undefined ? {} : { feather: Math.min(RANGE.feather.max, item.feather * k) }),
-      }
+/** How points of one sheet come to lie on another. */
+interface Scaling {
+  readonly k: number
+  readonly dx: number
+  readonly dy: number
+}
+
+const scaledFinish = (finish: ItemFinish, k: number): ItemFinish =>
+  finish.layers ? { ...finish, layers: finish.layers.map((layer) => scaledLayer(layer, k)) } : finish
+
+const scaledBox = ({ cx, cy, w, h }: Box, { k, dx, dy }: Scaling): Box => ({
+  cx: cx * k + dx,
+  cy: cy * k + dy,
+  w: w * k,
+  h: h * k,
+})
+
+const scaledFill = (fill: Fill, { k, dx, dy }: Scaling): Fill => {
+  if (fill.kind !== 'span') return fill
+  const { shift, pinned } = fill
+  return {
+    ...fill,
+    ...(shift ? { shift: { x: shift.x * k, y: shift.y * k } } : {}),
+    ...(pinned ? { pinned: { ...pinned, cx: pinned.cx * k + dx, cy: pinned.cy * k + dy } } : {}),
+  }
+}
+
+/** Lengths of a sheet's items scale with it; those of named finishes are shared and stay. */
+const scaledItem = (item: Item, by: Scaling): Item => {
+  const finish = item.finish ? { finish: scaledFinish(item.finish, by.k) } : {}
+  if (item.kind === 'group') return { ...item, ...finish }
+  return {
+    ...item,
+    ...finish,
+    box: scaledBox(item.box, by),
+    fill: scaledFill(item.fill, by),
+    ...(item.feather === undefined ? {} : { feather: Math.min(RANGE.feather.max, item.feather * by.k) }),
+  }
+}
+
+const scaledSpan = (span: Span, by: Scaling): Span => ({
+  ...span,
+  box: scaledBox(span.box, by),
+  hull: svgTextOf(transformPath(scaling(by.k), parseSvgPath(span.hull)), 9),
+})
+
+const mapped = <T>(held: Readonly<Record<string, T>>, change: (one: T) => T): Readonly<Record<string, T>> =>
+  Object.fromEntries(Object.entries(held).map(([key, one]) => [key, change(one)]))
 
 /** A copy of a sheet; at another size its contents are scaled in proportion to fit, and centred. */
 export const copiedSheet = (sheet: Sheet, id: string, name: string, size: Size = sheet.size): Sheet => {
   const k = Math.min(size.w / sheet.size.w, size.h / sheet.size.h)
   const dx = (size.w - sheet.size.w * k) / 2
   const dy = (size.h - sheet.size.h * k) / 2
+  const by: Scaling = { k, dx, dy }
   const { background } = sheet
   const blur = background.kind === 'picture' && background.blur ? { blur: background.blur * k } : {}
   return {
@@ -116,7 +163,8 @@ export const copiedSheet = (sheet: Sheet, id: string, name: string, size: Size =
     name,
     size: { ...size },
     background: { ...background, ...blur },
-    items: Object.fromEntries(Object.entries(sheet.items).map(([key, item]) => [key, scaledItem(item, k, dx, dy)])),
+    items: mapped(sheet.items, (item) => scaledItem(item, by)),
+    spans: mapped(sheet.spans, (span) => scaledSpan(span, by)),
     guides: { x: sheet.guides.x.map((x) => x * k + dx), y: sheet.guides.y.map((y) => y * k + dy) },
   }
 }

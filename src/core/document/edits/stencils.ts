@@ -47,7 +47,7 @@ export const setStencils = defineEdit<FramesAddress & { readonly stencil: Stenci
 )
 
 /** The frame with its corners worked, or without; a frame whose outline has none is left as it is. */
-const cornered = (stencil: Stencil, corners: readonly Corner[] | null): Stencil => {
+export const cornered = (stencil: Stencil, corners: readonly Corner[] | null): Stencil => {
   if (!isStraight(stencil)) return stencil
   const rest = Object.fromEntries(Object.entries(stencil).filter(([key]) => key !== 'corners'))
   if (!corners?.length) return rest as unknown as Stencil

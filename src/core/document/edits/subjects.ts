@@ -22,8 +22,8 @@ export const setPlacements = defineEdit<{
   readonly sheetId: string
   readonly placements: Readonly<Record<string, Placed>>
 }>((draft, { sheetId, placements }, project) => {
-  sheetOf(project, sheetId)
-  for (const [frameId, placed] of Object.entries(placements)) storePlaced(draft, sheetId, frameId, placed)
+  const sheet = sheetOf(project, sheetId)
+  for (const [frameId, placed] of Object.entries(placements)) storePlaced(draft, sheet, frameId, placed)
 })
 
 export interface SubjectMatch {

@@ -4,7 +4,8 @@
  */
 import { describe, expect, it } from '@jest/globals'
 import { COMBINATIONS, type Combination } from '@/core/path/combinations'
-import { combineOutlines, filledArea } from '@/core/path/combine'
+import { combineOutlines } from '@/core/path/combine'
+import { filledArea } from '@/core/path/flat'
 import { windingAbout } from '@/core/path/contains'
 import { boundsOf } from '@/core/path/extent'
 import { polygonPath, type Outline } from '@/core/path/path'

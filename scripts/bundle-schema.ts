@@ -1,0 +1,238 @@
+/**
+ * Writes the parts of docs/bundle.schema.json that follow from descriptions in the program: stencils, finishes, spans and
+ * adjustments.
+ */
+import { readFileSync, writeFileSync } from 'node:fs'
+import { PARTS, SINGLES, VIGNETTE_OF } from '@/core/adjust/adjustments'
+import { BLENDS } from '@/core/colour/blend'
+import { FORMAT, SPAN_GAPS } from '@/core/document/types'
+import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES } from '@/core/finish/layers'
+import { RANGE } from '@/core/tolerance'
+import { FILL_RULES } from '@/core/path/path'
+import { CORNER_STYLES } from '@/core/stencil/corners'
+import type { Param } from '@/core/stencil/params'
+import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
+
+const FILE = 'docs/bundle.schema.json'
+
+const measure = (most: number): object => ({
+  oneOf: [
+    strict({ share: { type: 'number', minimum: 0, maximum: most } }),
+    strict({ points: { type: 'number', minimum: RANGE.measure.min, maximum: RANGE.measure.max } }),
+  ],
+})
+
+const strict = (
+  properties: Readonly<Record<string, object>>,
+  optional: Readonly<Record<string, object>> = {},
+): object => ({
+  type: 'object',
+  additionalProperties: false,
+  required: Object.keys(properties),
+  properties: { ...properties, ...optional },
+})
+
+const paramSchema = (param: Param): object => {
+  switch (param.type) {
+    case 'count':
+      return { type: 'integer', minimum: param.min, maximum: param.max }
+    case 'share':
+    case 'angle':
+    case 'number':
+      return { type: 'number', minimum: param.min, maximum: param.max }
+    case 'seed':
+      return { type: 'integer', minimum: 0, maximum: RANGE.seed }
+    case 'measure':
+      return measure(param.max)
+    case 'choice':
+      return { enum: [...param.options] }
+  }
+}
+
+const corners = (kind: string): object => {
+  const one = strict({ style: { enum: [...CORNER_STYLES] }, size: measure(0.5) })
+  const list = (count: number): object => ({ type: 'array', items: one, minItems: count, maxItems: count })
+  return kind === 'rectangle' ? { oneOf: [list(1), list(4)] } : list(1)
+}
+
+const parametric = Object.entries(SHAPES).map(([kind, { params }]) =>
+  strict(
+    {
+      kind: { const: kind },
+      ...Object.fromEntries(Object.entries(params).map(([name, param]) => [name, paramSchema(param)])),
+    },
+    Object.hasOwn(STRAIGHT_SHAPES, kind) ? { corners: corners(kind) } : {},
+  ),
+)
+
+const own = {
+  d: {
+    type: 'string',
+    minLength: 4,
+    maxLength: RANGE.outlineText,
+    pattern: '^\\s*[Mm][\\sMmLlHhVvCcSsQqTtAaZz0-9eE+.,-]*$',
+  },
+  fillRule: { enum: [...FILL_RULES] },
+}
+
+const id = { type: 'string', pattern: '^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$' }
+
+const stencil = {
+  oneOf: [
+    ...parametric,
+    strict({ kind: { const: 'path' }, ...own }),
+    strict({ kind: { const: 'mask' }, pictureId: id, ...own }),
+  ],
+}
+
+const replaceStencil = (node: unknown): void => {
+  if (typeof node !== 'object' || node === null) return
+  for (const [key, value] of Object.entries(node)) {
+    if (key === 'stencil') Object.assign(node, { stencil })
+    else replaceStencil(value)
+  }
+}
+
+const number = ({ min, max }: { readonly min: number; readonly max: number }): object => ({
+  type: 'number',
+  minimum: min,
+  maximum: max,
+})
+const whole = (range: { readonly min: number; readonly max: number }): object => ({ ...number(range), type: 'integer' })
+const ref = (name: string): object => ({ $ref: `#/definitions/${name}` })
+const words = (list: readonly string[]): object => ({ enum: [...list] })
+const numbers = (ranges: Readonly<Record<string, { readonly min: number; readonly max: number }>>) =>
+  Object.fromEntries(Object.entries(ranges).map(([key, range]) => [key, number(range)]))
+
+const adjustments = strict(
+  {},
+  {
+    ...numbers(SINGLES),
+    tones: strict({ dark: ref('colour'), light: ref('colour'), ...numbers(PARTS.tones) }),
+    sharpen: strict(numbers(PARTS.sharpen)),
+    edges: strict(numbers(PARTS.edges)),
+    vignette: strict({ ...numbers(PARTS.vignette), of: words(VIGNETTE_OF) }),
+    grain: strict({ ...numbers(PARTS.grain), seed: whole(PARTS.grain.seed) }),
+  },
+)
+
+const L = LAYER_RANGE
+const line = {
+  oneOf: [
+    strict({ kind: { const: 'solid' } }),
+    strict({ kind: { const: 'dashes' }, dash: number(L.dash), gap: number(L.gap), cap: words(CAPS) }),
+    strict({ kind: { const: 'dots' }, gap: number(L.gap) }),
+    strict({ kind: { const: 'double' }, gap: number(L.doubleGap) }),
+    strict({
+      kind: { const: 'brushed' },
+      bristles: whole(L.bristles),
+      dryness: number(L.dryness),
+      seed: whole(L.seed),
+    }),
+  ],
+}
+
+const layerOf = (kind: string, fields: Readonly<Record<string, object>>): object =>
+  strict(
+    { kind: { const: kind }, id: ref('id'), at: words(['under', 'over']), opacity: ref('share'), ...fields },
+    { hidden: { type: 'boolean' } },
+  )
+
+const paint = { oneOf: [strict({ kind: { const: 'colour' }, colour: ref('colour') }), ref('gradient')] }
+const offsets = { dx: number(L.offset), dy: number(L.offset) }
+const soft = { blur: number(L.blur), spread: number(L.spread), colour: ref('colour') }
+const layer = {
+  oneOf: [
+    layerOf('stroke', {
+      paint,
+      width: number(L.width),
+      side: words(STROKE_SIDES),
+      join: words(JOINS),
+      mitreLimit: number(L.mitreLimit),
+      line,
+    }),
+    layerOf('shadow', { ...offsets, ...soft, inset: { type: 'boolean' } }),
+    layerOf('glow', { side: words(['out', 'in']), ...soft }),
+    layerOf('copy', { ...offsets, grow: number(L.grow), join: words(JOINS), colour: ref('colour') }),
+    layerOf('relief', {
+      direction: ref('turn'),
+      depth: number(L.depth),
+      softness: number(L.softness),
+      light: ref('colour'),
+      shade: ref('colour'),
+    }),
+  ],
+}
+const layers = { type: 'array', maxItems: L.layers, items: ref('layer') }
+const mixing = { opacity: ref('share'), blend: words(BLENDS) }
+const corner = strict({ style: words(CORNER_STYLES), size: measure(0.5) })
+
+const namedFinish = strict(
+  { id: ref('id'), name: ref('name'), category: ref('name'), layers },
+  { corners: corner, ...mixing },
+)
+const itemFinish = strict(
+  {},
+  { finishId: ref('id'), layers, without: { type: 'array', maxItems: L.layers, items: ref('id') } },
+)
+
+const centre = { cx: number(RANGE.position), cy: number(RANGE.position) }
+const box = strict({ ...centre, w: number(RANGE.frameSide), h: number(RANGE.frameSide) })
+const span = strict({
+  id: ref('id'),
+  source: {
+    oneOf: [strict({ kind: { const: 'placed' }, placed: ref('placed') }), strict({ kind: { const: 'background' } })],
+  },
+  box,
+  turn: ref('turn'),
+  hull: own.d,
+  gaps: words(SPAN_GAPS),
+})
+const sharedFills = [
+  strict(
+    { kind: { const: 'span' }, spanId: ref('id') },
+    {
+      shift: strict({ x: number(RANGE.position), y: number(RANGE.position) }),
+      pinned: strict({ ...centre, turn: ref('turn') }),
+    },
+  ),
+  strict({ kind: { const: 'echo' }, frameId: ref('id') }),
+]
+const byId = (name: string, most: number): object => ({
+  type: 'object',
+  maxProperties: most,
+  propertyNames: ref('id'),
+  additionalProperties: ref(name),
+})
+
+interface Loose {
+  [key: string]: Loose
+}
+
+/** Puts a property into an object's description; a needed one only once. */
+const put = (at: Loose, name: string, value: object, isNeeded = false): void => {
+  Object.assign(at['properties'] ?? {}, { [name]: value })
+  const needed = at['required'] as unknown as string[]
+  if (isNeeded && !needed.includes(name)) needed.push(name)
+}
+
+const schema = JSON.parse(readFileSync(FILE, 'utf8')) as Loose
+replaceStencil(schema)
+const definitions = schema['definitions'] ?? {}
+Object.assign(definitions, { adjustments, layer, namedFinish, itemFinish, span })
+Object.assign(schema, { title: `project.json of an Eager Stencil bundle, format ${FORMAT}` })
+put(schema, 'format', { const: FORMAT })
+put(schema, 'finishes', byId('namedFinish', RANGE.finishes), true)
+put(definitions['sheet'] ?? {}, 'spans', byId('span', RANGE.items), true)
+put(definitions['placed'] ?? {}, 'adjustments', ref('adjustments'))
+for (const name of ['frame', 'group']) {
+  const item = definitions[name] ?? {}
+  put(item, 'finish', ref('itemFinish'))
+  put(item, 'opacity', ref('share'))
+  put(item, 'blend', words(BLENDS))
+}
+put(definitions['frame'] ?? {}, 'bleed', number(RANGE.bleed))
+const fill = definitions['frame']?.['properties']?.['fill'] as unknown as { oneOf: Loose[] }
+const isShared = (one: Loose): boolean => /"(span|echo)"/.test(JSON.stringify(one['properties']?.['kind'] ?? {}))
+fill.oneOf = [...fill.oneOf.filter((one) => !isShared(one)), ...(sharedFills as Loose[])]
+writeFileSync(FILE, `${JSON.stringify(schema, null, 2)}\n`)

@@ -1,0 +1,75 @@
+import type { Draft } from 'immer'
+import { refuse } from '@/core/failure'
+import { isWindowCovered, moveWindow } from '@/core/placement/window'
+import { defineEdit, put } from '@/core/document/edit'
+import { contentOf, originalOf } from '@/core/document/content'
+import { placeAbove } from '@/core/document/lists'
+import { dropIdleSpans } from '@/core/document/edits/fills'
+import { frameDraft } from '@/core/document/edits/frames'
+import { frameOutline, sheetOf } from '@/core/document/read'
+import { frameOf, framesUnder, topmostIds } from '@/core/document/tree'
+import type { Fill, Frame, Project, Sheet } from '@/core/document/types'
+import type { Point } from '@/core/geometry/vector'
+
+interface ItemsAddress {
+  readonly sheetId: string
+  readonly ids: readonly string[]
+}
+
+/**
+ * Duplicates of frames, those within groups too, that show what those show from now on; moved by `delta`, with size, turn
+ * and finish of their own. `newIds` gives each frame's echo its id.
+ */
+export const echoFrames = defineEdit<
+  ItemsAddress & { readonly newIds: Readonly<Record<string, string>>; readonly delta: Point }
+>((draft, { sheetId, ids, newIds, delta }, project) => {
+  const held = sheetOf(project, sheetId)
+  const sheet = draft.sheets[sheetId]
+  if (!sheet) return
+  const made: string[] = []
+  for (const frame of framesUnder(held, ids)) {
+    const id = newIds[frame.id]
+    if (id === undefined || held.items[id]) continue
+    const box = { ...frame.box, cx: frame.box.cx + delta.x, cy: frame.box.cy + delta.y }
+    const fill: Fill = { kind: 'echo', frameId: originalOf(held, frame).id }
+    const echo: Frame = { ...frame, id, name: `${frame.name} echo`, box, fill }
+    Object.assign(sheet.items, { [id]: echo })
+    made.push(id)
+  }
+  placeAbove(sheet, made, topmostIds(held, ids).at(-1))
+})
+
+/** Lets a frame show what another one shows. Refuses a circle. */
+export const echoOf = defineEdit<{ readonly sheetId: string; readonly frameId: string; readonly of: string }>(
+  (draft, { sheetId, frameId, of }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    const original = originalOf(sheet, frameOf(sheet, of))
+    if (original.id === frameId) refuse('the frame to echo', 'one that does not itself show this frame', original.name)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (frame) put(frame, 'fill', { kind: 'echo', frameId: original.id })
+    dropIdleSpans(draft, sheetId)
+  },
+)
+
+/** What a frame shows, as a fill of its own that looks the same. */
+export const ownFill = (project: Project, sheet: Sheet, frame: Frame): Fill => {
+  const original = originalOf(sheet, frame)
+  if (original.fill.kind !== 'span') return original.fill.kind === 'echo' ? { kind: 'none' } : original.fill
+  const content = contentOf(project, sheet, frame)
+  if (!content) return { kind: 'none' }
+  const { placed, mount } = moveWindow(content.placed, content.mount, content.at, frame, frameOutline(frame))
+  const keepCovered = placed.keepCovered && isWindowCovered(placed, mount)
+  const own = { ...placed, keepCovered }
+  return { kind: 'taken', shown: 'take-1', takes: [{ id: 'take-1', name: '', placed: own }] }
+}
+
+/** Echoes and windows of spans get a picture of their own that looks the same; other frames stay as they are. */
+export const makeIndependent = defineEdit<ItemsAddress>((draft, { sheetId, ids }, project) => {
+  const sheet = sheetOf(project, sheetId)
+  for (const held of framesUnder(sheet, ids)) {
+    const frame =
+      held.fill.kind === 'echo' || held.fill.kind === 'span' ? frameDraft(draft, project, sheetId, held.id) : undefined
+    if (frame) put(frame, 'fill', ownFill(project, sheet, held) as Draft<Fill>) // a frozen value is stored as it is
+  }
+  dropIdleSpans(draft, sheetId)
+})

@@ -1,0 +1,161 @@
+import {
+  array,
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  type AnyObject,
+  type ISchema,
+  type ObjectShape,
+  type Schema,
+  ValidationError,
+} from 'yup'
+import type { Fault } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
+import { COLOUR_PATTERN } from '@/core/colour/colour'
+import { GRADIENT_SHAPES } from '@/core/colour/gradient'
+
+/** What every part of a document's description is made of. Everything is strict. */
+const ID_PATTERN = /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/
+/** Keys that mean something to the language itself; never ids. */
+const RESERVED = new Set(['__proto__', 'constructor', 'prototype', 'hasOwnProperty', 'toString', 'valueOf'])
+
+export const isId = (value: unknown): value is string =>
+  typeof value === 'string' && ID_PATTERN.test(value) && !RESERVED.has(value)
+
+/** A schema, or a choice of schemas made by the value. */
+export type Node = ISchema<unknown, AnyObject>
+
+export const real = (range: { readonly min: number; readonly max: number }) =>
+  number()
+    .strict()
+    .required('is missing; give a number')
+    .typeError('must be a number')
+    .test('finite', 'must be a finite number', (value) => value === undefined || Number.isFinite(value))
+    .min(range.min, `must be at least ${range.min}`)
+    .max(range.max, `must be at most ${range.max}`)
+
+export const whole = (range: { readonly min: number; readonly max: number }) =>
+  real(range).integer('must be a whole number')
+
+export const id = () =>
+  string()
+    .strict()
+    .required('is missing; give an id')
+    .typeError('must be text')
+    .test('id', 'must be 1 to 64 letters, digits, - or _', (value) => value === undefined || isId(value))
+
+export const name = () =>
+  string()
+    .strict()
+    .defined('is missing; give a name')
+    .typeError('must be text')
+    .max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`)
+
+export const flag = () =>
+  boolean().strict().required('is missing; give true or false').typeError('must be true or false')
+
+export const shape = (fields: ObjectShape) =>
+  object(fields)
+    .strict()
+    .noUnknown('has a key that is not known here: ${unknown}')
+    .required('is missing')
+    .typeError('must be an object')
+
+export const word = (options: readonly (string | number)[]) =>
+  mixed()
+    .required(`is missing; give one of ${options.join(', ')}`)
+    .oneOf([...options], `must be one of ${options.join(', ')}`)
+
+export const isPlainObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** An object of values by id: each key an id, each value of the schema, at most `most`. */
+export const byId = (value: Node, most: number) =>
+  lazy((held: unknown) => {
+    if (!isPlainObject(held)) return shape({})
+    const keys = Object.keys(held)
+    const wrong: string | undefined = keys.find((key) => !isId(key))
+    const told = `has the key "${String(wrong).slice(0, 40)}", which is not an id`
+    return object(Object.fromEntries(keys.filter(isId).map((key) => [key, value])))
+      .strict()
+      .test('ids', told, () => wrong === undefined)
+      .test('count', `may hold at most ${most}`, () => keys.length <= most)
+  })
+
+/** Chooses the schema by the `kind` of the value. */
+export const byKind = (kinds: Record<string, ObjectShape>) =>
+  lazy((held: unknown) => {
+    const kind = isPlainObject(held) && typeof held['kind'] === 'string' ? held['kind'] : ''
+    const fields = Object.hasOwn(kinds, kind) ? kinds[kind] : undefined
+    const kindWord = word(Object.keys(kinds))
+    return fields
+      ? shape({ kind: kindWord, ...fields })
+      : object({ kind: kindWord }).strict().required('is missing').typeError('must be an object')
+  })
+
+export const SIDE = { min: Number.MIN_VALUE, max: RANGE.sheetSide.max }
+export const TURN = { min: -180, max: 180 }
+export const colour = () =>
+  string().strict().required('is missing; give a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
+
+/** A number that may be left out. */
+export const optional = (range: { readonly min: number; readonly max: number }) =>
+  number()
+    .strict()
+    .typeError('must be a number')
+    .test('finite', 'must be a finite number', (value) => value === undefined || Number.isFinite(value))
+    .min(range.min, `must be at least ${range.min}`)
+    .max(range.max, `must be at most ${range.max}`)
+
+export const optionalFlag = () => boolean().strict().typeError('must be true or false')
+
+export const optionalColour = () =>
+  string().strict().typeError('must be a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
+
+/** An object that may be left out. */
+export const optionalShape = (fields: ObjectShape) =>
+  object(fields)
+    .strict()
+    .noUnknown('has a key that is not known here: ${unknown}')
+    .typeError('must be an object')
+    .default(undefined)
+
+export const list = (of: Node, most: number) =>
+  array(of).strict().required('is missing; give a list').max(most, `may hold at most ${most}`)
+
+export const gradient = {
+  shape: word(GRADIENT_SHAPES),
+  turn: real(TURN),
+  stops: list(shape({ at: real(RANGE.share), colour: colour() }), RANGE.gradientStops.max).min(
+    RANGE.gradientStops.min,
+    'must hold two stops at least',
+  ),
+}
+
+/** A word that may be left out. */
+export const optionalWord = (options: readonly string[]) =>
+  mixed().oneOf([...options], `must be one of ${options.join(', ')}`)
+
+/** Paths as `sheets.s1.items.f2.box.w`. */
+const plainPath = (path: string | undefined): string => (path ?? '').replace(/\["([^"]+)"\]/g, '.$1').replace(/^\./, '')
+
+/** Every fault that a schema finds in a value, each with its path below `at`. */
+export const schemaFaults = (schema: Pick<Schema, 'validateSync'>, value: unknown, at = ''): readonly Fault[] => {
+  try {
+    schema.validateSync(value, { abortEarly: false, strict: true })
+    return []
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const each = error.inner.length ? error.inner : [error]
+    return each.map((e) => {
+      const below = plainPath(e.path)
+      const path = [at, below].filter(Boolean).join('.')
+      // Yup's own messages begin with the path; ours don't.
+      const said = `${e.path ?? 'this'} `
+      return { path, message: e.message.startsWith(said) ? e.message.slice(said.length) : e.message }
+    })
+  }
+}

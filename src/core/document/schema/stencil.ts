@@ -1,0 +1,85 @@
+import { array, lazy, string, type ObjectShape } from 'yup'
+import { assertNever, type Fault } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
+import { FILL_RULES } from '@/core/path/path'
+import { isOutlineText } from '@/core/path/svgPath'
+import { CORNER_STYLES } from '@/core/stencil/corners'
+import type { Param } from '@/core/stencil/params'
+import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
+import {
+  byKind,
+  id,
+  isPlainObject,
+  real,
+  schemaFaults,
+  shape,
+  whole,
+  word,
+  type Node,
+} from '@/core/document/schema/parts'
+
+/** A length of an outline: a share of the box's short side, or points. */
+export const measureSchema = (most: number) =>
+  lazy((held: unknown) =>
+    isPlainObject(held) && 'points' in held
+      ? shape({ points: real(RANGE.measure) })
+      : shape({ share: real({ min: 0, max: most }) }),
+  )
+
+const paramSchema = (param: Param): Node => {
+  switch (param.type) {
+    case 'count':
+      return whole(param)
+    case 'share':
+    case 'angle':
+    case 'number':
+      return real(param)
+    case 'seed':
+      return whole({ min: 0, max: RANGE.seed })
+    case 'measure':
+      return measureSchema(param.max)
+    case 'choice':
+      return word(param.options)
+    default:
+      return assertNever(param)
+  }
+}
+
+export const cornerSchema = shape({ style: word(CORNER_STYLES), size: measureSchema(0.5) })
+
+/** One corner for all, or for a rectangle each of its four. */
+const cornersSchema = (kind: string) =>
+  array(cornerSchema)
+    .strict()
+    .typeError('must be a list')
+    .test(
+      'count',
+      kind === 'rectangle' ? 'must hold one corner or four' : 'must hold one corner',
+      (held) => held === undefined || held.length === 1 || (kind === 'rectangle' && held.length === 4),
+    )
+
+export const outlineText = () =>
+  string()
+    .strict()
+    .required('is missing; give path data')
+    .typeError('must be text')
+    .max(RANGE.outlineText, `must be at most ${RANGE.outlineText} characters`)
+    .test('outline', 'must be path data of SVG that draws something', (d) => d === undefined || isOutlineText(d))
+
+const ownOutline = { d: outlineText(), fillRule: word(FILL_RULES) }
+
+const parametric = Object.fromEntries(
+  Object.entries(SHAPES).map(([kind, { params }]): [string, ObjectShape] => [
+    kind,
+    {
+      ...Object.fromEntries(Object.entries(params).map(([name, param]) => [name, paramSchema(param)])),
+      ...(Object.hasOwn(STRAIGHT_SHAPES, kind) ? { corners: cornersSchema(kind) } : {}),
+    },
+  ]),
+)
+
+export const stencilSchema = byKind({ ...parametric, path: ownOutline, mask: { ...ownOutline, pictureId: id() } })
+
+/** Every fault of a value as a stencil. */
+export const stencilFaults = (value: unknown, at = ''): readonly Fault[] =>
+  schemaFaults(stencilSchema as Parameters<typeof schemaFaults>[0], value, at) // a choice of schemas validates like one

@@ -1,0 +1,137 @@
+import { assertNever } from '@/core/failure'
+import { unitVector } from '@/core/geometry/angle'
+import { isInside, layerReach, type FinishLayer, type Stroke } from '@/core/finish/layers'
+import { bristlesAlong, dotsAlong, fittedDashes } from '@/core/finish/lines'
+import { tracksOf } from '@/core/finish/along'
+import { contoursOf } from '@/core/path/contours'
+import type { Outline } from '@/core/path/path'
+import type { DrawOp, PictureOp, ReliefOp, ShadeOp, Shape, StrokeOp } from '@/core/render/ops'
+import { styleOf } from '@/core/render/style'
+
+/** The operations of a finish, by where they belong. */
+export interface FinishOps {
+  readonly under: readonly DrawOp[]
+  /** Within the outline: beneath the picture, and on it. */
+  readonly insideUnder: readonly DrawOp[]
+  readonly insideOver: readonly DrawOp[]
+  readonly over: readonly DrawOp[]
+  /** How far they reach beyond the outline, in points. */
+  readonly reach: number
+}
+
+/** What a finish is about: the outline, or the picture whose transparency is the shape. */
+export interface Subject extends Shape {
+  readonly soft?: PictureOp
+}
+
+/** Whole widths to draw and take out: an inner or outer stroke is half of a line twice as wide. */
+const widthsOf = ({ width, side, line }: Stroke): readonly number[] => {
+  if (side === 'centre') return line.kind === 'double' ? [width, width * line.gap] : [width]
+  return line.kind === 'double' ? [2 * width, width * (1 + line.gap), width * (1 - line.gap)] : [2 * width]
+}
+
+/** One stroke for each contour, its dashes fitted to the contour's length. */
+const dashedOps = (whole: StrokeOp, dash: number, gap: number): readonly StrokeOp[] =>
+  contoursOf(whole.outline.path).map((path) => {
+    const outline: Outline = { path, fillRule: whole.outline.fillRule }
+    const length = tracksOf(outline)[0]?.length ?? 0
+    return { ...whole, outline, dash: fittedDashes(length, dash, gap) }
+  })
+
+const strokeOps = (layer: Stroke, { outline, toSheet }: Shape): readonly DrawOp[] => {
+  const { line, width, side, opacity } = layer
+  const style = styleOf(layer.paint, outline)
+  const whole: StrokeOp = {
+    op: 'stroke',
+    outline,
+    toSheet,
+    style,
+    widths: widthsOf(layer),
+    join: layer.join,
+    mitreLimit: layer.mitreLimit,
+    cap: line.kind === 'dashes' ? line.cap : 'butt',
+    opacity,
+  }
+  switch (line.kind) {
+    case 'solid':
+    case 'double':
+      return [whole]
+    case 'dashes':
+      return dashedOps(whole, line.dash, line.gap)
+    case 'dots':
+      return [{ op: 'fill', outline: dotsAlong(outline, width, line.gap, side), toSheet, style, opacity }]
+    case 'brushed':
+      return bristlesAlong(outline, width, side, line).map((bristle): StrokeOp => ({
+        ...whole,
+        outline: { path: bristle.path, fillRule: 'nonzero' },
+        widths: [bristle.width],
+        join: 'round',
+        cap: 'round',
+        opacity: opacity * bristle.strength,
+      }))
+    default:
+      return assertNever(line)
+  }
+}
+
+const softOf = ({ soft }: Subject): Pick<Subject, 'soft'> => (soft ? { soft } : {})
+
+/** The operations of one layer. */
+const layerOps = (layer: FinishLayer, subject: Subject): readonly DrawOp[] => {
+  const { outline, toSheet } = subject
+  const common = { outline, toSheet, opacity: layer.opacity, ...softOf(subject) }
+  const shade = (of: Omit<ShadeOp, 'op' | keyof typeof common>): ShadeOp => ({ op: 'shade', ...common, ...of })
+  switch (layer.kind) {
+    case 'stroke':
+      return strokeOps(layer, subject)
+    case 'shadow': {
+      const { spread: grow, blur, colour, inset: isInverted } = layer
+      return [shade({ grow, join: 'round', shift: { x: layer.dx, y: layer.dy }, blur, colour, isInverted })]
+    }
+    case 'glow': {
+      const { spread: grow, blur, colour } = layer
+      return [shade({ grow, join: 'round', shift: { x: 0, y: 0 }, blur, colour, isInverted: layer.side === 'in' })]
+    }
+    case 'copy': {
+      const { grow, join, colour } = layer
+      return [shade({ grow, join, shift: { x: layer.dx, y: layer.dy }, blur: 0, colour, isInverted: false })]
+    }
+    case 'relief': {
+      const { depth, softness, light, shade: dark } = layer
+      const op: ReliefOp = {
+        op: 'relief',
+        ...common,
+        from: unitVector(layer.direction),
+        depth,
+        softness,
+        light,
+        shade: dark,
+      }
+      return [op]
+    }
+    default:
+      return assertNever(layer)
+  }
+}
+
+/** A stroke outside never touches the picture: it is laid beneath, where the picture meets it without a gap. */
+const isBeneath = (layer: FinishLayer): boolean =>
+  layer.at === 'under' || (layer.kind === 'stroke' && layer.side === 'outside')
+
+/** The operations of layers about a subject, in the layers' order. */
+export const finishOps = (layers: readonly FinishLayer[], subject: Subject): FinishOps => {
+  const of = (wanted: (layer: FinishLayer) => boolean): readonly DrawOp[] =>
+    layers.filter(wanted).flatMap((layer) => layerOps(layer, subject))
+  // What lies beneath by its kind comes after what was put there.
+  const laid = (layer: FinishLayer): boolean => !isInside(layer) && isBeneath(layer)
+  return {
+    under: [
+      ...of((layer) => laid(layer) && layer.at === 'under'),
+      ...of((layer) => laid(layer) && layer.at === 'over'),
+    ],
+    insideUnder: of((layer) => isInside(layer) && layer.at === 'under'),
+    insideOver: of((layer) => isInside(layer) && layer.at === 'over'),
+    over: of((layer) => !isInside(layer) && !isBeneath(layer)),
+    reach: Math.max(0, ...layers.map(layerReach)),
+  }
+}

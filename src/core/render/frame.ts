@@ -1,0 +1,222 @@
+import { assertNever } from '@/core/failure'
+import { isPlain, pixelPart, type Vignette } from '@/core/adjust/adjustments'
+import { vignetteAt } from '@/core/adjust/vignette'
+import type { Stop } from '@/core/colour/gradient'
+import { contentOf, originalOf, spanShown, type Content } from '@/core/document/content'
+import { shownFinish, type ShownFinish } from '@/core/document/finish'
+import { frameMatrix, frameOutline, pictureOf } from '@/core/document/read'
+import type { Frame, Project, Sheet } from '@/core/document/types'
+import { boxMatrix } from '@/core/geometry/box'
+import { apply, compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { cornersOf, growRect, mapRect, rectHolds, rectSize, rectCentre, type Rect } from '@/core/geometry/rect'
+import { boundsOf, extentAlong } from '@/core/path/extent'
+import { edgesOnly, grownFlat } from '@/core/path/flat'
+import { polygonPath, type Outline } from '@/core/path/path'
+import { transformPath } from '@/core/path/transform'
+import { outlineOf } from '@/core/stencil/stencil'
+import type { Mount, Placed } from '@/core/placement/placed'
+import { resolvePlacement } from '@/core/placement/resolve'
+import { finishOps, type FinishOps } from '@/core/render/finishOps'
+import type { DrawItem, DrawOp, FillOp, PictureOp, Shape } from '@/core/render/ops'
+import { fillOp } from '@/core/render/style'
+
+/** A picture placed on a mount, painted in a shape; `toShape` takes the mount's points to the shape's. */
+export const pictureOp = (
+  project: Project,
+  placed: Placed,
+  mount: Mount,
+  shape: Shape,
+  toShape?: { readonly matrix: Matrix; readonly isCovered: (picture: Matrix) => boolean },
+): PictureOp => {
+  const picture = pictureOf(project, placed.pictureId)
+  const seen = resolvePlacement(placed, mount)
+  const matrix = toShape ? compose(toShape.matrix, seen.matrix) : seen.matrix
+  const gap = (placed.tileGap ?? 0) * Math.min(picture.pixels.w, picture.pixels.h)
+  const adjustments = pixelPart(placed.adjustments ?? {})
+  return {
+    op: 'picture',
+    ...shape,
+    hash: picture.hash,
+    pixels: picture.pixels,
+    picture: matrix,
+    isCovered: toShape && placed.fit !== 'tile' ? toShape.isCovered(matrix) : seen.isCovered,
+    ...(placed.fit === 'tile' ? { tileGap: gap } : {}),
+    ...(isPlain(adjustments) ? {} : { adjustments }),
+  }
+}
+
+/** Beyond the outline a masked item is painted a little further, so that only the mask makes its edge. */
+const UNDER_MASK = 1
+
+const aroundOutline = (outline: Outline): Outline => ({
+  path: polygonPath(cornersOf(growRect(boundsOf(outline.path), UNDER_MASK))),
+  fillRule: 'nonzero',
+})
+
+/** Does a rectangle of picture pixels, mapped by the picture's matrix, lie over the whole outline? */
+const covers = (picture: Matrix, { w, h }: { readonly w: number; readonly h: number }, outline: Outline): boolean => {
+  const seen = boundsOf(transformPath(invert(picture), outline.path))
+  const slack = 1e-6 * Math.max(w, h)
+  return rectHolds(growRect({ x0: 0, y0: 0, x1: w, y1: h }, slack), seen)
+}
+
+/** Stops of a vignette between its start and the corners; between them it is taken as straight. */
+const VIGNETTE_STEPS = 24
+
+const vignetteStops = (vignette: Vignette): readonly Stop[] => {
+  const channel = vignette.amount > 0 ? 0 : 255
+  return Array.from({ length: VIGNETTE_STEPS + 1 }, (_, i) => {
+    const at = vignette.start + ((1 - vignette.start) * i) / VIGNETTE_STEPS
+    return { at, colour: `rgba(${channel},${channel},${channel},${vignetteAt(at, vignette).toFixed(5)})` }
+  })
+}
+
+/** The middle of a rectangle and its half sides as a map from the square of ±1. */
+const halfSides = (r: Rect): Matrix => {
+  const { x, y } = rectCentre(r)
+  const { w, h } = rectSize(r)
+  return compose(translation(x, y), scaling(w / 2, h / 2))
+}
+
+/** A vignette over what shows: `unit` takes the square of ±1 to the shape's local points. */
+const vignetteOp = (vignette: Vignette, shape: Shape, unit: Matrix): FillOp => ({
+  op: 'fill',
+  outline: { ...shape.outline, path: transformPath(invert(unit), shape.outline.path) },
+  toSheet: compose(shape.toSheet, unit),
+  style: {
+    kind: 'gradient',
+    run: { shape: 'radial', centre: { x: 0, y: 0 }, radius: Math.SQRT2 },
+    stops: vignetteStops(vignette),
+  },
+})
+
+/** What a frame shows of a picture, its vignette included. `whole` is the outline it is seen through. */
+const contentOps = (
+  project: Project,
+  sheet: Sheet,
+  frame: Frame,
+  content: Content,
+  whole: Outline,
+  shape: Shape,
+): readonly DrawOp[] => {
+  const { placed, mount, at } = content
+  const toFrame = compose(invert(frameMatrix(frame)), boxMatrix(at.box, at.turn))
+  const picture =
+    at === frame
+      ? pictureOp(project, placed, mount, shape)
+      : pictureOp(project, placed, mount, shape, {
+          matrix: toFrame,
+          isCovered: (matrix) => covers(matrix, mount.picture, whole),
+        })
+  const vignette = placed.adjustments?.vignette
+  if (!vignette?.amount || vignette.of === 'picture') return [picture]
+  // All windows of a span darken towards the corners of the whole.
+  const unit = spanShown(sheet, frame)
+    ? compose(toFrame, scaling(mount.box.w / 2, mount.box.h / 2))
+    : halfSides(boundsOf(whole.path))
+  return [picture, vignetteOp(vignette, shape, unit)]
+}
+
+const fillOps = (
+  project: Project,
+  sheet: Sheet,
+  frame: Frame,
+  whole: Outline,
+  shape: Shape,
+): { readonly back: readonly DrawOp[]; readonly front: readonly DrawOp[] } => {
+  const { fill } = originalOf(sheet, frame)
+  switch (fill.kind) {
+    case 'none':
+    case 'echo':
+      return { back: [], front: [] }
+    case 'colour':
+    case 'gradient':
+      return { back: [], front: [fillOp(fill, shape, whole)] }
+    case 'taken':
+    case 'span': {
+      const content = contentOf(project, sheet, frame)
+      if (!content) return { back: [], front: [] }
+      const { backing } = frame
+      const back: readonly DrawOp[] = backing === undefined ? [] : [fillOp({ kind: 'colour', colour: backing }, shape)]
+      return { back, front: contentOps(project, sheet, frame, content, whole, shape) }
+    }
+    default:
+      return assertNever(fill)
+  }
+}
+
+/** The picture whose transparency masks a frame, over the frame's whole box. */
+const softMask = (project: Project, frame: Frame): PictureOp | null => {
+  const { stencil, box } = frame
+  if (stencil.kind !== 'mask') return null
+  const { hash, pixels } = pictureOf(project, stencil.pictureId)
+  const scale = scaling(((frame.flip ? -1 : 1) * box.w) / pixels.w, box.h / pixels.h)
+  return {
+    op: 'picture',
+    hash,
+    pixels,
+    picture: compose(scale, translation(-pixels.w / 2, -pixels.h / 2)),
+    isCovered: true,
+    outline: outlineOf({ kind: 'rectangle' }, box),
+    toSheet: frameMatrix(frame),
+  }
+}
+
+/** Opacity and blend where they are not plain. */
+export const composedAs = ({ opacity, blend }: ShownFinish): Pick<DrawItem, 'opacity' | 'blend'> => ({
+  ...(opacity < 1 ? { opacity } : {}),
+  ...(blend === 'normal' ? {} : { blend }),
+})
+
+const withSides = ({ under, over }: FinishOps): Pick<DrawItem, 'under' | 'over'> => ({
+  ...(under.length > 0 ? { under } : {}),
+  ...(over.length > 0 ? { over } : {}),
+})
+
+/** Upright bounds of an outline once it stands on the sheet: exact for turned curves too. */
+const boundsOnSheet = ({ outline, toSheet }: Shape, turn: number): Rect => {
+  const { x, y } = apply(toSheet, { x: 0, y: 0 })
+  const along = extentAlong(outline.path, -turn)
+  const down = extentAlong(outline.path, 90 - turn)
+  return { x0: x + along.min, y0: y + down.min, x1: x + along.max, y1: y + down.max }
+}
+
+/** What one frame paints; an empty frame without a finish paints nothing. */
+export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawItem => {
+  const outline = frameOutline(frame)
+  const whole = { outline, toSheet: frameMatrix(frame) }
+  const feather = frame.feather ?? 0
+  const soft = softMask(project, frame)
+  const finish = shownFinish(project, frame)
+  const hasBacking = frame.backing !== undefined && contentOf(project, sheet, frame) !== null
+  // What meets the outline together is masked once, so that nothing shines out between at the edge.
+  const isMasked = soft !== null || feather > 0 || hasBacking || finish.layers.length > 0
+  const shape = isMasked ? { ...whole, outline: soft ? soft.outline : aroundOutline(outline) } : whole
+  const { back, front } = fillOps(project, sheet, frame, outline, shape)
+  const bounds = soft ? mapRect(soft.toSheet, boundsOf(soft.outline.path)) : boundsOnSheet(whole, frame.turn)
+  const base = {
+    id: frame.id,
+    ...(isMasked ? { mask: { ...whole, feather, ...(soft ? { soft } : {}) } } : {}),
+    ...composedAs(finish),
+  }
+  if (!finish.layers.length) return { ...base, bounds, ops: [...back, ...front] }
+  const edge = edgesOnly(outline)
+  const made = finishOps(finish.layers, { ...whole, outline: edge, ...(soft ? { soft } : {}) })
+  return {
+    ...base,
+    bounds: growRect(bounds, made.reach),
+    ops: [...back, ...made.insideUnder, ...front, ...made.insideOver],
+    ...withSides(made),
+  }
+}
+
+/** What fills a frame, going on beyond its outline by its bleed; null where it has none. */
+export const renderFrameBleed = (project: Project, sheet: Sheet, frame: Frame): DrawItem | null => {
+  if (!frame.bleed) return null
+  const outline = frameOutline(frame)
+  const shape = { outline: grownFlat(outline, frame.bleed), toSheet: frameMatrix(frame) }
+  const { back, front } = fillOps(project, sheet, frame, outline, shape)
+  const ops = [...back, ...front].map((op) => (op.op === 'picture' ? { ...op, isCovered: false } : op))
+  const finish = shownFinish(project, frame)
+  return { id: `${frame.id}/bleed`, bounds: boundsOnSheet(shape, frame.turn), ops, ...composedAs(finish) }
+}

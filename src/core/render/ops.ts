@@ -1,0 +1,161 @@
+import type { Adjustments } from '@/core/adjust/adjustments'
+import type { Blend } from '@/core/colour/blend'
+import type { Stop } from '@/core/colour/gradient'
+import type { Cap, Join } from '@/core/finish/layers'
+import { compose, type Matrix } from '@/core/geometry/matrix'
+import type { Rect } from '@/core/geometry/rect'
+import type { Point, Size } from '@/core/geometry/vector'
+import type { Outline } from '@/core/path/path'
+
+export interface Shape {
+  readonly outline: Outline
+  /** Outline's local points → sheet points. */
+  readonly toSheet: Matrix
+}
+
+/** A gradient across an outline, in its local points. */
+export type GradientRun =
+  | { readonly shape: 'linear'; readonly from: Point; readonly to: Point }
+  | { readonly shape: 'radial'; readonly centre: Point; readonly radius: number }
+
+/** What is filled or stroked with. Colours are words of CSS. */
+export type Style =
+  | { readonly kind: 'colour'; readonly colour: string }
+  | { readonly kind: 'gradient'; readonly run: GradientRun; readonly stops: readonly Stop[] }
+
+export interface FillOp extends Shape {
+  readonly op: 'fill'
+  readonly style: Style
+  /** In [0, 1]; 1 without it. */
+  readonly opacity?: number
+}
+
+export interface PictureOp extends Shape {
+  readonly op: 'picture'
+  readonly hash: string
+  /** Upright size of the picture in pixels. */
+  readonly pixels: Size
+  /** Picture pixels → outline's local points. */
+  readonly picture: Matrix
+  /** The outline lies wholly over the picture, so the picture's own edges don't show. */
+  readonly isCovered: boolean
+  /** The picture repeats over the whole outline, with this gap in picture pixels. */
+  readonly tileGap?: number
+  /** Changes to the picture's pixels, to be made before it is painted. */
+  readonly adjustments?: Adjustments
+}
+
+/** Lines along the whole outline, to both sides of it. */
+export interface StrokeOp extends Shape {
+  readonly op: 'stroke'
+  readonly style: Style
+  /** Whole widths in points, falling: the first is drawn, the second taken out again, the third drawn, and so on. */
+  readonly widths: readonly number[]
+  readonly join: Join
+  readonly mitreLimit: number
+  readonly cap: Cap
+  /** Lengths drawn and left out in turn, in points; a whole line without it. */
+  readonly dash?: readonly number[]
+  readonly opacity: number
+}
+
+/** The outline, or with `isInverted` all but it, in one colour: grown, shifted, blurred. */
+export interface ShadeOp extends Shape {
+  readonly op: 'shade'
+  /** How much larger all round, in points; below 0 smaller. */
+  readonly grow: number
+  readonly join: Join
+  /** In points of the sheet, whatever the outline's turn. */
+  readonly shift: Point
+  /** Standard deviation in points. */
+  readonly blur: number
+  readonly colour: string
+  readonly opacity: number
+  readonly isInverted: boolean
+  /** The picture whose transparency is the shape instead of the outline. */
+  readonly soft?: PictureOp
+}
+
+/** Light and shade along the inner edge. */
+export interface ReliefOp extends Shape {
+  readonly op: 'relief'
+  /** Where light comes from on the sheet: a unit vector. */
+  readonly from: Point
+  /** In points; below 0 light and shade change places. */
+  readonly depth: number
+  readonly softness: number
+  readonly light: string
+  readonly shade: string
+  readonly opacity: number
+  readonly soft?: PictureOp
+}
+
+/** One thing to paint. Painters know these, and nothing of frames or sheets. */
+export type DrawOp = FillOp | PictureOp | StrokeOp | ShadeOp | ReliefOp
+
+/** What is kept of the operations: an outline, or what the transparency of a picture lets through. */
+export interface Mask extends Shape {
+  /** The edge fades inward over this many points. */
+  readonly feather: number
+  readonly soft?: PictureOp
+}
+
+/** How something is composed with what lies beneath. */
+interface Composed {
+  /** In [0, 1]; 1 without it. */
+  readonly opacity?: number
+  readonly blend?: Exclude<Blend, 'normal'>
+}
+
+/**
+ * What one item of the sheet paints, isolated: first `under`, less the mask; then the operations, kept to the mask and
+ * added to it; then `over`; then blur, opacity and blend.
+ */
+export interface DrawItem extends Composed {
+  /** The frame's id, or that of the background or veil. */
+  readonly id: string
+  /** What it can touch, in sheet points. */
+  readonly bounds: Rect
+  readonly ops: readonly DrawOp[]
+  readonly mask?: Mask
+  readonly under?: readonly DrawOp[]
+  readonly over?: readonly DrawOp[]
+  /** Standard deviation of a Gaussian blur in points; edges of the bounds are repeated outward. */
+  readonly blur?: number
+}
+
+/** Items composed by themselves before they meet what lies beneath. */
+export interface DrawGroup extends Composed {
+  readonly id: string
+  readonly bounds: Rect
+  readonly children: readonly DrawNode[]
+  /** The members' outlines united, in sheet points: what the operations are about. */
+  readonly silhouette: Shape
+  /** Beneath the members, less what lies well within the silhouette. */
+  readonly under: readonly DrawOp[]
+  /** On the members, kept to the silhouette. */
+  readonly inside: readonly DrawOp[]
+  readonly over: readonly DrawOp[]
+}
+
+export type DrawNode = DrawItem | DrawGroup
+
+export const isGroup = (node: DrawNode): node is DrawGroup => 'children' in node
+
+export interface DrawList {
+  /** What the list covers, in sheet points: the trim size, or with bleed. */
+  readonly area: Rect
+  /** In painting order. */
+  readonly items: readonly DrawNode[]
+}
+
+/** Every item of nodes, those in groups too, in painting order. */
+export const itemsOf = (nodes: readonly DrawNode[]): readonly DrawItem[] =>
+  nodes.flatMap((node) => (isGroup(node) ? itemsOf(node.children) : [node]))
+
+/** Does the item paint anything? */
+export const paintsAnything = ({ ops, under = [], over = [] }: DrawItem): boolean =>
+  ops.length + under.length + over.length > 0
+
+/** Picture pixels → sheet points of a picture op. */
+export const opPictureMatrix = (op: PictureOp): Matrix => compose(op.toSheet, op.picture)

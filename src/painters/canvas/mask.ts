@@ -1,0 +1,67 @@
+import { blurPlane, blurReach } from '@/core/adjust/blur'
+import { compose } from '@/core/geometry/matrix'
+import { growRect, mapRect } from '@/core/geometry/rect'
+import { boundsOf } from '@/core/path/extent'
+import type { Mask } from '@/core/render/ops'
+import {
+  deviceLength,
+  fillOutline,
+  onSheetlet,
+  putSheetlet,
+  sheetlet,
+  wholePixels,
+  type Painting,
+  type Sheetlet,
+} from '@/painters/canvas/painting'
+import { paintPicture } from '@/painters/canvas/picture'
+import type { PaintPixels } from '@/painters/canvas/surface'
+
+/** A feather is two standard deviations long: within it the edge comes to 95% of its strength. */
+const FEATHER_DEVIATIONS = 2
+const OPAQUE = 255
+const CHANNELS = 4
+
+/**
+ * Fades the edge of a mask inward, in place: alpha becomes max(0, 2·b − 1), b being the mask blurred. At a straight
+ * edge that is 0, and erf(d/(deviation·√2)) at the distance d within; beyond the edge nothing.
+ */
+export const fadeInward = (pixels: PaintPixels, deviation: number): void => {
+  const { data, width, height } = pixels
+  const alpha = Float32Array.from({ length: width * height }, (_, i) => data[i * CHANNELS + 3] ?? 0)
+  blurPlane(alpha, width, height, deviation).forEach((b, i) => {
+    data[i * CHANNELS + 3] = Math.max(0, 2 * b - OPAQUE)
+  })
+}
+
+/** The fading outline of a mask on a sheetlet of its own; null where nothing of it is seen. */
+const faded = (on: Sheetlet, mask: Mask, painting: Painting): Sheetlet | null => {
+  const deviation = deviceLength(mask.feather, painting.view) / FEATHER_DEVIATIONS
+  // As far beyond the outline as the blur reaches, and beyond what is seen, so that the fade depends on neither end.
+  const reach = 2 + blurReach(deviation)
+  const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), reach)
+  const region = wholePixels(outline, growRect(on.region, 2 * blurReach(deviation)))
+  if (!region) return null
+  const stencil = sheetlet(region, painting)
+  fillOutline(stencil.layer.context, mask.outline, compose(stencil.view, mask.toSheet), '#000')
+  const pixels = stencil.layer.context.getImageData(0, 0, region.x1 - region.x0, region.y1 - region.y0)
+  fadeInward(pixels, deviation)
+  stencil.layer.context.putImageData(pixels, 0, 0)
+  return stencil
+}
+
+/** The sheetlet then keeps only what lies in the mask, or with 'destination-out' only what lies outside it. */
+export const applyMask = (
+  on: Sheetlet,
+  mask: Mask,
+  painting: Painting,
+  how: 'destination-in' | 'destination-out' = 'destination-in',
+): void => {
+  const { context } = on.layer
+  context.globalCompositeOperation = how
+  if (mask.soft && painting.imageFor(mask.soft)) paintPicture(context, mask.soft, onSheetlet(on, painting))
+  else if (mask.feather > 0) {
+    const stencil = faded(on, mask, painting)
+    if (stencil) putSheetlet(context, stencil, on.region)
+  } else fillOutline(context, mask.outline, compose(on.view, mask.toSheet), '#000')
+  context.globalCompositeOperation = 'source-over'
+}
