@@ -115,7 +115,11 @@ export type ExportRequest = ExportOptions & {
   readonly pattern: string
   /** Only these frames and groups, without the background, cropped to them. With one sheet. */
   readonly itemIds?: readonly string[]
+  /** Each sheet as several files: one for every name of takes on it, or one for every panel. */
+  readonly each?: (typeof EXPORT_EACH)[number]
 }
+
+export const EXPORT_EACH = ['take', 'panel'] as const
 
 export type ExportState =
   | { readonly state: 'waiting' }
@@ -210,6 +214,7 @@ export const exportRequestSchema = object({
   sheetIds: ids().min(1).required(),
   pattern: string().strict().min(1).max(200).required(),
   itemIds: ids().min(1),
+  each: mixed<(typeof EXPORT_EACH)[number]>().oneOf([...EXPORT_EACH]),
   format: mixed<ExportFormat>()
     .oneOf([...EXPORT_FORMATS])
     .required(),

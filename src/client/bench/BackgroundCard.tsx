@@ -7,6 +7,7 @@ import type { Background, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import { PictureSection } from '@/client/bench/PictureSection'
+import { TonesSection } from '@/client/bench/TonesSection'
 import { VeilRows } from '@/client/bench/VeilSection'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -60,6 +61,7 @@ export const BackgroundCard = ({ sheet }: { readonly sheet: Sheet }) => {
         <div className={styles.kind}>It fills the sheet and its bleed. Esc leaves it.</div>
       </div>
       <PictureSection frame={frame} step={1} />
+      <TonesSection frames={[frame]} />
       <LookSection sheet={sheet} background={sheet.background} />
     </>
   )

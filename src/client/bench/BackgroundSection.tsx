@@ -22,7 +22,7 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const colour = background.kind === 'colour' ? background.colour : '#ffffff'
   const choose = (): void => {
     bench.endBurst()
-    bench.set({ replacing: BACKGROUND_ID, spoken: 'Choose the background in the supplies.' })
+    bench.set({ replacing: BACKGROUND_ID, isAddingTake: false, spoken: 'Choose the background in the supplies.' })
     document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
   }
   return (

@@ -29,6 +29,9 @@ const ShortcutsDialog = dynamic(() => import('@/client/bench/ShortcutsDialog').t
 const HistoryDialog = dynamic(() => import('@/client/bench/HistoryDialog').then((m) => m.HistoryDialog))
 
 const LibraryDialog = dynamic(() => import('@/client/bench/LibraryDialog').then((m) => m.LibraryDialog))
+const FinishDialog = dynamic(() => import('@/client/bench/FinishDialog').then((m) => m.FinishDialog))
+const SplitDialog = dynamic(() => import('@/client/bench/SplitDialog').then((m) => m.SplitDialog))
+const TakesDialog = dynamic(() => import('@/client/bench/TakesDialog').then((m) => m.TakesDialog))
 const KeepDialog = dynamic(() => import('@/client/bench/KeepDialog').then((m) => m.KeepDialog))
 const StencilsDialog = dynamic(() => import('@/client/bench/StencilsDialog').then((m) => m.StencilsDialog))
 const ArtworkDialog = dynamic(() => import('@/client/bench/ArtworkDialog').then((m) => m.ArtworkDialog))
@@ -92,6 +95,9 @@ const Dialogs = () => {
       {dialog === 'stencils' && <StencilsDialog onClose={close} />}
       {dialog === 'artwork' && <ArtworkDialog onClose={() => bench.set({ dialog: 'none', artwork: [] })} />}
       {dialog === 'keep' && <KeepDialog onClose={close} />}
+      {dialog === 'split' && <SplitDialog onClose={close} />}
+      {dialog === 'takes' && <TakesDialog onClose={close} />}
+      {dialog === 'finish' && <FinishDialog onClose={close} />}
       <TraceDialog />
       {dialog === 'history' && <HistoryDialog onClose={close} />}
       <ConflictDialog />

@@ -3,11 +3,12 @@ import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { setFrameEdge } from '@/core/document/edits/fills'
 import { setTileGap } from '@/core/placement/move'
-import { shownPlaced } from '@/core/document/read'
+import { placedIn } from '@/core/document/content'
 import type { Frame, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { Section } from '@/client/parts/Section'
 import { RailButton } from '@/client/parts/RailButton'
 import { changePlaced } from '@/client/store/actions'
 import styles from '@/client/bench/Bench.module.css'
@@ -16,12 +17,9 @@ import styles from '@/client/bench/Bench.module.css'
 export const EdgeSection = ({ frame, sheet }: { readonly frame: Frame; readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
   const at = { sheetId: sheet.id, ids: [frame.id] }
-  const placed = shownPlaced(frame)
+  const placed = placedIn(sheet, frame)
   return (
-    <section className={styles.section} aria-label="Edge">
-      <h2>
-        <span className={styles.step}>3</span> Edge and backing
-      </h2>
+    <Section name="Edge" title="Edge and backing">
       <div className={styles.row}>
         <LengthField
           label="Soft edge"
@@ -66,6 +64,6 @@ export const EdgeSection = ({ frame, sheet }: { readonly frame: Frame; readonly 
           )}
         </div>
       )}
-    </section>
+    </Section>
   )
 }

@@ -19,7 +19,10 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ApiError, exportUrl, saveBundle } from '@/client/http/api'
 import { say } from '@/client/store/notices'
 import { PlainField } from '@/client/parts/LengthField'
+import { sheetOf } from '@/core/document/read'
+import { panelsOf } from '@/core/render/drawList'
 import { shownSheet } from '@/client/store/benchStore'
+import { EachChoice, type ExportEach } from '@/client/bench/EachChoice'
 import { ExportSheets } from '@/client/bench/ExportSheets'
 import { useExport } from '@/client/bench/useExport'
 
@@ -77,10 +80,13 @@ export const ExportDialog = () => {
   const [ppi, setPpi] = useState(sheet.ppi)
   const [quality, setQuality] = useState(90)
   const [bleed, setBleed] = useState(false)
+  const [each, setEach] = useState<ExportEach>('sheet')
   const [pattern, setPattern] = useState(project.order.length > 1 ? USUAL_PATTERN : '{project}')
   const [chosen, setChosen] = useState<readonly string[]>([sheet.id])
   const { state, job, isBusy, start, cancel } = useExport(bench)
   const sheetIds = project.order.filter((id) => chosen.includes(id))
+  const sheets = sheetIds.map((id) => sheetOf(project, id))
+  const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((panel) => panel.bleed))
   const beyond = bleed ? 2 * sheet.bleed : 0
   const bundle = (): void => {
     bench
@@ -133,13 +139,14 @@ export const ExportDialog = () => {
           />
         </div>
         <FormControlLabel
-          disabled={isBusy || sheet.bleed === 0}
+          disabled={isBusy || !hasBleed}
           control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => setBleed(on)} />}
-          label={sheet.bleed === 0 ? 'With bleed (this sheet has none)' : 'With bleed'}
+          label={hasBleed ? 'With bleed' : 'With bleed (this sheet has none)'}
         />
         <p style={{ color: 'var(--ink-soft)', margin: '6px 0 0' }}>
           {outputPixels(sheet.size.w + beyond, ppi)} × {outputPixels(sheet.size.h + beyond, ppi)} px, sRGB
         </p>
+        <EachChoice sheets={sheets} each={each} onEach={setEach} disabled={isBusy} />
         {project.order.length > 1 && (
           <ExportSheets
             project={project}
@@ -166,7 +173,9 @@ export const ExportDialog = () => {
         <Button
           variant="contained"
           disabled={isBusy || !sheetIds.length}
-          onClick={() => void start({ sheetIds, pattern, format, ppi, quality, bleed })}
+          onClick={() =>
+            void start({ sheetIds, pattern, format, ppi, quality, bleed, ...(each === 'sheet' ? {} : { each }) })
+          }
         >
           Export {sheetIds.length > 1 ? `${sheetIds.length} as ` : ''}
           {format === 'jpeg' ? 'JPEG' : format === 'png' ? 'PNG' : 'WebP'}

@@ -1,9 +1,11 @@
 'use client'
 import { fillFrames } from '@/core/document/edits/fills'
 import type { Frame } from '@/core/document/types'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
 import { RailButton } from '@/client/parts/RailButton'
+import { SharingTools } from '@/client/bench/SharingRows'
+import { shownSheet } from '@/client/store/benchStore'
 import { FIRST_GRADIENT, GradientEditor } from '@/client/bench/GradientEditor'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -19,7 +21,8 @@ const KIND_WORDS = {
 /** How to fill a frame that holds no picture: a picture from below, a colour or a gradient. */
 export const FillSection = ({ frame }: { readonly frame: Frame }) => {
   const bench = useBenchHandle()
-  const at = { sheetId: bench.get().sheetId, ids: [frame.id] }
+  const sheet = useBench(shownSheet)
+  const at = { sheetId: sheet.id, ids: [frame.id] }
   const { fill } = frame
   return (
     <section className={styles.section} aria-label="Picture">
@@ -65,6 +68,7 @@ export const FillSection = ({ frame }: { readonly frame: Frame }) => {
           </RailButton>
         )}
       </div>
+      <SharingTools frame={frame} sheet={sheet} />
       {fill.kind === 'colour' && (
         <div className={styles.row}>
           <ColourField

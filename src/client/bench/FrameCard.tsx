@@ -7,9 +7,11 @@ import { useBenchHandle } from '@/client/binding/useBench'
 import { NameField } from '@/client/parts/NameField'
 import styles from '@/client/bench/Bench.module.css'
 import { EdgeSection } from '@/client/bench/EdgeSection'
+import { FinishSection } from '@/client/bench/FinishSection'
 import { ItemTools } from '@/client/bench/ItemTools'
 import { PictureSection } from '@/client/bench/PictureSection'
 import { PlaceSection } from '@/client/bench/PlaceSection'
+import { TonesSection } from '@/client/bench/TonesSection'
 import { StencilSection } from '@/client/bench/StencilSection'
 
 interface FrameProps {
@@ -47,6 +49,8 @@ export const FrameCard = ({ frame, sheet }: FrameProps) => (
     <Head key={frame.id} frame={frame} sheet={sheet} />
     <StencilSection frame={frame} sheet={sheet} />
     <PictureSection frame={frame} />
+    <TonesSection frames={[frame]} />
+    <FinishSection items={[frame]} sheet={sheet} step={3} />
     {frame.fill.kind !== 'none' && <EdgeSection frame={frame} sheet={sheet} />}
     <PlaceSection frame={frame} sheet={sheet} />
   </>

@@ -12,8 +12,10 @@ import { RailButton } from '@/client/parts/RailButton'
 import { groupSelected, ungroupSelected } from '@/client/store/arrangement'
 import { shownKey } from '@/client/gestures/keys'
 import { AlignSection } from '@/client/bench/AlignSection'
+import { FinishSection } from '@/client/bench/FinishSection'
 import { ItemTools } from '@/client/bench/ItemTools'
 import { SharedStencilSection } from '@/client/bench/SharedStencilSection'
+import { TonesSection } from '@/client/bench/TonesSection'
 import { SetSection } from '@/client/bench/SetSection'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -138,7 +140,9 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
       <AlignSection sheet={sheet} count={items.length} />
       <SetSection frames={frames} step={first} />
       <SharedStencilSection frames={frames} sheet={sheet} step={first + 1} />
-      {hull && <HullSection items={items} sheet={sheet} hull={hull} step={first + 2} />}
+      <TonesSection frames={frames} />
+      <FinishSection items={items} sheet={sheet} step={first + 2} />
+      {hull && <HullSection items={items} sheet={sheet} hull={hull} step={first + 3} />}
     </>
   )
 }

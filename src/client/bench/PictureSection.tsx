@@ -9,9 +9,11 @@ import { setZoom, turnPicture } from '@/core/placement/move'
 import { effectiveResolution, isStretched, resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { PlainField } from '@/client/parts/LengthField'
+import { Section } from '@/client/parts/Section'
 import { RailButton } from '@/client/parts/RailButton'
 import { FillSection } from '@/client/bench/FillSection'
 import { MissingPicture } from '@/client/bench/MissingPicture'
+import { SharingRows, SharingTools } from '@/client/bench/SharingRows'
 import { Viewfinder } from '@/client/bench/Viewfinder'
 import { startColour } from '@/client/store/colourCut'
 import { changePlaced, placedFrame } from '@/client/store/actions'
@@ -37,21 +39,18 @@ const Sharpness = ({ frame }: { readonly frame: Frame }) => {
 export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; readonly step?: number }) => {
   const bench = useBenchHandle()
   const project = useBench(shownProject)
-  const sheetId = useBench((state) => state.sheetId)
+  const sheet = useBench(shownSheet)
+  const sheetId = sheet.id
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
   if (!held) return <FillSection frame={frame} />
+  const isOnSheet = frame.id !== BACKGROUND_ID
   const seen = resolvePlacement(held.placed, held.mount)
   const name = project.pictures[held.placed.pictureId]?.name ?? ''
   const at = { sheetId, frameId: frame.id }
   return (
-    <section className={styles.section} aria-label="Picture">
-      <h2>
-        <span className={styles.step}>{step}</span> Picture
-        <span className={styles.fileName} title={name}>
-          {name}
-        </span>
-      </h2>
+    <Section name="Picture" title="Picture" step={step} says={name}>
       <MissingPicture pictureId={held.placed.pictureId} />
+      {isOnSheet && <SharingRows frame={frame} sheet={sheet} />}
       <Viewfinder />
       <div className={styles.row}>
         <PlainField
@@ -74,7 +73,7 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
         />
       </div>
       <div className={`${styles.row} ${styles.wrap}`}>
-        {frame.id !== BACKGROUND_ID && (
+        {isOnSheet && frame.fill.kind === 'taken' && (
           <RailButton
             framed
             label="Open the frame to the whole picture"
@@ -103,11 +102,12 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
           Start fresh
         </RailButton>
       </div>
+      {isOnSheet && <SharingTools frame={frame} sheet={sheet} />}
       <div className={styles.row} aria-live="polite">
         <Sharpness frame={frame} />
         {isStretched(seen) && <span className={styles.caution}>▲ stretched</span>}
         {!seen.isCovered && <span className={styles.caution}>▲ gaps</span>}
       </div>
-    </section>
+    </Section>
   )
 }

@@ -3,6 +3,7 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
 import { levelCount } from '@/core/render/needs'
+import { holdsPicture } from '@/core/document/content'
 import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useCarry } from '@/client/gestures/useCarry'
@@ -48,7 +49,7 @@ const PictureMenu = ({
   return (
     <Menu open={anchor !== null} anchorEl={anchor} onClose={onClose}>
       <MenuItem disabled={!frame} onClick={run(() => frame && fillFrame(bench, frame.id, picture))}>
-        {frame?.fill.kind === 'taken' ? 'Replace the selected frame’s picture' : 'Fill the selected frame'}
+        {holdsPicture(frame?.fill) ? 'Replace the selected frame’s picture' : 'Fill the selected frame'}
       </MenuItem>
       <MenuItem onClick={run(() => putPictureFrame(bench, picture))}>New frame of its own shape</MenuItem>
       <MenuItem onClick={run(() => setBackgroundPicture(bench, picture))}>Background of the sheet</MenuItem>

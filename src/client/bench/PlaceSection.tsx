@@ -34,7 +34,7 @@ export const PlaceSection = ({ frame, sheet }: { readonly frame: Frame; readonly
   return (
     <section className={styles.section} aria-label="Place">
       <h2>
-        <span className={styles.step}>{frame.fill.kind === 'none' ? 3 : 4}</span> Place
+        <span className={styles.step}>4</span> Place
         <span className={styles.fileName}>
           <RailButton
             framed

@@ -6,6 +6,8 @@ import Replace from '@mui/icons-material/SwapHoriz'
 import Snap from '@mui/icons-material/JoinInner'
 import Slider from '@mui/material/Slider'
 import { formatNumber } from '@/core/units'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { holdsPicture, sharersOf } from '@/core/document/content'
 import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
 import { FITS, type Fit } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
@@ -13,6 +15,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ToolRail } from '@/client/bench/ToolRail'
 import { RailButton } from '@/client/parts/RailButton'
 import { changePlaced, placedFrame } from '@/client/store/actions'
+import { shownSheet } from '@/client/store/benchStore'
 import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
 import { WAYS } from '@/client/store/state'
 import { ownKeys, shownKey } from '@/client/gestures/keys'
@@ -42,7 +45,7 @@ const Ways = () => {
       {WAYS.map((each) => {
         const word = WAY_WORDS[each]
         const key = (own[each] ?? word.charAt(0)).toUpperCase()
-        const off = !frame || (each !== 'whole' && frame.fill.kind !== 'taken')
+        const off = !frame || (each !== 'whole' && !holdsPicture(frame.fill))
         return (
           <RailButton
             key={each}
@@ -145,15 +148,24 @@ const FilledTools = () => {
   const bench = useBenchHandle()
   const frame = useBench(selectedFrame)
   const isKept = useBench((state) => placedFrame(state)?.placed.keepCovered ?? false)
-  const isReplacing = useBench((state) => state.replacing !== null)
-  if (frame?.fill.kind !== 'taken') return null
+  const isReplacing = useBench((state) => state.replacing !== null && !state.isAddingTake)
+  const sharers = useBench((state) =>
+    frame && frame.id !== BACKGROUND_ID ? sharersOf(shownSheet(state), frame.id).length : 1,
+  )
+  const way = useBench((state) => state.way)
+  if (!frame || !holdsPicture(frame.fill)) return null
   const replace = (): void => {
     bench.endBurst()
-    bench.set({ replacing: isReplacing ? null : frame.id, spoken: 'Choose the new picture in the supplies.' })
+    bench.set({
+      replacing: isReplacing ? null : frame.id,
+      isAddingTake: false,
+      spoken: 'Choose the new picture in the supplies.',
+    })
     if (!isReplacing) document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
   }
   return (
     <>
+      {sharers > 1 && way === 'picture' && <span className={styles.shares}>moves {sharers}</span>}
       <span className={styles.divider} />
       <FitTools />
       <span className={styles.divider} />
@@ -209,7 +221,7 @@ const Words = () => {
   const frame = useBench(selectedFrame)
   const count = useBench((state) => state.selection.length)
   const isGroup = useBench((state) => selectedItem(state)?.kind === 'group')
-  if (frame?.fill.kind === 'taken') return null
+  if (holdsPicture(frame?.fill)) return null
   const words = frame
     ? frame.takesPictures
       ? 'Choose a picture below to fill this frame'

@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
-import { readingRows, shownPlaced } from '@/core/document/read'
+import { placedIn } from '@/core/document/content'
+import { readingRows } from '@/core/document/read'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
@@ -12,20 +13,30 @@ import {
   matchSelected,
   shuffleSet,
 } from '@/client/store/arrangement'
-import { shownProject } from '@/client/store/benchStore'
+import {
+  becomeIndependent,
+  echoSelected,
+  joinTogether,
+  showTogether,
+  windowsOntoBackground,
+} from '@/client/store/sharing'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
 
 /** The pictures of several frames as one set: fill, shuffle, clear, and match their subjects. */
 export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]; readonly step: number }) => {
   const bench = useBenchHandle()
   const project = useBench(shownProject)
+  const sheet = useBench(shownSheet)
   const marked = useBench((state) => chosenPictures(state).length)
-  const filled = frames.filter((frame) => shownPlaced(frame))
+  const filled = frames.filter((frame) => placedIn(sheet, frame))
   const empty = frames.filter((frame) => frame.fill.kind === 'none').length
-  const withSubject = filled.filter((frame) => project.pictures[shownPlaced(frame)?.pictureId ?? '']?.subject)
+  const withSubject = filled.filter((frame) => project.pictures[placedIn(sheet, frame)?.pictureId ?? '']?.subject)
   const isMatched = useBench((state) => state.matched !== '' && state.matched === [...state.selection].sort().join())
   const manyRows = readingRows(filled).length > 1
   const [byRow, setByRow] = useState(true)
+  const hasSpan = frames.some(({ fill }) => fill.kind === 'span')
+  const hasShared = hasSpan || frames.some(({ fill }) => fill.kind === 'echo')
   return (
     <section className={styles.section} aria-label="The set">
       <h2>
@@ -70,6 +81,49 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
           Clear
         </RailButton>
       </div>
+      {frames.length > 1 && (
+        <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Share a picture">
+          <RailButton
+            framed
+            label="Show one picture together: placed once, seen through all these frames"
+            onPress={() => showTogether(bench)}
+          >
+            Show one together
+          </RailButton>
+          {hasSpan && (
+            <RailButton framed label="Let all of these join the span" onPress={() => joinTogether(bench)}>
+              Join span
+            </RailButton>
+          )}
+          {hasShared && (
+            <RailButton
+              framed
+              label="Give each a picture of its own that looks the same"
+              onPress={() => becomeIndependent(bench)}
+            >
+              Independent
+            </RailButton>
+          )}
+          {filled.length > 0 && (
+            <RailButton
+              framed
+              label="Echo: duplicates that go on showing these pictures"
+              onPress={() => echoSelected(bench)}
+            >
+              Echo
+            </RailButton>
+          )}
+          {sheet.background.kind === 'picture' && (
+            <RailButton
+              framed
+              label="Make them windows onto the background picture"
+              onPress={() => windowsOntoBackground(bench)}
+            >
+              Windows
+            </RailButton>
+          )}
+        </div>
+      )}
       {filled.length > 1 && (
         <>
           <div className={styles.row}>

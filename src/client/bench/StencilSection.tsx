@@ -1,6 +1,7 @@
 'use client'
 import type { Frame, Sheet } from '@/core/document/types'
 import { isParametric, isStraight, stencilName } from '@/core/stencil/stencil'
+import { Section } from '@/client/parts/Section'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { CornerFields } from '@/client/bench/CornerFields'
 import { OutlineTools } from '@/client/bench/OutlineTools'
@@ -12,10 +13,7 @@ import styles from '@/client/bench/Bench.module.css'
 export const StencilSection = ({ frame, sheet }: { readonly frame: Frame; readonly sheet: Sheet }) => {
   const { stencil, box } = frame
   return (
-    <section className={styles.section} aria-label="Stencil">
-      <h2>
-        <span className={styles.step}>1</span> Stencil
-      </h2>
+    <Section name="Stencil" title="Stencil" step={1}>
       <div className={styles.row}>
         <span className={styles.stencilNow}>
           <StencilIcon stencil={stencil} aspect={box.w / box.h} width={38} height={30} />
@@ -33,6 +31,6 @@ export const StencilSection = ({ frame, sheet }: { readonly frame: Frame; readon
         />
       )}
       <OutlineTools frame={frame} />
-    </section>
+    </Section>
   )
 }

@@ -5,16 +5,24 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
+import { FINISH_PRESETS } from '@/core/finish/presets'
 import { PRESETS } from '@/core/stencil/presets'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
+import { FinishSupplies, FinishTools } from '@/client/bench/FinishSupplies'
 import { StencilSupplies, StencilTools } from '@/client/bench/StencilSupplies'
 import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
 import type { Carried } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
 
-const TABS = ['Pictures', 'Stencils'] as const
+const TABS = ['Pictures', 'Stencils', 'Finishes'] as const
 type Tab = (typeof TABS)[number]
+
+const SEARCH_NAMES: Readonly<Record<Tab, string>> = {
+  Pictures: 'Search pictures by name and tag',
+  Stencils: 'Search stencils',
+  Finishes: 'Search finishes',
+}
 
 /** The strip's own padding, both sides. */
 const ROOM = 28
@@ -75,8 +83,13 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const [search, setSearch] = useState('')
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const count = useBench((state) => state.pictures.length)
-  const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
+  const counts: Readonly<Record<Tab, number>> = {
+    Pictures: count,
+    Stencils: useBench((state) => state.kept.length) + PRESETS.length,
+    Finishes: useBench((state) => Object.keys(state.project.finishes).length) + FINISH_PRESETS.length,
+  }
   const replacing = useBench((state) => state.replacing)
+  const isAddingTake = useBench((state) => state.isAddingTake)
   const strip = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
   const marked = useBench((state) => state.marked.length)
@@ -121,7 +134,9 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
           <strong style={{ alignSelf: 'center', color: 'var(--plum)' }}>
             {replacing === BACKGROUND_ID
               ? 'Choose the background picture.'
-              : 'Choose the new picture. All settings stay.'}
+              : isAddingTake
+                ? 'Choose a picture for the new take.'
+                : 'Choose the new picture. All settings stay.'}
           </strong>
         )}
         {tab === 'Pictures' && marked > 0 && (
@@ -139,11 +154,12 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
           </span>
         )}
         {tab === 'Stencils' && <StencilTools />}
+        {tab === 'Finishes' && <FinishTools />}
         <input
           type="search"
           className={styles.search}
-          placeholder={tab === 'Pictures' ? `Search ${count} pictures` : `Search ${stencilCount} stencils`}
-          aria-label={tab === 'Pictures' ? 'Search pictures by name and tag' : 'Search stencils'}
+          placeholder={`Search ${counts[tab]} ${tab.toLowerCase()}`}
+          aria-label={SEARCH_NAMES[tab]}
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
@@ -163,8 +179,10 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
             scroller={strip}
             room={height >= HEIGHT.wraps ? width - ROOM : null}
           />
-        ) : (
+        ) : tab === 'Stencils' ? (
           <StencilSupplies search={search} />
+        ) : (
+          <FinishSupplies search={search} />
         )}
       </div>
     </section>

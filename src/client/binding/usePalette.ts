@@ -1,8 +1,7 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
 import { levelCount } from '@/core/render/needs'
-import { shownPlaced } from '@/core/document/read'
-import { framesOf } from '@/core/document/tree'
+import { sheetPictureIds } from '@/core/document/read'
 import type { Project, Sheet } from '@/core/document/types'
 import { useBench } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
@@ -16,8 +15,7 @@ const MOST_PICTURES = 60
 const NONE = { key: '', colours: [] } as const
 
 const urlsOf = (project: Project, sheet: Sheet): readonly string[] => {
-  const ids = new Set(framesOf(sheet).flatMap((frame) => shownPlaced(frame)?.pictureId ?? []))
-  if (sheet.background.kind === 'picture') ids.add(sheet.background.placed.pictureId)
+  const ids = new Set(sheetPictureIds(sheet))
   return [...ids].slice(0, MOST_PICTURES).flatMap((id) => {
     const picture = project.pictures[id]
     return picture ? [levelUrl(picture.hash, levelCount(picture.pixels) - 1)] : []

@@ -10,13 +10,14 @@ import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { setPlaced } from '@/core/document/edits/fills'
 import { dragWindow, type WindowChange } from '@/core/document/edits/window'
 import { canSizeFreely, hullOf, itemsRect, type Hull } from '@/core/document/extent'
-import { frameMatrix, frameMount, sheetOf, shownPlaced } from '@/core/document/read'
+import { contentOf } from '@/core/document/content'
+import { sheetOf } from '@/core/document/read'
 import { snapFieldOf } from '@/core/document/snapField'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { panPicture, turnPicture, zoomPicture } from '@/core/placement/move'
 import type { Mount, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
-import { wholePictureWindow } from '@/core/placement/window'
+import { wholePictureWindow, type Window } from '@/core/placement/window'
 import { NO_MARKS, type SnapMarks, type Way } from '@/client/store/state'
 
 /** What is held during a drag. */
@@ -56,6 +57,8 @@ interface Inner extends Grip {
   readonly frame: Frame
   readonly placed: Placed
   readonly mount: Mount
+  /** Where on the sheet the mount stands. */
+  readonly at: Window
 }
 
 /** The picture that a drag works on: that of the one frame held, or null. */
@@ -64,10 +67,8 @@ const innerOf = (grip: Grip): Inner | null => {
   const [frameId] = grip.ids
   if (grip.ids.length !== 1 || frameId === undefined || sheet.items[frameId]?.kind === 'group') return null
   const frame = holderOf(sheet, frameId)
-  const placed = shownPlaced(frame)
-  return placed
-    ? { ...grip, frameId, frame, placed, mount: frameMount(grip.project, sheet, frame, placed.pictureId) }
-    : null
+  const content = contentOf(grip.project, sheet, frame)
+  return content && { ...grip, frameId, frame, ...content }
 }
 
 /** Turn in degrees between two spots as seen from a centre. */
@@ -77,7 +78,7 @@ const turnBetween = (centre: Point, from: Point, to: Point): number =>
 const turned = (base: number, by: number, { shift }: Held): number =>
   shift ? snapTurn(base + by, TURN_STEP) : normalTurn(base + by)
 
-const toLocal = (frame: Frame, delta: Point): Point => applyVector(rotation(-frame.turn), delta)
+const toLocal = (at: Window, delta: Point): Point => applyVector(rotation(-at.turn), delta)
 
 const placedProposal = (inner: Inner, moved: { placed: Placed; stopped: boolean }): Proposal => ({
   recorded: setPlaced.record(inner.project, {
@@ -127,11 +128,11 @@ const wholeDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
 export const bodyDrag = (way: Way, grip: Grip): Drag => {
   const inner = innerOf(grip)
   if (!inner || way === 'whole') return wholeDrag(grip)
-  const { placed, mount, frame, project, sheetId, frameId, from } = inner
+  const { placed, mount, at, frame, project, sheetId, frameId, from } = inner
   if (way === 'picture')
     return {
       name: 'Move picture',
-      propose: (to) => placedProposal(inner, panPicture(placed, mount, toLocal(frame, subtract(to, from)))),
+      propose: (to) => placedProposal(inner, panPicture(placed, mount, toLocal(at, subtract(to, from)))),
     }
   return {
     name: 'Move outline',
@@ -147,9 +148,9 @@ export const bodyDrag = (way: Way, grip: Grip): Drag => {
 
 /** Zooms the picture about the corner opposite to the one held (Shift: about its centre). */
 const pictureHandleDrag = (inner: Inner, handle: Handle): Drag => {
-  const { placed, mount, frame, from } = inner
-  const whole = wholePictureWindow(placed, mount, frame)
-  const toFrame = compose(invert(frameMatrix(frame)), boxMatrix(whole.box, whole.turn))
+  const { placed, mount, at, from } = inner
+  const whole = wholePictureWindow(placed, mount, at)
+  const toMount = compose(invert(boxMatrix(at.box, at.turn)), boxMatrix(whole.box, whole.turn))
   return {
     name: 'Zoom picture',
     propose: (to, { shift }) => {
@@ -158,7 +159,7 @@ const pictureHandleDrag = (inner: Inner, handle: Handle): Drag => {
       const anchor = shift
         ? { x: 0, y: 0 }
         : handlePoint(whole.box, { hx: -handle.hx as Handle['hx'], hy: -handle.hy as Handle['hy'] })
-      return placedProposal(inner, zoomPicture(placed, mount, apply(toFrame, anchor), factor))
+      return placedProposal(inner, zoomPicture(placed, mount, apply(toMount, anchor), factor))
     },
   }
 }

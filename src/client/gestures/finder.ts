@@ -112,7 +112,7 @@ export class FinderHand {
 
   private record({ from, to }: Span): Recorded {
     const { project, sheetId } = this.bench.get()
-    const { frame, placed, mount } = this.held
+    const { frame, placed, mount, at } = this.held
     const { pictureId } = placed
     const { w, h } = mount.picture
     const place = (next: typeof placed): Recorded =>
@@ -126,7 +126,7 @@ export class FinderHand {
         return place(panPicture(placed, mount, { x: a.x - b.x, y: a.y - b.y }).placed)
       }
       case 'level':
-        return place(levelPicture(placed, mount, frame.turn, from, to))
+        return place(levelPicture(placed, mount, at.turn, from, to))
       case 'subject': {
         const shares = (p: Point): Point => ({ x: p.x / w, y: p.y / h })
         const line = project.pictures[pictureId]?.subject?.line

@@ -4,7 +4,7 @@ import { rectAround, rectContains, rectHolds, type Rect } from '@/core/geometry/
 import { subtract, type Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { itemRect, sheetRect } from '@/core/document/extent'
-import { pictureMatrix } from '@/core/document/content'
+import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { frameAt, frameContains, framesAt } from '@/core/document/read'
 import { holdable, isAtHand, isLocked, listOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
@@ -191,7 +191,7 @@ const sayIfLocked = (bench: Bench): void => {
 /** After the first drag of a filled frame a line says once how to move the picture inside. */
 const hintOnce = (bench: Bench, name: string): void => {
   const state = bench.get()
-  if (state.hasSeenPictureHint || name !== 'Move frame' || selectedFrame(state)?.fill.kind !== 'taken') return
+  if (state.hasSeenPictureHint || name !== 'Move frame' || !holdsPicture(selectedFrame(state)?.fill)) return
   bench.set({ hasSeenPictureHint: true })
   say(bench, 'To move the picture inside: P or double-click.')
 }

@@ -48,7 +48,7 @@ export const panSelected = (bench: Bench, delta: Point): void => {
   const state = bench.get()
   const held = placedFrame(state)
   if (!held) return
-  const local = applyVector(rotation(-held.frame.turn), delta)
+  const local = applyVector(rotation(-held.at.turn), delta)
   const { placed, stopped } = panPicture(held.placed, held.mount, local)
   const recorded = setPlaced.record(shownProject(state), { sheetId: state.sheetId, frameId: held.frame.id, placed })
   bench.burst(`zoom-${held.frame.id}`, 'Zoom picture', recorded)

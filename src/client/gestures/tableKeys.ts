@@ -1,10 +1,12 @@
 import { zoomSelected } from '@/client/gestures/nudge'
 import { flipSelected, groupSelected, restackSelected, toggleMark, ungroupSelected } from '@/client/store/arrangement'
+import { toggleBefore } from '@/client/store/adjust'
 import type { Bench } from '@/client/store/benchStore'
 import { duplicateSelected, pastePlacement } from '@/client/store/clipboard'
 import { say } from '@/client/store/notices'
 import { togglePoints } from '@/client/store/points'
 import { startTrace } from '@/client/store/trace'
+import { nextTake } from '@/client/store/sharing'
 import { selectAlike, selectNeighbour, setWay } from '@/client/store/selection'
 import { goToNeighbour } from '@/client/store/sheets'
 import { fitView, fullView, zoomView } from '@/client/store/view'
@@ -71,6 +73,8 @@ export const TABLE_KEYS: readonly TableKey[] = [
   { id: 'placement', key: 'v', does: 'Paste only the placement copied last', group: 'Frames', act: pastePlacement },
   { id: 'group', key: 'g', does: 'Group', group: 'Frames', act: groupSelected },
   { id: 'ungroup', key: 'u', does: 'Ungroup', group: 'Frames', act: ungroupSelected },
+  { id: 'take', key: 'n', does: 'Next take of the selected frames', group: 'Frames', act: nextTake },
+  { id: 'before', key: '5', does: 'Pictures without adjustments, to compare', group: 'View', act: toggleBefore },
   { id: 'forward', key: 'f', does: 'One forward', group: 'Frames', act: (b) => restackSelected(b, 'forward') },
   { id: 'back', key: 'b', does: 'One back', group: 'Frames', act: (b) => restackSelected(b, 'back') },
   { id: 'front', key: 't', does: 'To the front', group: 'Frames', act: (b) => restackSelected(b, 'front') },

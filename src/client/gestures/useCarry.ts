@@ -7,7 +7,8 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import type { Recorded } from '@/core/document/edit'
 import { aloneFrame, carryFill, liftFill } from '@/core/document/edits/carry'
 import { placePicture } from '@/core/document/edits/fills'
-import { frameAt, shownPlaced } from '@/core/document/read'
+import { placedIn } from '@/core/document/content'
+import { frameAt } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import {
   boxAround,
@@ -76,7 +77,8 @@ export const hoverCarried = (bench: Bench, carried: Carried, at: Point, copy: bo
 const dropFill = (bench: Bench, frameId: string, point: Point, isBackground: boolean, copy: boolean): void => {
   const { project, sheetId } = bench.get()
   if (isBackground) {
-    const pictureId = shownPlaced(frameOf(shownSheet(held(bench)), frameId))?.pictureId
+    const sheet = shownSheet(held(bench))
+    const pictureId = placedIn(sheet, frameOf(sheet, frameId))?.pictureId
     if (pictureId !== undefined)
       bench.commit('Background picture', (now) =>
         placePicture.record(now, { sheetId, frameId: BACKGROUND_ID, pictureId }),

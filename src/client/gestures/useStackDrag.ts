@@ -4,7 +4,8 @@ import { useRef } from 'react'
 import { isFailure } from '@/core/failure'
 import type { Point } from '@/core/geometry/vector'
 import { reorderItems } from '@/core/document/edits/groups'
-import { sheetOf, shownPlaced } from '@/core/document/read'
+import { placedIn } from '@/core/document/content'
+import { sheetOf } from '@/core/document/read'
 import { idsUnder, listOf, parentOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
 import { onEscape } from '@/client/gestures/escape'
@@ -83,8 +84,9 @@ const reorder = (bench: Bench, ids: readonly string[], { parentId, below }: Stac
 const carriedOf = (bench: Bench, id: string): Carried | null => {
   const state = bench.get()
   // As it is, not as the drag shows it: there the picture is in its new frame already.
-  const frame = selectableFrame(sheetOf(state.project, state.sheetId), id)
-  const placed = frame && shownPlaced(frame)
+  const sheet = sheetOf(state.project, state.sheetId)
+  const frame = selectableFrame(sheet, id)
+  const placed = frame && placedIn(sheet, frame)
   const picture = placed && state.project.pictures[placed.pictureId]
   return picture ? { kind: 'fill', frameId: id, hash: picture.hash } : null
 }

@@ -1,11 +1,12 @@
 'use client'
 import { useGesture } from '@use-gesture/react'
 import { useRef, type RefObject } from 'react'
+import { boxMatrix } from '@/core/geometry/box'
 import { apply, invert } from '@/core/geometry/matrix'
 import { rectContains } from '@/core/geometry/rect'
 import { subtract, type Point } from '@/core/geometry/vector'
-import { frameAt, frameMatrix } from '@/core/document/read'
-import { BACKGROUND_ID, holderOf } from '@/core/document/background'
+import { frameAt } from '@/core/document/read'
+import { BACKGROUND_ID } from '@/core/document/background'
 import { sheetRect } from '@/core/document/extent'
 import { holdable } from '@/core/document/tree'
 import {
@@ -23,6 +24,7 @@ import {
 import { toolHand } from '@/client/gestures/tools'
 import { turnPoint } from '@/client/gestures/tools/pointsHand'
 import { panSelected, zoomSelected } from '@/client/gestures/nudge'
+import { placedFrame } from '@/client/store/actions'
 import { say } from '@/client/store/notices'
 import { goDown, select } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
@@ -45,8 +47,9 @@ const targetAt = (bench: Bench, at: Point): Target => {
 
 const localPoint = (bench: Bench, at: Point): Point => {
   const state = bench.get()
-  const frame = holderOf(shownSheet(state), state.selection[0] ?? '')
-  return apply(invert(frameMatrix(frame)), toSheet(state.view, at))
+  const held = placedFrame(state)
+  const p = toSheet(state.view, at)
+  return held ? apply(invert(boxMatrix(held.at.box, held.at.turn)), p) : p
 }
 
 const zoomTarget = (bench: Bench, target: Target, at: Point, factor: number): void => {

@@ -1,19 +1,17 @@
 'use client'
-import { useMemo, type ReactNode } from 'react'
 import { rectAround } from '@/core/geometry/rect'
 import { compose } from '@/core/geometry/matrix'
 import { boxMatrix } from '@/core/geometry/box'
 import { svgTextOf } from '@/core/path/svgText'
 import { outlineOf } from '@/core/stencil/stencil'
-import { BACKGROUND_ID } from '@/core/document/background'
-import { canSizeFreely, framesOffSheet, hullOf, itemRect } from '@/core/document/extent'
-import { frameMatrix, frameOutline, shownPlaced } from '@/core/document/read'
-import { framesOf, framesUnder, isLocked } from '@/core/document/tree'
-import type { Frame } from '@/core/document/types'
+import { canSizeFreely, hullOf, itemRect } from '@/core/document/extent'
+import { placedIn } from '@/core/document/content'
+import { framesOf, isLocked } from '@/core/document/tree'
 import { wholePictureWindow } from '@/core/placement/window'
 import { useBench } from '@/client/binding/useBench'
 import { EmptyFrames } from '@/client/stage/EmptyFrames'
 import { SheetGuides, SnapGuides } from '@/client/stage/Guides'
+import { MaskLine, MemberLines, OffSheetMarks, PanelBleeds, SharedLines } from '@/client/stage/FrameLines'
 import { ColourMarks } from '@/client/stage/ColourMarks'
 import { Handles } from '@/client/stage/Handles'
 import { Knobs } from '@/client/stage/Knobs'
@@ -85,52 +83,6 @@ const Grid = () => {
   )
 }
 
-const OutlineOf = ({ frame, children }: { readonly frame: Frame; readonly children: (path: string) => ReactNode }) => {
-  const view = useBench((state) => state.view)
-  return (
-    <g transform={svgMatrix(compose(viewMatrix(view), frameMatrix(frame)))}>
-      {children(svgTextOf(frameOutline(frame).path))}
-    </g>
-  )
-}
-
-/** The outline of the selected frame, where it is not its box. */
-const MaskLine = () => {
-  const frame = useBench(selectedFrame)
-  const way = useBench((state) => state.way)
-  const isOff = useBench((state) => state.tool?.kind === 'points' || state.tool?.kind === 'trace')
-  if (!frame || isOff || frame.id === BACKGROUND_ID) return null
-  const line = way === 'whole' ? styles.whole : styles.picture
-  return (
-    <OutlineOf frame={frame}>
-      {(path) => (
-        <>
-          <path d={path} className={styles.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
-          <path d={path} className={`${styles.line} ${line}`} strokeWidth={2} vectorEffect="non-scaling-stroke" />
-        </>
-      )}
-    </OutlineOf>
-  )
-}
-
-/** The outlines of all frames of a selection of several, or of a group. */
-const MemberLines = () => {
-  const sheet = useBench(shownSheet)
-  const selection = useBench((state) => state.selection)
-  const [only] = selection
-  if (selection.length < 2 && sheet.items[only ?? '']?.kind !== 'group') return null
-  return framesUnder(sheet, selection).map((frame) => (
-    <OutlineOf key={frame.id} frame={frame}>
-      {(path) => (
-        <>
-          <path d={path} className={styles.casing} strokeWidth={3} vectorEffect="non-scaling-stroke" />
-          <path d={path} className={styles.member} vectorEffect="non-scaling-stroke" />
-        </>
-      )}
-    </OutlineOf>
-  ))
-}
-
 /** The bounds of the group within which the hand works. */
 const EnteredLine = () => {
   const sheet = useBench(shownSheet)
@@ -149,17 +101,6 @@ const EnteredLine = () => {
   )
 }
 
-/** Frames that lie wholly off the sheet are kept, but not in the output. */
-const OffSheetMarks = () => {
-  const sheet = useBench(shownSheet)
-  const off = useMemo(() => framesOffSheet(sheet), [sheet])
-  return off.map((frame) => (
-    <OutlineOf key={frame.id} frame={frame}>
-      {(path) => <path d={path} className={styles.offSheet} vectorEffect="non-scaling-stroke" />}
-    </OutlineOf>
-  ))
-}
-
 /** A sign on every frame whose picture's file is gone. */
 const MissingMarks = () => {
   const missing = useBench((state) => state.missing)
@@ -168,7 +109,7 @@ const MissingMarks = () => {
   const view = useBench((state) => state.view)
   if (!missing.length) return null
   return framesOf(sheet)
-    .filter((frame) => missing.includes(project.pictures[shownPlaced(frame)?.pictureId ?? '']?.hash ?? ''))
+    .filter((frame) => missing.includes(project.pictures[placedIn(sheet, frame)?.pictureId ?? '']?.hash ?? ''))
     .map((frame) => (
       <g
         key={frame.id}
@@ -216,7 +157,7 @@ const SelectedHandles = () => {
   }
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
   if (!held) return null
-  const whole = wholePictureWindow(held.placed, held.mount, frame)
+  const whole = wholePictureWindow(held.placed, held.mount, held.at)
   return <Handles box={whole.box} turn={whole.turn} way="picture" subject={`Picture of ${frame.name}`} />
 }
 
@@ -269,6 +210,8 @@ export const Overlay = () => (
     <MissingMarks />
     <EnteredLine />
     <MemberLines />
+    <SharedLines />
+    <PanelBleeds />
     <MaskLine />
     <SelectedHandles />
     <Knobs />

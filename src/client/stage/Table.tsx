@@ -1,5 +1,8 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
+import { withoutAdjustments } from '@/core/document/edits/adjust'
+import { sheetOf } from '@/core/document/read'
+import type { Project } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { tableKey } from '@/client/gestures/keys'
 import { useTableGestures } from '@/client/gestures/useTableGestures'
@@ -15,6 +18,9 @@ import styles from '@/client/stage/Table.module.css'
 
 const faintOf = (state: BenchState): string | null =>
   state.way === 'picture' && state.selection.length === 1 ? (state.selection[0] ?? null) : null
+
+/** The project as the canvas shows it: to compare, without any adjustments. */
+const asSeen = (project: Project, isBefore: boolean): Project => (isBefore ? withoutAdjustments(project) : project)
 
 /** Paints the canvas whenever what it shows changes, at most once a frame. */
 const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) => {
@@ -32,13 +38,13 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     const w = Math.max(1, Math.round(state.table.w * ratio))
     const h = Math.max(1, Math.round(state.table.h * ratio))
     if (canvas.width !== w || canvas.height !== h) Object.assign(canvas, { width: w, height: h })
-    const sheet = shownSheet(state)
+    const project = asSeen(shownProject(state), state.isBefore)
+    const sheet = sheetOf(project, state.sheetId)
+    const held = state.preview ? asSeen(state.project, state.isBefore) : project
     const { repainted, milliseconds } = painter.paint({
-      project: shownProject(state),
+      project,
       sheet,
-      still: state.preview
-        ? { project: state.project, sheet: state.project.sheets[state.sheetId] ?? sheet }
-        : { project: state.project, sheet },
+      still: { project: held, sheet: held.sheets[state.sheetId] ?? sheet },
       view: state.view,
       ratio,
       faint: state.isClean ? null : faintOf(state),
@@ -67,7 +73,18 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
 }
 
 /** The parts of the state that the canvas shows. */
-const PAINTED = ['project', 'preview', 'view', 'table', 'way', 'selection', 'sheetId', 'dropFrame', 'isClean'] as const
+const PAINTED = [
+  'isBefore',
+  'project',
+  'preview',
+  'view',
+  'table',
+  'way',
+  'selection',
+  'sheetId',
+  'dropFrame',
+  'isClean',
+] as const
 
 /** The paper under the canvas: its shadow, and the chequers that show where nothing is. */
 const Paper = () => {
@@ -109,6 +126,7 @@ export const Table = () => {
   )
   const name = useBench((state) => `Table with ${shownSheet(state).name}`)
   const isClean = useBench((state) => state.isClean)
+  const isBefore = useBench((state) => state.isBefore)
   const [isReady, setReady] = useState(false)
 
   useEffect(() => {
@@ -148,6 +166,11 @@ export const Table = () => {
       {!isClean && <Rulers />}
       <BackgroundZone />
       <Dropper canvas={canvas} />
+      {isBefore && (
+        <div className={styles.clean} role="status">
+          Before: pictures without adjustments
+        </div>
+      )}
       {isClean && (
         <div className={styles.clean} role="status">
           Clean view. Esc or Z brings the marks back

@@ -1,11 +1,13 @@
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
-import { frameMount, pictureOf, sheetOf, shownPlaced, nextEmptyFrame } from '@/core/document/read'
+import { contentOf, placedIn } from '@/core/document/content'
+import { sheetOf, nextEmptyFrame } from '@/core/document/read'
 import { isLocked } from '@/core/document/tree'
 import { joinRecorded, type Recorded } from '@/core/document/edit'
 import { addPicture } from '@/core/document/edits/project'
 import { addFrame } from '@/core/document/edits/frames'
 import { removeItems } from '@/core/document/edits/items'
 import { emptyFrame, placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
+import { addTake } from '@/core/document/edits/takes'
 import { setBackground } from '@/core/document/edits/sheets'
 import { freePlace, sensibleSize } from '@/core/document/arrange'
 import { newFrame } from '@/core/document/create'
@@ -13,6 +15,7 @@ import type { Frame, PictureRef, Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
 import type { Mount, Placed } from '@/core/placement/placed'
+import type { Window } from '@/core/placement/window'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { api } from '@/client/http/api'
@@ -56,7 +59,8 @@ export const noteUsed = (hashes: readonly string[]): void => {
 /** A picture into a frame: covers afresh, or takes the place of the one there with all its settings. */
 export const recordFill = (project: Project, sheetId: string, frameId: string, picture: PictureAnswer): Recorded =>
   withPicture(project, picture, (known, pictureId) => {
-    const filled = shownPlaced(holderOf(sheetOf(known, sheetId), frameId)) !== null
+    const sheet = sheetOf(known, sheetId)
+    const filled = placedIn(sheet, holderOf(sheet, frameId)) !== null
     return (filled ? replacePicture : placePicture).record(known, { sheetId, frameId, pictureId })
   })
 
@@ -79,9 +83,10 @@ export const boxAround = (at: Point, stencil: Stencil, state: BenchState, aspect
 export const fillFrame = (bench: Bench, frameId: string, picture: PictureAnswer): void => {
   bench.endBurst()
   const { project, sheetId } = bench.get()
-  const wasFilled = shownPlaced(holderOf(sheetOf(project, sheetId), frameId)) !== null
+  const sheet = sheetOf(project, sheetId)
+  const wasFilled = placedIn(sheet, holderOf(sheet, frameId)) !== null
   bench.commit(wasFilled ? 'Replace picture' : 'Place picture', (held) => recordFill(held, sheetId, frameId, picture))
-  bench.set({ replacing: null })
+  bench.set({ replacing: null, isAddingTake: false })
   noteUsed([picture.hash])
 }
 
@@ -130,7 +135,18 @@ export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void
       }),
     ),
   )
-  bench.set({ overBackground: false, replacing: null })
+  bench.set({ overBackground: false, replacing: null, isAddingTake: false })
+  noteUsed([picture.hash])
+}
+
+/** Adds a picture to a frame as one more take, and shows it. */
+const takePicture = (bench: Bench, frameId: string, picture: PictureAnswer): void => {
+  const { sheetId } = bench.get()
+  const takeId = newItemId().replace(/^f-/, 't-')
+  bench.commit('Add take', (project) =>
+    withPicture(project, picture, (known, pictureId) => addTake.record(known, { sheetId, frameId, takeId, pictureId })),
+  )
+  bench.set({ replacing: null, isAddingTake: false })
   noteUsed([picture.hash])
 }
 
@@ -139,6 +155,7 @@ export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   bench.endBurst()
   const state = bench.get()
   if (state.replacing === BACKGROUND_ID) return setBackgroundPicture(bench, picture)
+  if (state.replacing && state.isAddingTake) return takePicture(bench, state.replacing, picture)
   if (state.replacing) return fillFrame(bench, state.replacing, picture)
   const chosen = selectedFrame(state)
   const isOpen = chosen?.fill.kind === 'none' && chosen.takesPictures
@@ -159,6 +176,8 @@ export interface PlacedFrame {
   readonly frame: Frame
   readonly placed: Placed
   readonly mount: Mount
+  /** Where on the sheet the mount stands: the frame, or the span that it is a window of. */
+  readonly at: Window
 }
 
 /** The selected frame with its picture, as it shows; null if it has none. */
@@ -166,11 +185,8 @@ export const placedFrame = (
   state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>,
 ): PlacedFrame | null => {
   const frame = selectedFrame(state)
-  const placed = frame && shownPlaced(frame)
-  if (!frame || !placed) return null
-  const project = shownProject(state)
-  pictureOf(project, placed.pictureId)
-  return { frame, placed, mount: frameMount(project, shownSheet(state), frame, placed.pictureId) }
+  const content = frame && contentOf(shownProject(state), shownSheet(state), frame)
+  return content && { frame, ...content }
 }
 
 /** Changes the placement of the selected picture as one step. */

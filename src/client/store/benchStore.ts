@@ -1,6 +1,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import { advance, joined, patched, redoOf, undoOf, type LoggedStep, type Step } from '@/core/document/history'
 import type { Recorded } from '@/core/document/edit'
+import { holdsPicture } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import { BACKGROUND_ID, backgroundFrame } from '@/core/document/background'
 import type { Frame, Project, Sheet } from '@/core/document/types'
@@ -90,7 +91,12 @@ const firstState = (opened: OpenedProject): BenchState => ({
   stackDrop: null,
   dropper: null,
   isStopped: false,
+  finishScope: 'here',
+  openLayer: null,
+  isBefore: false,
+  isMatching: false,
   replacing: null,
+  isAddingTake: false,
   notice: null,
   spoken: '',
   dialog: 'none',
@@ -128,7 +134,7 @@ const settled = (state: BenchState, project: Project): Partial<BenchState> => {
     sheetId,
     selection: selection.length === state.selection.length ? state.selection : selection,
     entered: state.entered !== null && sheet.items[state.entered]?.kind === 'group' ? state.entered : null,
-    way: holder?.fill.kind === 'taken' ? state.way : 'whole',
+    way: holdsPicture(holder?.fill) ? state.way : 'whole',
     tool: toolStands(state.tool, sheet) ? state.tool : null,
   }
 }

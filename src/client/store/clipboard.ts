@@ -5,7 +5,7 @@ import { removeItems } from '@/core/document/edits/items'
 import { setPlacements } from '@/core/document/edits/subjects'
 import { placedSchema, schemaFaults } from '@/core/document/schema'
 import { BACKGROUND_ID } from '@/core/document/background'
-import { shownPlaced } from '@/core/document/read'
+import { placedIn } from '@/core/document/content'
 import { isHidden, topmostIds } from '@/core/document/tree'
 import type { Placed } from '@/core/placement/placed'
 import { newItemId } from '@/client/store/actions'
@@ -26,7 +26,7 @@ export const copySelected = (bench: Bench): string | null => {
   const state = bench.get()
   const ids = state.selection.filter((id) => id !== BACKGROUND_ID)
   const holder = selectedFrame(state)
-  const placed = holder && shownPlaced(holder)
+  const placed = holder && placedIn(shownSheet(state), holder)
   if (placed) keepPlacement(placed)
   if (!ids.length) return null
   pasted = { text: '', times: 0 }
@@ -125,7 +125,7 @@ export const pastePlacement = (bench: Bench): void => {
   const frames = holder ? [holder] : selectedFrames(state)
   const placements = Object.fromEntries(
     frames.flatMap((frame) => {
-      const placed = shownPlaced(frame)
+      const placed = placedIn(shownSheet(state), frame)
       return placed ? [[frame.id, { ...kept, pictureId: placed.pictureId }]] : []
     }),
   )

@@ -10,7 +10,7 @@ import { addFrame } from '@/core/document/edits/frames'
 import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
 import { isOutlineSound } from '@/core/document/outline'
-import { pictureMatrix } from '@/core/document/content'
+import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { pictureOf, readingRows, shownPlaced } from '@/core/document/read'
 import type { Frame, PictureRef } from '@/core/document/types'
 import { FIRST_CHOICE, type RegionChoice } from '@/core/region/choice'
@@ -48,7 +48,8 @@ export const colourSource = (bench: Bench, tool: ColourTool): Source | null => {
 export const startColour = (bench: Bench): void => {
   bench.endBurst()
   const frame = selectedFrame(bench.get())
-  if (!frame || !shownPlaced(frame)) return say(bench, 'Select a frame with a picture first.')
+  if (!frame || !holdsPicture(frame.fill)) return say(bench, 'Select a frame with a picture first.')
+  if (!shownPlaced(frame)) return say(bench, 'Make the frame independent first: its picture is shared with others.')
   bench.set({
     way: 'whole',
     armed: null,

@@ -1,4 +1,5 @@
 import { BACKGROUND_ID } from '@/core/document/background'
+import { holdsPicture } from '@/core/document/content'
 import { readingOrder } from '@/core/document/read'
 import { framesUnder, groupsAround, isAtHand, itemOf, listOf, parentOf } from '@/core/document/tree'
 import type { Frame, Item, Sheet } from '@/core/document/types'
@@ -40,7 +41,7 @@ export const select = (bench: Bench, id: string | null, way?: Way): void => {
   const exists = id !== null && (frame !== null || sheet.items[id] !== undefined)
   // Picture stays from one filled frame to the next; everything else falls back to Whole.
   const kept = state.selection[0] === id || state.way === 'picture' ? state.way : 'whole'
-  const isFilled = frame?.fill.kind === 'taken'
+  const isFilled = holdsPicture(frame?.fill)
   const wanted = id === BACKGROUND_ID ? 'picture' : (way ?? kept)
   const selection = exists ? [id] : []
   bench.set({
@@ -48,6 +49,7 @@ export const select = (bench: Bench, id: string | null, way?: Way): void => {
     entered: exists && id !== BACKGROUND_ID ? parentOf(sheet, id) : null,
     way: isFilled ? wanted : 'whole',
     replacing: null,
+    isAddingTake: false,
     tool: toolAfter(state.tool, selection),
     spoken: spokenOf(sheet, selection),
   })
@@ -79,6 +81,7 @@ export const selectItems = (bench: Bench, ids: readonly string[]): void => {
     entered: shared ?? null,
     way: 'whole',
     replacing: null,
+    isAddingTake: false,
     tool: toolAfter(state.tool, selection),
     spoken: spokenOf(sheet, selection),
   })
@@ -145,8 +148,12 @@ export const setWay = (bench: Bench, way: Way): void => {
   const frame = selectedFrame(state)
   if (!frame) return
   if (frame.id === BACKGROUND_ID) return bench.set({ way: 'picture' })
-  if (way !== 'whole' && frame.fill.kind !== 'taken')
+  if (way !== 'whole' && !holdsPicture(frame.fill))
     return say(bench, 'An empty frame moves as a whole. Put a picture in it first.')
+  if (way === 'outline' && frame.fill.kind === 'span')
+    return say(bench, 'A frame of a span is a window: moved as a whole, its picture stays where it is.')
+  if (way === 'outline' && frame.fill.kind === 'echo')
+    return say(bench, 'An echo shows its original’s picture. Make it independent to crop it by its outline.')
   bench.endBurst()
   bench.set({ way, spoken: `A drag now moves: ${way}` })
 }
@@ -161,7 +168,7 @@ export const goDown = (bench: Bench, wanted?: string): 'item' | 'picture' | 'emp
   }
   const frame = selectedFrame(state)
   if (!frame) return 'none'
-  if (frame.fill.kind !== 'taken') return 'empty'
+  if (!holdsPicture(frame.fill)) return 'empty'
   setWay(bench, 'picture')
   return 'picture'
 }
@@ -171,7 +178,7 @@ export const goUp = (bench: Bench): void => {
   const state = bench.get()
   if (state.dropper) return bench.set({ dropper: null })
   if (state.isClean) return bench.set({ isClean: false })
-  if (state.armed || state.replacing) return bench.set({ armed: null, replacing: null })
+  if (state.armed || state.replacing) return bench.set({ armed: null, replacing: null, isAddingTake: false })
   if (state.way !== 'whole' && state.selection[0] !== BACKGROUND_ID) return setWay(bench, 'whole')
   if (state.entered !== null) return select(bench, state.entered)
   select(bench, null)

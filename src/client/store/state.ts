@@ -110,7 +110,19 @@ export interface Upload {
 }
 
 export type OpenDialog =
-  'none' | 'export' | 'shortcuts' | 'history' | 'library' | 'stock' | 'sheet' | 'stencils' | 'artwork' | 'keep'
+  | 'none'
+  | 'export'
+  | 'shortcuts'
+  | 'history'
+  | 'library'
+  | 'stock'
+  | 'sheet'
+  | 'stencils'
+  | 'artwork'
+  | 'keep'
+  | 'finish'
+  | 'split'
+  | 'takes'
 
 export interface GuideDrag {
   readonly axis: 'x' | 'y'
@@ -188,8 +200,18 @@ export interface BenchState {
   readonly dropper: ((colour: Colour) => void) | null
   /** Keep-covered has just stopped a pan or zoom. */
   readonly isStopped: boolean
+  /** Changes of a named finish's layers are for what is selected, or for all that use it. */
+  readonly finishScope: 'here' | 'all'
+  /** The layer of a finish whose values are open in the card. */
+  readonly openLayer: string | null
+  /** Pictures show without their adjustments, to compare. */
+  readonly isBefore: boolean
+  /** Tones of several pictures are being matched. */
+  readonly isMatching: boolean
   /** The next picture chosen in the supplies replaces this frame's, or becomes the background. */
   readonly replacing: string | null
+  /** The picture chosen becomes one more take rather than the new picture. */
+  readonly isAddingTake: boolean
   readonly notice: Notice | null
   readonly spoken: string
   readonly dialog: OpenDialog

@@ -21,7 +21,8 @@ export interface Content {
 }
 
 /** Does the fill show a picture: of its own, of a span, or of another frame? */
-export const holdsPicture = ({ kind }: Fill): boolean => kind === 'taken' || kind === 'span' || kind === 'echo'
+export const holdsPicture = (fill: Fill | undefined): boolean =>
+  fill?.kind === 'taken' || fill?.kind === 'span' || fill?.kind === 'echo'
 
 /** The frame whose fill an echo shows; a frame that is no echo is its own. A chain that ends nowhere ends at its last frame. */
 export const originalOf = (sheet: Sheet, frame: Frame): Frame => {
@@ -161,3 +162,9 @@ export const sharersOf = (sheet: Sheet, frameId: string): readonly Frame[] => {
       item.kind === 'frame' && holdsPicture(item.fill) && JSON.stringify(storeOf(sheet, item.id)) === key,
   )
 }
+
+/** The frames that are windows onto the sheet's background. */
+export const windowsOnto = (sheet: Sheet): readonly Frame[] =>
+  Object.values(sheet.spans)
+    .filter(({ source }) => source.kind === 'background')
+    .flatMap(({ id }) => spanMembers(sheet, id))

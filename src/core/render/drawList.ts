@@ -2,8 +2,8 @@ import { assertNever } from '@/core/failure'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { shownFinish } from '@/core/document/finish'
 import { outlineOnSheet } from '@/core/document/outline'
-import { backgroundBox, backgroundMount, frameRect } from '@/core/document/read'
-import { framesOf, framesUnder, isHidden, topmostIds } from '@/core/document/tree'
+import { backgroundBox, backgroundMount, frameRect, readingOrder } from '@/core/document/read'
+import { frameOf, framesOf, framesUnder, isHidden, topmostIds } from '@/core/document/tree'
 import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
 import { IDENTITY } from '@/core/geometry/matrix'
@@ -136,6 +136,24 @@ const panelBleeds = (project: Project, sheet: Sheet): readonly DrawItem[] =>
   framesOf(sheet)
     .filter((frame) => !isHidden(sheet, frame.id))
     .flatMap((frame) => renderFrameBleed(project, sheet, frame) ?? [])
+
+/** A panel alone: what it shows within its outline, and with `bleed` its own bleed around that. */
+export const renderPanel = (
+  project: Project,
+  sheet: Sheet,
+  frameId: string,
+  options: { readonly bleed?: boolean } = {},
+): DrawList => {
+  const frame = frameOf(sheet, frameId)
+  const beyond = options.bleed ? (frame.bleed ?? 0) : 0
+  const bleeds = options.bleed ? renderFrameBleed(project, sheet, frame) : null
+  const items = [...(bleeds ? [bleeds] : []), renderFrame(project, sheet, frame)]
+  return { area: growRect(frameRect(frame), beyond), items: busy(items) }
+}
+
+/** The panels of a sheet: shown frames that look onto a span or have a bleed of their own, in reading order. */
+export const panelsOf = (sheet: Sheet): readonly Frame[] =>
+  readingOrder(sheet).filter((frame) => frame.fill.kind === 'span' || frame.bleed !== undefined)
 
 /** Only some frames and groups, without the background, cropped to what they paint. Hidden ones stay out. */
 export const renderItems = (project: Project, sheet: Sheet, ids: readonly string[]): DrawList => {

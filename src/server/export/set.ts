@@ -7,11 +7,19 @@ import type { ExportOptions } from '@/contract/api'
 import { exportSheet, type Exported, type Progress } from '@/server/export/write'
 import { asDiskFailure } from '@/server/storage/files'
 
+/** One file of a set: a sheet, with the takes of one name, or one panel of it. */
+export interface SetSheet {
+  readonly sheetId: string
+  readonly fileName: string
+  readonly take?: string
+  readonly panelId?: string
+}
+
 /** Several sheets as one zip of pictures; plain data, so that it can be handed to another process. */
 export interface SetJob {
   readonly project: Project
   /** In the order of the zip; names with their ending. */
-  readonly sheets: readonly { readonly sheetId: string; readonly fileName: string }[]
+  readonly sheets: readonly SetSheet[]
   readonly options: ExportOptions
   /** Original files by picture hash. */
   readonly files: Readonly<Record<string, string>>
@@ -24,11 +32,11 @@ export const exportSet = async (job: SetJob, progress: Progress = () => undefine
   const parts: string[] = []
   let size = { width: 0, height: 0 }
   try {
-    for (const [i, { sheetId }] of sheets.entries()) {
+    for (const [i, what] of sheets.entries()) {
       const part = `${out}.${i}.sheet`
       parts.push(part)
       progress(i, sheets.length + 1, 'painting')
-      size = await exportSheet({ project, sheetId, options, files, out: part })
+      size = await exportSheet({ project, ...what, options, files, out: part })
     }
     progress(sheets.length, sheets.length + 1, 'writing')
     const zip = new ZipFile()

@@ -3,7 +3,8 @@ import { rename, rm, stat } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
-import { renderItems, renderSheet } from '@/core/render/drawList'
+import { showTakesNamed } from '@/core/document/edits/takes'
+import { renderItems, renderPanel, renderSheet } from '@/core/render/drawList'
 import { itemsOf, type DrawList } from '@/core/render/ops'
 import type { ExportOptions } from '@/contract/api'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
@@ -16,6 +17,10 @@ export interface ExportJob {
   readonly sheetId: string
   /** Only these frames and groups; the whole sheet without it. */
   readonly itemIds?: readonly string[]
+  /** Shows the takes of this name. */
+  readonly take?: string
+  /** Only this panel, with its own bleed if that is asked for. */
+  readonly panelId?: string
   readonly options: ExportOptions
   /** Original files by picture hash. */
   readonly files: Readonly<Record<string, string>>
@@ -54,8 +59,17 @@ const encoder = (canvas: Canvas, { format, quality, ppi }: ExportOptions, opaque
     .webp({ quality, alphaQuality: 100 })
 }
 
-const listOf = ({ project, sheetId, itemIds, options }: Omit<ExportJob, 'out' | 'files'>): DrawList => {
+const listOf = ({
+  project: held,
+  sheetId,
+  itemIds,
+  take,
+  panelId,
+  options,
+}: Omit<ExportJob, 'out' | 'files'>): DrawList => {
+  const project = take === undefined ? held : showTakesNamed(held, { sheetId, name: take })
   const sheet = sheetOf(project, sheetId)
+  if (panelId !== undefined) return renderPanel(project, sheet, panelId, options)
   return itemIds ? renderItems(project, sheet, itemIds) : renderSheet(project, sheet, { bleed: options.bleed })
 }
 
@@ -74,7 +88,7 @@ export const exportSheet = async (
   progress(parts - 1, parts, 'writing')
   const aside = `${job.out}.part`
   try {
-    const isOpaque = !job.itemIds && sheet.background.kind === 'colour'
+    const isOpaque = !job.itemIds && job.panelId === undefined && sheet.background.kind === 'colour'
     await encoder(canvas, job.options, isOpaque).toFile(aside)
     await rename(aside, job.out)
   } catch (error) {

@@ -5,10 +5,12 @@ import { sheetOf } from '@/core/document/read'
 import type { Project, Sheet } from '@/core/document/types'
 import { refuse } from '@/core/failure'
 import { distinctNames, nameFromPattern } from '@/core/formats/namePattern'
-import { renderItems, renderSheet } from '@/core/render/drawList'
+import { showTakesNamed, takeNames } from '@/core/document/edits/takes'
+import { panelsOf, renderItems, renderSheet } from '@/core/render/drawList'
 import { levelCount, levelFor, pictureOps, needOf } from '@/core/render/needs'
 import type { ExportRequest } from '@/contract/api'
 import { queueExport, runQuietly } from '@/server/export/queue'
+import type { SetSheet } from '@/server/export/set'
 import { outputSize } from '@/server/export/renderSheet'
 import { LIMITS } from '@/server/limits'
 import { originalFile, storedLevel } from '@/server/pictures/catalogue'
@@ -59,6 +61,29 @@ const checkedItems = (project: Project, sheet: Sheet, request: ExportRequest): v
   outputSize(list, request.ppi, request.format)
 }
 
+/** The files that one sheet gives: itself, one for every name of its takes, or one for every panel. */
+const filesOf = (
+  { sheet, name }: { readonly sheet: Sheet; readonly name: string },
+  { each }: ExportRequest,
+  ending: string,
+): readonly SetSheet[] => {
+  const file = (part: string): string => `${safeFileName(part ? `${name} ${part}` : name)}.${ending}`
+  const sheetId = sheet.id
+  if (each === 'take') {
+    const names = takeNames(sheet)
+    if (names.length > 0) return names.map((take) => ({ sheetId, take: take.name, fileName: file(take.name) }))
+  }
+  if (each === 'panel')
+    return panelsOf(sheet).map((panel, i) => ({ sheetId, panelId: panel.id, fileName: file(`${i + 1} ${panel.name}`) }))
+  return [{ sheetId, fileName: file('') }]
+}
+
+/** Every take's file is needed where every take is exported. */
+const shownVariants = (project: Project, sheet: Sheet, { each }: ExportRequest): readonly Project[] =>
+  each === 'take'
+    ? [project, ...takeNames(sheet).map(({ name }) => showTakesNamed(project, { sheetId: sheet.id, name }))]
+    : [project]
+
 /** Queues an export of sheets as they are now. Refuses what would be too large before anything starts. */
 export const startExport = async (projectId: string, request: ExportRequest): Promise<string> => {
   const { project } = await openProject(projectId)
@@ -70,9 +95,14 @@ export const startExport = async (projectId: string, request: ExportRequest): Pr
   const names = namesOf(project, { ...request, sheetIds: sheets.map(({ id }) => id) })
   if (first) checkedItems(project, first, request)
   const files: Record<string, string> = {}
-  for (const sheet of sheets) for (const hash of hashesOf(project, sheet)) files[hash] ??= await originalFile(hash)
-  if (sheets.length > 1) {
-    const set = sheets.map(({ id }, i) => ({ sheetId: id, fileName: `${names[i] ?? id}.${ending}` }))
+  if (request.each === 'panel' && !sheets.some((sheet) => panelsOf(sheet).length))
+    refuse('what is exported', 'a sheet with panels: frames of a span, or with a bleed of their own', sheets.length)
+  for (const sheet of sheets)
+    for (const variant of shownVariants(project, sheet, request))
+      for (const hash of hashesOf(variant, sheetOf(variant, sheet.id))) files[hash] ??= await originalFile(hash)
+  if (sheets.length > 1 || request.each) {
+    const plain = sheets.map((sheet, i) => ({ sheet, name: names[i] ?? sheet.id }))
+    const set = plain.flatMap((one) => filesOf(one, request, ending))
     return queueExport({ project, sheets: set, options, files }, `${safeFileName(project.name)}.zip`)
   }
   return queueExport(

@@ -6,7 +6,7 @@ import { placedIn } from '@/core/document/content'
 import { storePlaced } from '@/core/document/edits/fills'
 import { sheetOf } from '@/core/document/read'
 import { framesUnder } from '@/core/document/tree'
-import type { Frame, Sheet } from '@/core/document/types'
+import type { Frame, Project, Sheet } from '@/core/document/types'
 
 /** A placement with other adjustments; what changes nothing is not stored, unless it keeps settings of its own. */
 export const withAdjustments = (placed: Placed, adjustments: Adjustments): Placed => {
@@ -36,3 +36,18 @@ export const adjustPictures = defineEdit<{
 
 /** Adjustments as a look is applied: those of the look alone, whatever there was. */
 export const lookOf = (adjustments: Adjustments): Adjustments => withoutIdle(adjustments)
+
+const plain = new WeakMap<Project, Project>()
+
+/** The project with all pictures as they are, to compare. The same project gives the same one. */
+export const withoutAdjustments = (project: Project): Project => {
+  const known = plain.get(project)
+  if (known) return known
+  const made = Object.values(project.sheets).reduce(
+    (sofar, { id, items }) =>
+      adjustPictures(sofar, { sheetId: id, ids: [BACKGROUND_ID, ...Object.keys(items)], change: () => ({}) }),
+    project,
+  )
+  plain.set(project, made)
+  return made
+}

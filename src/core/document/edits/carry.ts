@@ -5,12 +5,19 @@ import { wholePictureWindow } from '@/core/placement/window'
 import { shuffled } from '@/core/random'
 import { defineEdit, put } from '@/core/document/edit'
 import { dropIdleSpans } from '@/core/document/edits/fills'
+import { ownFill } from '@/core/document/edits/echoes'
 import { frameDraft } from '@/core/document/edits/frames'
 import { newFrame } from '@/core/document/create'
 import { frameMount, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesUnder } from '@/core/document/tree'
-import type { Fill, Frame, Project } from '@/core/document/types'
+import type { Fill, Frame, Project, Sheet } from '@/core/document/types'
 import type { Point } from '@/core/geometry/vector'
+
+/** What a frame shows, to be carried: of an echo its own copy, since the original may be the other frame. */
+const carriedFill = (project: Project, sheet: Sheet, frameId: string): Fill => {
+  const frame = frameOf(sheet, frameId)
+  return frame.fill.kind === 'echo' ? ownFill(project, sheet, frame) : frame.fill
+}
 
 /**
  * Carries what fills one frame to another: into an empty one it moves, with a filled one it is exchanged; with `copy`
@@ -26,7 +33,7 @@ export const carryFill = defineEdit<{
   const sheet = sheetOf(project, sheetId)
   const source = frameDraft(draft, project, sheetId, from)
   const target = frameDraft(draft, project, sheetId, to)
-  const [carried, met] = [frameOf(sheet, from).fill, frameOf(sheet, to).fill]
+  const [carried, met] = [carriedFill(project, sheet, from), carriedFill(project, sheet, to)]
   if (!source || !target || carried.kind === 'none') return
   // Frozen values are stored as they are.
   put(target, 'fill', carried as Draft<Fill>)
@@ -37,7 +44,8 @@ export const carryFill = defineEdit<{
 /** The frame that a picture carried out of its own stands in alone: its whole shape, as large as it was, about `at`. */
 export const aloneFrame = (project: Project, sheetId: string, from: string, id: string, at: Point): Frame | null => {
   const sheet = sheetOf(project, sheetId)
-  const held = frameOf(sheet, from)
+  const source = frameOf(sheet, from)
+  const held: Frame = { ...source, fill: ownFill(project, sheet, source) }
   const placed = shownPlaced(held)
   if (!placed) return null
   const mount = frameMount(project, sheet, held, placed.pictureId)
@@ -67,6 +75,7 @@ export const liftFill = defineEdit<{
   Object.assign(sheet.items, { [frame.id]: frame })
   sheet.order.push(frame.id)
   if (!copy) put(source, 'fill', { kind: 'none' })
+  dropIdleSpans(draft, sheetId)
 })
 
 interface FramesAddress {

@@ -180,6 +180,11 @@ interface FinishAddress {
   readonly finishId: string
 }
 
+/** Adds a finish to the project; one whose id is known stays as it is. */
+export const addFinish = defineEdit<{ readonly finish: NamedFinish }>((draft, { finish }, project) => {
+  if (!project.finishes[finish.id]) Object.assign(draft.finishes, { [finish.id]: finish })
+})
+
 /** Makes a named finish of what an item looks like; the item then uses it. */
 export const nameFinish = defineEdit<
   FinishAddress & {

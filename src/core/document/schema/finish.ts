@@ -108,3 +108,12 @@ export const namedFinishSchema = shape({
   opacity: optional(RANGE.share),
   blend: optionalWord(BLENDS),
 })
+
+/** A finish on the clipboard. */
+export const finishCopySchema = shape({
+  finishId: id().optional(),
+  layers: layers(),
+  opacity: optional(RANGE.share),
+  blend: optionalWord(BLENDS),
+  corners: array(cornerSchema).strict().max(4),
+})

@@ -1,0 +1,100 @@
+'use client'
+import Plotly from 'plotly.js'
+import createPlotlyComponent from 'react-plotly.js/factory'
+import { useEffect, useState } from 'react'
+import { adjustmentText, type Adjustments } from '@/core/adjust/adjustments'
+import { HISTOGRAM_BINS, type Histogram } from '@/core/adjust/histogram'
+import type { PictureRef } from '@/core/document/types'
+import { levelCount } from '@/core/render/needs'
+import { levelUrl } from '@/client/http/api'
+import { askTones } from '@/client/workers/tones'
+
+const Plot = createPlotlyComponent(Plotly)
+
+/** The smallest level with this long a side or more is counted. */
+const COUNTED_SIDE = 300
+const HEIGHT = 84
+const VALUES = Array.from({ length: HISTOGRAM_BINS }, (_, i) => (i + 0.5) * (256 / HISTOGRAM_BINS))
+
+const countedLevel = ({ w, h }: PictureRef['pixels']): number => {
+  const count = levelCount({ w, h })
+  let level = count - 1
+  while (level > 0 && Math.max(w, h) / 2 ** level < COUNTED_SIDE) level -= 1
+  return level
+}
+
+const share = (counts: readonly number[], total: number): readonly number[] =>
+  counts.map((n) => (100 * n) / (total || 1))
+
+const LINES = [
+  ['light', 'Lightness', '#8a857a', 'tozeroy'],
+  ['red', 'Red', '#b3261e', 'none'],
+  ['green', 'Green', '#3f6b2a', 'none'],
+  ['blue', 'Blue', '#2f5fa8', 'none'],
+] as const
+
+/** How many pixels of the whole picture have each value, as adjusted; it follows the hand. */
+export const ToneChart = ({
+  picture,
+  adjustments,
+}: {
+  readonly picture: PictureRef
+  readonly adjustments: Adjustments
+}) => {
+  const [histogram, setHistogram] = useState<Histogram | null>(null)
+  const text = adjustmentText(adjustments)
+  useEffect(() => {
+    let isStale = false
+    const change: Adjustments = text ? (JSON.parse(text) as Adjustments) : {} // our own text
+    const url = levelUrl(picture.hash, countedLevel(picture.pixels))
+    void askTones({ url, picture: picture.pixels, adjustments: change, want: 'histogram' }).then((answer) => {
+      if (!isStale && answer.histogram) setHistogram(answer.histogram)
+    })
+    return () => {
+      isStale = true
+    }
+  }, [picture, text])
+  if (!histogram) return <div style={{ height: HEIGHT }} />
+  return (
+    <div
+      role="img"
+      aria-label="Chart of tones: how much of the picture is dark, middling and light"
+      data-tones={histogram.count}
+      style={{ height: HEIGHT }}
+    >
+      <Plot
+        data={LINES.map(([key, name, colour, fill]) => ({
+          type: 'scatter',
+          mode: 'lines',
+          x: VALUES,
+          y: [...share(histogram[key], histogram.count)],
+          name,
+          fill,
+          line: { color: colour, width: key === 'light' ? 0.5 : 1.5, shape: 'spline' },
+          hovertemplate: `${name} %{x:.0f}: %{y:.1f}%<extra></extra>`,
+        }))}
+        layout={{
+          height: HEIGHT,
+          margin: { l: 4, r: 4, t: 4, b: 16 },
+          showlegend: false,
+          paper_bgcolor: 'rgba(0,0,0,0)',
+          plot_bgcolor: 'rgba(0,0,0,0)',
+          xaxis: {
+            range: [-16, 271],
+            tickvals: [0, 128, 255],
+            ticktext: ['dark', 'middle', 'light'],
+            tickfont: { size: 11, color: '#8a857a' },
+            fixedrange: true,
+            zeroline: false,
+            showgrid: false,
+          },
+          yaxis: { visible: false, fixedrange: true, rangemode: 'tozero' },
+          hovermode: 'closest',
+        }}
+        config={{ displayModeBar: false, responsive: true }}
+        useResizeHandler
+        style={{ width: '100%', height: HEIGHT }}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,69 @@
+'use client'
+import Slider from '@mui/material/Slider'
+import { PlainField } from '@/client/parts/LengthField'
+import styles from '@/client/parts/Field.module.css'
+
+interface SlideFieldProps {
+  readonly label: string
+  readonly name?: string
+  readonly value: number
+  readonly min: number
+  readonly max: number
+  readonly step: number
+  /** What is shown and typed is this many times the value. */
+  readonly times?: number
+  readonly unit?: string
+  readonly decimals?: number
+  /** The value that changes nothing, where the track begins. */
+  readonly origin?: number
+  /** While the hand drags. */
+  readonly onSlide: (value: number) => void
+  /** The hand has let go. */
+  readonly onSettle: () => void
+  /** Typed. */
+  readonly onValue: (value: number) => void
+}
+
+/** A number by slider or typed. */
+export const SlideField = ({
+  label,
+  name = label,
+  value,
+  min,
+  max,
+  step,
+  times = 100,
+  unit = '%',
+  decimals = 0,
+  origin,
+  onSlide,
+  onSettle,
+  onValue,
+}: SlideFieldProps) => (
+  <div className={styles.slide}>
+    <span className={styles.slideLabel}>{label}</span>
+    <Slider
+      size="small"
+      color="secondary"
+      aria-label={name}
+      min={min}
+      max={max}
+      step={step}
+      value={value}
+      {...(origin === undefined ? {} : { track: false as const, marks: [{ value: origin }] })}
+      getAriaValueText={(shown) => `${(shown * times).toFixed(decimals)} ${unit}`}
+      onChange={(_event, next) => onSlide(Number(next))}
+      onChangeCommitted={onSettle}
+    />
+    <span className={styles.slideValue}>
+      <PlainField
+        label=""
+        name={`${name}, typed`}
+        value={value * times}
+        decimals={decimals}
+        unit={unit}
+        onValue={(typed) => onValue(Math.min(max, Math.max(min, typed / times)))}
+      />
+    </span>
+  </div>
+)

@@ -1,0 +1,135 @@
+import { withoutAdjustment, withStrength, type AdjustmentKey, type Adjustments } from '@/core/adjust/adjustments'
+import type { Look } from '@/core/adjust/looks'
+import { matchedTones, toneOfSample, type Sample } from '@/core/adjust/match'
+import { placedIn } from '@/core/document/content'
+import type { Recorded } from '@/core/document/edit'
+import { adjustPictures, holdersUnder, lookOf } from '@/core/document/edits/adjust'
+import { schemaFaults } from '@/core/document/schema'
+import { adjustmentsSchema } from '@/core/document/schema/placed'
+import type { Frame, Project } from '@/core/document/types'
+import { levelCount } from '@/core/render/needs'
+import { levelUrl } from '@/client/http/api'
+import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import { askTones } from '@/client/workers/tones'
+
+type Change = (adjustments: Adjustments, frameId: string) => Adjustments
+
+/** Selected frames, those in groups and the background too, that show a picture. */
+export const tonedFrames = (bench: Bench): readonly Frame[] => {
+  const state = bench.get()
+  const sheet = shownSheet(state)
+  return holdersUnder(sheet, state.selection).filter((frame) => placedIn(sheet, frame))
+}
+
+const record = (bench: Bench, project: Project, change: Change): Recorded => {
+  const { sheetId, selection } = bench.get()
+  return adjustPictures.record(project, { sheetId, ids: selection, change })
+}
+
+const commit = (bench: Bench, name: string, change: Change): void => {
+  bench.endBurst()
+  bench.commit(name, (project) => record(bench, project, change))
+}
+
+/** Sets one adjustment of all that is selected, while a hand drags it. */
+export const slideAdjustment = (bench: Bench, key: AdjustmentKey, strength: number): void =>
+  bench.burst(
+    `adjust-${key}`,
+    `Adjust ${key}`,
+    record(bench, shownProject(bench.get()), (held) => withStrength(held, key, strength)),
+  )
+
+export const setAdjustment = (bench: Bench, key: AdjustmentKey, strength: number): void =>
+  commit(bench, `Adjust ${key}`, (held) => withStrength(held, key, strength))
+
+/** Changes parts of adjustments, such as the colours of two tones. */
+export const changeAdjustments = (bench: Bench, name: string, change: (held: Adjustments) => Adjustments): void =>
+  commit(bench, name, change)
+
+export const recordAdjustments = (bench: Bench, project: Project, change: (held: Adjustments) => Adjustments) =>
+  record(bench, project, change)
+
+export const resetAdjustment = (bench: Bench, key: AdjustmentKey): void =>
+  commit(bench, `Reset ${key}`, (held) => withoutAdjustment(held, key))
+
+export const resetAll = (bench: Bench): void => commit(bench, 'Reset adjustments', () => ({}))
+
+export const applyLook = (bench: Bench, look: Look): void =>
+  commit(bench, `Look: ${look.name}`, () => lookOf(look.adjustments))
+
+const STORE = 'eager-stencil-tones'
+
+export const copyTones = (bench: Bench): void => {
+  const [frame] = tonedFrames(bench)
+  const placed = frame && placedIn(shownSheet(bench.get()), frame)
+  if (!placed) return say(bench, 'Select a frame with a picture first.')
+  try {
+    localStorage.setItem(STORE, JSON.stringify(placed.adjustments ?? {}))
+    say(bench, 'The tones are copied. Select other pictures and paste them.')
+  } catch {
+    say(bench, 'The browser keeps no more: the tones were not copied.', 'fault')
+  }
+}
+
+const keptTones = (): Adjustments | null => {
+  try {
+    const held: unknown = JSON.parse(localStorage.getItem(STORE) ?? 'null')
+    return held !== null && !schemaFaults(adjustmentsSchema, held).length ? (held as Adjustments) : null // just checked
+  } catch {
+    return null
+  }
+}
+
+export const pasteTones = (bench: Bench): void => {
+  const kept = keptTones()
+  if (!kept) return say(bench, 'No tones were copied yet. Select a picture and copy its tones.')
+  if (!tonedFrames(bench).length) return say(bench, 'Select frames with pictures first.')
+  commit(bench, 'Paste tones', () => kept)
+}
+
+/** Shows all pictures as they are without adjustments, or as adjusted again. */
+export const toggleBefore = (bench: Bench): void => {
+  const isBefore = !bench.get().isBefore
+  bench.set({ isBefore, spoken: isBefore ? 'Before: without adjustments' : 'After: with adjustments' })
+}
+
+const sampleOf = async (bench: Bench, pictureId: string): Promise<Sample | null> => {
+  const picture = bench.get().project.pictures[pictureId]
+  if (!picture) return null
+  const url = levelUrl(picture.hash, levelCount(picture.pixels) - 1)
+  const { sample } = await askTones({ url, picture: picture.pixels, adjustments: {}, want: 'sample' })
+  return sample ?? null
+}
+
+/** Brings the tones of the selected pictures to those of the one selected first; each keeps its other adjustments. */
+export const matchToFirst = async (bench: Bench): Promise<void> => {
+  bench.endBurst()
+  const { selection } = bench.get()
+  const frames = tonedFrames(bench)
+  const model = frames.find(({ id }) => id === selection[0]) ?? frames[0]
+  const sheet = shownSheet(bench.get())
+  const target = model && placedIn(sheet, model)
+  if (!model || !target || frames.length < 2)
+    return say(bench, 'Select two or more pictures: the first selected gives the tones.')
+  bench.set({ isMatching: true })
+  const own = await sampleOf(bench, target.pictureId)
+  const tone = own && toneOfSample(own, target.adjustments)
+  const found = new Map<string, Adjustments>()
+  if (tone)
+    for (const frame of frames) {
+      const placed = placedIn(sheet, frame)
+      const sample = placed && frame.id !== model.id ? await sampleOf(bench, placed.pictureId) : null
+      if (placed && sample) found.set(frame.id, matchedTones(sample, placed.adjustments ?? {}, tone))
+    }
+  bench.set({ isMatching: false })
+  if (!found.size) return say(bench, 'The pictures could not be read. Try again when they show.', 'fault')
+  bench.commit('Match tones', (project) =>
+    adjustPictures.record(project, {
+      sheetId: sheet.id,
+      ids: [...found.keys()],
+      change: (held, frameId) => found.get(frameId) ?? held,
+    }),
+  )
+  say(bench, `${found.size} brought to the tones of ${model.name}.`)
+}

@@ -1,0 +1,251 @@
+import type { Blend } from '@/core/colour/blend'
+import { newLayer, type FinishLayer, type LayerKind } from '@/core/finish/layers'
+import type { FinishPreset } from '@/core/finish/presets'
+import { joinRecorded, type Recorded } from '@/core/document/edit'
+import {
+  addFinish,
+  applyFinish,
+  changeFinish,
+  clearFinish,
+  copyFinish,
+  moveLayer,
+  nameFinish,
+  pasteFinish,
+  putLayer,
+  removeFinish,
+  removeLayer,
+  setBack,
+  setMixing,
+  shareDifferences,
+  type FinishCopy,
+} from '@/core/document/edits/finishes'
+import { namedOf } from '@/core/document/finish'
+import { schemaFaults } from '@/core/document/schema'
+import { finishCopySchema } from '@/core/document/schema/finish'
+import type { Item, NamedFinish, Project } from '@/core/document/types'
+import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+
+const newId = (start: string): string => `${start}-${crypto.randomUUID().slice(0, 13)}`
+
+/** The selected frames and groups, as they show. */
+export const selectedItems = (bench: Bench): readonly Item[] => {
+  const state = bench.get()
+  const { items } = shownSheet(state)
+  return state.selection.flatMap((id) => items[id] ?? [])
+}
+
+const address = (bench: Bench) => {
+  const { sheetId, selection, project } = bench.get()
+  const items = shownSheet({ project, preview: null, sheetId }).items
+  return { sheetId, ids: selection.filter((id) => items[id]) }
+}
+
+const onItems = (
+  bench: Bench,
+  name: string,
+  change: (project: Project, at: ReturnType<typeof address>) => Recorded,
+): void => {
+  bench.endBurst()
+  const at = address(bench)
+  if (at.ids.length > 0) bench.commit(name, (project) => change(project, at))
+}
+
+/** A length that looks well on the sheet: 1.2% of its short side, rounded. */
+export const finishScale = (bench: Bench): number => {
+  const { w, h } = shownSheet(bench.get()).size
+  return Math.max(1, Math.round(Math.min(w, h) * 0.012))
+}
+
+/** Adds a layer to the finish of what is selected, and opens it. */
+export const addLayer = (bench: Bench, kind: LayerKind): void => {
+  const layer = newLayer(kind, newId('l'), finishScale(bench))
+  onItems(bench, `Add ${kind}`, (project, at) => putLayer.record(project, { ...at, layer }))
+  bench.set({ openLayer: layer.id })
+}
+
+/** How a change of a layer is recorded: for what is selected, or in the named finish for all that use it. */
+export const recordLayer = (bench: Bench, project: Project, layer: FinishLayer): Recorded => {
+  const [item] = selectedItems(bench)
+  const named = item && namedOf(project, item)
+  if (bench.get().finishScope === 'all' && named?.layers.some(({ id }) => id === layer.id)) {
+    const layers = named.layers.map((held) => (held.id === layer.id ? layer : held))
+    return changeFinish.record(project, { finishId: named.id, change: { layers } })
+  }
+  return putLayer.record(project, { ...address(bench), layer })
+}
+
+/** Changes a layer as one step. */
+export const changeLayer = (bench: Bench, layer: FinishLayer): void => {
+  bench.endBurst()
+  bench.commit(`Change ${layer.kind}`, (project) => recordLayer(bench, project, layer))
+}
+
+/** Changes a layer while a hand drags a value; all of one visit is one step. */
+export const dragLayer = (bench: Bench, layer: FinishLayer): void =>
+  bench.burst(`layer-${layer.id}`, `Change ${layer.kind}`, recordLayer(bench, shownProject(bench.get()), layer))
+
+export const dropLayer = (bench: Bench, layer: FinishLayer): void => {
+  const named = sharedFinish(bench)
+  if (bench.get().finishScope === 'all' && named) {
+    const layers = named.layers.filter(({ id }) => id !== layer.id)
+    bench.endBurst()
+    bench.commit(`Remove ${layer.kind}`, (project) =>
+      changeFinish.record(project, { finishId: named.id, change: { layers } }),
+    )
+    return
+  }
+  onItems(bench, `Remove ${layer.kind}`, (project, at) => removeLayer.record(project, { ...at, layerId: layer.id }))
+}
+
+export const shiftLayer = (bench: Bench, layerId: string, by: 1 | -1): void =>
+  onItems(bench, 'Move layer', (project, at) => moveLayer.record(project, { ...at, layerId, by }))
+
+/** The named finish that the first of what is selected uses. */
+export const sharedFinish = (bench: Bench): NamedFinish | null => {
+  const [item] = selectedItems(bench)
+  return item ? namedOf(shownProject(bench.get()), item) : null
+}
+
+export const recordMixing = (
+  bench: Bench,
+  project: Project,
+  mixing: { readonly opacity?: number; readonly blend?: Blend },
+): Recorded => {
+  const named = sharedFinish(bench)
+  return bench.get().finishScope === 'all' && named
+    ? changeFinish.record(project, { finishId: named.id, change: mixing })
+    : setMixing.record(project, { ...address(bench), ...mixing })
+}
+
+export const applyNamed = (bench: Bench, finishId: string): void => {
+  if (!address(bench).ids.length) return say(bench, 'Select frames or groups first, then press a finish.')
+  onItems(bench, 'Apply finish', (project, at) => applyFinish.record(project, { ...at, finishId }))
+}
+
+/** A finish that comes with the program, as one of a project. */
+export const presetFinish = (preset: FinishPreset, id: string, scale: number): NamedFinish => ({
+  id,
+  name: preset.name,
+  category: '',
+  ...preset.parts(scale),
+})
+
+/** Gives what is selected a finish that comes with the program; the project then has it by name. */
+export const applyPreset = (bench: Bench, preset: FinishPreset): void => {
+  if (!address(bench).ids.length) return say(bench, 'Select frames or groups first, then press a finish.')
+  const held = Object.values(bench.get().project.finishes).find(({ name }) => name === preset.name)
+  if (held) return applyNamed(bench, held.id)
+  const finishId = newId('finish')
+  const finish = presetFinish(preset, finishId, finishScale(bench))
+  onItems(bench, 'Apply finish', (project, at) =>
+    joinRecorded(addFinish.record(project, { finish }), (known) => applyFinish.record(known, { ...at, finishId })),
+  )
+}
+
+/** Shows for a moment what a finish would look like on what is selected; null ends it. */
+export const tryFinish = (bench: Bench, finish: NamedFinish | null): void => {
+  const at = address(bench)
+  if (!at.ids.length) return
+  if (!finish) return bench.preview(null)
+  const { project } = bench.get()
+  const known = addFinish(project, { finish })
+  bench.preview(applyFinish(known, { ...at, finishId: finish.id }))
+}
+
+export const keepFinish = (bench: Bench, name: string, category: string, withCorners: boolean): void => {
+  const [item] = selectedItems(bench)
+  if (!item) return
+  const finishId = newId('finish')
+  const { sheetId } = bench.get()
+  onItems(bench, `Name finish ${name}`, (project, at) => {
+    const named = nameFinish.record(project, { finishId, sheetId, id: item.id, name, category, withCorners })
+    return joinRecorded(named, (known) => applyFinish.record(known, { ...at, finishId }))
+  })
+}
+
+export const changeNamed = (bench: Bench, finishId: string, change: Partial<Omit<NamedFinish, 'id'>>): void => {
+  bench.endBurst()
+  bench.commit('Change finish', (project) => changeFinish.record(project, { finishId, change }))
+}
+
+export const removeNamed = (bench: Bench, finishId: string): void => {
+  bench.endBurst()
+  bench.commit('Remove finish', (project) => removeFinish.record(project, { finishId }))
+}
+
+export const setBackSelected = (bench: Bench, layerId?: string): void =>
+  onItems(bench, 'Set back to the finish', (project, at) =>
+    setBack.record(project, { ...at, ...(layerId === undefined ? {} : { layerId }) }),
+  )
+
+export const shareSelected = (bench: Bench): void => {
+  const [item] = selectedItems(bench)
+  const { sheetId } = bench.get()
+  if (!item) return
+  bench.endBurst()
+  bench.commit('Share differences', (project) => shareDifferences.record(project, { sheetId, id: item.id }))
+}
+
+const withoutName = (copy: FinishCopy): FinishCopy => {
+  const own: { -readonly [K in keyof FinishCopy]: FinishCopy[K] } = { ...copy }
+  delete own.finishId
+  return own
+}
+
+/** Lets go of the named finish: the look stays, as layers of its own. */
+export const detachSelected = (bench: Bench): void =>
+  onItems(bench, 'Detach from the finish', (project, at) => {
+    const nothing: Recorded = { project, forward: [], inverse: [] }
+    return at.ids.reduce((sofar, id) => {
+      const item = shownSheet({ project, preview: null, sheetId: at.sheetId }).items[id]
+      if (!item) return sofar
+      const named = namedOf(project, item)
+      const copy = withoutName(copyFinish(project, item))
+      const whole: FinishCopy = {
+        ...(named?.opacity === undefined ? {} : { opacity: named.opacity }),
+        ...(named?.blend === undefined ? {} : { blend: named.blend }),
+        ...copy,
+      }
+      return joinRecorded(sofar, (now) => pasteFinish.record(now, { sheetId: at.sheetId, ids: [id], copy: whole }))
+    }, nothing)
+  })
+
+export const clearSelected = (bench: Bench): void =>
+  onItems(bench, 'Take finish off', (project, at) => clearFinish.record(project, at))
+
+const STORE = 'eager-stencil-finish'
+
+/** Remembers the finish of the first of what is selected, for pasting on others, in other projects too. */
+export const copySelectedFinish = (bench: Bench): void => {
+  const [item] = selectedItems(bench)
+  if (!item) return say(bench, 'Select a frame or group first.')
+  const copy = copyFinish(shownProject(bench.get()), item)
+  try {
+    localStorage.setItem(STORE, JSON.stringify(copy))
+    say(bench, 'The finish is copied. Select others and paste it.')
+  } catch {
+    say(bench, 'The browser keeps no more: the finish was not copied. Name it instead.', 'fault')
+  }
+}
+
+const keptFinish = (): FinishCopy | null => {
+  try {
+    const held: unknown = JSON.parse(localStorage.getItem(STORE) ?? 'null')
+    return held !== null && !schemaFaults(finishCopySchema, held).length ? (held as FinishCopy) : null // just checked
+  } catch {
+    return null
+  }
+}
+
+export const pasteSelectedFinish = (bench: Bench): void => {
+  const copy = keptFinish()
+  if (!copy) return say(bench, 'No finish was copied yet. Select a frame and copy its finish.')
+  onItems(bench, 'Paste finish', (project, at) => pasteFinish.record(project, { ...at, copy }))
+}
+
+/** Selects everything on the sheet that uses a named finish. */
+export const usersOf = (bench: Bench, finishId: string): readonly string[] =>
+  Object.values(shownSheet(bench.get()).items)
+    .filter(({ finish }) => finish?.finishId === finishId)
+    .map(({ id }) => id)

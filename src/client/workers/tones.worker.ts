@@ -1,0 +1,71 @@
+import type { Adjustments } from '@/core/adjust/adjustments'
+import { histogramOf, type Histogram } from '@/core/adjust/histogram'
+import { adjustedPixels } from '@/core/adjust/pixels'
+import type { Size } from '@/core/geometry/vector'
+
+/** Counts the tones of pictures, and takes small samples of them, away from the page's main thread. */
+export interface TonesRequest {
+  readonly id: number
+  readonly url: string
+  readonly picture: Size
+  readonly adjustments: Adjustments
+  /** The tones as adjusted, or pixels as they are, for matching. */
+  readonly want: 'histogram' | 'sample'
+}
+
+export interface TonesAnswer {
+  readonly id: number
+  readonly histogram?: Histogram
+  readonly sample?: Uint8ClampedArray
+  readonly failed?: true
+}
+
+const MOST_SAMPLE = 3000
+const CHANNELS = 4
+
+let last: { readonly url: string; readonly pixels: Promise<ImageData> } | null = null
+
+const decode = async (url: string): Promise<ImageData> => {
+  const response = await fetch(url)
+  if (!response.ok) throw new TypeError(`status ${response.status}`)
+  const image = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' })
+  const context = new OffscreenCanvas(image.width, image.height).getContext('2d', { willReadFrequently: true })
+  if (!context) throw new TypeError('no canvas')
+  context.drawImage(image, 0, 0)
+  return context.getImageData(0, 0, image.width, image.height)
+}
+
+const pixelsOf = (url: string): Promise<ImageData> => {
+  if (last?.url === url) return last.pixels
+  const pixels = decode(url)
+  last = { url, pixels }
+  return pixels
+}
+
+/** Every n-th pixel, so that at most 3,000 are left. */
+const sampled = (data: Uint8ClampedArray): Uint8ClampedArray => {
+  const count = data.length / CHANNELS
+  const step = Math.max(1, Math.ceil(count / MOST_SAMPLE))
+  const kept = new Uint8ClampedArray(Math.floor((count - 1) / step + 1) * CHANNELS)
+  for (let i = 0, at = 0; i < count; i += step, at += CHANNELS)
+    kept.set(data.subarray(i * CHANNELS, i * CHANNELS + CHANNELS), at)
+  return kept
+}
+
+const answer = async ({ id, url, picture, adjustments, want }: TonesRequest): Promise<TonesAnswer> => {
+  try {
+    const { data, width, height } = await pixelsOf(url)
+    if (want === 'sample') return { id, sample: sampled(data) }
+    const part = { x0: 0, y0: 0, x1: picture.w, y1: picture.h }
+    return { id, histogram: histogramOf(adjustedPixels({ data, width, height, part, picture }, adjustments)) }
+  } catch {
+    // The picture's file is gone or the server away: the page says that where it shows the picture.
+    last = null
+    return { id, failed: true }
+  }
+}
+
+addEventListener(
+  'message',
+  (event: MessageEvent<TonesRequest>) => void answer(event.data).then((found) => postMessage(found)),
+)
