@@ -118,20 +118,27 @@ const layerOps = (layer: FinishLayer, subject: Subject): readonly DrawOp[] => {
 const isBeneath = (layer: FinishLayer): boolean =>
   layer.at === 'under' || (layer.kind === 'stroke' && layer.side === 'outside')
 
+/** A stroke on the edge is painted in two halves that share the mask's edge, so that they meet the picture without a gap. */
+const isHalved = (layer: FinishLayer): boolean =>
+  layer.at === 'over' &&
+  layer.kind === 'stroke' &&
+  layer.side === 'centre' &&
+  (layer.line.kind === 'solid' || layer.line.kind === 'dashes' || layer.line.kind === 'double')
+
 /** The operations of layers about a subject, in the layers' order. */
 export const finishOps = (layers: readonly FinishLayer[], subject: Subject): FinishOps => {
   const of = (wanted: (layer: FinishLayer) => boolean): readonly DrawOp[] =>
     layers.filter(wanted).flatMap((layer) => layerOps(layer, subject))
   // What lies beneath by its kind comes after what was put there.
-  const laid = (layer: FinishLayer): boolean => !isInside(layer) && isBeneath(layer)
+  const laid = (layer: FinishLayer): boolean => !isInside(layer) && (isBeneath(layer) || isHalved(layer))
   return {
     under: [
       ...of((layer) => laid(layer) && layer.at === 'under'),
       ...of((layer) => laid(layer) && layer.at === 'over'),
     ],
     insideUnder: of((layer) => isInside(layer) && layer.at === 'under'),
-    insideOver: of((layer) => isInside(layer) && layer.at === 'over'),
-    over: of((layer) => !isInside(layer) && !isBeneath(layer)),
+    insideOver: of((layer) => isHalved(layer) || (isInside(layer) && layer.at === 'over')),
+    over: of((layer) => !isInside(layer) && !isBeneath(layer) && !isHalved(layer)),
     reach: Math.max(0, ...layers.map(layerReach)),
   }
 }

@@ -2,6 +2,12 @@
 import { describe, expect, it } from '@jest/globals'
 import { Ajv } from 'ajv'
 import { readFileSync } from 'node:fs'
+import { FIRST_PARTS } from '@/core/adjust/adjustments'
+import { adjustPictures } from '@/core/document/edits/adjust'
+import { echoOf } from '@/core/document/edits/echoes'
+import { nameFinish, putLayer } from '@/core/document/edits/finishes'
+import { makeSpan, pinWindows } from '@/core/document/edits/spans'
+import { LAYER_KINDS, newLayer, type FinishLayer, type Stroke, type StrokeLine } from '@/core/finish/layers'
 import { placePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
 import { newFrame } from '@/core/document/create'
@@ -38,7 +44,47 @@ const withStencils = STENCILS.reduce(
   sampleProject(),
 )
 
-const filled = placePicture(withStencils, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
+const LINES: readonly StrokeLine[] = [
+  { kind: 'dashes', dash: 4, gap: 2, cap: 'round' },
+  { kind: 'dots', gap: 1 },
+  { kind: 'double', gap: 0.4 },
+  { kind: 'brushed', bristles: 9, dryness: 0.4, seed: 3 },
+]
+
+/** Every kind of layer and line, a span, an echo and adjustments are in what is harmed. */
+const finished = [...LAYER_KINDS.map((kind) => newLayer(kind, `l-${kind}`, 6)), ...LINES.map(lined)].reduce(
+  (project, layer) => putLayer(project, { sheetId: SHEET, ids: ['f-2'], layer }),
+  withStencils,
+)
+
+function lined(line: StrokeLine): FinishLayer {
+  return { ...(newLayer('stroke', `l-${line.kind}`, 6) as Stroke), line } // a stroke is asked for
+}
+
+const shared = makeSpan(finished, {
+  sheetId: SHEET,
+  ids: ['f-6', 'f-7'],
+  spanId: 's-1',
+  pictureId: 'pic-2',
+  gaps: 'skip',
+})
+const pinned = pinWindows(shared, { sheetId: SHEET, ids: ['f-6'], pinned: true })
+const echoed = echoOf(pinned, { sheetId: SHEET, frameId: 'f-8', of: 'f-6' })
+const toned = adjustPictures(echoed, {
+  sheetId: SHEET,
+  ids: ['f-6'],
+  change: () => ({ exposure: 0.2, ...FIRST_PARTS }),
+})
+const namedToo = nameFinish(toned, {
+  finishId: 'fine',
+  sheetId: SHEET,
+  id: 'f-2',
+  name: 'Fine',
+  category: '',
+  withCorners: true,
+})
+
+const filled = placePicture(namedToo, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
 const sound = (): Loose => JSON.parse(JSON.stringify(bundleDocument(filled, () => 'jpg')))
 
 const ours = (document: Loose): boolean => {
@@ -82,7 +128,7 @@ const harms = (
 
 // Facts beyond the reach of a schema: which ids name what, and what the files are.
 const REFERENCES =
-  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.f-\d( |\.id)|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 )/
+  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.f-\d( |\.id)|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|sheets\.sheet-1\.spans|finishes)/
 
 describe('the published schema', () => {
   it('takes every stencil of the supplies', () => {
