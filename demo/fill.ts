@@ -10,6 +10,7 @@ import { createProject, listProjects } from '@/server/projects/store'
 import { DEMO_PICTURES } from './paint/pictures'
 import { crewCards } from './crewCards'
 import { openingDay } from './project'
+import { triptych } from './triptych'
 
 /** Paints the demo pictures and stores the demo projects; what is there already stays as it is. */
 const fill = async (): Promise<void> => {
@@ -28,7 +29,7 @@ const fill = async (): Promise<void> => {
   }
   const known = await listProjects()
   // The last made stands first.
-  for (const project of [crewCards(refs), openingDay(refs)])
+  for (const project of [triptych(refs), crewCards(refs), openingDay(refs)])
     if (!known.some(({ id }) => id === project.id)) await createProject(project)
   await writeFile(
     path.join(dataDirectory(), 'demo-filled'),

@@ -3,15 +3,27 @@ import { rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { measureBench } from './bench'
+import { withBrowser } from './browser'
+import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
 import { measureExport, runExport } from './export'
 import { measureRegion } from './region'
+
+/** Finishes and adjustments alone: `npm run measure -- finishes`. */
+const finishes = async (work: string): Promise<readonly string[]> => [
+  ...measureAdjustments(),
+  await measureDressedExport(work),
+  await withBrowser(`${work}/data`, measureDressed),
+]
 
 const run = async (): Promise<void> => {
   const [command, way, folder] = process.argv.slice(2)
   if (command === 'run-export' && way && folder) return runExport(way, folder)
   const work = path.join(tmpdir(), 'stencil-measure')
   await rm(path.join(work, 'data'), { recursive: true, force: true })
-  const rows = [...measureRegion(), ...(await measureExport(work)), ...(await measureBench(work))]
+  const rows =
+    command === 'finishes'
+      ? await finishes(work)
+      : [...measureRegion(), ...(await measureExport(work)), ...(await measureBench(work)), ...(await finishes(work))]
   for (const row of rows) console.log(row)
 }
 

@@ -1,5 +1,5 @@
 /** Screen and server execute the same list: Chromium's canvas against the server's, from the same pyramid level. */
-import { expect, test } from '@playwright/test'
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
 import path from 'node:path'
 import type { Canvas } from '@napi-rs/canvas'
 import { levelCount, levelFor } from '@/core/render/needs'
@@ -7,6 +7,12 @@ import { renderSheet } from '@/core/render/drawList'
 import { sheetOf } from '@/core/document/read'
 import { setFrameBox } from '@/core/document/edits/frames'
 import { setPlaced } from '@/core/document/edits/fills'
+import { ADJUSTMENT_KEYS, withStrength, type Adjustments } from '@/core/adjust/adjustments'
+import { adjustPictures } from '@/core/document/edits/adjust'
+import { putLayer } from '@/core/document/edits/finishes'
+import type { Project } from '@/core/document/types'
+import { LAYER_KINDS, newLayer, type FinishLayer } from '@/core/finish/layers'
+import { FINISH_PRESETS } from '@/core/finish/presets'
 import { coverPlaced } from '@/core/placement/placed'
 import { levelPixels } from '@/server/export/pixels'
 import { paintList } from '@/server/export/renderSheet'
@@ -18,24 +24,13 @@ const PIECES = [
   { id: 'c', box: { cx: 300, cy: 470, w: 260, h: 160 }, filled: true },
 ]
 
-test('over covered pixels the mean difference is at most 0.5 of 255', async ({ page, request }) => {
-  const id = await makeProject(request, PIECES)
-  // Turned frames, a turned and zoomed picture, one that does not cover.
-  const start = (
-    (await (await request.get(`/api/projects/${id}`)).json()) as { project: Parameters<typeof sheetOf>[0] }
-  ).project
-  const placed = coverPlaced('pic')
-  let project = setFrameBox(start, { sheetId: SHEET, frameId: 'b', turn: 21 })
-  project = setPlaced(project, {
-    sheetId: SHEET,
-    frameId: 'a',
-    placed: { ...placed, zoom: 1.7, turn: -33, flipX: true },
-  })
-  project = setPlaced(project, {
-    sheetId: SHEET,
-    frameId: 'c',
-    placed: { ...placed, fit: 'contain', keepCovered: false, turn: 12 },
-  })
+interface Bands {
+  readonly covered: { readonly mean: number; readonly count: number }
+  readonly edge: { readonly mean: number }
+}
+
+/** What the table shows of a project at 100% against what the server paints of it from the same levels. */
+const compared = async (page: Page, request: APIRequestContext, project: Project): Promise<Bands> => {
   const made = await request.post('/api/projects', { data: { document: project } })
   const hand = await BenchHand.open(page, ((await made.json()) as { id: string }).id)
   await hand.table.focus()
@@ -91,7 +86,86 @@ test('over covered pixels the mean difference is at most 0.5 of 255', async ({ p
   console.log(
     `covered: mean ${(covered.sum / covered.count).toFixed(3)}, max ${covered.max}; edge band: mean ${(edge.sum / edge.count).toFixed(3)}, max ${edge.max}`,
   )
+  return {
+    covered: { mean: covered.sum / covered.count, count: covered.count },
+    edge: { mean: edge.sum / Math.max(1, edge.count) },
+  }
+}
+
+test('over covered pixels the mean difference is at most 0.5 of 255', async ({ page, request }) => {
+  const id = await makeProject(request, PIECES)
+  // Turned frames, a turned and zoomed picture, one that does not cover.
+  const start = (
+    (await (await request.get(`/api/projects/${id}`)).json()) as { project: Parameters<typeof sheetOf>[0] }
+  ).project
+  const placed = coverPlaced('pic')
+  let project = setFrameBox(start, { sheetId: SHEET, frameId: 'b', turn: 21 })
+  project = setPlaced(project, {
+    sheetId: SHEET,
+    frameId: 'a',
+    placed: { ...placed, zoom: 1.7, turn: -33, flipX: true },
+  })
+  project = setPlaced(project, {
+    sheetId: SHEET,
+    frameId: 'c',
+    placed: { ...placed, fit: 'contain', keepCovered: false, turn: 12 },
+  })
+  const { covered, edge } = await compared(page, request, project)
   expect(covered.count).toBeGreaterThan(100_000)
-  expect(covered.sum / covered.count).toBeLessThanOrEqual(0.5)
-  expect(edge.sum / edge.count).toBeLessThanOrEqual(3)
+  expect(covered.mean).toBeLessThanOrEqual(0.5)
+  expect(edge.mean).toBeLessThanOrEqual(3)
+})
+
+const FINISHES: readonly (readonly [string, readonly FinishLayer[]])[] = [
+  ...LAYER_KINDS.map((kind) => [kind, [newLayer(kind, 'l-1', 12)]] as const),
+  ...FINISH_PRESETS.map(({ name, parts }) => [name, parts(11).layers] as const),
+]
+
+/** What each of the three frames has of its own. */
+interface Dress {
+  readonly name: string
+  readonly layers: readonly FinishLayer[]
+  readonly adjustments: Adjustments
+}
+
+const IDS = PIECES.map((piece) => piece.id)
+
+/** Three filled frames, each dressed in its own way. */
+const dressed = async (request: APIRequestContext, dresses: readonly Dress[]): Promise<Project> => {
+  const id = await makeProject(request, PIECES)
+  const { project } = (await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }
+  return dresses.reduce((held, { layers, adjustments }, i) => {
+    const ids = [IDS[i] ?? 'a']
+    const finished = layers.reduce((at, layer) => putLayer(at, { sheetId: SHEET, ids, layer }), held)
+    return adjustPictures(finished, { sheetId: SHEET, ids, change: () => adjustments })
+  }, project)
+}
+
+const inThrees = <T>(list: readonly T[]): readonly (readonly T[])[] =>
+  Array.from({ length: Math.ceil(list.length / 3) }, (_, i) => list.slice(i * 3, i * 3 + 3))
+
+const agree = async (page: Page, request: APIRequestContext, all: readonly Dress[]): Promise<void> => {
+  for (const dresses of inThrees(all)) {
+    const { covered, edge } = await compared(page, request, await dressed(request, dresses))
+    const names = dresses.map(({ name }) => name).join(', ')
+    expect(covered.mean, names).toBeLessThanOrEqual(0.5)
+    expect(edge.mean, names).toBeLessThanOrEqual(3)
+  }
+}
+
+test('every finish looks the same on the table and from the server', async ({ page, request }) =>
+  agree(
+    page,
+    request,
+    FINISHES.map(([name, layers]) => ({ name, layers, adjustments: {} })),
+  ))
+
+test('every adjustment, and all at once, look the same on the table and from the server', async ({ page, request }) => {
+  const each = ADJUSTMENT_KEYS.map((key) => [key, withStrength({}, key, key === 'blur' ? 0.02 : 0.6)] as const)
+  const all: Adjustments = Object.assign({}, ...each.map(([, adjustments]) => adjustments))
+  await agree(
+    page,
+    request,
+    [...each, ['all', all] as const].map(([name, adjustments]) => ({ name, layers: [], adjustments })),
+  )
 })

@@ -36,6 +36,7 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
   const manyRows = readingRows(filled).length > 1
   const [byRow, setByRow] = useState(true)
   const hasSpan = frames.some(({ fill }) => fill.kind === 'span')
+  const isSelected = useBench((state) => state.selection.length > 0)
   const hasShared = hasSpan || frames.some(({ fill }) => fill.kind === 'echo')
   return (
     <section className={styles.section} aria-label="The set">
@@ -81,7 +82,7 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
           Clear
         </RailButton>
       </div>
-      {frames.length > 1 && (
+      {isSelected && frames.length > 1 && (
         <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Share a picture">
           <RailButton
             framed

@@ -4,6 +4,7 @@ import { convexHull } from '@/core/geometry/hull'
 import { apply, applyVector, rotation } from '@/core/geometry/matrix'
 import { rectAround, rectCentre } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
+import { grownFlat } from '@/core/path/flat'
 import { polygonPath } from '@/core/path/path'
 import { polylineOf } from '@/core/path/polyline'
 import { svgTextOf } from '@/core/path/svgText'
@@ -39,12 +40,12 @@ export const extentOf = (
   return { box, turn, hull: svgTextOf(polygonPath(hull), DECIMALS) }
 }
 
-/** The extent of one frame: its own outline, exactly. */
-export const extentOfFrame = (frame: Frame): SpanExtent => ({
-  box: frame.box,
-  turn: frame.turn,
-  hull: svgTextOf(frameOutline(frame).path, DECIMALS),
-})
+/** The extent of one frame: its own outline, exactly; grown by the bleed that its picture must cover too. */
+export const extentOfFrame = (frame: Frame, bleed = 0): SpanExtent => {
+  const outline = frameOutline(frame)
+  const covered = bleed > 0 ? grownFlat(outline, bleed) : outline
+  return { box: frame.box, turn: frame.turn, hull: svgTextOf(covered.path, DECIMALS) }
+}
 
 interface Stretch {
   readonly from: number

@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals'
 import sharp from 'sharp'
 import { projectFaults } from '@/core/document/validate'
-import { renderSheet } from '@/core/render/drawList'
+import { takeNames } from '@/core/document/edits/takes'
+import { panelsOf, renderSheet } from '@/core/render/drawList'
 import { itemsOf } from '@/core/render/ops'
 import { sheetOf } from '@/core/document/read'
 import { DEMO_PICTURES } from '@demo/paint/pictures'
@@ -11,6 +12,7 @@ import { resolvePlacement } from '@/core/placement/resolve'
 import { placeOfSubject } from '@/core/placement/subject'
 import { crewCards } from '@demo/crewCards'
 import { openingDay } from '@demo/project'
+import { triptych } from '@demo/triptych'
 
 const refs = Object.fromEntries(
   DEMO_PICTURES.map(({ name, tags, subject }, i) => [
@@ -60,5 +62,15 @@ describe('the demo', () => {
     const ops = itemsOf(renderSheet(project, sheetOf(project, 'sheet-1')).items).flatMap((item) => item.ops)
     expect(ops.filter((op) => op.op === 'picture')).toHaveLength(6)
     for (const op of ops) expect(op.op === 'picture' && op.isCovered).toBe(true)
+  })
+  it('has a triptych of one panorama over three panels that bleed, and a flyer with takes and an echo', () => {
+    const project = triptych(refs)
+    expect(projectFaults(JSON.parse(JSON.stringify(project)))).toEqual([])
+    const sheet = sheetOf(project, 'sheet-1')
+    expect(panelsOf(sheet)).toHaveLength(3)
+    for (const panel of panelsOf(sheet)) expect(panel).toMatchObject({ fill: { spanId: 'span-headland' } })
+    const ops = itemsOf(renderSheet(project, sheet, { bleed: true }).items).flatMap((item) => item.ops)
+    expect(ops.filter((op) => op.op === 'picture')).toHaveLength(6)
+    expect(takeNames(sheetOf(project, 'sheet-2')).map(({ name }) => name)).toEqual(['Day', 'Evening'])
   })
 })

@@ -62,7 +62,7 @@ const compared = (ours: Uint8ClampedArray, theirs: Uint8Array): { readonly mean:
   return { mean: sum / ours.length, most }
 }
 
-const SHAPE = '<ellipse cx="400" cy="300" rx="120" ry="90"'
+const ELLIPSE = '<ellipse cx="400" cy="300" rx="120" ry="90"'
 const blurFilter = (deviation: number, dx = 0, dy = 0): string =>
   `<filter id="f" color-interpolation-filters="sRGB" filterUnits="userSpaceOnUse" x="0" y="0" width="${W}" height="${H}">
    <feGaussianBlur stdDeviation="${deviation}"/><feOffset dx="${dx}" dy="${dy}"/></filter>`
@@ -81,7 +81,7 @@ describe('a shadow', () => {
     const { mean, most } = compared(
       data,
       resvg(
-        `${blurFilter(blur, 14, 22)}<g filter="url(#f)" opacity="0.5">${SHAPE} fill="#22282b"/></g>${SHAPE} fill="#c98d63"/>`,
+        `${blurFilter(blur, 14, 22)}<g filter="url(#f)" opacity="0.5">${ELLIPSE} fill="#22282b"/></g>${ELLIPSE} fill="#c98d63"/>`,
       ),
     )
     expect(mean).toBeLessThanOrEqual(0.5)
@@ -102,7 +102,7 @@ describe('a shadow', () => {
     const { mean } = compared(
       data,
       resvg(
-        `${blurFilter(5)}<g filter="url(#f)">${SHAPE} fill="#203040" stroke="#203040" stroke-width="24"/></g>${SHAPE} fill="#c98d63"/>`,
+        `${blurFilter(5)}<g filter="url(#f)">${ELLIPSE} fill="#203040" stroke="#203040" stroke-width="24"/></g>${ELLIPSE} fill="#c98d63"/>`,
       ),
     )
     expect(mean).toBeLessThanOrEqual(0.5)
@@ -123,7 +123,7 @@ describe('a shadow', () => {
     const { mean } = compared(
       data,
       resvg(
-        `${blurFilter(7, 9, 12)}<clipPath id="c">${SHAPE}/></clipPath>${SHAPE} fill="#c98d63"/><g clip-path="url(#c)"><g filter="url(#f)" opacity="0.8">${around}</g></g>`,
+        `${blurFilter(7, 9, 12)}<clipPath id="c">${ELLIPSE}/></clipPath>${ELLIPSE} fill="#c98d63"/><g clip-path="url(#c)"><g filter="url(#f)" opacity="0.8">${around}</g></g>`,
       ),
     )
     expect(mean).toBeLessThanOrEqual(0.5)
@@ -138,7 +138,7 @@ describe('a shadow', () => {
       colour: '#22282b',
     }
     const { data } = await paintedSheet(framed(layer, ['a', 'b']))
-    const both = `${SHAPE} fill="X"/><ellipse cx="480" cy="360" rx="100" ry="80" fill="X"/>`
+    const both = `${ELLIPSE} fill="X"/><ellipse cx="480" cy="360" rx="100" ry="80" fill="X"/>`
     const { mean } = compared(
       data,
       resvg(
@@ -160,8 +160,8 @@ describe('a copy and a glow', () => {
       colour: '#8e2a5b',
     }
     const { data } = await paintedSheet(framed(layer))
-    const moved = `<g transform="translate(18 -8)">${SHAPE} fill="#8e2a5b" stroke="#8e2a5b" stroke-width="12"/></g>`
-    expect(compared(data, resvg(`${moved}${SHAPE} fill="#c98d63"/>`)).mean).toBeLessThanOrEqual(0.3)
+    const moved = `<g transform="translate(18 -8)">${ELLIPSE} fill="#8e2a5b" stroke="#8e2a5b" stroke-width="12"/></g>`
+    expect(compared(data, resvg(`${moved}${ELLIPSE} fill="#c98d63"/>`)).mean).toBeLessThanOrEqual(0.3)
   })
   it('a glow outward is a shadow without offset', async () => {
     const layer: FinishLayer = {
@@ -175,7 +175,7 @@ describe('a copy and a glow', () => {
     const { mean } = compared(
       data,
       resvg(
-        `${blurFilter(12)}<g filter="url(#f)">${SHAPE} fill="#f0b429" stroke="#f0b429" stroke-width="8"/></g>${SHAPE} fill="#c98d63"/>`,
+        `${blurFilter(12)}<g filter="url(#f)">${ELLIPSE} fill="#f0b429" stroke="#f0b429" stroke-width="8"/></g>${ELLIPSE} fill="#c98d63"/>`,
       ),
     )
     expect(mean).toBeLessThanOrEqual(0.5)

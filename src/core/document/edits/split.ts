@@ -127,7 +127,8 @@ const storeParts = (sheet: Draft<Sheet>, held: Sheet, frame: Frame, made: readon
 
 /**
  * Parts a frame into rows, columns, a grid or leaning strips. Its picture stays where it was, shown by all parts together
- * as a span; with gaps skipped nothing of its middle is lost in them. `newIds` names the parts.
+ * as a span; with gaps skipped nothing of its middle is lost in them. With a bleed the picture grows, where it must, to
+ * cover that too. `newIds` names the parts.
  */
 export const splitFrame = defineEdit<{
   readonly sheetId: string
@@ -149,7 +150,12 @@ export const splitFrame = defineEdit<{
   const made = plain.map((part, i): Frame => ({ ...part, fill: partFill(frame, spanId, shifts[i]) }))
   const placed = shownPlaced(frame)
   if (placed) {
-    const span: Span = { id: spanId, source: { kind: 'placed', placed }, ...extentOfFrame(frame), gaps: parting.gaps }
+    const span: Span = {
+      id: spanId,
+      source: { kind: 'placed', placed },
+      ...extentOfFrame(frame, parting.bleed),
+      gaps: parting.gaps,
+    }
     Object.assign(sheet.spans, { [spanId]: span })
   }
   storeParts(sheet, held, frame, made)

@@ -1,0 +1,144 @@
+/** Finishes and adjustments: dragging among 24 dressed frames, exporting that sheet, megapixels adjusted a second. */
+import { mkdir, writeFile } from 'node:fs/promises'
+import path from 'node:path'
+import type { Browser } from '@playwright/test'
+import sharp from 'sharp'
+import { ADJUSTMENT_KEYS, withStrength, type Adjustments } from '@/core/adjust/adjustments'
+import { adjustedPixels } from '@/core/adjust/pixels'
+import { adjustPictures } from '@/core/document/edits/adjust'
+import { placePicture } from '@/core/document/edits/fills'
+import { putLayer } from '@/core/document/edits/finishes'
+import { addFrame } from '@/core/document/edits/frames'
+import { addPicture } from '@/core/document/edits/project'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import type { Project } from '@/core/document/types'
+import { newLayer } from '@/core/finish/layers'
+import { exportSheet } from '@/server/export/write'
+import type { PictureAnswer } from '@/contract/api'
+import { BASE, dragFigures, newPage } from './browser'
+import { median } from './numbers'
+
+const FRAMES = 24
+const COLUMNS = 6
+const SIZE = { w: 1200, h: 820 }
+const TONES: Adjustments = { exposure: 0.2, contrast: 0.15, warmth: 0.2, saturation: 0.1 }
+
+const grainy = async (seed: number): Promise<Buffer> => {
+  const noise = { type: 'gaussian', mean: 90 + (seed % 12) * 10, sigma: 25 } as const
+  const grain = await sharp({ create: { width: 600, height: 450, channels: 3, background: '#888', noise } })
+    .png()
+    .toBuffer()
+  return sharp(grain).resize(2400, 1800).jpeg().toBuffer()
+}
+
+interface Shown {
+  readonly hash: string
+  readonly w: number
+  readonly h: number
+}
+
+/** 24 rounded frames, each with a picture; dressed, also with a stroke, a blurred shadow and adjusted tones. */
+const sheetOf24 = (pictures: readonly Shown[], isDressed: boolean): Project => {
+  let project: Project = newProject(
+    'p',
+    'Dressed',
+    newSheet('s', 'Post', { unit: 'px', size: SIZE, ppi: 72, bleed: 0 }),
+  )
+  pictures.forEach(({ hash, w, h }, n) => {
+    const box = { cx: 110 + 196 * (n % COLUMNS), cy: 110 + 200 * Math.floor(n / COLUMNS), w: 160, h: 160 }
+    project = addPicture(project, {
+      pictureId: `pic-${n}`,
+      picture: { name: `n${n}`, pixels: { w, h }, hash, tags: [] },
+    })
+    project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${n}`, { kind: 'ellipse' }, box) })
+    project = placePicture(project, { sheetId: 's', frameId: `f-${n}`, pictureId: `pic-${n}` })
+  })
+  if (!isDressed) return project
+  const at = { sheetId: 's', ids: pictures.map((_, n) => `f-${n}`) }
+  const layers = [newLayer('shadow', 'fall', 12), newLayer('stroke', 'edge', 7)]
+  const finished = layers.reduce((held, layer) => putLayer(held, { ...at, layer }), project)
+  return adjustPictures(finished, { ...at, change: () => TONES })
+}
+
+/** Dragging one of 24 dressed frames. */
+export const measureDressed = async (browser: Browser): Promise<string> => {
+  const pictures: Shown[] = []
+  for (let n = 0; n < FRAMES; n += 1) {
+    const body = new Uint8Array(await grainy(n))
+    const response = await fetch(`${BASE}/api/pictures?name=d${n}.jpg`, { method: 'POST', body })
+    const { hash, width: w, height: h } = (await response.json()) as PictureAnswer
+    pictures.push({ hash, w, h })
+  }
+  const document = sheetOf24(pictures, true)
+  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document }) })
+  const page = await newPage(browser)
+  await page.goto(`${BASE}/projects/${((await made.json()) as { id: string }).id}`)
+  await page.locator('canvas[data-ready="true"]').waitFor()
+  await page.waitForTimeout(2500)
+  const paper = await page.locator('[class*="paper"]').boundingBox()
+  if (!paper) throw new TypeError('no paper')
+  const scale = paper.width / SIZE.w
+  const at = { x: paper.x + (110 + 196 * 2) * scale, y: paper.y + 310 * scale }
+  await page.mouse.click(at.x, at.y)
+  return `dragging one of 24 frames with stroke, blurred shadow and adjusted tones | ${await dragFigures(page, at, { x: 40, y: 30 })}`
+}
+
+/** Export of that sheet at twice its size, dressed, beside the same sheet without finishes and adjustments. */
+export const measureDressedExport = async (folder: string): Promise<string> => {
+  await mkdir(folder, { recursive: true })
+  const files: Record<string, string> = {}
+  const pictures: Shown[] = []
+  for (let n = 0; n < FRAMES; n += 1) {
+    const hash = String(n + 500).padStart(64, '0')
+    const file = path.join(folder, `dressed-${n}.jpg`)
+    await writeFile(file, await grainy(n))
+    files[hash] = file
+    pictures.push({ hash, w: 2400, h: 1800 })
+  }
+  const seconds = async (isDressed: boolean): Promise<number> => {
+    const started = performance.now()
+    await exportSheet({
+      project: sheetOf24(pictures, isDressed),
+      sheetId: 's',
+      files,
+      options: { format: 'png', ppi: 144, quality: 90, bleed: false },
+      out: path.join(folder, 'dressed.png'),
+    })
+    return (performance.now() - started) / 1000
+  }
+  const [plain, dressed]: [number[], number[]] = [[], []]
+  for (let i = 0; i < 5; i += 1) {
+    plain.push(await seconds(false))
+    dressed.push(await seconds(true))
+  }
+  const ratio = median(dressed) / median(plain)
+  return `export of those 24 frames at ${SIZE.w * 2} × ${SIZE.h * 2} px | ${median(dressed).toFixed(2)} s | the same without finishes and adjustments ${median(plain).toFixed(2)} s, ${ratio.toFixed(2)}×`
+}
+
+const MEGA = 4
+
+/** Megapixels a second of every adjustment, beside copying the pixels. */
+export const measureAdjustments = (): readonly string[] => {
+  const size = { w: 2400, h: (MEGA * 1e6) / 2400 }
+  const [width, height] = [size.w, Math.round(size.h)]
+  const data = Uint8ClampedArray.from({ length: width * height * 4 }, (_, i) => (i % 4 === 3 ? 255 : (i * 37) % 256))
+  const plate = { data, width, height, part: { x0: 0, y0: 0, x1: width, y1: height }, picture: { w: width, h: height } }
+  const timed = (work: () => unknown): number => {
+    const times = Array.from({ length: 3 }, () => {
+      const started = performance.now()
+      work()
+      return (performance.now() - started) / 1000
+    })
+    return median(times)
+  }
+  const floor = timed(() => data.slice())
+  const each = [
+    ['tones and colours together', TONES] as const,
+    ...ADJUSTMENT_KEYS.map((key) => [key, withStrength({}, key, key === 'blur' ? 0.01 : 0.5)] as const),
+  ].map(([name, adjustments]) => {
+    const of: Adjustments =
+      adjustments.vignette === undefined ? adjustments : { vignette: { ...adjustments.vignette, of: 'picture' } }
+    return `${name} ${(MEGA / timed(() => adjustedPixels(plate, of))).toFixed(0)}`
+  })
+  return [`adjustments, megapixels a second | ${each.join(', ')} | copying the pixels ${(MEGA / floor).toFixed(0)}`]
+}

@@ -1,0 +1,125 @@
+import { expect, test, type Locator, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import { BenchHand, makeProject, picture, placedIn, upload } from './bench'
+
+const PIECES = [
+  { id: 'a', box: { cx: 220, cy: 300, w: 320, h: 300 }, filled: true },
+  { id: 'b', box: { cx: 590, cy: 300, w: 280, h: 300 }, filled: true },
+]
+
+const tones = (page: Page): Locator => page.locator('[data-region="card"]').getByRole('region', { name: 'Tones' })
+const openTones = async (page: Page): Promise<void> => {
+  const head = tones(page).getByRole('button', { name: /^Tones/ })
+  if ((await head.getAttribute('aria-expanded')) === 'false') await head.click()
+}
+
+/** The mean lightness of what the table shows of a part of the sheet. */
+const lightness = async (hand: BenchHand, x: number, y: number): Promise<number> => {
+  await hand.ready()
+  const from = await hand.at({ x, y })
+  const to = await hand.at({ x: x + 60, y: y + 60 })
+  const box = await hand.table.boundingBox()
+  if (!box) throw new TypeError('no table')
+  return hand.page.locator('[data-region="table"] canvas').evaluate(
+    (canvas: HTMLCanvasElement, r) => {
+      const data = canvas.getContext('2d')?.getImageData(r.x, r.y, r.w, r.h).data ?? new Uint8ClampedArray()
+      let sum = 0
+      for (let i = 0; i < data.length; i += 4) sum += (data[i] ?? 0) + (data[i + 1] ?? 0) + (data[i + 2] ?? 0)
+      return sum / (data.length / 4) / 3
+    },
+    {
+      x: Math.round(from.x - box.x),
+      y: Math.round(from.y - box.y),
+      w: Math.round(to.x - from.x),
+      h: Math.round(to.y - from.y),
+    },
+  )
+}
+
+test('sliders change the picture as it is seen; each is reset by itself; before and after by key', async ({
+  page,
+  request,
+}) => {
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  await hand.press({ x: 220, y: 300 })
+  await openTones(page)
+  const plain = await lightness(hand, 190, 270)
+  const slider = tones(page).getByRole('slider', { name: 'Exposure' })
+  await slider.focus()
+  for (let i = 0; i < 16; i += 1) await page.keyboard.press('ArrowRight')
+  let project = await hand.afterStep('Adjust exposure')
+  expect(placedIn(project, 'a').adjustments?.exposure).toBeCloseTo(0.8, 2)
+  await expect.poll(async () => lightness(hand, 190, 270)).toBeGreaterThan(plain + 12)
+  await hand.table.focus()
+  await page.keyboard.press('5')
+  await expect(page.getByText('Before: pictures without adjustments')).toBeVisible()
+  await expect.poll(async () => Math.abs((await lightness(hand, 190, 270)) - plain)).toBeLessThan(1)
+  await page.keyboard.press('5')
+  await tones(page)
+    .getByRole('textbox', { name: /^Monochrome, typed/ })
+    .fill('100')
+  await page.keyboard.press('Enter')
+  await hand.afterStep('Adjust monochrome')
+  await tones(page).getByRole('button', { name: 'Reset Exposure' }).click()
+  project = await hand.afterStep('Reset exposure')
+  expect(placedIn(project, 'a').adjustments).toEqual({ monochrome: 1 })
+  await tones(page).getByRole('button', { name: 'Reset all adjustments' }).click()
+  project = await hand.afterStep('Reset adjustments')
+  expect(placedIn(project, 'a').adjustments).toBeUndefined()
+})
+
+test('a look, copied to another picture; a chart that follows; kept when the picture is replaced, dropped when it starts fresh', async ({
+  page,
+  request,
+}) => {
+  const other = await upload(request, await picture(900, 900, 77), 'tones-other.jpg')
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  await hand.press({ x: 220, y: 300 })
+  await openTones(page)
+  const chart = tones(page).locator('[data-tones]')
+  await expect(chart).toBeVisible()
+  const line = (): Promise<string | null> => chart.locator('path.js-line').first().getAttribute('d')
+  const before = await line()
+  await tones(page).getByLabel('Give a look').selectOption({ label: 'Two inks' })
+  let project = await hand.afterStep('Look: Two inks')
+  expect(placedIn(project, 'a').adjustments).toMatchObject({ contrast: 0.3, tones: { amount: 1 } })
+  await expect.poll(line).not.toBe(before)
+  await tones(page).getByRole('button', { name: 'Copy the tones' }).click()
+  await hand.press({ x: 590, y: 300 })
+  await tones(page).getByRole('button', { name: 'Paste the tones copied last' }).click()
+  project = await hand.afterStep('Paste tones')
+  expect(placedIn(project, 'b').adjustments).toEqual(placedIn(project, 'a').adjustments)
+  await page.getByRole('button', { name: 'Replace the picture, keeping all settings' }).click()
+  await page.locator('[data-supply]', { hasText: 'tones-other' }).click()
+  project = await hand.afterStep('Replace picture')
+  expect(project.pictures[placedIn(project, 'b').pictureId]?.hash).toBe(other.hash)
+  expect(placedIn(project, 'b').adjustments).toMatchObject({ tones: { amount: 1 } })
+  await page.getByRole('button', { name: 'Start fresh: cover the frame, no turn, no flip' }).click()
+  project = await hand.afterStep('Start fresh')
+  expect(placedIn(project, 'b').adjustments).toBeUndefined()
+})
+
+test('tones of several pictures are matched to the one selected first', async ({ page, request }) => {
+  const dark = await sharp(await picture(600, 600, 5))
+    .linear(0.5)
+    .jpeg()
+    .toBuffer()
+  await upload(request, dark, 'tones-dark.jpg')
+  const pieces = [
+    { ...PIECES[0]!, filled: true },
+    { ...PIECES[1]!, filled: false },
+  ]
+  const hand = await BenchHand.open(page, await makeProject(request, pieces))
+  await hand.press({ x: 590, y: 300 })
+  await page.locator('[data-supply]', { hasText: 'tones-dark' }).click()
+  await hand.afterStep('Place picture')
+  await hand.press({ x: 220, y: 300 })
+  await page.keyboard.down('Shift')
+  await hand.press({ x: 590, y: 300 })
+  await page.keyboard.up('Shift')
+  await openTones(page)
+  await tones(page).getByRole('button', { name: 'Match the tones of all to the picture selected first' }).click()
+  const project = await hand.afterStep('Match tones')
+  expect(placedIn(project, 'b').adjustments?.exposure ?? 0).toBeGreaterThan(0.4)
+  expect(placedIn(project, 'a').adjustments).toBeUndefined()
+})
