@@ -31,6 +31,18 @@ export const EdgeSection = ({ frame, sheet }: { readonly frame: Frame; readonly 
             bench.commit('Soft edge', (p) => setFrameEdge.record(p, { ...at, feather: feather || null }))
           }}
         />
+        <LengthField
+          label="Own bleed"
+          unit={sheet.unit}
+          ppi={sheet.ppi}
+          points={frame.bleed ?? 0}
+          onPoints={(value) => {
+            const bleed = within('the bleed', value, RANGE.bleed, 'from 0 to 10 in (254 mm)')
+            bench.commit('Own bleed', (p) => setFrameEdge.record(p, { ...at, bleed: bleed || null }))
+          }}
+        />
+      </div>
+      <div className={styles.row}>
         {placed?.fit === 'tile' && (
           <PlainField
             label="Gap"

@@ -22,6 +22,7 @@ export const MoreMenu = ({ noun }: { readonly noun: string }) => {
     ['To the rear', 'rear', () => restackSelected(bench, 'rear')],
     ['Select all of the same stencil', 'alike', () => selectAlike(bench, 'stencil')],
     ['Select all of the same size', '', () => selectAlike(bench, 'size')],
+    ['Select all of the same finish', '', () => selectAlike(bench, 'finish')],
     ['Select all empty frames', 'empty', () => selectAlike(bench, 'empty')],
     ['Paste only the placement copied last', 'placement', () => pastePlacement(bench)],
   ]

@@ -165,6 +165,17 @@ export const StrokeFields = ({ layer, sheet }: StrokeProps) => {
           onChoice={(join) => set({ join })}
         />
       </div>
+      {layer.join === 'miter' && layer.line.kind !== 'dots' && layer.line.kind !== 'brushed' && (
+        <div className={styles.row}>
+          <PlainField
+            label="Mitres up to"
+            unit="× half the width"
+            decimals={1}
+            value={layer.mitreLimit}
+            onValue={(value) => set({ mitreLimit: within('the mitre limit', value, LAYER_RANGE.mitreLimit) })}
+          />
+        </div>
+      )}
       <LineFields layer={layer} sheet={sheet} />
       <PaintField
         paint={layer.paint}

@@ -1,5 +1,6 @@
 'use client'
 import { useEffect, useRef } from 'react'
+import { originalOf } from '@/core/document/content'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { borrowLevels } from '@/client/stage/images'
 import { paintThumbnail } from '@/client/stage/thumbnail'
@@ -15,8 +16,12 @@ interface ThumbnailProps {
 }
 
 /** What changes the look of a thumbnail: the frames and the pictures, or all of the sheet. */
-const looksOf = ({ project, sheet, frames }: ThumbnailProps): readonly unknown[] =>
-  frames ? [...frames, project.pictures] : [sheet, project.pictures]
+const looksOf = ({ project, sheet, frames }: ThumbnailProps): readonly unknown[] => {
+  const { pictures, finishes } = project
+  if (!frames) return [sheet, pictures, finishes]
+  const shared = frames.some(({ fill }) => fill.kind === 'span') ? [sheet.spans, sheet.background] : []
+  return [...frames, ...frames.map((frame) => originalOf(sheet, frame)), ...shared, pictures, finishes]
+}
 
 const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((one, i) => one === b[i])

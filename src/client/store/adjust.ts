@@ -4,12 +4,12 @@ import { matchedTones, toneOfSample, type Sample } from '@/core/adjust/match'
 import { placedIn } from '@/core/document/content'
 import type { Recorded } from '@/core/document/edit'
 import { adjustPictures, holdersUnder, lookOf } from '@/core/document/edits/adjust'
-import { schemaFaults } from '@/core/document/schema'
 import { adjustmentsSchema } from '@/core/document/schema/placed'
 import type { Frame, Project } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
 import { askTones } from '@/client/workers/tones'
 
@@ -64,25 +64,13 @@ export const copyTones = (bench: Bench): void => {
   const [frame] = tonedFrames(bench)
   const placed = frame && placedIn(shownSheet(bench.get()), frame)
   if (!placed) return say(bench, 'Select a frame with a picture first.')
-  try {
-    localStorage.setItem(STORE, JSON.stringify(placed.adjustments ?? {}))
-    say(bench, 'The tones are copied. Select other pictures and paste them.')
-  } catch {
-    say(bench, 'The browser keeps no more: the tones were not copied.', 'fault')
-  }
-}
-
-const keptTones = (): Adjustments | null => {
-  try {
-    const held: unknown = JSON.parse(localStorage.getItem(STORE) ?? 'null')
-    return held !== null && !schemaFaults(adjustmentsSchema, held).length ? (held as Adjustments) : null // just checked
-  } catch {
-    return null
-  }
+  if (keepCopy(STORE, placed.adjustments ?? {}))
+    return say(bench, 'The tones are copied. Select other pictures and paste them.')
+  say(bench, 'The browser keeps no more: the tones were not copied.', 'fault')
 }
 
 export const pasteTones = (bench: Bench): void => {
-  const kept = keptTones()
+  const kept = keptCopy<Adjustments>(STORE, adjustmentsSchema)
   if (!kept) return say(bench, 'No tones were copied yet. Select a picture and copy its tones.')
   if (!tonedFrames(bench).length) return say(bench, 'Select frames with pictures first.')
   commit(bench, 'Paste tones', () => kept)

@@ -2,14 +2,16 @@ import { isFailure } from '@/core/failure'
 import { nudgeStep } from '@/core/units'
 import { fragmentOf, pasteFragment, readFragment, type Fragment } from '@/core/document/fragment'
 import { removeItems } from '@/core/document/edits/items'
+import { withAdjustments } from '@/core/document/edits/adjust'
 import { setPlacements } from '@/core/document/edits/subjects'
-import { placedSchema, schemaFaults } from '@/core/document/schema'
+import { placedSchema } from '@/core/document/schema'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { placedIn } from '@/core/document/content'
 import { isHidden, topmostIds } from '@/core/document/tree'
 import type { Placed } from '@/core/placement/placed'
 import { newItemId } from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
 import { selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
 
@@ -27,7 +29,8 @@ export const copySelected = (bench: Bench): string | null => {
   const ids = state.selection.filter((id) => id !== BACKGROUND_ID)
   const holder = selectedFrame(state)
   const placed = holder && placedIn(shownSheet(state), holder)
-  if (placed) keepPlacement(placed)
+  // Where the browser keeps no more, frames are copied all the same, only their placement alone cannot be pasted.
+  if (placed) keepCopy(PLACEMENT_STORE, placed)
   if (!ids.length) return null
   pasted = { text: '', times: 0 }
   bench.set({ spoken: `${ids.length} copied` })
@@ -97,36 +100,20 @@ export const duplicateSelected = (bench: Bench): void => {
   putFragment(bench, 'Duplicate', fragmentOf(state.project, state.sheetId, ids), 1, top)
 }
 
-const keepPlacement = (placed: Placed): void => {
-  try {
-    localStorage.setItem(PLACEMENT_STORE, JSON.stringify(placed))
-  } catch {
-    // The browser's store is full: frames are copied all the same, only their placement alone cannot be pasted.
-    pasted = { text: '', times: 0 }
-  }
-}
-
-const keptPlacement = (): Placed | null => {
-  try {
-    const held: unknown = JSON.parse(localStorage.getItem(PLACEMENT_STORE) ?? 'null')
-    return held !== null && !schemaFaults(placedSchema, held).length ? (held as Placed) : null // just checked
-  } catch {
-    return null
-  }
-}
-
 /** Gives the selected pictures the zoom, focus, turn, flips and fit that were copied last; the pictures stay. */
 export const pastePlacement = (bench: Bench): void => {
   bench.endBurst()
   const state = bench.get()
-  const kept = keptPlacement()
+  const kept = keptCopy<Placed>(PLACEMENT_STORE, placedSchema)
   if (!kept) return say(bench, 'No placement was copied yet. Select a filled frame and copy it with Ctrl C.')
   const holder = selectedFrame(state)
   const frames = holder ? [holder] : selectedFrames(state)
   const placements = Object.fromEntries(
     frames.flatMap((frame) => {
       const placed = placedIn(shownSheet(state), frame)
-      return placed ? [[frame.id, { ...kept, pictureId: placed.pictureId }]] : []
+      // Picture and tones stay; only where and how large it lies is taken over.
+      const placement = withAdjustments({ ...kept, pictureId: placed?.pictureId ?? '' }, placed?.adjustments ?? {})
+      return placed ? [[frame.id, placement]] : []
     }),
   )
   if (!Object.keys(placements).length) return say(bench, 'Select filled frames to give them the copied placement.')

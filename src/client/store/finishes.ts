@@ -20,10 +20,10 @@ import {
   type FinishCopy,
 } from '@/core/document/edits/finishes'
 import { namedOf } from '@/core/document/finish'
-import { schemaFaults } from '@/core/document/schema'
 import { finishCopySchema } from '@/core/document/schema/finish'
 import type { Item, NamedFinish, Project } from '@/core/document/types'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
 
 const newId = (start: string): string => `${start}-${crypto.randomUUID().slice(0, 13)}`
@@ -221,25 +221,12 @@ export const copySelectedFinish = (bench: Bench): void => {
   const [item] = selectedItems(bench)
   if (!item) return say(bench, 'Select a frame or group first.')
   const copy = copyFinish(shownProject(bench.get()), item)
-  try {
-    localStorage.setItem(STORE, JSON.stringify(copy))
-    say(bench, 'The finish is copied. Select others and paste it.')
-  } catch {
-    say(bench, 'The browser keeps no more: the finish was not copied. Name it instead.', 'fault')
-  }
-}
-
-const keptFinish = (): FinishCopy | null => {
-  try {
-    const held: unknown = JSON.parse(localStorage.getItem(STORE) ?? 'null')
-    return held !== null && !schemaFaults(finishCopySchema, held).length ? (held as FinishCopy) : null // just checked
-  } catch {
-    return null
-  }
+  if (keepCopy(STORE, copy)) return say(bench, 'The finish is copied. Select others and paste it.')
+  say(bench, 'The browser keeps no more: the finish was not copied. Name it instead.', 'fault')
 }
 
 export const pasteSelectedFinish = (bench: Bench): void => {
-  const copy = keptFinish()
+  const copy = keptCopy<FinishCopy>(STORE, finishCopySchema)
   if (!copy) return say(bench, 'No finish was copied yet. Select a frame and copy its finish.')
   onItems(bench, 'Paste finish', (project, at) => pasteFinish.record(project, { ...at, copy }))
 }

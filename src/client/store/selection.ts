@@ -105,8 +105,12 @@ export const selectAll = (bench: Bench): void => {
 }
 
 /** How frames can be alike. */
-export const LIKENESSES = ['stencil', 'empty', 'size'] as const
+export const LIKENESSES = ['stencil', 'empty', 'size', 'finish'] as const
 export type Likeness = (typeof LIKENESSES)[number]
+
+/** What a frame's finish comes to, named or its own. */
+const finishText = ({ finish, opacity, blend }: Frame): string =>
+  JSON.stringify([finish ?? null, opacity ?? 1, blend ?? ''])
 
 const isAlike = (likeness: Likeness, one: Frame, other: Frame): boolean => {
   switch (likeness) {
@@ -114,6 +118,8 @@ const isAlike = (likeness: Likeness, one: Frame, other: Frame): boolean => {
       return one.stencil.kind === other.stencil.kind
     case 'empty':
       return one.fill.kind === 'none'
+    case 'finish':
+      return finishText(one) === finishText(other)
     case 'size':
       return Math.abs(one.box.w - other.box.w) < 0.01 && Math.abs(one.box.h - other.box.h) < 0.01
   }

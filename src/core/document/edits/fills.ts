@@ -161,10 +161,14 @@ export const fillFrames = defineEdit<FramesAddress & { readonly fill: PlainFill 
   },
 )
 
-/** Sets what stands behind the pictures of frames, and how their edges fade; null takes it away. */
+/** Sets what stands behind the pictures of frames, how their edges fade, and their own bleed; null takes it away. */
 export const setFrameEdge = defineEdit<
-  FramesAddress & { readonly backing?: Colour | null; readonly feather?: number | null }
->((draft, { sheetId, ids, backing, feather }, project) => {
+  FramesAddress & {
+    readonly backing?: Colour | null
+    readonly feather?: number | null
+    readonly bleed?: number | null
+  }
+>((draft, { sheetId, ids, backing, feather, bleed }, project) => {
   for (const { id } of framesUnder(sheetOf(project, sheetId), ids)) {
     const frame = frameDraft(draft, project, sheetId, id)
     if (!frame) continue
@@ -172,6 +176,8 @@ export const setFrameEdge = defineEdit<
     else if (backing === null && frame.backing !== undefined) delete frame.backing
     if (feather) put(frame, 'feather', feather)
     else if (feather !== undefined && frame.feather !== undefined) delete frame.feather
+    if (bleed) put(frame, 'bleed', bleed)
+    else if (bleed !== undefined && frame.bleed !== undefined) delete frame.bleed
   }
 })
 

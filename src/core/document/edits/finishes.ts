@@ -231,13 +231,22 @@ export const changeFinish = defineEdit<
   const held = project.finishes[finishId] ?? refuse('a finish', 'one of the project', finishId)
   const next: NamedFinish = { ...held, ...change }
   put(draft.finishes, finishId, withoutGaps(next) as Draft<NamedFinish>) // a frozen value is stored as it is
-  if (!('corners' in change)) return
-  for (const { sheetId, item } of finishUses(project, finishId)) {
-    const user = draft.sheets[sheetId]?.items[item.id]
-    if (user?.kind !== 'frame' || item.kind !== 'frame' || !sameCorner(item, held.corners)) continue
-    put(user, 'stencil', cornered(item.stencil, change.corners ? [change.corners] : null) as Draft<Stencil>)
-  }
+  if ('corners' in change) followCorners(draft, project, held, change.corners)
 })
+
+/** Users of a finish whose corners are those of it take new ones. */
+const followCorners = (
+  draft: Draft<Project>,
+  project: Project,
+  named: NamedFinish,
+  corners: Corner | undefined,
+): void => {
+  for (const { sheetId, item } of finishUses(project, named.id)) {
+    const user = draft.sheets[sheetId]?.items[item.id]
+    if (user?.kind !== 'frame' || item.kind !== 'frame' || !sameCorner(item, named.corners)) continue
+    put(user, 'stencil', cornered(item.stencil, corners ? [corners] : null) as Draft<Stencil>) // a frozen value
+  }
+}
 
 /** Without keys that hold nothing. */
 const withoutGaps = (finish: NamedFinish): NamedFinish =>
@@ -288,6 +297,12 @@ export const shareDifferences = defineEdit<{ readonly sheetId: string; readonly 
     put(shared, 'layers', layersOf(project, held) as Draft<FinishLayer>[]) // a frozen value is stored as it is
     if (held.opacity !== undefined) put(shared, 'opacity', held.opacity)
     if (held.blend !== undefined) put(shared, 'blend', held.blend)
+    if (named.corners && held.kind === 'frame' && isStraight(held.stencil)) {
+      const corners = held.stencil.corners?.[0]
+      if (corners) put(shared, 'corners', corners as Draft<Corner>)
+      else delete shared.corners
+      followCorners(draft, project, named, corners)
+    }
     putFinish(item, { finishId: named.id })
     delete item.opacity
     delete item.blend
