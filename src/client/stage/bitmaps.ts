@@ -1,7 +1,7 @@
 import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { growRect, intersectRects, mapRect, rectHolds, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
-import { originalOf } from '@/core/document/content'
+import { originalOf, placedIn } from '@/core/document/content'
 import { frameRect } from '@/core/document/read'
 import type { Frame, Sheet } from '@/core/document/types'
 import { itemPictures } from '@/core/render/needs'
@@ -43,10 +43,10 @@ const MOST_CACHED_BYTES = 500e6
 const BYTES_A_PIXEL = 4
 const HATCHING = '/hatching'
 
-/** A frame that shows nothing yet, or an echo of one. */
+/** A frame that shows nothing yet, an echo of one, or a window onto a background that is gone. */
 const isEmpty = (sheet: Sheet, frame: Frame): boolean => {
   const { kind } = originalOf(sheet, frame).fill
-  return kind === 'none' || kind === 'echo'
+  return kind === 'none' || kind === 'echo' || (kind === 'span' && !placedIn(sheet, frame))
 }
 
 type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D

@@ -1,12 +1,12 @@
 import { compose, scaling, translation } from '@/core/geometry/matrix'
-import { rectSize, type Rect } from '@/core/geometry/rect'
+import { growRect, rectSize, type Rect } from '@/core/geometry/rect'
 import { sheetRect } from '@/core/document/extent'
 import { frameRect } from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { unionRects } from '@/core/geometry/rect'
 import { renderBackground, renderNodes } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
-import { isGroup, type DrawNode } from '@/core/render/ops'
+import { isGroup, type DrawItem, type DrawNode } from '@/core/render/ops'
 import { paintItem, paintNode } from '@/painters/canvas/paint'
 import { createLayer, painterContext } from '@/client/stage/canvas'
 import { paintEmptyFrame } from '@/client/stage/emptyFrame'
@@ -20,8 +20,20 @@ export interface ThumbnailScene {
   readonly frames: readonly Frame[] | null
 }
 
-const areaOf = ({ sheet, frames }: ThumbnailScene): Rect =>
-  frames?.length ? unionRects(frames.map(frameRect)) : sheetRect(sheet.size)
+/** Of what a finish paints beyond the outline, this much of the frame's size is shown. */
+const MOST_BEYOND = 0.1
+
+/** A frame with a little of what its finish paints around it. */
+const rectWithFinish = (frame: Frame, { bounds }: DrawItem): Rect => {
+  const r = frameRect(frame)
+  const most = MOST_BEYOND * Math.max(r.x1 - r.x0, r.y1 - r.y0)
+  return growRect(r, Math.min(most, Math.max(0, r.x0 - bounds.x0, bounds.x1 - r.x1)))
+}
+
+const areaOf = ({ project, sheet, frames }: ThumbnailScene): Rect =>
+  frames?.length
+    ? unionRects(frames.map((frame) => rectWithFinish(frame, renderFrame(project, sheet, frame))))
+    : sheetRect(sheet.size)
 
 /** Paints a scene as large as the canvas allows, in its middle. */
 export const paintThumbnail = (canvas: HTMLCanvasElement, images: LevelImages, scene: ThumbnailScene): void => {

@@ -147,6 +147,7 @@ export const applyPreset = (bench: Bench, preset: FinishPreset): void => {
 export const tryFinish = (bench: Bench, finish: NamedFinish | null): void => {
   const at = address(bench)
   if (!at.ids.length) return
+  bench.endBurst()
   if (!finish) return bench.preview(null)
   const { project } = bench.get()
   const known = addFinish(project, { finish })

@@ -104,6 +104,24 @@ describe('the width of a stroke', () => {
     near(area / (2 * (260 + 180) + 4 * width), wanted / (2 * (260 + 180) + 4 * width), 0.1)
   })
 
+  it.each([
+    ['miter', 4],
+    ['round', Math.PI],
+    ['bevel', 2],
+  ] as const)('at corners joined by %s adds what the join says, in squares of the width', async (join, squares) => {
+    const width = 21.5
+    const project = framed(
+      { kind: 'rectangle' },
+      { cx: 400.2, cy: 299.6, w: 200, h: 160 },
+      stroke({ side: 'outside', width, join }),
+      { fill: null, backdrop: '#ffffff' },
+    )
+    const { data } = await paintedSheet(project)
+    let area = 0
+    for (let i = 0; i < data.length; i += 4) area += darkness(data[i] ?? 0)
+    near((area - 2 * (200 + 160) * width) / (width * width), squares, 0.05)
+  })
+
   it('at a concave corner and around a hole covers what is nearer than its width', async () => {
     // An L with a square hole: lines and square offsets are known in closed form for mitres.
     const d = 'M0 0H200V100H100V200H0Z M30 30V70H70V30Z'
