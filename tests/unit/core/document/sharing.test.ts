@@ -99,7 +99,10 @@ describe('a span', () => {
         const held = contentOf(start, sheet(start), frame(start, id))!
         const placed = turnPicture(zoomPicture(held.placed, held.mount, { x, y: 0 }, zoom).placed, held.mount, turn / 3)
         const worked = setPlaced(start, { sheetId: SHEET, frameId: id, placed })
-        const marked = pinned ? pinWindows(worked, { sheetId: SHEET, ids: [id], pinned: true }) : worked
+        const leaning = turnItems(worked, { sheetId: SHEET, ids: [id], centre: { x: 300, y: 280 }, by: turn / 2 })
+        const marked = pinned ? pinWindows(leaning, { sheetId: SHEET, ids: [id], pinned: true }) : leaning
+        // Pinning changes nothing of what is seen.
+        nearMatrix(matrix(marked, id), matrix(leaning, id), 1e-6, 1200)
         const turned = turnItems(marked, { sheetId: SHEET, ids: [id], centre: { x: 400, y: 300 }, by: turn })
         const left = makeIndependent(turned, { sheetId: SHEET, ids: [id] })
         nearMatrix(matrix(left, id), matrix(turned, id), 1e-6, 1200)
