@@ -128,7 +128,7 @@ describe.each(BLENDS)('%s', (mode) => {
     const data = paintedPairs(mode, pairs, opacity, backing)
     // A backdrop with alpha is kept premultiplied in 8 bits by the canvas, which costs one more.
     const most = mode === 'hue' || mode === 'saturation' ? 8 : backing < 1 ? 4 : opacity < 1 ? 3 : 2
-    const pole = backing < 1 ? 0.1 : 0.02
+    const pole = backing < 1 ? 0.25 : 0.02
     const whole = opacity + backing - opacity * backing
     pairs.forEach(([back, source], i) => {
       const b = back.map((v) => v / 255) as unknown as Rgb
