@@ -52,6 +52,7 @@ test('layers are added, typed, seen at once, moved, hidden and taken off, each a
   await page.getByRole('dialog').getByRole('textbox').first().fill('#b3261e')
   await page.keyboard.press('Enter')
   await page.mouse.click(640, 30)
+  await expect(page.getByRole('dialog')).toHaveCount(0)
   await expect.poll(async () => pixel(hand, 78, 200)).toEqual([0xb3, 0x26, 0x1e])
   await finish(page).getByRole('button', { name: 'Add: shadow' }).click()
   await finish(page)

@@ -37,7 +37,7 @@ test('new sheet, frame, picture, zoom and export with the keyboard alone', async
   await tabTo(page, /^Ellipse$/)
   await page.keyboard.press('Enter')
   await hand.afterStep('New frame')
-  await tabTo(page, /^Stencils$/, 10, 'Shift+Tab')
+  await tabTo(page, /^Stencils$/, 14, 'Shift+Tab')
   await page.keyboard.press('ArrowLeft')
   await tabTo(page, /^by-key/)
   await page.keyboard.press('Enter')
