@@ -1,6 +1,7 @@
 'use client'
 import ArrowDown from '@mui/icons-material/KeyboardArrowDown'
 import ArrowUp from '@mui/icons-material/KeyboardArrowUp'
+import dynamic from 'next/dynamic'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
@@ -9,10 +10,12 @@ import type { Sheet } from '@/core/document/types'
 import type { FinishLayer } from '@/core/finish/layers'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { layerName, layerSwatch } from '@/client/bench/finishWords'
-import { LayerFields } from '@/client/bench/LayerFields'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeLayer, dropLayer, setBackSelected, shiftLayer } from '@/client/store/finishes'
 import styles from '@/client/bench/Finish.module.css'
+
+// The values of layers come when one is first opened.
+const LayerFields = dynamic(() => import('@/client/bench/LayerFields').then((m) => m.LayerFields))
 
 interface LayerListProps {
   readonly layers: readonly FinishLayer[]

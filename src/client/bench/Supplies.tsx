@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -9,11 +10,14 @@ import { FINISH_PRESETS } from '@/core/finish/presets'
 import { PRESETS } from '@/core/stencil/presets'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
-import { FinishSupplies, FinishTools } from '@/client/bench/FinishSupplies'
 import { StencilSupplies, StencilTools } from '@/client/bench/StencilSupplies'
 import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
 import type { Carried } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
+
+// Finishes come when their tab is first opened.
+const FinishSupplies = dynamic(() => import('@/client/bench/FinishSupplies').then((m) => m.FinishSupplies))
+const FinishTools = dynamic(() => import('@/client/bench/FinishSupplies').then((m) => m.FinishTools))
 
 const TABS = ['Pictures', 'Stencils', 'Finishes'] as const
 type Tab = (typeof TABS)[number]
