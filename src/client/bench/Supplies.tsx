@@ -6,7 +6,6 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
-import { FINISH_PRESETS } from '@/core/finish/presets'
 import { PRESETS } from '@/core/stencil/presets'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
@@ -87,10 +86,11 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const [search, setSearch] = useState('')
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const count = useBench((state) => state.pictures.length)
-  const counts: Readonly<Record<Tab, number>> = {
-    Pictures: count,
-    Stencils: useBench((state) => state.kept.length) + PRESETS.length,
-    Finishes: useBench((state) => Object.keys(state.project.finishes).length) + FINISH_PRESETS.length,
+  const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
+  const offered: Readonly<Record<Tab, string>> = {
+    Pictures: `${count} pictures`,
+    Stencils: `${stencilCount} stencils`,
+    Finishes: 'finishes',
   }
   const replacing = useBench((state) => state.replacing)
   const isAddingTake = useBench((state) => state.isAddingTake)
@@ -162,7 +162,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
         <input
           type="search"
           className={styles.search}
-          placeholder={`Search ${counts[tab]} ${tab.toLowerCase()}`}
+          placeholder={`Search ${offered[tab]}`}
           aria-label={SEARCH_NAMES[tab]}
           value={search}
           onChange={(event) => setSearch(event.target.value)}
