@@ -3,9 +3,9 @@
  * without gaps against one frame of the union, and of windows against the background, on rendered pixels.
  */
 import { describe, expect, it } from '@jest/globals'
-import sharp from 'sharp'
 import { nearMatrix, near } from '@tests/helpers/near'
 import { paintedSheet } from '@tests/helpers/painted'
+import { differences, smooth } from '@tests/helpers/smooth'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { deepFreeze, sampleProject, SHEET } from '@tests/helpers/project'
 import { contentOf, originalOf, pictureMatrix, spanMembers } from '@/core/document/content'
@@ -28,7 +28,6 @@ import { projectFaults } from '@/core/document/validate'
 import { areaOf } from '@/core/path/area'
 import { panPicture, turnPicture, zoomPicture } from '@/core/placement/move'
 import { coverPlaced } from '@/core/placement/placed'
-import { rimmed, type PixelSource } from '@/server/export/pixels'
 
 /** Three panels in a row with gaps, no pictures yet. */
 const triptych = (gap = 20): Project => {
@@ -152,30 +151,6 @@ describe('a span', () => {
     expect(() => bindToBackground(triptych(), { sheetId: SHEET, ids: IDS, spanId: 's' })).toThrow(/a picture/)
   })
 })
-
-/** Pixels of a smooth picture of any size, drawn from a formula. */
-const smooth: PixelSource = async (need) => {
-  const { w, h } = need.pixels
-  const { sin } = Math
-  const data = Buffer.alloc(w * h * 3)
-  for (let y = 0, i = 0; y < h; y += 1)
-    for (let x = 0; x < w; x += 1, i += 3) {
-      data[i] = 128 + 90 * sin(x / 60)
-      data[i + 1] = 128 + 90 * sin(y / 45)
-      data[i + 2] = 128 + 90 * sin((x + y) / 75)
-    }
-  return rimmed(sharp(data, { raw: { width: w, height: h, channels: 3 } }), { x0: 0, y0: 0, x1: w, y1: h })
-}
-
-const differences = (a: Uint8ClampedArray, b: Uint8ClampedArray, skip: (pixel: number) => boolean) => {
-  let [sum, most] = [0, 0]
-  for (let i = 0; i < a.length; i += 1) {
-    const off = Math.abs((a[i] ?? 0) - (b[i] ?? 0))
-    sum += off
-    if (off > most && !skip(i >> 2)) most = off
-  }
-  return { mean: sum / a.length, most }
-}
 
 describe('what is seen of a span', () => {
   it('without gaps is one frame of the union', async () => {
