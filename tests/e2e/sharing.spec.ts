@@ -105,7 +105,7 @@ test('a frame is split into a grid with a gap; panels with their own bleed come 
   }
 })
 
-test('windows onto the background show it just where it lies, while it is paler', async ({ page, request }) => {
+test('frames become windows onto the background picture', async ({ page, request }) => {
   await upload(request, await picture(1000, 800, 91), 'ground.jpg')
   const hand = await BenchHand.open(
     page,
@@ -146,6 +146,32 @@ test('an echo follows its original, goes to it, and is made independent', async 
   await page.keyboard.press('Delete')
   project = await hand.afterStep('Remove frame')
   expect(frameIn(project, echo.id).fill.kind).toBe('taken')
+})
+
+test('frames that are there already can follow the one selected first, but never in a circle', async ({
+  page,
+  request,
+}) => {
+  const hand = await BenchHand.open(page, await makeProject(request, PANELS))
+  const both = async (first: number, then: number): Promise<void> => {
+    await hand.press({ x: first, y: 250 })
+    await page.keyboard.down('Shift')
+    await hand.press({ x: then, y: 250 })
+    await page.keyboard.up('Shift')
+  }
+  await both(160, 380)
+  await card(page)
+    .getByRole('button', { name: /^Let all show, from now on/ })
+    .click()
+  const project = await hand.afterStep('Follow the first')
+  expect(frameIn(project, 'p2').fill).toEqual({ kind: 'echo', frameId: 'p1' })
+  await page.keyboard.press('Escape')
+  await both(380, 160)
+  await card(page)
+    .getByRole('button', { name: /^Let all show, from now on/ })
+    .click()
+  await expect(page.getByText('p1 is what p2 shows.')).toBeVisible()
+  expect((await hand.opened()).project).toEqual(project)
 })
 
 test('takes are added, switched by key and card, compared, for all frames at once, and all exported', async ({

@@ -8,7 +8,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Options, Parts, Preview } from '@/client/bench/ArtParts'
-import { CategoryField } from '@/client/bench/KeepDialog'
+import { CategoryField } from '@/client/parts/CategoryField'
 import {
   artWords,
   keepMade,
@@ -152,7 +152,8 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
   const filled = art.parts.flatMap((part, i) => (part.isFilled ? [i] : []))
   const [chosen, setChosen] = useState<readonly number[]>(filled)
   const [choice, setChoice] = useState<ArtChoice>({ as: 'one', soft: false })
-  const [category, setCategory] = useState(bench.get().kept[0]?.category ?? 'Mine')
+  const kept = useBench((state) => state.kept)
+  const [category, setCategory] = useState(kept[0]?.category ?? 'Mine')
   const [fault, setFault] = useState<string | null>(null)
   const [isBusy, setBusy] = useState(false)
   const act = async (work: () => Promise<boolean>): Promise<void> => {
@@ -210,7 +211,7 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
             )}
             <Parts art={art} chosen={chosen} onChosen={setChosen} />
             <Options art={art} choice={choice} onChoice={setChoice} />
-            <CategoryField value={category} onValue={setCategory} />
+            <CategoryField categories={kept.map((one) => one.category)} value={category} onValue={setCategory} />
             {art.notes.map((note) => (
               <span key={note} style={{ color: 'var(--caution)' }}>
                 ▲ {note}

@@ -1,5 +1,4 @@
 'use client'
-import Autocomplete from '@mui/material/Autocomplete'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import Dialog from '@mui/material/Dialog'
@@ -9,6 +8,7 @@ import DialogTitle from '@mui/material/DialogTitle'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
+import { CategoryField } from '@/client/parts/CategoryField'
 import { isStraight } from '@/core/stencil/stencil'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { changeNamed, keepFinish, selectedItems } from '@/client/store/finishes'
@@ -18,13 +18,12 @@ import { say } from '@/client/store/notices'
 export const FinishDialog = ({ onClose }: { readonly onClose: () => void }) => {
   const bench = useBenchHandle()
   const finishes = useBench((state) => state.project.finishes)
-  const renamed = useBench((state) => state.project.finishes[state.openLayer ?? ''])
+  const renamed = useBench((state) => state.project.finishes[state.renaming ?? ''])
   const [item] = selectedItems(bench)
   const [name, setName] = useState(renamed?.name ?? '')
   const [category, setCategory] = useState(renamed?.category ?? '')
   const corner = item?.kind === 'frame' && isStraight(item.stencil) ? item.stencil.corners?.[0] : undefined
   const [withCorners, setWithCorners] = useState(true)
-  const categories = [...new Set(Object.values(finishes).map((one) => one.category))].filter(Boolean)
   const keep = (): void => {
     const words = name.trim() || 'Finish'
     if (renamed) changeNamed(bench, renamed.id, { name: words, category: category.trim() })
@@ -49,12 +48,11 @@ export const FinishDialog = ({ onClose }: { readonly onClose: () => void }) => {
             value={name}
             onChange={(event) => setName(event.target.value.slice(0, 100))}
           />
-          <Autocomplete
-            freeSolo
-            options={categories}
-            inputValue={category}
-            onInputChange={(_event, next) => setCategory(next.slice(0, 100))}
-            renderInput={(params) => <TextField {...params} label="Category (may be left empty)" size="small" />}
+          <CategoryField
+            label="Category (may be left empty)"
+            categories={Object.values(finishes).map((one) => one.category)}
+            value={category}
+            onValue={(next) => setCategory(next.slice(0, 100))}
           />
           {!renamed && corner && (
             <FormControlLabel

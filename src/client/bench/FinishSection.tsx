@@ -144,7 +144,11 @@ export const FinishSection = ({ items, sheet, step }: FinishProps) => {
       <Mixing item={item} />
       <div className={`${styles.row} ${styles.wrap}`}>
         {layers.length > 0 && (
-          <RailButton framed label="Name this finish, to share it" onPress={() => bench.set({ dialog: 'finish' })}>
+          <RailButton
+            framed
+            label="Name this finish, to share it"
+            onPress={() => bench.set({ dialog: 'finish', renaming: null })}
+          >
             Name…
           </RailButton>
         )}

@@ -130,7 +130,7 @@ const NamedTile = ({ finish, k }: { readonly finish: NamedFinish; readonly k: nu
       </button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <MenuItem onClick={then(() => applyNamed(bench, finish.id))}>Give it to what is selected</MenuItem>
-        <MenuItem onClick={then(() => bench.set({ dialog: 'finish', openLayer: finish.id }))}>
+        <MenuItem onClick={then(() => bench.set({ dialog: 'finish', renaming: finish.id }))}>
           Rename or change its category…
         </MenuItem>
         <MenuItem disabled={uses === 0} onClick={then(() => selectItems(bench, usersOf(bench, finish.id)))}>
@@ -213,7 +213,7 @@ export const FinishTools = () => {
       <button type="button" className={styles.add} onClick={() => pasteSelectedFinish(bench)}>
         Paste finish
       </button>
-      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'finish', openLayer: null })}>
+      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'finish', renaming: null })}>
         Name the selected one
       </button>
     </span>

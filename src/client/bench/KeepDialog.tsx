@@ -1,5 +1,4 @@
 'use client'
-import Autocomplete from '@mui/material/Autocomplete'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
@@ -8,32 +7,12 @@ import DialogTitle from '@mui/material/DialogTitle'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { CategoryField } from '@/client/parts/CategoryField'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { keepable, keepAll } from '@/client/store/keptStencils'
 import { selectedFrame } from '@/client/store/selection'
 
 const FIRST_CATEGORY = 'Mine'
-
-/** Chooses a category, or names a new one. */
-export const CategoryField = ({
-  value,
-  onValue,
-}: {
-  readonly value: string
-  readonly onValue: (value: string) => void
-}) => {
-  const kept = useBench((state) => state.kept)
-  const categories = [...new Set(kept.map(({ category }) => category))]
-  return (
-    <Autocomplete
-      freeSolo
-      options={categories}
-      inputValue={value}
-      onInputChange={(_event, next) => onValue(next)}
-      renderInput={(params) => <TextField {...params} label="Category" size="small" />}
-    />
-  )
-}
 
 /** Keeps the selected frame's outline among the stencils of one's own. */
 export const KeepDialog = ({ onClose }: { readonly onClose: () => void }) => {
@@ -67,7 +46,7 @@ export const KeepDialog = ({ onClose }: { readonly onClose: () => void }) => {
             value={name}
             onChange={(event) => setName(event.target.value.slice(0, 100))}
           />
-          <CategoryField value={category} onValue={setCategory} />
+          <CategoryField categories={kept.map((one) => one.category)} value={category} onValue={setCategory} />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>

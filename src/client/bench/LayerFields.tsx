@@ -1,13 +1,23 @@
 'use client'
+import { assertNever } from '@/core/failure'
 import { within } from '@/core/range'
 import { normalTurn } from '@/core/geometry/angle'
-import { JOINS, LAYER_RANGE, type FinishLayer } from '@/core/finish/layers'
+import {
+  JOINS,
+  LAYER_RANGE,
+  type Copy,
+  type FinishLayer,
+  type Glow,
+  type Relief,
+  type Shadow,
+} from '@/core/finish/layers'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { Choice } from '@/client/parts/Choice'
 import { ColourField } from '@/client/parts/ColourField'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import { SlideField } from '@/client/parts/SlideField'
+import { JOIN_WORDS } from '@/client/bench/finishWords'
 import { StrokeFields } from '@/client/bench/StrokeFields'
 import { changeLayer, dragLayer, recordLayer } from '@/client/store/finishes'
 import styles from '@/client/bench/Bench.module.css'
@@ -79,93 +89,112 @@ const LayerColour = ({
   )
 }
 
-const KindFields = ({ layer, sheet }: FieldsProps) => {
+const ShadowFields = ({ layer, sheet }: FieldsProps<Shadow>) => {
   const bench = useBenchHandle()
+  return (
+    <>
+      <LengthRow layer={layer} sheet={sheet} keys={['dx', 'dy']} />
+      <LengthRow layer={layer} sheet={sheet} keys={['blur', 'spread']} />
+      <div className={styles.row}>
+        <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
+        <label className={styles.tick}>
+          <input
+            type="checkbox"
+            checked={layer.inset}
+            onChange={(event) =>
+              changeLayer(bench, {
+                ...layer,
+                inset: event.target.checked,
+                at: event.target.checked ? 'over' : 'under',
+              })
+            }
+          />
+          within
+        </label>
+      </div>
+    </>
+  )
+}
+
+const GlowFields = ({ layer, sheet }: FieldsProps<Glow>) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <div className={styles.row}>
+        <Choice
+          label="Goes"
+          value={layer.side}
+          options={[
+            ['out', 'Outward'],
+            ['in', 'Inward'],
+          ]}
+          onChoice={(side) => changeLayer(bench, { ...layer, side, at: side === 'in' ? 'over' : 'under' })}
+        />
+      </div>
+      <LengthRow layer={layer} sheet={sheet} keys={['blur', 'spread']} />
+      <div className={styles.row}>
+        <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
+      </div>
+    </>
+  )
+}
+
+const CopyFields = ({ layer, sheet }: FieldsProps<Copy>) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <LengthRow layer={layer} sheet={sheet} keys={['dx', 'dy']} />
+      <LengthRow layer={layer} sheet={sheet} keys={['grow']} />
+      <div className={styles.row}>
+        <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
+        <Choice
+          label=""
+          name="Corners of the copy"
+          value={layer.join}
+          options={JOINS.map((join) => [join, JOIN_WORDS[join]] as const)}
+          onChoice={(join) => changeLayer(bench, { ...layer, join })}
+        />
+      </div>
+    </>
+  )
+}
+
+const ReliefFields = ({ layer, sheet }: FieldsProps<Relief>) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <LengthRow layer={layer} sheet={sheet} keys={['depth', 'softness']} />
+      <div className={styles.row}>
+        <PlainField
+          label="Light from"
+          unit="°"
+          decimals={0}
+          value={layer.direction}
+          onValue={(direction) => changeLayer(bench, { ...layer, direction: normalTurn(direction) })}
+        />
+      </div>
+      <div className={styles.row}>
+        <LayerColour layer={layer} label="Light" colour={layer.light} put={(light) => ({ ...layer, light })} />
+        <LayerColour layer={layer} label="Shade" colour={layer.shade} put={(shade) => ({ ...layer, shade })} />
+      </div>
+    </>
+  )
+}
+
+const KindFields = ({ layer, sheet }: FieldsProps) => {
   switch (layer.kind) {
     case 'stroke':
       return <StrokeFields layer={layer} sheet={sheet} />
     case 'shadow':
-      return (
-        <>
-          <LengthRow layer={layer} sheet={sheet} keys={['dx', 'dy']} />
-          <LengthRow layer={layer} sheet={sheet} keys={['blur', 'spread']} />
-          <div className={styles.row}>
-            <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
-            <label className={styles.tick}>
-              <input
-                type="checkbox"
-                checked={layer.inset}
-                onChange={(event) =>
-                  changeLayer(bench, {
-                    ...layer,
-                    inset: event.target.checked,
-                    at: event.target.checked ? 'over' : 'under',
-                  })
-                }
-              />
-              within
-            </label>
-          </div>
-        </>
-      )
+      return <ShadowFields layer={layer} sheet={sheet} />
     case 'glow':
-      return (
-        <>
-          <div className={styles.row}>
-            <Choice
-              label="Goes"
-              value={layer.side}
-              options={[
-                ['out', 'Outward'],
-                ['in', 'Inward'],
-              ]}
-              onChoice={(side) => changeLayer(bench, { ...layer, side, at: side === 'in' ? 'over' : 'under' })}
-            />
-          </div>
-          <LengthRow layer={layer} sheet={sheet} keys={['blur', 'spread']} />
-          <div className={styles.row}>
-            <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
-          </div>
-        </>
-      )
+      return <GlowFields layer={layer} sheet={sheet} />
     case 'copy':
-      return (
-        <>
-          <LengthRow layer={layer} sheet={sheet} keys={['dx', 'dy']} />
-          <LengthRow layer={layer} sheet={sheet} keys={['grow']} />
-          <div className={styles.row}>
-            <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
-            <Choice
-              label=""
-              name="Corners of the copy"
-              value={layer.join}
-              options={JOINS.map(
-                (join) => [join, { miter: 'Mitred', round: 'Round', bevel: 'Bevelled' }[join]] as const,
-              )}
-              onChoice={(join) => changeLayer(bench, { ...layer, join })}
-            />
-          </div>
-        </>
-      )
+      return <CopyFields layer={layer} sheet={sheet} />
     case 'relief':
-      return (
-        <>
-          <LengthRow layer={layer} sheet={sheet} keys={['depth', 'softness']} />
-          <div className={styles.row}>
-            <PlainField
-              label="Light from"
-              unit="°"
-              decimals={0}
-              value={layer.direction}
-              onValue={(direction) => changeLayer(bench, { ...layer, direction: normalTurn(direction) })}
-            />
-          </div>
-          <div className={styles.row}>
-            <LayerColour layer={layer} label="Light" colour={layer.light} put={(light) => ({ ...layer, light })} />
-            <LayerColour layer={layer} label="Shade" colour={layer.shade} put={(shade) => ({ ...layer, shade })} />
-          </div>
-        </>
-      )
+      return <ReliefFields layer={layer} sheet={sheet} />
+    default:
+      return assertNever(layer)
   }
 }
 

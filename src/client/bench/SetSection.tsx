@@ -13,13 +13,7 @@ import {
   matchSelected,
   shuffleSet,
 } from '@/client/store/arrangement'
-import {
-  becomeIndependent,
-  echoSelected,
-  joinTogether,
-  showTogether,
-  windowsOntoBackground,
-} from '@/client/store/sharing'
+import { ShareTools } from '@/client/bench/ShareTools'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -35,9 +29,7 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
   const isMatched = useBench((state) => state.matched !== '' && state.matched === [...state.selection].sort().join())
   const manyRows = readingRows(filled).length > 1
   const [byRow, setByRow] = useState(true)
-  const hasSpan = frames.some(({ fill }) => fill.kind === 'span')
   const isSelected = useBench((state) => state.selection.length > 0)
-  const hasShared = hasSpan || frames.some(({ fill }) => fill.kind === 'echo')
   return (
     <section className={styles.section} aria-label="The set">
       <h2>
@@ -82,49 +74,7 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
           Clear
         </RailButton>
       </div>
-      {isSelected && frames.length > 1 && (
-        <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Share a picture">
-          <RailButton
-            framed
-            label="Show one picture together: placed once, seen through all these frames"
-            onPress={() => showTogether(bench)}
-          >
-            Show one together
-          </RailButton>
-          {hasSpan && (
-            <RailButton framed label="Let all of these join the span" onPress={() => joinTogether(bench)}>
-              Join span
-            </RailButton>
-          )}
-          {hasShared && (
-            <RailButton
-              framed
-              label="Give each a picture of its own that looks the same"
-              onPress={() => becomeIndependent(bench)}
-            >
-              Independent
-            </RailButton>
-          )}
-          {filled.length > 0 && (
-            <RailButton
-              framed
-              label="Echo: duplicates that go on showing these pictures"
-              onPress={() => echoSelected(bench)}
-            >
-              Echo
-            </RailButton>
-          )}
-          {sheet.background.kind === 'picture' && (
-            <RailButton
-              framed
-              label="Make them windows onto the background picture"
-              onPress={() => windowsOntoBackground(bench)}
-            >
-              Windows
-            </RailButton>
-          )}
-        </div>
-      )}
+      {isSelected && frames.length > 1 && <ShareTools frames={frames} sheet={sheet} />}
       {filled.length > 1 && (
         <>
           <div className={styles.row}>

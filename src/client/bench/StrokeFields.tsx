@@ -7,7 +7,7 @@ import { useBenchHandle } from '@/client/binding/useBench'
 import { Choice } from '@/client/parts/Choice'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
-import { LINE_WORDS } from '@/client/bench/finishWords'
+import { JOIN_WORDS, LINE_WORDS } from '@/client/bench/finishWords'
 import { PaintField } from '@/client/bench/PaintField'
 import { changeLayer, recordLayer } from '@/client/store/finishes'
 import styles from '@/client/bench/Bench.module.css'
@@ -18,7 +18,6 @@ interface StrokeProps {
 }
 
 const SIDE_WORDS = { inside: 'Inside', centre: 'On the edge', outside: 'Outside' } as const
-const JOIN_WORDS = { miter: 'Mitred', round: 'Round', bevel: 'Bevelled' } as const
 const CAP_WORDS = { butt: 'Flat', round: 'Round', square: 'Square' } as const
 
 const firstLine = (kind: StrokeLine['kind'], width: number): StrokeLine => {

@@ -1,5 +1,5 @@
 import type { Blend } from '@/core/colour/blend'
-import type { FinishLayer, LayerKind, StrokeLine } from '@/core/finish/layers'
+import type { FinishLayer, Join, LayerKind, StrokeLine } from '@/core/finish/layers'
 
 export const LAYER_WORDS: Readonly<Record<LayerKind, string>> = {
   stroke: 'Stroke',
@@ -16,6 +16,8 @@ export const LINE_WORDS: Readonly<Record<StrokeLine['kind'], string>> = {
   double: 'Double',
   brushed: 'Brushed',
 }
+
+export const JOIN_WORDS: Readonly<Record<Join, string>> = { miter: 'Mitred', round: 'Round', bevel: 'Bevelled' }
 
 /** The names of W3C Compositing, as words. */
 export const BLEND_WORDS: Readonly<Record<Blend, string>> = {

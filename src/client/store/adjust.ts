@@ -3,7 +3,7 @@ import type { Look } from '@/core/adjust/looks'
 import { matchedTones, toneOfSample, type Sample } from '@/core/adjust/match'
 import { placedIn } from '@/core/document/content'
 import type { Recorded } from '@/core/document/edit'
-import { adjustPictures, holdersUnder, lookOf } from '@/core/document/edits/adjust'
+import { adjustPictures, holdersUnder } from '@/core/document/edits/adjust'
 import { adjustmentsSchema } from '@/core/document/schema/placed'
 import type { Frame, Project } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
@@ -55,8 +55,7 @@ export const resetAdjustment = (bench: Bench, key: AdjustmentKey): void =>
 
 export const resetAll = (bench: Bench): void => commit(bench, 'Reset adjustments', () => ({}))
 
-export const applyLook = (bench: Bench, look: Look): void =>
-  commit(bench, `Look: ${look.name}`, () => lookOf(look.adjustments))
+export const applyLook = (bench: Bench, look: Look): void => commit(bench, `Look: ${look.name}`, () => look.adjustments)
 
 const STORE = 'eager-stencil-tones'
 

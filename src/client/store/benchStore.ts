@@ -93,6 +93,7 @@ const firstState = (opened: OpenedProject): BenchState => ({
   isStopped: false,
   finishScope: 'here',
   openLayer: null,
+  renaming: null,
   isBefore: false,
   isMatching: false,
   replacing: null,

@@ -3,22 +3,24 @@ import { newLayer, type FinishLayer, type LayerKind } from '@/core/finish/layers
 import type { FinishPreset } from '@/core/finish/presets'
 import { joinRecorded, type Recorded } from '@/core/document/edit'
 import {
-  addFinish,
-  applyFinish,
-  changeFinish,
   clearFinish,
   copyFinish,
   moveLayer,
-  nameFinish,
   pasteFinish,
   putLayer,
-  removeFinish,
   removeLayer,
-  setBack,
   setMixing,
-  shareDifferences,
   type FinishCopy,
 } from '@/core/document/edits/finishes'
+import {
+  addFinish,
+  applyFinish,
+  changeFinish,
+  nameFinish,
+  removeFinish,
+  setBack,
+  shareDifferences,
+} from '@/core/document/edits/namedFinishes'
 import { namedOf } from '@/core/document/finish'
 import { finishCopySchema } from '@/core/document/schema/finish'
 import type { Item, NamedFinish, Project } from '@/core/document/types'

@@ -1,11 +1,12 @@
 import { nudgeStep } from '@/core/units'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { originalOf, placedIn, spanMembers, spanShown } from '@/core/document/content'
-import { echoFrames, makeIndependent } from '@/core/document/edits/echoes'
+import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { echoFrames, echoOf, makeIndependent } from '@/core/document/edits/echoes'
 import { splitFrame, MOST_PARTS, type Parting } from '@/core/document/edits/split'
 import { bindToBackground, coverSpan, joinSpan, makeSpan, pinWindows, windowable } from '@/core/document/edits/spans'
 import { renameTake, removeTake, showTake, showTakesNamed, takesOf } from '@/core/document/edits/takes'
-import { framesUnder } from '@/core/document/tree'
+import { framesUnder, isLocked } from '@/core/document/tree'
 import type { Frame, Span } from '@/core/document/types'
 import { newItemId } from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
@@ -88,6 +89,29 @@ export const echoSelected = (bench: Bench): void => {
   const step = nudgeStep(sheet.unit, sheet.ppi) * 10
   bench.commit('Echo', (project) => echoFrames.record(project, { ...at(bench), newIds, delta: { x: step, y: step } }))
   selectItems(bench, Object.values(newIds))
+}
+
+/** Lets all selected frames show, from now on, what the one selected first shows. */
+export const echoFirst = (bench: Bench): void => {
+  bench.endBurst()
+  const { sheetId, selection } = bench.get()
+  const sheet = shownSheet(bench.get())
+  const frames = framesUnder(sheet, at(bench).ids).filter((frame) => !isLocked(sheet, frame.id))
+  const model = frames.find(({ id }) => id === selection[0])
+  if (!model || frames.length < 2) return say(bench, 'Select first the frame to follow, then those that should.')
+  const root = originalOf(sheet, model)
+  const followers = frames.filter((frame) => frame.takesPictures && frame.id !== model.id)
+  if (followers.some(({ id }) => id === root.id))
+    return say(
+      bench,
+      `${root.name} is what ${model.name} shows. Let it show another frame, or choose ${root.name} first.`,
+    )
+  bench.commit('Follow the first', (project) =>
+    followers.reduce<Recorded>(
+      (sofar, { id }) => joinRecorded(sofar, (now) => echoOf.record(now, { sheetId, frameId: id, of: model.id })),
+      { project, forward: [], inverse: [] },
+    ),
+  )
 }
 
 export const goToOriginal = (bench: Bench): void => {

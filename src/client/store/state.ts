@@ -204,6 +204,8 @@ export interface BenchState {
   readonly finishScope: 'here' | 'all'
   /** The layer of a finish whose values are open in the card. */
   readonly openLayer: string | null
+  /** The named finish that the dialog of finishes is about; what is selected without one. */
+  readonly renaming: string | null
   /** Pictures show without their adjustments, to compare. */
   readonly isBefore: boolean
   /** Tones of several pictures are being matched. */

@@ -1,6 +1,7 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import { histogramOf, type Histogram } from '@/core/adjust/histogram'
 import { adjustedPixels } from '@/core/adjust/pixels'
+import { CHANNELS } from '@/core/adjust/plate'
 import type { Size } from '@/core/geometry/vector'
 
 /** Counts the tones of pictures, and takes small samples of them, away from the page's main thread. */
@@ -21,8 +22,6 @@ export interface TonesAnswer {
 }
 
 const MOST_SAMPLE = 3000
-const CHANNELS = 4
-
 let last: { readonly url: string; readonly pixels: Promise<ImageData> } | null = null
 
 const decode = async (url: string): Promise<ImageData> => {

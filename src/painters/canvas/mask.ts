@@ -1,4 +1,5 @@
 import { blurPlane, blurReach } from '@/core/adjust/blur'
+import { CHANNELS } from '@/core/adjust/plate'
 import { compose } from '@/core/geometry/matrix'
 import { growRect, mapRect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
@@ -19,8 +20,6 @@ import type { PaintPixels } from '@/painters/canvas/surface'
 /** A feather is two standard deviations long: within it the edge comes to 95% of its strength. */
 const FEATHER_DEVIATIONS = 2
 const OPAQUE = 255
-const CHANNELS = 4
-
 /**
  * Fades the edge of a mask inward, in place: alpha becomes max(0, 2·b − 1), b being the mask blurred. At a straight
  * edge that is 0, and erf(d/(deviation·√2)) at the distance d within; beyond the edge nothing.

@@ -1,4 +1,5 @@
 import { blurPlane, blurReach } from '@/core/adjust/blur'
+import { CHANNELS } from '@/core/adjust/plate'
 import { toRgb } from '@/core/colour/space'
 import { COPY_MITRE } from '@/core/finish/layers'
 import { applyVector, compose } from '@/core/geometry/matrix'
@@ -107,8 +108,6 @@ const bilinear = (plane: Float32Array, width: number, height: number, x: number,
   const foot = (plane[y1 * width + x0] ?? 0) * (1 - s) + (plane[y1 * width + x1] ?? 0) * s
   return top * (1 - t) + foot * t
 }
-
-const CHANNELS = 4
 
 /**
  * Light and shade along the edge. The shape is taken as a plateau, its edge softened; how much it rises over the depth

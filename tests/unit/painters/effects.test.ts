@@ -5,6 +5,7 @@
 import { describe, expect, it } from '@jest/globals'
 import { createCanvas } from '@napi-rs/canvas'
 import { sampleProject, SHEET } from '@tests/helpers/project'
+import { erf } from '@tests/helpers/erf'
 import { near } from '@tests/helpers/near'
 import { newFrame } from '@/core/document/create'
 import { addFrame } from '@/core/document/edits/frames'
@@ -19,13 +20,6 @@ import { blurColours } from '@/core/adjust/pixels'
 import { rimmed, type PixelSource } from '@/server/export/pixels'
 import { paintList } from '@/server/export/renderSheet'
 import sharp from 'sharp'
-
-/** Error function, within 1.5e-7 (Abramowitz and Stegun 7.1.26). */
-const erf = (x: number): number => {
-  const t = 1 / (1 + 0.3275911 * Math.abs(x))
-  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))))
-  return Math.sign(x) * (1 - poly * Math.exp(-x * x))
-}
 
 const blank = (): Project =>
   setBackground(removeItems(sampleProject(), { sheetId: SHEET, ids: ['f-1', 'f-2', 'f-3'] }), {

@@ -4,6 +4,7 @@
  */
 import { describe, expect, it } from '@jest/globals'
 import { Resvg } from '@resvg/resvg-js'
+import { erf } from '@tests/helpers/erf'
 import { near } from '@tests/helpers/near'
 import { paintedSheet } from '@tests/helpers/painted'
 import { sampleProject, SHEET } from '@tests/helpers/project'
@@ -181,13 +182,6 @@ describe('a copy and a glow', () => {
     expect(mean).toBeLessThanOrEqual(0.5)
   })
 })
-
-/** Error function, within 1.5e-7 (Abramowitz and Stegun 7.1.26). */
-const erf = (x: number): number => {
-  const t = 1 / (1 + 0.3275911 * Math.abs(x))
-  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))))
-  return Math.sign(x) * (1 - poly * Math.exp(-x * x))
-}
 
 describe('a relief', () => {
   it('is as light as the softened edge rises over its depth, and dark on the other side', async () => {

@@ -1,4 +1,4 @@
-import { withoutIdle, type Adjustments } from '@/core/adjust/adjustments'
+import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Placed } from '@/core/placement/placed'
 import { defineEdit } from '@/core/document/edit'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
@@ -33,9 +33,6 @@ export const adjustPictures = defineEdit<{
     if (placed) storePlaced(draft, sheet, frame.id, withAdjustments(placed, change(placed.adjustments ?? {}, frame.id)))
   }
 })
-
-/** Adjustments as a look is applied: those of the look alone, whatever there was. */
-export const lookOf = (adjustments: Adjustments): Adjustments => withoutIdle(adjustments)
 
 const plain = new WeakMap<Project, Project>()
 

@@ -6,18 +6,18 @@ import type { Corner } from '@/core/stencil/corners'
 import { isStraight, type Stencil } from '@/core/stencil/stencil'
 import { defineEdit, put } from '@/core/document/edit'
 import { cornered } from '@/core/document/edits/stencils'
-import { finishUses, layersOf, namedOf } from '@/core/document/finish'
+import { layersOf, namedOf } from '@/core/document/finish'
 import { sheetOf } from '@/core/document/read'
 import { isLocked, itemOf } from '@/core/document/tree'
-import type { Item, ItemFinish, NamedFinish, Project } from '@/core/document/types'
+import type { Item, ItemFinish, Project } from '@/core/document/types'
 
-interface ItemsAddress {
+export interface ItemsAddress {
   readonly sheetId: string
   /** Frames and groups; a group's finish is about all its members, and leaves theirs alone. */
   readonly ids: readonly string[]
 }
 
-const eachItem = (
+export const eachItem = (
   draft: Draft<Project>,
   project: Project,
   { sheetId, ids }: ItemsAddress,
@@ -32,7 +32,7 @@ const eachItem = (
 }
 
 /** Stores a finish; one of nothing is left out. */
-const putFinish = (item: Draft<Item>, { finishId, layers = [], without = [] }: ItemFinish): void => {
+export const putFinish = (item: Draft<Item>, { finishId, layers = [], without = [] }: ItemFinish): void => {
   if (layers.length > LAYER_RANGE.layers) refuse('layers of a finish', `at most ${LAYER_RANGE.layers}`, layers.length)
   if (finishId === undefined && !layers.length) {
     if (item.finish) delete item.finish
@@ -112,23 +112,10 @@ export const setMixing = defineEdit<ItemsAddress & { readonly opacity?: number |
     }),
 )
 
-const putCorners = (item: Draft<Item>, held: Item, corners: Corner | undefined): void => {
+export const putCorners = (item: Draft<Item>, held: Item, corners: Corner | undefined): void => {
   if (!corners || held.kind !== 'frame' || item.kind !== 'frame' || !isStraight(held.stencil)) return
   put(item, 'stencil', cornered(held.stencil, [corners]) as Draft<Stencil>) // a frozen value is stored as it is
 }
-
-/** Gives items a named finish, in place of what they had; corners are part of it where it has some. */
-export const applyFinish = defineEdit<ItemsAddress & { readonly finishId: string }>(
-  (draft, { finishId, ...at }, project) => {
-    const named = project.finishes[finishId] ?? refuse('a finish', 'one of the project', finishId)
-    eachItem(draft, project, at, (item, held) => {
-      putFinish(item, { finishId })
-      delete item.opacity
-      delete item.blend
-      putCorners(item, held, named.corners)
-    })
-  },
-)
 
 /** A finish as it is copied from an item: layers of its own, and what goes with them. */
 export interface FinishCopy {
@@ -174,137 +161,4 @@ export const clearFinish = defineEdit<ItemsAddress>((draft, at, project) =>
     delete item.opacity
     delete item.blend
   }),
-)
-
-interface FinishAddress {
-  readonly finishId: string
-}
-
-/** Adds a finish to the project; one whose id is known stays as it is. */
-export const addFinish = defineEdit<{ readonly finish: NamedFinish }>((draft, { finish }, project) => {
-  if (!project.finishes[finish.id]) Object.assign(draft.finishes, { [finish.id]: finish })
-})
-
-/** Makes a named finish of what an item looks like; the item then uses it. */
-export const nameFinish = defineEdit<
-  FinishAddress & {
-    readonly sheetId: string
-    readonly id: string
-    readonly name: string
-    readonly category: string
-    readonly withCorners: boolean
-  }
->((draft, { finishId, sheetId, id, name, category, withCorners }, project) => {
-  const held = itemOf(sheetOf(project, sheetId), id)
-  if (project.finishes[finishId]) return
-  const { layers, opacity, blend, corners } = copyFinish(project, held)
-  const [corner] = corners ?? []
-  const named: NamedFinish = {
-    id: finishId,
-    name,
-    category,
-    layers,
-    ...(opacity === undefined ? {} : { opacity }),
-    ...(blend === undefined ? {} : { blend }),
-    ...(withCorners && corner ? { corners: corner } : {}),
-  }
-  Object.assign(draft.finishes, { [finishId]: named })
-  const item = draft.sheets[sheetId]?.items[id]
-  if (!item) return
-  putFinish(item, { finishId })
-  delete item.opacity
-  delete item.blend
-})
-
-const sameCorner = (held: Item, corner: Corner | undefined): boolean =>
-  held.kind === 'frame' &&
-  isStraight(held.stencil) &&
-  JSON.stringify(held.stencil.corners ?? null) === JSON.stringify(corner ? [corner] : null)
-
-/**
- * Changes a named finish; all that use it follow. Frames whose corners were those of the finish take its new ones,
- * others keep theirs.
- */
-export const changeFinish = defineEdit<
-  FinishAddress & { readonly change: Partial<Omit<NamedFinish, 'id'>> & { readonly corners?: Corner | undefined } }
->((draft, { finishId, change }, project) => {
-  const held = project.finishes[finishId] ?? refuse('a finish', 'one of the project', finishId)
-  const next: NamedFinish = { ...held, ...change }
-  put(draft.finishes, finishId, withoutGaps(next) as Draft<NamedFinish>) // a frozen value is stored as it is
-  if ('corners' in change) followCorners(draft, project, held, change.corners)
-})
-
-/** Users of a finish whose corners are those of it take new ones. */
-const followCorners = (
-  draft: Draft<Project>,
-  project: Project,
-  named: NamedFinish,
-  corners: Corner | undefined,
-): void => {
-  for (const { sheetId, item } of finishUses(project, named.id)) {
-    const user = draft.sheets[sheetId]?.items[item.id]
-    if (user?.kind !== 'frame' || item.kind !== 'frame' || !sameCorner(item, named.corners)) continue
-    put(user, 'stencil', cornered(item.stencil, corners ? [corners] : null) as Draft<Stencil>) // a frozen value
-  }
-}
-
-/** Without keys that hold nothing. */
-const withoutGaps = (finish: NamedFinish): NamedFinish =>
-  Object.fromEntries(Object.entries(finish).filter(([, value]) => value !== undefined)) as unknown as NamedFinish // the same keys, less those of nothing
-
-/** Takes a named finish away; all that used it keep how they look, as their own. */
-export const removeFinish = defineEdit<FinishAddress>((draft, { finishId }, project) => {
-  const held = project.finishes[finishId]
-  if (!held) return
-  for (const { sheetId, item } of finishUses(project, finishId)) {
-    const user = draft.sheets[sheetId]?.items[item.id]
-    if (!user) continue
-    putFinish(user, { layers: layersOf(project, item) })
-    if (user.opacity === undefined && held.opacity !== undefined) put(user, 'opacity', held.opacity)
-    if (user.blend === undefined && held.blend !== undefined) put(user, 'blend', held.blend)
-  }
-  delete draft.finishes[finishId]
-})
-
-/** Sets items back to their named finish, in all or in one layer. */
-export const setBack = defineEdit<ItemsAddress & { readonly layerId?: string }>((draft, { layerId, ...at }, project) =>
-  eachItem(draft, project, at, (item, held) => {
-    const named = namedOf(project, held)
-    if (!named || !held.finish) return
-    if (layerId !== undefined) {
-      putFinish(item, {
-        ...held.finish,
-        layers: (held.finish.layers ?? []).filter(({ id }) => id !== layerId),
-        without: (held.finish.without ?? []).filter((id) => id !== layerId),
-      })
-      return
-    }
-    putFinish(item, { finishId: named.id })
-    delete item.opacity
-    delete item.blend
-    putCorners(item, held, named.corners)
-  }),
-)
-
-/** Makes an item's differences part of its named finish, for all that use it. */
-export const shareDifferences = defineEdit<{ readonly sheetId: string; readonly id: string }>(
-  (draft, { sheetId, id }, project) => {
-    const held = itemOf(sheetOf(project, sheetId), id)
-    const named = namedOf(project, held)
-    const item = draft.sheets[sheetId]?.items[id]
-    const shared = named && draft.finishes[named.id]
-    if (!named || !shared || !item) return
-    put(shared, 'layers', layersOf(project, held) as Draft<FinishLayer>[]) // a frozen value is stored as it is
-    if (held.opacity !== undefined) put(shared, 'opacity', held.opacity)
-    if (held.blend !== undefined) put(shared, 'blend', held.blend)
-    if (named.corners && held.kind === 'frame' && isStraight(held.stencil)) {
-      const corners = held.stencil.corners?.[0]
-      if (corners) put(shared, 'corners', corners as Draft<Corner>)
-      else delete shared.corners
-      followCorners(draft, project, named, corners)
-    }
-    putFinish(item, { finishId: named.id })
-    delete item.opacity
-    delete item.blend
-  },
 )

@@ -1,31 +1,31 @@
 /** Finishes of frames and groups, named and their own; every edit keeps the project sound and can be undone. */
 import { describe, expect, it } from '@jest/globals'
-import type { Patch } from 'immer'
-import { fc, holdsFor } from '@tests/helpers/property'
 import { deepFreeze, sampleProject, SHEET } from '@tests/helpers/project'
+import { soundAndUndone, type RunStep } from '@tests/helpers/runs'
 import { adjustPictures, withoutAdjustments } from '@/core/document/edits/adjust'
 import { placePicture, replacePicture } from '@/core/document/edits/fills'
+import {
+  clearFinish,
+  copyFinish,
+  moveLayer,
+  pasteFinish,
+  putLayer,
+  removeLayer,
+  setMixing,
+} from '@/core/document/edits/finishes'
 import {
   addFinish,
   applyFinish,
   changeFinish,
-  clearFinish,
-  copyFinish,
-  moveLayer,
   nameFinish,
-  pasteFinish,
-  putLayer,
   removeFinish,
-  removeLayer,
   setBack,
-  setMixing,
   shareDifferences,
-} from '@/core/document/edits/finishes'
+} from '@/core/document/edits/namedFinishes'
 import { groupItems } from '@/core/document/edits/groups'
 import { setCorners, setStencils } from '@/core/document/edits/stencils'
 import { copiedSheet } from '@/core/document/edits/sheets'
 import { differenceOf, finishUses, layersOf, shownFinish } from '@/core/document/finish'
-import { patched } from '@/core/document/history'
 import { fragmentOf, pasteFragment, readFragment } from '@/core/document/fragment'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, itemOf } from '@/core/document/tree'
@@ -228,7 +228,7 @@ describe('adjustments of a picture', () => {
 describe('any run of finish edits', () => {
   const layerOf = (i: number): FinishLayer => newLayer(LAYER_KINDS[i % 5] ?? 'stroke', `l-${i % 7}`, 3 + (i % 9))
   const id = (i: number): string => `f-${1 + (i % 3)}`
-  const steps: readonly ((p: Project, i: number) => { project: Project; inverse: readonly Patch[] })[] = [
+  const steps: readonly RunStep[] = [
     (p, i) => putLayer.record(p, { ...at(id(i)), layer: layerOf(i) }),
     (p, i) => removeLayer.record(p, { ...at(id(i)), layerId: `l-${i % 7}` }),
     (p, i) => moveLayer.record(p, { ...at(id(i)), layerId: `l-${i % 7}`, by: i % 2 ? 1 : -1 }),
@@ -254,22 +254,5 @@ describe('any run of finish edits', () => {
     (p, i) => shareDifferences.record(p, { sheetId: SHEET, id: id(i) }),
   ]
   it('leaves a sound project at every step, and undo brings each state back', () =>
-    holdsFor(
-      fc.array(fc.tuple(fc.nat({ max: steps.length - 1 }), fc.nat({ max: 60 })), { minLength: 1, maxLength: 16 }),
-      (run) => {
-        let project = deepFreeze(sampleProject())
-        const states: { before: Project; inverse: readonly Patch[] }[] = []
-        for (const [which, i] of run) {
-          const done = steps[which]!(project, i)
-          states.push({ before: project, inverse: done.inverse })
-          project = deepFreeze(done.project)
-          expect(projectFaults(project)).toEqual([])
-        }
-        for (const { before, inverse } of states.toReversed()) {
-          project = patched(project, inverse)
-          expect(project).toEqual(before)
-        }
-      },
-      80,
-    ))
+    soundAndUndone(sampleProject(), steps, 80))
 })

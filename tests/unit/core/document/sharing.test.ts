@@ -8,6 +8,7 @@ import { paintedSheet } from '@tests/helpers/painted'
 import { differences, smooth } from '@tests/helpers/smooth'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { deepFreeze, sampleProject, SHEET } from '@tests/helpers/project'
+import { soundAndUndone, type RunStep } from '@tests/helpers/runs'
 import { contentOf, originalOf, pictureMatrix, spanMembers } from '@/core/document/content'
 import { newFrame } from '@/core/document/create'
 import { placePicture, setPlaced } from '@/core/document/edits/fills'
@@ -20,7 +21,6 @@ import { gridCells, partsOf, splitFrame, type Parting } from '@/core/document/ed
 import { bindToBackground, coverSpan, joinSpan, makeSpan, pinWindows } from '@/core/document/edits/spans'
 import { addTake, removeTake, renameTake, showTake, showTakesNamed, takeNames } from '@/core/document/edits/takes'
 import { fragmentOf, pasteFragment, readFragment } from '@/core/document/fragment'
-import { patched } from '@/core/document/history'
 import { frameOutline, pictureUses, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesOf } from '@/core/document/tree'
 import type { Frame, Project } from '@/core/document/types'
@@ -326,10 +326,9 @@ describe('takes', () => {
 })
 
 describe('any run of sharing edits', () => {
-  type Step = (project: Project, i: number) => { project: Project; inverse: readonly import('immer').Patch[] }
   const pick = (project: Project, i: number): string =>
     framesOf(sheet(project))[i % Math.max(1, framesOf(sheet(project)).length)]?.id ?? 'f-1'
-  const steps: readonly Step[] = [
+  const steps: readonly RunStep[] = [
     (p, i) =>
       makeSpan.record(p, {
         sheetId: SHEET,
@@ -357,22 +356,5 @@ describe('any run of sharing edits', () => {
     (p, i) => addTake.record(p, { sheetId: SHEET, frameId: pick(p, i), takeId: `t-${i}`, pictureId: 'pic-1' }),
   ]
   it('leaves a sound project at every step, and undo brings each state back', () =>
-    holdsFor(
-      fc.array(fc.tuple(fc.nat({ max: steps.length - 1 }), fc.nat({ max: 40 })), { minLength: 1, maxLength: 14 }),
-      (run) => {
-        let project = deepFreeze(placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' }))
-        const states: { before: Project; inverse: readonly import('immer').Patch[] }[] = []
-        for (const [which, i] of run) {
-          const done = steps[which]!(project, i)
-          states.push({ before: project, inverse: done.inverse })
-          project = deepFreeze(done.project)
-          expect(projectFaults(project)).toEqual([])
-        }
-        for (const { before, inverse } of states.toReversed()) {
-          project = patched(project, inverse)
-          expect(project).toEqual(before)
-        }
-      },
-      60,
-    ))
+    soundAndUndone(placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' }), steps, 60))
 })
