@@ -3,6 +3,7 @@ import { build } from 'esbuild'
 
 const programs = {
   'export-job': 'src/server/export/job.child.ts',
+  'check-face': 'src/server/faces/check.child.ts',
   stencil: 'cli/stencil.ts',
   'fill-demo': 'demo/fill.ts',
   measure: 'scripts/measure/index.ts',

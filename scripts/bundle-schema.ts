@@ -5,8 +5,10 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { PARTS, SINGLES, VIGNETTE_OF } from '@/core/adjust/adjustments'
 import { BLENDS } from '@/core/colour/blend'
-import { FORMAT, SPAN_GAPS } from '@/core/document/types'
+import { FORMAT, LETTER_PICTURES, SPAN_GAPS } from '@/core/document/types'
 import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES } from '@/core/finish/layers'
+import { CAPITALS } from '@/core/lettering/graphemes'
+import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE } from '@/core/lettering/settings'
 import { RANGE } from '@/core/tolerance'
 import { FILL_RULES } from '@/core/path/path'
 import { CORNER_STYLES } from '@/core/stencil/corners'
@@ -82,6 +84,7 @@ const stencil = {
     ...parametric,
     strict({ kind: { const: 'path' }, ...own }),
     strict({ kind: { const: 'mask' }, pictureId: id, ...own }),
+    strict({ kind: { const: 'glyph' }, letter: { type: 'string', maxLength: RANGE.letterLength, minLength: 1 }, d: own.d }),
   ],
 }
 
@@ -198,6 +201,56 @@ const sharedFills = [
   ),
   strict({ kind: { const: 'echo' }, frameId: ref('id') }),
 ]
+const E = LETTERING_RANGE
+const face = strict({ id: ref('id'), name: ref('name') })
+const size2 = strict({ w: number(E.box), h: number(E.box) })
+const letterText = (most: number): object => ({ type: 'string', maxLength: most * RANGE.letterLength })
+const rest = strict({ ...centre, w: number(RANGE.letterSide), h: number(RANGE.letterSide), turn: ref('turn') })
+const curve = {
+  oneOf: [
+    strict({ kind: { const: 'arc' }, bend: number(E.bend) }),
+    strict({ kind: { const: 'wave' }, height: number(E.waveHeight), waves: number(E.waves) }),
+  ],
+}
+const flag = { type: 'boolean' }
+const lettering = strict(
+  {
+    text: letterText(E.text),
+    face,
+    size: number(E.size),
+    fit: words(FITTINGS),
+    heights: words(HEIGHTS),
+    stretch: number(E.stretch),
+    tracking: number(E.tracking),
+    wordSpacing: number(E.wordSpacing),
+    leading: number(E.leading),
+    align: words(ALIGNS),
+    capitals: words(CAPITALS),
+    kerning: flag,
+    ligatures: flag,
+    pictures: words(LETTER_PICTURES),
+    pose: strict({ ...centre, turn: ref('turn') }, { flip: flag }),
+    letters: { type: 'array', maxItems: E.text, items: strict({ id: ref('id') }, { rest }) },
+    aside: {
+      type: 'array',
+      maxItems: E.aside,
+      items: strict({ letterId: ref('id'), text: letterText(1), fill: ref('taken') }),
+    },
+  },
+  { box: size2, curve, across: ref('placed') },
+)
+const alphabet = strict({
+  id: ref('id'),
+  name: ref('name'),
+  face,
+  heights: words(HEIGHTS),
+  margin: number(RANGE.alphabetMargin),
+  members: {
+    type: 'array',
+    maxItems: RANGE.alphabetLetters,
+    items: strict({ text: letterText(1), sheetId: ref('id'), groupId: ref('id'), place: box }),
+  },
+})
 const byId = (name: string, most: number): object => ({
   type: 'object',
   maxProperties: most,
@@ -219,7 +272,16 @@ const put = (at: Loose, name: string, value: object, isNeeded = false): void => 
 const schema = JSON.parse(readFileSync(FILE, 'utf8')) as Loose
 replaceStencil(schema)
 const definitions = schema['definitions'] ?? {}
-Object.assign(definitions, { adjustments, layer, namedFinish, itemFinish, span })
+const fills = definitions['frame']?.['properties']?.['fill'] as unknown as { oneOf: Loose[] }
+const taken =
+  definitions['taken'] ?? fills.oneOf.find((one) => JSON.stringify(one['properties']?.['kind'] ?? {}).includes('"taken"'))
+Object.assign(definitions, { adjustments, layer, namedFinish, itemFinish, span, lettering, alphabet, taken })
+put(schema, 'alphabets', byId('alphabet', RANGE.alphabets), true)
+const group = definitions['group'] ?? {}
+put(group, 'lettering', ref('lettering'))
+put(group, 'order', { type: 'array', maxItems: RANGE.items, items: ref('id') })
+// Only a text may have no members yet.
+Object.assign(group, { anyOf: [{ required: ['lettering'] }, { properties: { order: { type: 'array', minItems: 1 } } }] })
 Object.assign(schema, { title: `project.json of an Eager Stencil bundle, format ${FORMAT}` })
 put(schema, 'format', { const: FORMAT })
 put(schema, 'finishes', byId('namedFinish', RANGE.finishes), true)

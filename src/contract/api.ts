@@ -1,6 +1,7 @@
 import { array, mixed, number, object, string } from 'yup'
 import type { History, LoggedStep } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
+import type { FaceKind } from '@/core/lettering/face'
 import type { Stencil } from '@/core/stencil/stencil'
 
 /** What client and server say to one another. */
@@ -20,6 +21,16 @@ export interface OpenedProject {
   readonly project: Project
   readonly revision: number
   readonly history: History
+}
+
+/** A typeface that letters can be set in. */
+export interface FaceAnswer {
+  /** Its word, or of one's own the SHA-256 of its file. */
+  readonly id: string
+  readonly name: string
+  readonly kind: FaceKind
+  /** Its licence lets it travel in bundles. */
+  readonly canTravel: boolean
 }
 
 /** An outline kept in a category of one's own. */

@@ -13,6 +13,7 @@ export type FailureCode =
   | 'picture-kind'
   | 'picture-missing'
   | 'picture-used' // a picture cannot go while something shows it
+  | 'face-unreadable' // a file is no typeface that can be read
   | 'bundle-unreadable'
   | 'disk-full'
   | 'job-failed'

@@ -14,6 +14,8 @@ export const TOLERANCE = {
   flatShare: 5e-5,
   /** How far the area of combined outlines may be from what it must be, as a share of both areas. */
   combinedArea: 5e-4,
+  /** A letter nearer to its rest than this share of the em, and of its size, is there. */
+  nudge: 1e-6,
   /** Aspect ratios closer to 1 than this are undistorted. */
   undistorted: 1e-6,
   /** Frames whose tops differ by less than this share of their height stand in one row. */
@@ -27,6 +29,8 @@ export const RANGE = {
   ppi: { min: 10, max: 2400 },
   /** Side of a frame's box, in points. */
   frameSide: { min: 0.5, max: 144000 },
+  /** Side of a letter at rest, in points: a dot may be smaller than any frame. */
+  letterSide: { min: 1e-3, max: 144000 },
   position: { min: -144000, max: 144000 },
   zoom: { min: 1e-4, max: 1e4 },
   /** Zoom that hands and keys reach, as a multiple of the scale that covers. */
@@ -55,6 +59,13 @@ export const RANGE = {
   gradientStops: { min: 2, max: 12 },
   guides: 200,
   colours: 200,
+  /** Characters of what is one letter, marks and all. */
+  letterLength: 32,
+  /** Sets of letters of a project, and the letters of one. */
+  alphabets: 50,
+  alphabetLetters: 200,
+  /** Free on each side of a letter on its sheet, as a share. */
+  alphabetMargin: { min: 0, max: 0.4 },
   /** Named finishes of a project. */
   finishes: 500,
   /** Groups within groups. */

@@ -6,6 +6,11 @@ export const LIMITS = {
   picturePixels: 120e6,
   drawingBytes: 10 * MEGABYTE,
   keptStencils: 3000,
+  faceBytes: 30 * MEGABYTE,
+  faces: 500,
+  /** How long a typeface may take to be read, and in how much memory. */
+  faceCheckMs: 20_000,
+  faceCheckMegabytes: 512,
   pictureNameLength: 120,
   jsonBytes: 8 * MEGABYTE,
   stepsAtOnce: 500,

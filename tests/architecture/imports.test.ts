@@ -47,7 +47,7 @@ const FLOORS: readonly (readonly string[])[] = [
   [''],
   ['geometry', 'colour'],
   ['path'],
-  ['stencil', 'region', 'adjust'],
+  ['stencil', 'region', 'adjust', 'lettering'],
   ['placement', 'finish'],
   ['document'],
   ['render'],
@@ -87,6 +87,8 @@ describe('imports', () => {
   })
   it('of painters reach only the core', () =>
     expect(violations((from, to) => top(from) === 'painters' && !['core', 'painters'].includes(top(to)))).toEqual([]))
+  it('of typefaces reach only the core', () =>
+    expect(violations((from, to) => top(from) === 'faces' && !['core', 'faces'].includes(top(to)))).toEqual([]))
   it('of the contract reach only the core', () =>
     expect(violations((from, to) => top(from) === 'contract' && !['core', 'contract'].includes(top(to)))).toEqual([]))
   it('never join server and client', () =>

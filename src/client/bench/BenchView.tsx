@@ -17,6 +17,7 @@ import { TopBar } from '@/client/bench/TopBar'
 import { useWindow } from '@/client/bench/useWindow'
 import { Table } from '@/client/stage/Table'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { addFaces, isFaceFile, loadFaces } from '@/client/store/faces'
 import { loadStencils } from '@/client/store/keptStencils'
 import { addFiles, loadPictures } from '@/client/store/uploads'
 import { toSheet } from '@/client/store/view'
@@ -29,6 +30,7 @@ const ShortcutsDialog = dynamic(() => import('@/client/bench/ShortcutsDialog').t
 const HistoryDialog = dynamic(() => import('@/client/bench/HistoryDialog').then((m) => m.HistoryDialog))
 
 const LibraryDialog = dynamic(() => import('@/client/bench/LibraryDialog').then((m) => m.LibraryDialog))
+const FacesDialog = dynamic(() => import('@/client/letters/FacesDialog').then((m) => m.FacesDialog))
 const FinishDialog = dynamic(() => import('@/client/bench/FinishDialog').then((m) => m.FinishDialog))
 const SplitDialog = dynamic(() => import('@/client/bench/SplitDialog').then((m) => m.SplitDialog))
 const TakesDialog = dynamic(() => import('@/client/bench/TakesDialog').then((m) => m.TakesDialog))
@@ -76,10 +78,14 @@ const Notice = () => {
   )
 }
 
-/** Drawings dropped by themselves may become stencils or pictures: that is asked. All else goes to the library. */
+/** Typefaces join the letters. Drawings dropped by themselves may become stencils or pictures: that is asked. All else goes to the library. */
 const takeFiles = (bench: Bench, files: readonly File[], at: string | null): void => {
-  if (files.every(({ name }) => /\.svg$/i.test(name))) bench.set({ dialog: 'artwork', artwork: files })
-  else void addFiles(bench, files, at)
+  const faces = files.filter(isFaceFile)
+  if (faces.length) void addFaces(bench, faces)
+  const others = files.filter((file) => !faces.includes(file))
+  if (!others.length) return
+  if (others.every(({ name }) => /\.svg$/i.test(name))) bench.set({ dialog: 'artwork', artwork: others })
+  else void addFiles(bench, others, at)
 }
 
 const Dialogs = () => {
@@ -97,6 +103,7 @@ const Dialogs = () => {
       {dialog === 'keep' && <KeepDialog onClose={close} />}
       {dialog === 'split' && <SplitDialog onClose={close} />}
       {dialog === 'takes' && <TakesDialog onClose={close} />}
+      {dialog === 'faces' && <FacesDialog onClose={close} />}
       {dialog === 'finish' && <FinishDialog onClose={close} />}
       <TraceDialog />
       {dialog === 'history' && <HistoryDialog onClose={close} />}
@@ -113,6 +120,7 @@ export const BenchView = () => {
   useEffect(() => {
     void loadPictures(bench)
     void loadStencils(bench)
+    void loadFaces(bench)
   }, [bench])
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,

@@ -1,8 +1,10 @@
 'use client'
+import { isWord } from '@/core/document/lettering'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { useBench } from '@/client/binding/useBench'
 import { BackgroundCard } from '@/client/bench/BackgroundCard'
 import { FrameCard } from '@/client/bench/FrameCard'
+import { WordCard } from '@/client/letters/WordCard'
 import { ItemsCard } from '@/client/bench/ItemsCard'
 import { SheetCard } from '@/client/bench/SheetCard'
 import { shownSheet } from '@/client/store/benchStore'
@@ -20,6 +22,8 @@ export const Card = () => {
   const content =
     items.length === 1 && only?.kind === 'frame' ? (
       <FrameCard frame={only} sheet={sheet} />
+    ) : items.length === 1 && isWord(only) ? (
+      <WordCard word={only} sheet={sheet} />
     ) : items.length ? (
       <ItemsCard items={items} sheet={sheet} />
     ) : isBackground ? (

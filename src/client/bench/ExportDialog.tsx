@@ -81,8 +81,9 @@ export const ExportDialog = () => {
   const [quality, setQuality] = useState(90)
   const [bleed, setBleed] = useState(false)
   const [each, setEach] = useState<ExportEach>('sheet')
-  const [pattern, setPattern] = useState(project.order.length > 1 ? USUAL_PATTERN : '{project}')
-  const [chosen, setChosen] = useState<readonly string[]>([sheet.id])
+  const choice = useBench((state) => state.exportChoice)
+  const [pattern, setPattern] = useState(choice?.pattern ?? (project.order.length > 1 ? USUAL_PATTERN : '{project}'))
+  const [chosen, setChosen] = useState<readonly string[]>(choice?.sheetIds ?? [sheet.id])
   const { state, job, isBusy, start, cancel } = useExport(bench)
   const sheetIds = project.order.filter((id) => chosen.includes(id))
   const sheets = sheetIds.map((id) => sheetOf(project, id))
@@ -98,7 +99,7 @@ export const ExportDialog = () => {
   }
   const close = (): void => {
     if (isBusy) cancel()
-    bench.set({ dialog: 'none' })
+    bench.set({ dialog: 'none', exportChoice: null })
   }
   return (
     <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="export-title">

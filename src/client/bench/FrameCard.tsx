@@ -4,6 +4,7 @@ import { renameItem } from '@/core/document/edits/items'
 import type { Frame, Sheet } from '@/core/document/types'
 import { stencilName } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { LetterRow } from '@/client/letters/LetterRow'
 import { NameField } from '@/client/parts/NameField'
 import styles from '@/client/bench/Bench.module.css'
 import { EdgeSection } from '@/client/bench/EdgeSection'
@@ -39,6 +40,7 @@ const Head = ({ frame, sheet }: FrameProps) => {
         {stencilName(frame.stencil)}, {size} {sheet.unit}
       </div>
       <ItemTools items={[frame]} noun="frame" />
+      <LetterRow frame={frame} sheet={sheet} />
     </div>
   )
 }

@@ -16,22 +16,26 @@ import styles from '@/client/bench/Supplies.module.css'
 
 // Finishes come when their tab is first opened.
 const FinishSupplies = dynamic(() => import('@/client/bench/FinishSupplies').then((m) => m.FinishSupplies))
+const LetterSupplies = dynamic(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterSupplies))
+const LetterTools = dynamic(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterTools))
+const AlphabetPanel = dynamic(() => import('@/client/letters/AlphabetPanel').then((m) => m.AlphabetPanel))
 const FinishTools = dynamic(() => import('@/client/bench/FinishSupplies').then((m) => m.FinishTools))
 
-const TABS = ['Pictures', 'Stencils', 'Finishes'] as const
+const TABS = ['Pictures', 'Stencils', 'Letters', 'Finishes'] as const
 type Tab = (typeof TABS)[number]
 
 const SEARCH_NAMES: Readonly<Record<Tab, string>> = {
   Pictures: 'Search pictures by name and tag',
   Stencils: 'Search stencils',
+  Letters: 'Search typefaces',
   Finishes: 'Search finishes',
 }
 
 /** The strip's own padding, both sides. */
 const ROOM = 28
-const HEIGHT = { least: 132, most: 460, first: 140, wraps: 240 }
+const HEIGHT = { least: 132, most: 460, first: 140, wraps: 240, panel: 330 }
 
-const CarriedPicture = ({ carried }: { readonly carried: Exclude<Carried, { readonly kind: 'stencil' }> }) => {
+const CarriedPicture = ({ carried }: { readonly carried: Exclude<Carried, { readonly kind: 'stencil' | 'text' }> }) => {
   const pictures = useBench((state) => state.project.pictures)
   const hash = carried.kind === 'picture' ? carried.picture.hash : carried.hash
   const known = Object.values(pictures).find((picture) => picture.hash === hash)?.pixels
@@ -48,7 +52,13 @@ export const CarriedTag = () => {
   if (!carried || !at) return null
   return (
     <div className={styles.carried} style={{ left: at.x, top: at.y, opacity: over ? 0.75 : 1 }}>
-      {carried.kind === 'stencil' ? <StencilIcon stencil={carried.stencil} /> : <CarriedPicture carried={carried} />}
+      {carried.kind === 'stencil' ? (
+        <StencilIcon stencil={carried.stencil} />
+      ) : carried.kind === 'text' ? (
+        <strong>{carried.text}</strong>
+      ) : (
+        <CarriedPicture carried={carried} />
+      )}
     </div>
   )
 }
@@ -86,12 +96,15 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const [search, setSearch] = useState('')
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const count = useBench((state) => state.pictures.length)
+  const faceCount = useBench((state) => state.faces.length)
   const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
   const offered: Readonly<Record<Tab, string>> = {
     Pictures: `${count} pictures`,
     Stencils: `${stencilCount} stencils`,
+    Letters: `${faceCount} typefaces`,
     Finishes: 'finishes',
   }
+  const isPanelOpen = useBench((state) => state.alphabetPanel !== null)
   const replacing = useBench((state) => state.replacing)
   const isAddingTake = useBench((state) => state.isAddingTake)
   const strip = useRef<HTMLDivElement>(null)
@@ -105,16 +118,17 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
     observer.observe(element)
     return () => observer.disconnect()
   }, [])
+  const tall = isPanelOpen ? Math.max(height, HEIGHT.panel) : height
   const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
   return (
-    <section className={styles.supplies} style={{ height }} data-region="supplies" aria-label="Supplies">
+    <section className={styles.supplies} style={{ height: tall }} data-region="supplies" aria-label="Supplies">
       <div
         className={styles.edge}
         {...edge()}
         role="separator"
         aria-orientation="horizontal"
         aria-label="Height of the supplies"
-        aria-valuenow={height}
+        aria-valuenow={tall}
       />
       <div className={styles.tabs}>
         <div role="tablist" aria-label="Supplies" onKeyDown={tabKeys} style={{ display: 'contents' }}>
@@ -158,6 +172,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
           </span>
         )}
         {tab === 'Stencils' && <StencilTools />}
+        {tab === 'Letters' && <LetterTools />}
         {tab === 'Finishes' && <FinishTools />}
         <input
           type="search"
@@ -169,25 +184,30 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
         />
         {tab === 'Pictures' && <PictureTools onAdd={onAdd} />}
       </div>
-      <div
-        ref={strip}
-        className={`${styles.strip} ${height >= HEIGHT.wraps ? styles.stripTall : ''}`}
-        role="tabpanel"
-        aria-label={tab}
-        onKeyDown={stripKeys}
-      >
-        {tab === 'Pictures' ? (
-          <PictureSupplies
-            search={search}
-            onAdd={onAdd}
-            scroller={strip}
-            room={height >= HEIGHT.wraps ? width - ROOM : null}
-          />
-        ) : tab === 'Stencils' ? (
-          <StencilSupplies search={search} />
-        ) : (
-          <FinishSupplies search={search} />
-        )}
+      <div className={styles.body}>
+        <div
+          ref={strip}
+          className={`${styles.strip} ${tall >= HEIGHT.wraps ? styles.stripTall : ''}`}
+          role="tabpanel"
+          aria-label={tab}
+          onKeyDown={stripKeys}
+        >
+          {tab === 'Pictures' ? (
+            <PictureSupplies
+              search={search}
+              onAdd={onAdd}
+              scroller={strip}
+              room={tall >= HEIGHT.wraps ? width - ROOM : null}
+            />
+          ) : tab === 'Stencils' ? (
+            <StencilSupplies search={search} />
+          ) : tab === 'Letters' ? (
+            <LetterSupplies search={search} />
+          ) : (
+            <FinishSupplies search={search} />
+          )}
+        </div>
+        {isPanelOpen && <AlphabetPanel />}
       </div>
     </section>
   )

@@ -289,6 +289,16 @@ export const ToolRail = () => {
           </RailButton>
         </>
       )
+    case 'type':
+      return (
+        <>
+          <span style={{ padding: '0 8px' }}>Press the sheet where the text shall begin, then type</span>
+          <span style={{ flex: 1 }} />
+          <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+            Leave
+          </RailButton>
+        </>
+      )
     case undefined:
       return null
   }

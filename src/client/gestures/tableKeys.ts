@@ -6,6 +6,8 @@ import { duplicateSelected, pastePlacement } from '@/client/store/clipboard'
 import { say } from '@/client/store/notices'
 import { togglePoints } from '@/client/store/points'
 import { startTrace } from '@/client/store/trace'
+import { stepLetter } from '@/client/store/letterPictures'
+import { toggleTyping } from '@/client/store/lettering'
 import { nextTake } from '@/client/store/sharing'
 import { selectAlike, selectNeighbour, setWay } from '@/client/store/selection'
 import { goToNeighbour } from '@/client/store/sheets'
@@ -74,6 +76,21 @@ export const TABLE_KEYS: readonly TableKey[] = [
   { id: 'group', key: 'g', does: 'Group', group: 'Frames', act: groupSelected },
   { id: 'ungroup', key: 'u', does: 'Ungroup', group: 'Frames', act: ungroupSelected },
   { id: 'take', key: 'n', does: 'Next take of the selected frames', group: 'Frames', act: nextTake },
+  { id: 'type', key: '3', does: 'Type in the selected letters', group: 'Frames', act: toggleTyping },
+  {
+    id: 'letterBefore',
+    key: '2',
+    does: 'The letter before, moved the same way',
+    group: 'Selecting',
+    act: (b) => stepLetter(b, -1),
+  },
+  {
+    id: 'letterNext',
+    key: '4',
+    does: 'The next letter, moved the same way',
+    group: 'Selecting',
+    act: (b) => stepLetter(b, 1),
+  },
   { id: 'before', key: '5', does: 'Pictures without adjustments, to compare', group: 'View', act: toggleBefore },
   { id: 'forward', key: 'f', does: 'One forward', group: 'Frames', act: (b) => restackSelected(b, 'forward') },
   { id: 'back', key: 'b', does: 'One back', group: 'Frames', act: (b) => restackSelected(b, 'back') },

@@ -19,6 +19,8 @@ import {
   recordFill,
   setBackgroundPicture,
 } from '@/client/store/actions'
+import { dropAcross, recordAcross } from '@/client/store/letterPictures'
+import { putWord } from '@/client/store/lettering'
 import { select } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { toSheet } from '@/client/store/view'
@@ -38,6 +40,16 @@ const overBackgroundZone = (at: Point): boolean => {
   return !!box && rectContains({ x0: box.left, y0: box.top, x1: box.right, y1: box.bottom }, at)
 }
 
+/** The text whose zone the point is over, by its id. */
+const overWordZone = (at: Point): string | null => {
+  for (const zone of document.querySelectorAll('[data-word-zone]')) {
+    const box = zone.getBoundingClientRect()
+    if (rectContains({ x0: box.left, y0: box.top, x1: box.right, y1: box.bottom }, at))
+      return zone.getAttribute('data-word-zone')
+  }
+  return null
+}
+
 /** The project as it is, without what is shown of the drag. */
 const held = (bench: Bench) => ({ ...bench.get(), preview: null })
 
@@ -52,6 +64,7 @@ const recordDrop = (bench: Bench, carried: Carried, frameId: string, copy: boole
         ? null
         : carryFill.record(project, { sheetId, from: carried.frameId, to: frameId, copy })
     case 'stencil':
+    case 'text':
       return null
     default:
       return assertNever(carried)
@@ -62,15 +75,31 @@ const recordDrop = (bench: Bench, carried: Carried, frameId: string, copy: boole
 export const hoverCarried = (bench: Bench, carried: Carried, at: Point, copy: boolean): void => {
   const state = bench.get()
   const onTable = overTable(at)
-  const isOverBackground = carried.kind !== 'stencil' && overBackgroundZone(at)
+  const isPicture = carried.kind === 'picture' || carried.kind === 'fill'
+  const isOverBackground = isPicture && overBackgroundZone(at)
+  const word = isPicture && !isOverBackground ? overWordZone(at) : null
   const point = onTable && toSheet(state.view, onTable)
   const frame =
-    carried.kind !== 'stencil' && point && !isOverBackground
+    isPicture && point && !isOverBackground && word === null
       ? frameAt(shownSheet(held(bench)), point, (f) => f.takesPictures)
       : null
-  const isSame = frame?.id === state.dropFrame && state.carried !== null && state.isCopying === copy
-  bench.set({ carried, carriedAt: at, overBackground: isOverBackground, dropFrame: frame?.id ?? null, isCopying: copy })
-  if (!isSame) bench.preview((frame && recordDrop(bench, carried, frame.id, copy)?.project) ?? null)
+  const isSame =
+    (frame?.id ?? null) === state.dropFrame &&
+    word === state.dropWord &&
+    state.carried !== null &&
+    state.isCopying === copy
+  bench.set({
+    carried,
+    carriedAt: at,
+    overBackground: isOverBackground,
+    dropFrame: frame?.id ?? null,
+    dropWord: word,
+    isCopying: copy,
+  })
+  if (isSame) return
+  const { project, sheetId } = bench.get()
+  const across = word === null ? null : recordAcross(project, sheetId, word, carried)
+  bench.preview((across ?? (frame && recordDrop(bench, carried, frame.id, copy)))?.project ?? null)
 }
 
 /** A picture carried out of its frame onto the bare sheet stands there alone; onto the background zone it becomes that. */
@@ -111,11 +140,14 @@ export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boo
   const onTable = overTable(at)
   const target = state.dropFrame
   const isBackground = state.overBackground
+  const word = state.dropWord
   putDown(bench)
   if (!onTable) return
   const point = toSheet(state.view, onTable)
   if (carried.kind === 'stencil')
     return putFrame(bench, carried.stencil, boxAround(point, carried.stencil, state, carried.aspect))
+  if (carried.kind === 'text') return void putWord(bench, carried.text, carried.faceId, point)
+  if (word !== null) return dropAcross(bench, word, carried)
   if (carried.kind === 'fill')
     return target === null
       ? dropFill(bench, carried.frameId, point, isBackground, copy)
@@ -129,7 +161,14 @@ export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boo
 /** Lets go of what is carried without using it. */
 export const putDown = (bench: Bench): void => {
   bench.preview(null)
-  bench.set({ carried: null, carriedAt: null, dropFrame: null, overBackground: false, isCopying: false })
+  bench.set({
+    carried: null,
+    carriedAt: null,
+    dropFrame: null,
+    dropWord: null,
+    overBackground: false,
+    isCopying: false,
+  })
 }
 
 /** Binds a supply that can be carried to the table. Esc puts it down; Ctrl copies what comes out of a frame. */

@@ -1,4 +1,5 @@
 import type {
+  FaceAnswer,
   ExportRequest,
   ExportState,
   KeptStencil,
@@ -90,6 +91,8 @@ export const api = {
   keepStencils: (stencils: readonly NewStencil[]) => call<readonly KeptStencil[]>('/stencils', 'POST', { stencils }),
   changeStencil: (id: string, change: StencilChange) => call<KeptStencil>(`/stencils/${at(id)}`, 'PATCH', change),
   forgetStencil: (id: string) => call<{ id: string }>(`/stencils/${at(id)}`, 'DELETE'),
+  faces: () => call<readonly FaceAnswer[]>('/faces'),
+  forgetFace: (id: string) => call<{ id: string }>(`/faces/${at(id)}`, 'DELETE'),
   searchStock: (query: string, page: number) => call<StockPage>(`/stock?q=${encodeURIComponent(query)}&page=${page}`),
   bringStockIn: (id: string) => call<PictureAnswer>(`/stock/${at(id)}`, 'POST'),
   startExport: (id: string, request: ExportRequest) =>
@@ -120,6 +123,7 @@ export const saveBundle = async (id: string): Promise<void> => {
 export const categoryUrl = (category: string): string => `/api/stencils/zip?category=${encodeURIComponent(category)}`
 export const stockPreviewUrl = (id: string): string => `/api/stock/${at(id)}/preview`
 export const exportUrl = (job: string): string => `/api/exports/${at(job)}/file`
+export const faceUrl = (id: string): string => `/api/faces/${at(id)}/file`
 export const levelUrl = (hash: string, level: number): string => `/api/pictures/${hash}/levels/${level}`
 
 /** Sends a file with progress in [0, 1]. XMLHttpRequest, since fetch reports no upload progress. */

@@ -50,11 +50,17 @@ const isOpenToView = (sheet: Sheet, frame: Frame): boolean => {
   return top === null || top.id === frame.id
 }
 
-/** What stands written on the empty frames of the sheet; their hatching is painted below. */
+/** What stands written on the empty frames of the sheet; their hatching is painted below. Letters say what they are. */
 export const EmptyFrames = () => {
   const sheet = useBench(shownSheet)
   const view = useBench((state) => state.view)
   return framesOf(sheet)
-    .filter((frame) => frame.fill.kind === 'none' && !isHidden(sheet, frame.id) && isOpenToView(sheet, frame))
+    .filter(
+      (frame) =>
+        frame.fill.kind === 'none' &&
+        frame.stencil.kind !== 'glyph' &&
+        !isHidden(sheet, frame.id) &&
+        isOpenToView(sheet, frame),
+    )
     .map((frame) => <EmptyName key={frame.id} frame={frame} unit={sheet.unit} ppi={sheet.ppi} view={view} />)
 }

@@ -143,7 +143,9 @@ const SelectedHandles = () => {
   const frame = useBench(selectedFrame)
   const selection = useBench((state) => state.selection)
   const way = useBench((state) => state.way)
-  const isHidden = useBench((state) => state.carried !== null || state.gathering !== null || state.tool !== null)
+  const isHidden = useBench(
+    (state) => state.carried !== null || state.gathering !== null || state.tool !== null || state.typing !== null,
+  )
   const sheet = useBench(shownSheet)
   const project = useBench((state) => state.preview ?? state.project)
   const sheetId = useBench((state) => state.sheetId)

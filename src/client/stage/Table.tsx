@@ -6,6 +6,8 @@ import type { Project } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { tableKey } from '@/client/gestures/keys'
 import { useTableGestures } from '@/client/gestures/useTableGestures'
+import { TypingLayer } from '@/client/letters/TypingLayer'
+import { WordZones } from '@/client/letters/WordZones'
 import { borrowLevels } from '@/client/stage/images'
 import { Dropper } from '@/client/stage/Dropper'
 import { Overlay } from '@/client/stage/Overlay'
@@ -100,7 +102,7 @@ const Paper = () => {
 
 const BackgroundZone = () => {
   const carriesPicture = useBench(
-    (state) => state.carried !== null && state.carried.kind !== 'stencil' && state.carriedAt !== null,
+    (state) => state.carriedAt !== null && (state.carried?.kind === 'picture' || state.carried?.kind === 'fill'),
   )
   const isOver = useBench((state) => state.overBackground)
   if (!carriesPicture) return null
@@ -165,6 +167,8 @@ export const Table = () => {
       {!isClean && <Overlay />}
       {!isClean && <Rulers />}
       <BackgroundZone />
+      <WordZones />
+      <TypingLayer />
       <Dropper canvas={canvas} />
       {isBefore && (
         <div className={styles.clean} role="status">

@@ -7,6 +7,8 @@ import { addPicture } from '@/core/document/edits/project'
 import { addFrame } from '@/core/document/edits/frames'
 import { removeItems } from '@/core/document/edits/items'
 import { emptyFrame, placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
+import { pictureAcross } from '@/core/document/edits/lettering/across'
+import { acrossSpan, letterFrames, nextEmptyLetter, wordAround, type Word } from '@/core/document/lettering'
 import { addTake } from '@/core/document/edits/takes'
 import { setBackground } from '@/core/document/edits/sheets'
 import { freePlace, sensibleSize } from '@/core/document/arrange'
@@ -60,6 +62,10 @@ export const noteUsed = (hashes: readonly string[]): void => {
 export const recordFill = (project: Project, sheetId: string, frameId: string, picture: PictureAnswer): Recorded =>
   withPicture(project, picture, (known, pictureId) => {
     const sheet = sheetOf(known, sheetId)
+    const word = wordAround(sheet, frameId)
+    // A text that waits for one picture across takes it wherever it is put.
+    if (word?.lettering.pictures === 'across' && acrossSpan(sheet, word) === null)
+      return pictureAcross.record(known, { sheetId, groupId: word.id, pictureId })
     const filled = placedIn(sheet, holderOf(sheet, frameId)) !== null
     return (filled ? replacePicture : placePicture).record(known, { sheetId, frameId, pictureId })
   })
@@ -150,6 +156,22 @@ const takePicture = (bench: Bench, frameId: string, picture: PictureAnswer): voi
   noteUsed([picture.hash])
 }
 
+/** A picture for a text: across all, or into the selected letter or the next empty one, then on to the next. */
+const fillLetter = (bench: Bench, word: Word, picture: PictureAnswer): void => {
+  const sheet = shownSheet(bench.get())
+  const [first] = letterFrames(sheet, word)
+  if (!first) return say(bench, 'There are no letters yet. Type some first.')
+  if (word.lettering.pictures === 'across') return fillFrame(bench, first.id, picture)
+  const at = bench.get().selection[0]
+  const target = nextEmptyLetter(sheet, word, at)
+  if (!target)
+    return say(bench, 'Every letter has a picture. Drop it onto a letter or onto “Whole word”, or press Replace.')
+  fillFrame(bench, target.id, picture)
+  if (at === word.id) return
+  const next = nextEmptyLetter(shownSheet(bench.get()), word, target.id)
+  select(bench, next?.id ?? target.id)
+}
+
 /** A click in the supplies: the selected empty frame, else the next empty one, then on to the next. */
 export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   bench.endBurst()
@@ -157,6 +179,8 @@ export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   if (state.replacing === BACKGROUND_ID) return setBackgroundPicture(bench, picture)
   if (state.replacing && state.isAddingTake) return takePicture(bench, state.replacing, picture)
   if (state.replacing) return fillFrame(bench, state.replacing, picture)
+  const word = wordAround(shownSheet(state), state.selection[0])
+  if (word && state.selection.length === 1) return fillLetter(bench, word, picture)
   const chosen = selectedFrame(state)
   const isOpen = chosen?.fill.kind === 'none' && chosen.takesPictures
   const target = isOpen ? chosen : nextEmptyFrame(shownSheet(state), chosen?.id ?? null)

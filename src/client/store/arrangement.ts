@@ -16,6 +16,8 @@ import { flipItems, markItems } from '@/core/document/edits/items'
 import { matchFrames } from '@/core/document/edits/subjects'
 import { joinRecorded } from '@/core/document/edit'
 import { readingOrder } from '@/core/document/read'
+import { lettersToFill } from '@/core/document/edits/lettering/across'
+import { isWord, wordAround } from '@/core/document/lettering'
 import { framesUnder, isAtHand, isLocked, itemOf } from '@/core/document/tree'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { freePlace } from '@/core/document/arrange'
@@ -50,6 +52,8 @@ export const groupSelected = (bench: Bench): void => {
   const { selection } = bench.get()
   if (selection.length < 2)
     return say(bench, 'Select two or more to make a group: Shift and press, or draw around them.')
+  if (bench.get().entered !== null && isWord(shownSheet(bench.get()).items[bench.get().entered ?? '']))
+    return say(bench, 'Letters of a text stay in it. Break the text apart to group them.')
   onSelection(bench, 'Group', (project, at) => groupItems.record(project, { ...at, groupId, name: 'Group' }))
   selectItems(bench, [groupId])
 }
@@ -206,10 +210,21 @@ export const toggleMarked = (bench: Bench, hash: string): void => {
   bench.set({ marked: next, spoken: `${next.length} marked` })
 }
 
+/** Pictures into the letters of a text in their orders. */
+const planInOrder = (frames: readonly Frame[], ids: readonly string[]) => ({
+  pairs: frames.flatMap((frame, i) => {
+    const pictureId = ids[i]
+    return pictureId === undefined ? [] : [{ frameId: frame.id, pictureId }]
+  }),
+  left: ids.slice(frames.length),
+})
+
 /** Many pictures at once into the empty frames, portrait to portrait first; says what stays. */
 export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): void => {
   bench.endBurst()
-  const frames = emptyFrames(bench)
+  const word = wordAround(shownSheet(bench.get()), bench.get().selection[0])
+  const frames = word ? lettersToFill(shownSheet(bench.get()), word) : emptyFrames(bench)
+  if (word && !frames.length) return say(bench, 'Every letter of this text has a picture.')
   if (!frames.length) return say(bench, 'There is no empty frame on this sheet. Put stencils on it first.')
   if (!pictures.length) return say(bench, 'Choose pictures first: Shift and press them in the supplies.')
   const { sheetId } = bench.get()
@@ -227,7 +242,7 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
         ),
       nothing,
     )
-    const plan = planSet(known.project, frames, ids)
+    const plan = word ? planInOrder(frames, ids) : planSet(known.project, frames, ids)
     left = plan.left.length
     return plan.pairs.reduce(
       (sofar, pair) => joinRecorded(sofar, (at) => placePicture.record(at, { sheetId, ...pair })),

@@ -98,6 +98,14 @@ const firstState = (opened: OpenedProject): BenchState => ({
   isMatching: false,
   replacing: null,
   isAddingTake: false,
+  faces: [],
+  letterFace: null,
+  letterText: 'Kites',
+  exportChoice: null,
+  alphabetPanel: null,
+  typing: null,
+  missingLetters: null,
+  dropWord: null,
   notice: null,
   spoken: '',
   dialog: 'none',
@@ -120,7 +128,7 @@ const isSelectable = (sheet: Sheet, id: string): boolean =>
 
 /** A tool that works on a frame goes with it. */
 const toolStands = (tool: TableTool | null, sheet: Sheet): boolean =>
-  tool === null || tool.kind === 'trace' || selectableFrame(sheet, tool.frameId) !== null
+  tool === null || tool.kind === 'trace' || tool.kind === 'type' || selectableFrame(sheet, tool.frameId) !== null
 
 /** What is selected must exist after any change of the project. */
 const settled = (state: BenchState, project: Project): Partial<BenchState> => {

@@ -57,7 +57,12 @@ export const select = (bench: Bench, id: string | null, way?: Way): void => {
 
 /** A tool that works on a frame is put down when another is selected. */
 const toolAfter = (tool: TableTool | null, selection: readonly string[]): TableTool | null =>
-  tool === null || tool.kind === 'trace' || (selection.length === 1 && selection[0] === tool.frameId) ? tool : null
+  tool === null ||
+  tool.kind === 'trace' ||
+  tool.kind === 'type' ||
+  (selection.length === 1 && selection[0] === tool.frameId)
+    ? tool
+    : null
 
 /** Selects several items. They come to lie in one list: those of other lists are taken by the groups around them. */
 export const selectItems = (bench: Bench, ids: readonly string[]): void => {
@@ -169,7 +174,8 @@ export const goDown = (bench: Bench, wanted?: string): 'item' | 'picture' | 'emp
   const state = bench.get()
   const item = selectedItem(state)
   if (item?.kind === 'group') {
-    select(bench, wanted ?? item.order.at(-1) ?? null)
+    const first = item.lettering?.letters.find(({ rest }) => rest)?.id
+    select(bench, wanted ?? first ?? item.order.at(-1) ?? null)
     return 'item'
   }
   const frame = selectedFrame(state)
@@ -184,6 +190,7 @@ export const goUp = (bench: Bench): void => {
   const state = bench.get()
   if (state.dropper) return bench.set({ dropper: null })
   if (state.isClean) return bench.set({ isClean: false })
+  if (state.tool?.kind === 'type') return bench.set({ tool: null })
   if (state.armed || state.replacing) return bench.set({ armed: null, replacing: null, isAddingTake: false })
   if (state.way !== 'whole' && state.selection[0] !== BACKGROUND_ID) return setWay(bench, 'whole')
   if (state.entered !== null) return select(bench, state.entered)

@@ -10,8 +10,10 @@ import type { Contour, NodeAddress } from '@/core/path/nodes'
 import type { Outline } from '@/core/path/path'
 import type { Frame } from '@/core/document/types'
 import type { RegionChoice } from '@/core/region/choice'
+import type { Caret } from '@/core/lettering/layout'
+import type { Slot } from '@/core/lettering/slots'
 import type { Stencil } from '@/core/stencil/stencil'
-import type { KeptStencil, PictureAnswer } from '@/contract/api'
+import type { FaceAnswer, KeptStencil, PictureAnswer } from '@/contract/api'
 
 /** What a drag moves. */
 export const WAYS = ['whole', 'picture', 'outline'] as const
@@ -36,6 +38,7 @@ export type Carried =
   | { readonly kind: 'picture'; readonly picture: PictureAnswer }
   | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
   | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly aspect?: number }
+  | { readonly kind: 'text'; readonly text: string; readonly faceId: string }
 
 /** The points of a frame's outline under the hand, in sheet points; they stand for the outline of `of`. */
 export interface PointsTool {
@@ -77,8 +80,13 @@ export interface ColourTool {
   readonly message: string | null
 }
 
+/** The next press on the sheet begins a text there. */
+export interface TypeTool {
+  readonly kind: 'type'
+}
+
 /** What has the table to itself until it is left. */
-export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool
+export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool
 
 /** What was traced on a sheet and not yet used. */
 export interface TraceDraft {
@@ -92,6 +100,27 @@ export interface StackDrop {
   readonly below: string | null
   readonly mark: string
   readonly at: 'top' | 'bottom' | 'into'
+}
+
+/** A text under the hand. */
+export interface Typing {
+  readonly groupId: string
+  /** Where the keys go: a field out of sight over the sheet, or that of the card. */
+  readonly at: 'sheet' | 'card'
+  readonly text: string
+  /** The places of its letters since typing began. */
+  readonly slots: readonly Slot[]
+  /** Where the caret can stand, in the text's own points. */
+  readonly carets: readonly Caret[]
+  /** From and to, in graphemes; the caret stands at the second. */
+  readonly selection: readonly [number, number]
+}
+
+/** Letters that a text's face does not have, and faces that have them; null while they are sought. */
+export interface MissingLetters {
+  readonly groupId: string
+  readonly letters: readonly string[]
+  readonly offered: readonly FaceAnswer[] | null
 }
 
 export interface Notice {
@@ -123,6 +152,7 @@ export type OpenDialog =
   | 'finish'
   | 'split'
   | 'takes'
+  | 'faces'
 
 export interface GuideDrag {
   readonly axis: 'x' | 'y'
@@ -214,6 +244,20 @@ export interface BenchState {
   readonly replacing: string | null
   /** The picture chosen becomes one more take rather than the new picture. */
   readonly isAddingTake: boolean
+  /** The typefaces there are. */
+  readonly faces: readonly FaceAnswer[]
+  /** The face that new letters are set in; the first without one. */
+  readonly letterFace: string | null
+  /** The text that new letters are made of. */
+  readonly letterText: string
+  /** What the dialog of the export begins with; the sheet shown without it. */
+  readonly exportChoice: { readonly sheetIds: readonly string[]; readonly pattern: string } | null
+  /** The panel of alphabets, with the set it is about; null while it is closed. */
+  readonly alphabetPanel: { readonly setId: string | null } | null
+  readonly typing: Typing | null
+  readonly missingLetters: MissingLetters | null
+  /** A carried picture would go across the whole text of this id. */
+  readonly dropWord: string | null
   readonly notice: Notice | null
   readonly spoken: string
   readonly dialog: OpenDialog

@@ -1,6 +1,6 @@
 import { assertNever, Failure } from '@/core/failure'
 import { defineEdit } from '@/core/document/edit'
-import { framePictureIds, sheetOf } from '@/core/document/read'
+import { itemPictureIds, sheetOf } from '@/core/document/read'
 import { idsUnder, itemOf, topmostIds } from '@/core/document/tree'
 import { itemSchema, pictureRefSchema, schemaFaults, isId, spanSchema } from '@/core/document/schema'
 import { namedFinishSchema } from '@/core/document/schema/finish'
@@ -8,15 +8,18 @@ import {
   FORMAT,
   type Fill,
   type Item,
+  type Lettering,
   type PictureRef,
   type Project,
   type Sheet,
   type Span,
 } from '@/core/document/types'
+import { letteringFaults } from '@/core/document/letteringFaults'
 import { sharingFaults, treeFaults } from '@/core/document/validate'
 import { originalOf } from '@/core/document/content'
 import { ownFill } from '@/core/document/edits/echoes'
 import { placeAbove } from '@/core/document/lists'
+import type { Placed } from '@/core/placement/placed'
 import type { Point } from '@/core/geometry/vector'
 
 /** Items taken along, with all they hold and the pictures they show: what copying puts on the clipboard. */
@@ -48,7 +51,7 @@ export const fragmentOf = (project: Project, sheetId: string, ids: readonly stri
   const spans = only(sheet.spans, spanIds)
   const finishIds = new Set(Object.values(items).flatMap(({ finish }) => finish?.finishId ?? []))
   const used = new Set([
-    ...Object.values(items).flatMap((item) => (item.kind === 'frame' ? framePictureIds(item) : [])),
+    ...Object.values(items).flatMap(itemPictureIds),
     ...Object.values(spans).flatMap(({ source }) => (source.kind === 'placed' ? [source.placed.pictureId] : [])),
   ])
   return {
@@ -100,8 +103,8 @@ export const readFragment = (value: unknown): Fragment => {
   if (!sound(itemSchema, items) || !sound(pictureRefSchema, pictures)) throw unreadable()
   if (!sound(spanSchema, spans) || !sound(namedFinishSchema, finishes)) throw unreadable()
   const fragment = value as unknown as Fragment // its parts were just checked
-  const known = Object.values(fragment.items).every(
-    (item) => item.kind === 'group' || framePictureIds(item).every((id) => Object.hasOwn(fragment.pictures, id)),
+  const known = Object.values(fragment.items).every((item) =>
+    itemPictureIds(item).every((id) => Object.hasOwn(fragment.pictures, id)),
   )
   const finished = Object.values(fragment.items).every(
     ({ finish }) => finish?.finishId === undefined || Object.hasOwn(fragment.finishes, finish.finishId),
@@ -110,7 +113,8 @@ export const readFragment = (value: unknown): Fragment => {
     ({ source }) => source.kind === 'background' || Object.hasOwn(fragment.pictures, source.placed.pictureId),
   )
   if (!known || !finished || !placed) throw unreadable()
-  if (treeFaults(fragment, '').length || sharingFaults(fragment, '').length) throw unreadable()
+  if ([...treeFaults(fragment, ''), ...sharingFaults(fragment, ''), ...letteringFaults(fragment, '')].length)
+    throw unreadable()
   return fragment
 }
 
@@ -128,16 +132,41 @@ interface NewIds {
   readonly span: (id: string) => string
 }
 
+type Taken = Extract<Fill, { readonly kind: 'taken' }>
+
+const placedWith = (placed: Placed, ids: NewIds): Placed => ({ ...placed, pictureId: ids.picture(placed.pictureId) })
+
+const takenWith = (fill: Taken, ids: NewIds): Taken => ({
+  ...fill,
+  takes: fill.takes.map((take) => ({ ...take, placed: placedWith(take.placed, ids) })),
+})
+
+/** A text with its letters' new ids; those without a frame get theirs by the text's own, since no item has them. */
+const copyOfLettering = (lettering: Lettering, groupId: string, ids: NewIds, by: Point): Lettering => {
+  const frameless = [
+    ...lettering.letters.flatMap(({ id, rest }) => (rest ? [] : [id])),
+    ...lettering.aside.map((one) => one.letterId),
+  ]
+  const standing = new Set(lettering.letters.flatMap(({ id, rest }) => (rest ? [id] : [])))
+  const idOf = (id: string): string =>
+    standing.has(id) ? ids.item(id) : `${groupId.slice(0, 56)}-l${frameless.indexOf(id)}`
+  return {
+    ...lettering,
+    pose: { ...lettering.pose, cx: lettering.pose.cx + by.x, cy: lettering.pose.cy + by.y },
+    letters: lettering.letters.map((letter) => ({ ...letter, id: idOf(letter.id) })),
+    aside: lettering.aside.map((kept) => ({
+      ...kept,
+      letterId: idOf(kept.letterId),
+      fill: takenWith(kept.fill, ids),
+    })),
+    ...(lettering.across ? { across: placedWith(lettering.across, ids) } : {}),
+  }
+}
+
 const withNewIds = (fill: Fill, ids: NewIds, by: Point): Fill => {
   switch (fill.kind) {
     case 'taken':
-      return {
-        ...fill,
-        takes: fill.takes.map((take) => ({
-          ...take,
-          placed: { ...take.placed, pictureId: ids.picture(take.placed.pictureId) },
-        })),
-      }
+      return takenWith(fill, ids)
     case 'span': {
       const { pinned } = fill
       const moved = pinned ? { pinned: { ...pinned, cx: pinned.cx + by.x, cy: pinned.cy + by.y } } : {}
@@ -156,7 +185,12 @@ const withNewIds = (fill: Fill, ids: NewIds, by: Point): Fill => {
 
 const copyOf = (item: Item, ids: NewIds, by: Point): Item =>
   item.kind === 'group'
-    ? { ...item, id: ids.item(item.id), order: item.order.map(ids.item) }
+    ? {
+        ...item,
+        id: ids.item(item.id),
+        order: item.order.map(ids.item),
+        ...(item.lettering ? { lettering: copyOfLettering(item.lettering, ids.item(item.id), ids, by) } : {}),
+      }
     : {
         ...item,
         id: ids.item(item.id),
@@ -176,7 +210,7 @@ const copyOfSpan = (span: Span, ids: NewIds, by: Point): Span => ({
     span.source.kind === 'placed'
       ? {
           ...span.source,
-          placed: { ...span.source.placed, pictureId: ids.picture(span.source.placed.pictureId) },
+          placed: placedWith(span.source.placed, ids),
         }
       : span.source,
 })

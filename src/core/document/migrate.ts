@@ -55,11 +55,15 @@ const toFormat4 = (document: Loose): Loose => ({
     : { sheets: mapValues(document['sheets'], (sheet) => (isLoose(sheet) ? { ...sheet, spans: {} } : sheet)) }),
 })
 
+/** Format 5 has lettering and alphabets. */
+const toFormat5 = (document: Loose): Loose => ({ ...document, format: 5, alphabets: {} })
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
   [2, toFormat3],
   [3, toFormat4],
+  [4, toFormat5],
 ])
 
 /**

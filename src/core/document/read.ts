@@ -11,7 +11,7 @@ import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
 import type { Mount, Placed } from '@/core/placement/placed'
 import { framesOf, isAtHand } from '@/core/document/tree'
-import type { Fill, Frame, PictureRef, Project, Sheet, Take } from '@/core/document/types'
+import type { Fill, Frame, Item, Lettering, PictureRef, Project, Sheet, Take } from '@/core/document/types'
 
 /** The sheet with this id. Refuses an id the project does not have. */
 export const sheetOf = (project: Project, sheetId: string): Sheet =>
@@ -123,11 +123,23 @@ export const nextEmptyFrame = (sheet: Sheet, afterId: string | null): Frame | nu
   return [...list.slice(start), ...list.slice(0, start)].find(isOpen) ?? null
 }
 
+/** Every picture that a text keeps for its letters. */
+export const letteringPictureIds = ({ aside, across }: Lettering): readonly string[] => [
+  ...aside.flatMap(({ fill }) => fill.takes.map(({ placed }) => placed.pictureId)),
+  ...(across ? [across.pictureId] : []),
+]
+
+/** Every picture that an item shows or keeps of its own. */
+export const itemPictureIds = (item: Item): readonly string[] => {
+  if (item.kind === 'frame') return framePictureIds(item)
+  return item.lettering ? letteringPictureIds(item.lettering) : []
+}
+
 /** Every picture that a sheet shows or keeps, as often as it does: background, spans, frames with all their takes. */
 export const sheetPictureIds = ({ background, spans, items }: Sheet): readonly string[] => [
   ...(background.kind === 'picture' ? [background.placed.pictureId] : []),
   ...Object.values(spans).flatMap(({ source }) => (source.kind === 'placed' ? [source.placed.pictureId] : [])),
-  ...Object.values(items).flatMap((item) => (item.kind === 'frame' ? framePictureIds(item) : [])),
+  ...Object.values(items).flatMap(itemPictureIds),
 ]
 
 /** How often each picture of the project is shown or kept, by its id; unused ones are left out. */

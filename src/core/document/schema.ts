@@ -23,12 +23,11 @@ import {
   whole,
   word,
 } from '@/core/document/schema/parts'
-import { placedSchema } from '@/core/document/schema/placed'
+import { placedSchema, takenFields } from '@/core/document/schema/placed'
+import { alphabetSchema, letteringSchema } from '@/core/document/schema/lettering'
 import { outlineText, stencilSchema } from '@/core/document/schema/stencil'
 
 /** The one description of a document: no value is converted, no unknown key is let through. */
-const takeSchema = shape({ id: id(), name: name(), placed: placedSchema })
-
 const centre = { cx: real(RANGE.position), cy: real(RANGE.position) }
 const point = { x: real(RANGE.position), y: real(RANGE.position) }
 const boxSchema = shape({ ...centre, w: real(RANGE.frameSide), h: real(RANGE.frameSide) })
@@ -46,14 +45,7 @@ const fillSchema = byKind({
   none: {},
   colour: { colour: colour() },
   gradient,
-  taken: {
-    takes: array(takeSchema)
-      .strict()
-      .required('is missing')
-      .min(1, 'must hold a picture')
-      .max(50, 'may hold at most 50 takes'),
-    shown: id(),
-  },
+  taken: takenFields,
   span: { spanId: id(), shift: optionalShape(point), pinned: optionalShape({ ...centre, turn: real(TURN) }) },
   echo: { frameId: id() },
 })
@@ -81,9 +73,10 @@ const frameFields = {
 
 const groupFields = {
   ...finishFields,
+  lettering: letteringSchema,
   id: id(),
   name: name(),
-  order: list(id(), RANGE.items).min(1, 'must name a member'),
+  order: list(id(), RANGE.items),
   turn: real(TURN),
   locked: optionalFlag(),
   hidden: optionalFlag(),
@@ -153,6 +146,7 @@ export const projectSchema = shape({
     .max(RANGE.sheets, `may hold at most ${RANGE.sheets} sheets`),
   sheets: byId(sheetSchema, RANGE.sheets),
   finishes: byId(namedFinishSchema, RANGE.finishes),
+  alphabets: byId(alphabetSchema, RANGE.alphabets),
   colours: list(colour(), RANGE.colours),
   pictures: byId(pictureRefSchema, RANGE.pictures),
 })

@@ -8,11 +8,14 @@ import type { FinishLayer } from '@/core/finish/layers'
 import type { Point } from '@/core/geometry/vector'
 import type { Corner } from '@/core/stencil/corners'
 import type { Stencil } from '@/core/stencil/stencil'
+import type { FaceRef } from '@/core/lettering/face'
+import type { Rest } from '@/core/lettering/layout'
+import type { Heights, Setting } from '@/core/lettering/settings'
 import type { Placed } from '@/core/placement/placed'
 import type { SubjectMark } from '@/core/placement/subject'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 4
+export const FORMAT = 5
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -24,6 +27,8 @@ export interface Project {
   readonly sheets: Readonly<Record<string, Sheet>>
   /** Finishes with a name, by id. */
   readonly finishes: Readonly<Record<string, NamedFinish>>
+  /** Alphabets and other sets of single letters, by id. */
+  readonly alphabets: Readonly<Record<string, Alphabet>>
   /** Colours kept for this project, in the order they were kept. */
   readonly colours: readonly Colour[]
   /** The pictures this project uses, by an id of its own. */
@@ -163,8 +168,70 @@ export interface Group extends Finished {
   readonly order: readonly string[]
   /** Only orients the handles. */
   readonly turn: number
+  /** A text whose letters are members of the group. */
+  readonly lettering?: Lettering
   readonly locked?: boolean
   readonly hidden?: boolean
+}
+
+/** A letter of a text: the frame of this id, if it has a rest. */
+export interface Letter {
+  readonly id: string
+  /** Where its frame rests in the text's own points; none for what is joined to the letter before, or missing in the face. */
+  readonly rest?: Rest
+}
+
+/** A picture whose letter has none to show it now: the letter went, was joined to another, or all show one picture. */
+export interface Aside {
+  readonly letterId: string
+  /** The letter that it stood in. */
+  readonly text: string
+  readonly fill: Extract<Fill, { readonly kind: 'taken' }>
+}
+
+export const LETTER_PICTURES = ['each', 'across'] as const
+
+/**
+ * A text as the frames of a group: one for each letter, wherever its letter rests, or nudged from there. The frames hold
+ * the outlines, so that a sheet is drawn without the typeface; it is needed only to set the text anew.
+ */
+export interface Lettering extends Setting {
+  /** One picture a letter, or one across all. */
+  readonly pictures: (typeof LETTER_PICTURES)[number]
+  /** Where the text's own points lie on the sheet: turned, and mirrored before that. */
+  readonly pose: LetterPose
+  /** One for each grapheme that is no space, in the order of the text. */
+  readonly letters: readonly Letter[]
+  readonly aside: readonly Aside[]
+  /** How the picture across all was placed, while each letter has its own. */
+  readonly across?: Placed
+}
+
+export interface LetterPose {
+  readonly cx: number
+  readonly cy: number
+  readonly turn: number
+  readonly flip?: boolean
+}
+
+/** Single letters on sheets of their own or on one, made and changed together. */
+export interface Alphabet {
+  readonly id: string
+  readonly name: string
+  readonly face: FaceRef
+  /** One size for all letters, or each as large as its place allows. */
+  readonly heights: Heights
+  /** Free on each side of a letter, as a share of its place's short side. */
+  readonly margin: number
+  readonly members: readonly AlphabetMember[]
+}
+
+/** One letter of a set: the lettering on a sheet, and the place it has there. What is gone is passed over. */
+export interface AlphabetMember {
+  readonly text: string
+  readonly sheetId: string
+  readonly groupId: string
+  readonly place: Box
 }
 
 export interface Frame extends Finished {

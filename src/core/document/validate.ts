@@ -1,8 +1,10 @@
 import { Failure, type Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
+import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
 import { migrate } from '@/core/document/migrate'
 import type { Project, Sheet } from '@/core/document/types'
 import { pictureRefSchema, projectSchema, schemaFaults, sheetSchema } from '@/core/document/schema'
+import { alphabetSchema } from '@/core/document/schema/lettering'
 import { namedFinishSchema } from '@/core/document/schema/finish'
 
 const FORBIDDEN_KEYS = new Set(['__proto__', 'constructor', 'prototype'])
@@ -155,6 +157,8 @@ const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
   return [
     ...treeFaults(sheet, at),
     ...pictureFaults(sheet, project.pictures, at),
+    ...letteringPictureFaults(sheet, project.pictures, at),
+    ...letteringFaults(sheet, at),
     ...sharingFaults(sheet, at),
     ...finishFaults(sheet, project.finishes, at),
   ]
@@ -171,6 +175,7 @@ export const projectFaults = (value: unknown): readonly Fault[] => {
   return [
     ...orderFaults(project.order, project.sheets, '', 'sheets'),
     ...namedFinishFaults(project.finishes),
+    ...Object.entries(project.alphabets).flatMap(([id, set]) => keyFaults(id, set, 'alphabets')),
     ...Object.values(project.sheets).flatMap((sheet) => sheetReferenceFaults(sheet, project)),
   ]
 }
@@ -219,9 +224,10 @@ export const checkTouched = (project: Project, touched: readonly (readonly (stri
       )
     else
       faults.push(
-        ...Object.values(project.sheets).flatMap((sheet) =>
-          pictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
-        ),
+        ...Object.values(project.sheets).flatMap((sheet) => [
+          ...pictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
+          ...letteringPictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
+        ]),
       )
   }
   for (const id of idsUnder('sheets')) {
@@ -240,7 +246,18 @@ export const checkTouched = (project: Project, touched: readonly (readonly (stri
     if (!finish) readProject(project)
     else faults.push(...hostileFaults(finish, at, 0), ...schemaFaults(namedFinishSchema, finish, at))
   }
+  for (const id of idsUnder('alphabets')) {
+    const set = project.alphabets[id]
+    const at = `alphabets.${id}`
+    if (set)
+      faults.push(
+        ...hostileFaults(set, at, 0),
+        ...schemaFaults(alphabetSchema, set, at),
+        ...keyFaults(id, set, 'alphabets'),
+      )
+  }
   if (roots.has('finishes')) faults.push(...namedFinishFaults(project.finishes))
-  if (![...roots].every((root) => ['sheets', 'pictures', 'finishes'].includes(String(root)))) readProject(project)
+  if (![...roots].every((root) => ['sheets', 'pictures', 'finishes', 'alphabets'].includes(String(root))))
+    readProject(project)
   if (faults.length) throw new Failure('document-invalid', describe(faults), faults)
 }

@@ -42,9 +42,20 @@ export interface MaskStencil {
   readonly fillRule: FillRule
 }
 
+/**
+ * A letter: its outline as a typeface draws it, in any units, y down; its bounds come to be the box. Always filled by the
+ * non-zero rule, so that strokes of the letter that overlap leave no hole.
+ */
+export interface GlyphStencil {
+  readonly kind: 'glyph'
+  readonly letter: string
+  readonly d: string
+}
+
 /** What masks a frame. Parametric shapes are sharp at any size and can be changed at any time. */
 export type ParametricStencil = Straight | Curved
-export type Stencil = ParametricStencil | PathStencil | MaskStencil
+type OwnStencil = PathStencil | MaskStencil | GlyphStencil
+export type Stencil = ParametricStencil | OwnStencil
 
 export type StencilKind = Stencil['kind']
 export type ParametricKind = ParametricStencil['kind']
@@ -93,10 +104,10 @@ const parametricOutline = (stencil: ParametricStencil, size: Size): Outline => {
   return { path, fillRule: 'nonzero' }
 }
 
-const parsed = new WeakMap<PathStencil | MaskStencil, Path>()
+const parsed = new WeakMap<OwnStencil, Path>()
 
 /** The path of an outline of one's own, read once. */
-const ownPath = (stencil: PathStencil | MaskStencil): Path => {
+const ownPath = (stencil: OwnStencil): Path => {
   const known = parsed.get(stencil)
   if (known) return known
   const path = parseSvgPath(stencil.d)
@@ -113,6 +124,8 @@ const freshOutline = (stencil: Stencil, size: Size): Outline => {
       }
     case 'path':
       return { path: fittedPath(ownPath(stencil), size), fillRule: stencil.fillRule }
+    case 'glyph':
+      return { path: fittedPath(ownPath(stencil), size), fillRule: 'nonzero' }
     default:
       return parametricOutline(stencil, size)
   }
@@ -151,6 +164,7 @@ const described = (stencil: ParametricStencil): string => {
 export const stencilName = (stencil: Stencil): string => {
   if (stencil.kind === 'path') return 'Own outline'
   if (stencil.kind === 'mask') return 'Soft mask'
+  if (stencil.kind === 'glyph') return `Letter ${stencil.letter}`
   return `${SHAPES[stencil.kind].name}${described(stencil)}`
 }
 

@@ -14,7 +14,7 @@ import { keepStencilsSchema, type NewStencil } from '@/contract/api'
 import { bundlePictures, completeDocument, type BundleFile } from '@/core/formats/bundleDocument'
 import { LIMITS } from '@/server/limits'
 import { inspectPicture, readThrough } from '@/server/pictures/inspect'
-import { asDiskFailure } from '@/server/storage/files'
+import { asDiskFailure, type Received } from '@/server/storage/files'
 
 export interface UnpackedFile extends BundleFile {
   /** Where the picture lies, unpacked. */
@@ -28,10 +28,13 @@ export interface Unpacked {
   readonly files: ReadonlyMap<string, UnpackedFile>
   /** Outlines that travel along, to be kept. */
   readonly stencils: readonly NewStencil[]
+  /** Typefaces that travel along, unpacked; they are checked when they are kept. */
+  readonly faces: readonly Received[]
 }
 
 const STENCILS = 'stencils.json'
 const DOCUMENT = 'project.json'
+const FACE = /^faces\/[0-9a-f]{64}\.(ttf|otf|woff2?)$/
 const PICTURE = /^pictures\/[^/\\]+$/
 
 const unreadable = (why: string): Failure =>
@@ -102,11 +105,12 @@ const readText = async (zip: ZipFile, entry: Entry, meter: Meter): Promise<strin
   return Buffer.concat(chunks).toString('utf8')
 }
 
-const unpackPicture = async (
+const unpackFile = async (
   zip: ZipFile,
   entry: Entry,
   meter: Meter,
   to: string,
+  most: number = LIMITS.pictureBytes,
 ): Promise<{ hash: string; bytes: number }> => {
   const hash = createHash('sha256')
   const hashing = new Transform({
@@ -115,7 +119,7 @@ const unpackPicture = async (
       done(null, chunk)
     },
   })
-  await pipeline(await contentOf(zip, entry), meter.limit(LIMITS.pictureBytes), hashing, createWriteStream(to))
+  await pipeline(await contentOf(zip, entry), meter.limit(most), hashing, createWriteStream(to))
   return { hash: hash.digest('hex'), bytes: (await stat(to)).size }
 }
 
@@ -123,6 +127,7 @@ interface Contents {
   readonly text: string | null
   readonly stencils: string | null
   readonly files: ReadonlyMap<string, UnpackedFile>
+  readonly faces: readonly Received[]
   readonly faults: readonly Fault[]
 }
 
@@ -130,6 +135,7 @@ const unpack = async (zip: ZipFile, folder: string, thorough: boolean): Promise<
   const meter = new Meter()
   const files = new Map<string, UnpackedFile>()
   const faults: Fault[] = []
+  const faces: Received[] = []
   let text: string | null = null
   let stencils: string | null = null
   let count = 0
@@ -142,10 +148,15 @@ const unpack = async (zip: ZipFile, folder: string, thorough: boolean): Promise<
       )
     if (entry.fileName === DOCUMENT) text = await readText(zip, entry, meter)
     else if (entry.fileName === STENCILS) stencils = await readText(zip, entry, meter)
-    else if (PICTURE.test(entry.fileName)) {
+    else if (FACE.test(entry.fileName)) {
+      const file = path.join(folder, `${count}.face`)
+      const face = { file, ...(await unpackFile(zip, entry, meter, file, LIMITS.faceBytes)) }
+      if (entry.fileName.includes(face.hash)) faces.push(face)
+      else faults.push({ path: entry.fileName, message: 'is not named by the SHA-256 of its content; name it so' })
+    } else if (PICTURE.test(entry.fileName)) {
       const file = path.join(folder, `${count}.picture`)
       try {
-        const { hash, bytes } = await unpackPicture(zip, entry, meter, file)
+        const { hash, bytes } = await unpackFile(zip, entry, meter, file)
         const { width, height } = await inspectPicture(file)
         if (thorough) await readThrough(file)
         files.set(entry.fileName, { file, hash, bytes, pixels: { w: width, h: height } })
@@ -156,7 +167,7 @@ const unpack = async (zip: ZipFile, folder: string, thorough: boolean): Promise<
       }
     }
   })
-  return { text, stencils, files, faults }
+  return { text, stencils, files, faces, faults }
 }
 
 const parse = (text: string | null): unknown => {
@@ -241,7 +252,12 @@ export const examineBundle = async (
     ? { faults: all, unpacked: null }
     : {
         faults: [],
-        unpacked: { project: complete.document as Project, files: contents.files, stencils: along.stencils },
+        unpacked: {
+          project: complete.document as Project,
+          files: contents.files,
+          stencils: along.stencils,
+          faces: contents.faces,
+        },
       }
 }
 

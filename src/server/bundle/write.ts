@@ -4,11 +4,22 @@ import type { NewStencil } from '@/contract/api'
 import type { Project } from '@/core/document/types'
 import { bundleDocument } from '@/core/formats/bundleDocument'
 
-/** A project as one zip: `project.json`, the original pictures, and `stencils.json` where kept outlines travel along. `files` gives path and ending by hash. */
+/** A typeface that travels in a bundle. */
+export interface FaceOnTheWay {
+  readonly hash: string
+  readonly ending: string
+  readonly file: string
+}
+
+/**
+ * A project as one zip: `project.json`, the original pictures, `stencils.json` where kept outlines travel along, and
+ * `faces/` with typefaces of one's own. `files` gives path and ending by hash.
+ */
 export const bundleStream = (
   project: Project,
   files: ReadonlyMap<string, { readonly file: string; readonly ending: string }>,
   stencils: readonly NewStencil[] = [],
+  faces: readonly FaceOnTheWay[] = [],
 ): Readable => {
   const zip = new ZipFile()
   const document = bundleDocument(project, (hash) => files.get(hash)?.ending ?? 'bin')
@@ -16,6 +27,7 @@ export const bundleStream = (
   if (stencils.length) zip.addBuffer(Buffer.from(JSON.stringify({ stencils }, null, 2)), 'stencils.json')
   // Pictures are compressed already.
   for (const [hash, { file, ending }] of files) zip.addFile(file, `pictures/${hash}.${ending}`, { compress: false })
+  for (const { hash, ending, file } of faces) zip.addFile(file, `faces/${hash}.${ending}`)
   zip.end()
   return zip.outputStream as Readable // yazl types it as the older stream interface
 }

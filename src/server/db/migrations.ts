@@ -81,4 +81,18 @@ export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
     },
     down: async ({ context: q }) => q.dropTable('stencils'),
   },
+  {
+    name: '0004-own-typefaces',
+    up: async ({ context: q }) => {
+      await q.createTable('faces', {
+        hash: { type: DataTypes.STRING, allowNull: false, primaryKey: true },
+        name: { type: DataTypes.TEXT, allowNull: false },
+        ending: { type: DataTypes.STRING, allowNull: false },
+        bytes: { type: DataTypes.INTEGER, allowNull: false },
+        embedding: { type: DataTypes.INTEGER, allowNull: false },
+        addedAt: { type: DataTypes.DATE, allowNull: false },
+      })
+    },
+    down: async ({ context: q }) => q.dropTable('faces'),
+  },
 ]

@@ -63,6 +63,17 @@ export class StencilRow extends Model<InferAttributes<StencilRow>, InferCreation
   declare addedAt: Date
 }
 
+/** A typeface of one's own; its file lies in the data folder by its hash. */
+export class FaceRow extends Model<InferAttributes<FaceRow>, InferCreationAttributes<FaceRow>> {
+  declare hash: string
+  declare name: string
+  declare ending: string
+  declare bytes: number
+  /** The fsType of its OS/2 table. */
+  declare embedding: number
+  declare addedAt: Date
+}
+
 /** Binds the models to one connection. */
 export const defineModels = (sequelize: Sequelize): void => {
   const plain = { sequelize, timestamps: false }
@@ -129,5 +140,16 @@ export const defineModels = (sequelize: Sequelize): void => {
       addedAt: { type: DataTypes.DATE, allowNull: false },
     },
     { ...plain, tableName: 'stencils' },
+  )
+  FaceRow.init(
+    {
+      hash: key(),
+      name: { type: DataTypes.TEXT, allowNull: false },
+      ending: { type: DataTypes.STRING, allowNull: false },
+      bytes: { type: DataTypes.INTEGER, allowNull: false },
+      embedding: { type: DataTypes.INTEGER, allowNull: false },
+      addedAt: { type: DataTypes.DATE, allowNull: false },
+    },
+    { ...plain, tableName: 'faces' },
   )
 }

@@ -16,6 +16,7 @@ const STATUS: Readonly<Record<FailureCode, number>> = {
   'too-large': 413,
   'picture-unreadable': 422,
   'picture-kind': 415,
+  'face-unreadable': 415,
   'picture-missing': 410,
   'picture-used': 409,
   'bundle-unreadable': 422,

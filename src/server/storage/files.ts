@@ -15,6 +15,12 @@ export const pictureDirectory = (hash: string): string =>
     ? path.join(dataDirectory(), 'pictures', hash.slice(0, 2), hash)
     : refuse('a picture hash', '64 hexadecimal digits', hash)
 
+/** A typeface of one's own, by the hash of its file. */
+export const faceFile = (hash: string, ending: string): string =>
+  HASH.test(hash) && /^(ttf|otf|woff2?)$/.test(ending)
+    ? path.join(dataDirectory(), 'faces', `${hash}.${ending}`)
+    : refuse('a typeface', 'named by 64 hexadecimal digits', hash)
+
 export const temporaryDirectory = (): string => path.join(dataDirectory(), 'tmp')
 export const exportsDirectory = (): string => path.join(dataDirectory(), 'exports')
 export const thumbnailsDirectory = (): string => path.join(dataDirectory(), 'thumbnails')

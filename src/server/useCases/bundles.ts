@@ -3,13 +3,15 @@ import path from 'node:path'
 import type { Readable } from 'node:stream'
 import type { Project } from '@/core/document/types'
 import { pictureUses } from '@/core/document/read'
-import { bundleStream } from '@/server/bundle/write'
+import { faceIdsOf } from '@/core/document/lettering'
+import { bundleStream, type FaceOnTheWay } from '@/server/bundle/write'
 import { readBundle } from '@/server/bundle/read'
 import { LIMITS } from '@/server/limits'
 import { originalFile } from '@/server/pictures/catalogue'
 import { keepReceived } from '@/server/pictures/intake'
 import { openProject } from '@/server/projects/store'
-import { receive, temporaryPath } from '@/server/storage/files'
+import { canTravel, keepFace, ownFaces } from '@/server/faces/catalogue'
+import { exists, faceFile, receive, temporaryPath } from '@/server/storage/files'
 import { keepStencils } from '@/server/stencils/catalogue'
 import { safeFileName } from '@/server/useCases/exports'
 import { stencilsOf } from '@/server/useCases/stencils'
@@ -19,6 +21,15 @@ import { adoptProject } from '@/server/useCases/projects'
 const withUsedPictures = (project: Project): Project => {
   const used = pictureUses(project)
   return { ...project, pictures: Object.fromEntries(Object.entries(project.pictures).filter(([id]) => used.has(id))) }
+}
+
+/** The typefaces of one's own that a project is set in, as far as their licences let them travel. */
+const facesOf = async (project: Project): Promise<readonly FaceOnTheWay[]> => {
+  const rows = await ownFaces(faceIdsOf(project))
+  const held = rows.filter(({ embedding }) => canTravel(embedding))
+  const files = held.map(({ hash, ending }) => ({ hash, ending, file: faceFile(hash, ending) }))
+  const there = await Promise.all(files.map(({ file }) => exists(file)))
+  return files.filter((_, i) => there[i])
 }
 
 interface BundleParts {
@@ -45,7 +56,7 @@ export const bundleName = async (id: string): Promise<string> => (await bundlePa
 export const writeBundle = async (id: string): Promise<{ readonly body: Readable; readonly fileName: string }> => {
   const { project, files, fileName } = await bundleParts(id)
   const stencils = await stencilsOf(project)
-  return { body: bundleStream(project, files, stencils), fileName }
+  return { body: bundleStream(project, files, stencils, await facesOf(project)), fileName }
 }
 
 /** Brings a bundle in as a new project. Nothing stays of one that is refused. */
@@ -53,7 +64,8 @@ export const bringBundleIn = async (body: Readable, declared?: number): Promise<
   const received = await receive(body, LIMITS.bundleBytes, declared === undefined ? {} : { declared })
   const folder = await temporaryPath('.bundle')
   try {
-    const { project, files, stencils } = await readBundle(received.file, folder)
+    const { project, files, stencils, faces } = await readBundle(received.file, folder)
+    for (const face of faces) await keepFace(face)
     for (const [name, unpacked] of files) {
       const ref = Object.values(project.pictures).find((picture) => picture.hash === unpacked.hash)
       if (ref) await keepReceived({ file: unpacked.file, hash: unpacked.hash, bytes: unpacked.bytes }, ref.name || name)

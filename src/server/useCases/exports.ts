@@ -21,6 +21,9 @@ const hashesOf = (project: Project, sheet: Sheet): readonly string[] => [
   ...new Set(pictureOps(renderSheet(project, sheet, { bleed: true })).map((op) => op.hash)),
 ]
 
+/** Names that some systems keep for devices, whatever their ending. */
+const DEVICES = /^(con|prn|aux|nul|com\d|lpt\d)$/i
+
 /** A name that is safe as a file name on every system. */
 export const safeFileName = (name: string): string => {
   const plain = name
@@ -29,7 +32,8 @@ export const safeFileName = (name: string): string => {
     .trim()
     .replace(/\s+/g, '-')
     .slice(0, 80)
-  return plain || 'sheet'
+  if (!plain) return 'sheet'
+  return DEVICES.test(plain) ? `${plain}-sheet` : plain
 }
 
 const ENDINGS = { png: 'png', jpeg: 'jpg', webp: 'webp' } as const

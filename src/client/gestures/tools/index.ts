@@ -2,6 +2,7 @@ import { colourHand } from '@/client/gestures/tools/colourHand'
 import type { ToolHand } from '@/client/gestures/tools/hand'
 import { pointsHand } from '@/client/gestures/tools/pointsHand'
 import { traceHand } from '@/client/gestures/tools/traceHand'
+import { typeHand } from '@/client/gestures/tools/typeHand'
 import { uprightHand } from '@/client/gestures/tools/uprightHand'
 import type { Bench } from '@/client/store/benchStore'
 
@@ -19,6 +20,8 @@ export const toolHand = (bench: Bench): ToolHand | null => {
       return uprightHand(bench)
     case 'colour':
       return colourHand(bench)
+    case 'type':
+      return typeHand(bench)
     case undefined:
       return null
   }

@@ -1,12 +1,14 @@
 import type { Draft } from 'immer'
 import { normalTurn } from '@/core/geometry/angle'
 import { clampSide, type Box } from '@/core/geometry/box'
-import { apply, compose, rotation, translation } from '@/core/geometry/matrix'
+import { apply, compose, rotation, scaling, translation } from '@/core/geometry/matrix'
 import { rectCentre, type Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import { flipPicture } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
 import { dropIdleSpans, putPlaced } from '@/core/document/edits/fills'
+import { followFlip, followMove, followSize } from '@/core/document/edits/lettering/follow'
+import { keepAside, loseLetter } from '@/core/document/edits/lettering/lose'
 import { originalOf } from '@/core/document/content'
 import { itemsRect, type Hull } from '@/core/document/extent'
 import { frameMount, sheetOf, shownPlaced } from '@/core/document/read'
@@ -52,22 +54,21 @@ const turnGroups = (
 
 /** Moves items with what they hold by `delta` points. */
 export const moveItems = defineEdit<ItemsAddress & { readonly delta: Point }>((draft, { delta, ...at }, project) =>
+  moveBy(draft, project, at, delta),
+)
+
+const moveBy = (draft: Draft<Project>, project: Project, at: ItemsAddress, delta: Point): void => {
   eachFrame(draft, project, at, (frame, { box }) => {
     put(frame.box, 'cx', box.cx + delta.x)
     put(frame.box, 'cy', box.cy + delta.y)
-  }),
-)
+  })
+  followMove(draft, project, at, translation(delta.x, delta.y))
+}
 
 /** Moves each item by a vector of its own; both lists in the same order. */
 export const shiftItems = defineEdit<ItemsAddress & { readonly deltas: readonly Point[] }>(
   (draft, { sheetId, ids, deltas }, project) =>
-    ids.forEach((id, i) => {
-      const delta = deltas[i] ?? { x: 0, y: 0 }
-      eachFrame(draft, project, { sheetId, ids: [id] }, (frame, { box }) => {
-        put(frame.box, 'cx', box.cx + delta.x)
-        put(frame.box, 'cy', box.cy + delta.y)
-      })
-    }),
+    ids.forEach((id, i) => moveBy(draft, project, { sheetId, ids: [id] }, deltas[i] ?? { x: 0, y: 0 })),
 )
 
 /**
@@ -86,6 +87,8 @@ export const sizeItems = defineEdit<ItemsAddress & { readonly from: Hull; readon
       const [kx, ky] = lies ? [scale.y, scale.x] : [scale.x, scale.y]
       put(frame, 'box', { cx: centre.x, cy: centre.y, w: clampSide(box.w * kx), h: clampSide(box.h * ky) })
     })
+    const matrix = compose(outward, scaling(scale.x, scale.y), inward)
+    followSize(draft, project, at, { matrix, kx: scale.x, ky: scale.y, hullTurn: from.turn })
   },
 )
 
@@ -99,6 +102,7 @@ export const turnItems = defineEdit<ItemsAddress & { readonly centre: Point; rea
       put(frame, 'turn', normalTurn(turn + by))
     })
     turnGroups(draft, project, at, (turn) => turn + by)
+    followMove(draft, project, at, about, by)
   },
 )
 
@@ -120,6 +124,9 @@ export const flipItems = defineEdit<ItemsAddress & { readonly axis: 'x' | 'y' }>
     if (placed) putPlaced(frame, flipPicture(placed, frameMount(project, sheet, held, placed.pictureId), 'x'))
   })
   turnGroups(draft, project, at, mirrored)
+  const mirror = axis === 'x' ? scaling(-1, 1) : scaling(1, -1)
+  const about = compose(translation(middle.x, middle.y), mirror, translation(-middle.x, -middle.y))
+  followFlip(draft, project, at, about, mirrored)
 })
 
 /** Sets a mark that is left out where it is off. */
@@ -168,6 +175,7 @@ export const takeFromList = (sheet: Draft<Sheet>, held: Sheet, id: string): void
   if (!list) return
   const at = list.indexOf(id)
   if (at >= 0) list.splice(at, 1)
+  loseLetter(sheet, parentId, id)
   if (parentId === null || list.length) return
   takeFromList(sheet, held, parentId)
   delete sheet.items[parentId]
@@ -179,6 +187,7 @@ export const removeItems = defineEdit<ItemsAddress>((draft, { sheetId, ids }, pr
   const sheet = draft.sheets[sheetId]
   if (!sheet) return
   for (const id of topmostIds(held, ids).filter((one) => !isLocked(held, one))) {
+    keepAside(sheet, parentOf(held, id), id)
     takeFromList(sheet, held, id)
     for (const gone of idsUnder(held, [id])) delete sheet.items[gone]
   }
@@ -190,7 +199,7 @@ export const removeItems = defineEdit<ItemsAddress>((draft, { sheetId, ids }, pr
  * Echoes whose original went: the lowest of them takes its fill over, the others show that one. Echoes of an echo that
  * went show the original.
  */
-const handOver = (sheet: Draft<Sheet>, held: Sheet): void => {
+export const handOver = (sheet: Draft<Sheet>, held: Sheet): void => {
   const heirs = new Map<string, string>()
   for (const echo of framesOf(held)) {
     const frame = sheet.items[echo.id]

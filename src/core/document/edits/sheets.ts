@@ -11,7 +11,7 @@ import { svgTextOf } from '@/core/path/svgText'
 import { transformPath } from '@/core/path/transform'
 import { defineEdit, put } from '@/core/document/edit'
 import { sheetOf } from '@/core/document/read'
-import type { Background, Fill, Guides, Item, ItemFinish, Sheet, Span, Veil } from '@/core/document/types'
+import type { Background, Fill, Guides, Item, ItemFinish, Lettering, Sheet, Span, Veil } from '@/core/document/types'
 
 export interface SheetChange {
   readonly sheetId: string
@@ -127,10 +127,27 @@ const scaledFill = (fill: Fill, { k, dx, dy }: Scaling): Fill => {
   }
 }
 
+const scaledLettering = (lettering: Lettering, { k, dx, dy }: Scaling): Lettering => {
+  const { pose, box, letters, size } = lettering
+  return {
+    ...lettering,
+    size: size * k,
+    ...(box ? { box: { w: box.w * k, h: box.h * k } } : {}),
+    pose: { ...pose, cx: pose.cx * k + dx, cy: pose.cy * k + dy },
+    letters: letters.map((letter) => {
+      const { rest } = letter
+      return rest
+        ? { ...letter, rest: { ...rest, cx: rest.cx * k, cy: rest.cy * k, w: rest.w * k, h: rest.h * k } }
+        : letter
+    }),
+  }
+}
+
 /** Lengths of a sheet's items scale with it; those of named finishes are shared and stay. */
 const scaledItem = (item: Item, by: Scaling): Item => {
   const finish = item.finish ? { finish: scaledFinish(item.finish, by.k) } : {}
-  if (item.kind === 'group') return { ...item, ...finish }
+  if (item.kind === 'group')
+    return { ...item, ...finish, ...(item.lettering ? { lettering: scaledLettering(item.lettering, by) } : {}) }
   return {
     ...item,
     ...finish,

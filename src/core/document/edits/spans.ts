@@ -33,7 +33,7 @@ export const windowable = (sheet: Sheet, ids: readonly string[]): readonly Frame
   framesUnder(sheet, ids).filter((frame) => frame.takesPictures && !isLocked(sheet, frame.id))
 
 /** A placement that covers a span's extent, with the settings of `like`. */
-const coveringPlaced = (project: Project, sheet: Sheet, extent: SpanExtent, like: Placed): Placed => {
+export const coveringPlaced = (project: Project, sheet: Sheet, extent: SpanExtent, like: Placed): Placed => {
   const picture = pictureOf(project, like.pictureId)
   const span: Span = { id: '', gaps: 'hide', source: { kind: 'placed', placed: like }, ...extent }
   const mount = spanContent(project, sheet, span)?.mount

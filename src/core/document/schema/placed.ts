@@ -1,8 +1,20 @@
-import { object } from 'yup'
+import { array, object } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { PARTS, SINGLES, VIGNETTE_OF } from '@/core/adjust/adjustments'
 import { FITS } from '@/core/placement/placed'
-import { colour, flag, id, optional, optionalShape, real, shape, TURN, whole, word } from '@/core/document/schema/parts'
+import {
+  colour,
+  flag,
+  id,
+  name,
+  optional,
+  optionalShape,
+  real,
+  shape,
+  TURN,
+  whole,
+  word,
+} from '@/core/document/schema/parts'
 
 /** Adjustments, each of which may be left out. */
 export const adjustmentsSchema = object({
@@ -39,3 +51,15 @@ export const placedSchema = shape({
   tileGap: optional(RANGE.tileGap),
   adjustments: adjustmentsSchema,
 })
+
+const takeSchema = shape({ id: id(), name: name(), placed: placedSchema })
+
+/** Pictures of a frame, one of which shows. */
+export const takenFields = {
+  takes: array(takeSchema)
+    .strict()
+    .required('is missing')
+    .min(1, 'must hold a picture')
+    .max(50, 'may hold at most 50 takes'),
+  shown: id(),
+}

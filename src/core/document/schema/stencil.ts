@@ -78,7 +78,20 @@ const parametric = Object.fromEntries(
   ]),
 )
 
-export const stencilSchema = byKind({ ...parametric, path: ownOutline, mask: { ...ownOutline, pictureId: id() } })
+/** What one letter stands for: a few characters. */
+const letterText = () =>
+  string()
+    .strict()
+    .required('is missing; give a letter')
+    .typeError('must be text')
+    .max(RANGE.letterLength, `must be at most ${RANGE.letterLength} characters`)
+
+export const stencilSchema = byKind({
+  ...parametric,
+  path: ownOutline,
+  mask: { ...ownOutline, pictureId: id() },
+  glyph: { letter: letterText(), d: outlineText() },
+})
 
 /** Every fault of a value as a stencil. */
 export const stencilFaults = (value: unknown, at = ''): readonly Fault[] =>

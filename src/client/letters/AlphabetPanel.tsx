@@ -1,0 +1,38 @@
+'use client'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { NewAlphabet } from '@/client/letters/NewAlphabet'
+import { HeldAlphabet } from '@/client/letters/HeldAlphabet'
+import { Choice } from '@/client/parts/Choice'
+import { RailButton } from '@/client/parts/RailButton'
+import styles from '@/client/letters/Letters.module.css'
+
+/** Sets of single letters: makes them, and changes all letters of one at once. */
+export const AlphabetPanel = () => {
+  const bench = useBenchHandle()
+  const alphabets = useBench((state) => state.project.alphabets)
+  const setId = useBench((state) => state.alphabetPanel?.setId ?? null)
+  const sets = Object.values(alphabets)
+  const held = setId === null ? undefined : alphabets[setId]
+  return (
+    <aside className={styles.panel} aria-label="Alphabet set">
+      <div className={styles.panelRow}>
+        <h3>Alphabet set</h3>
+        {sets.length > 0 && (
+          <Choice
+            label=""
+            name="Which set"
+            value={held?.id ?? ''}
+            options={[['', 'A new set'], ...sets.map(({ id, name }) => [id, name] as const)]}
+            onChoice={(id) => bench.set({ alphabetPanel: { setId: id || null } })}
+          />
+        )}
+        <span style={{ marginLeft: 'auto' }}>
+          <RailButton framed label="Close the panel of alphabets" onPress={() => bench.set({ alphabetPanel: null })}>
+            Close
+          </RailButton>
+        </span>
+      </div>
+      {held ? <HeldAlphabet key={held.id} set={held} /> : <NewAlphabet />}
+    </aside>
+  )
+}

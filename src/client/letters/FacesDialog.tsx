@@ -1,0 +1,96 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import { useRef, useState } from 'react'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { FacePicker, foundFaces } from '@/client/letters/FacePicker'
+import { addFaces, faceOf, forgetFace, refOfFace } from '@/client/store/faces'
+import { currentFace, resetWord, selectedWord } from '@/client/store/lettering'
+import styles from '@/client/letters/Letters.module.css'
+
+/** A button that asks for files of typefaces. */
+export const AddFaces = ({ children }: { readonly children: string }) => {
+  const bench = useBenchHandle()
+  const input = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        multiple
+        accept=".otf,.ttf,.woff,.woff2"
+        aria-label="Files of typefaces"
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])]
+          event.target.value = ''
+          if (files.length) void addFaces(bench, files)
+        }}
+      />
+      <button type="button" className={styles.textButton} onClick={() => input.current?.click()}>
+        {children}
+      </button>
+    </>
+  )
+}
+
+/** Chooses the typeface of the selected text, or of those to come. */
+export const FacesDialog = ({ onClose }: { readonly onClose: () => void }) => {
+  const bench = useBenchHandle()
+  const faces = useBench((state) => state.faces)
+  const word = useBench(selectedWord)
+  const next = useBench(currentFace)
+  const sample = useBench((state) => state.letterText)
+  const [search, setSearch] = useState('')
+  const chosen = word?.lettering.face.id ?? next?.id ?? null
+  const held = faceOf(faces, chosen ?? '')
+  const found = foundFaces(faces, search)
+  const firstLine = (word?.lettering.text ?? sample).split('\n')[0]?.trim().slice(0, 12)
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="faces-title" fullWidth maxWidth="md">
+      <DialogTitle id="faces-title">Typefaces</DialogTitle>
+      <DialogContent>
+        <div className={styles.facesHead}>
+          <input
+            type="search"
+            className={styles.searchField}
+            placeholder="Search by name or kind"
+            aria-label="Search typefaces"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
+          <AddFaces>Add a typeface…</AddFaces>
+          <span className={styles.note}>OTF, TTF, WOFF or WOFF2</span>
+        </div>
+        {found.length > 0 ? (
+          <FacePicker
+            faces={found}
+            text={firstLine || 'Kites'}
+            chosen={chosen}
+            onChoose={(face) => {
+              bench.set({ letterFace: face.id })
+              if (word && face.id !== word.lettering.face.id)
+                void resetWord(bench, word.id, { name: 'Typeface', setting: { face: refOfFace(face) } })
+            }}
+          />
+        ) : (
+          <p className={styles.note}>No typeface is called “{search.trim()}”.</p>
+        )}
+      </DialogContent>
+      <DialogActions>
+        {held?.kind === 'own' && (
+          <Button color="inherit" onClick={() => void forgetFace(bench, held)}>
+            Remove {held.name}
+          </Button>
+        )}
+        <span style={{ flex: 1 }} />
+        <Button variant="contained" onClick={onClose}>
+          Done
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

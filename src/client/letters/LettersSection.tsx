@@ -1,0 +1,149 @@
+'use client'
+import { letterFrames, isNudged, type Word } from '@/core/document/lettering'
+import { placedIn } from '@/core/document/content'
+import type { Aside, Sheet } from '@/core/document/types'
+import { levelCount } from '@/core/render/needs'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { levelUrl } from '@/client/http/api'
+import { Choice } from '@/client/parts/Choice'
+import { RailButton } from '@/client/parts/RailButton'
+import { Section } from '@/client/parts/Section'
+import { chosenPictures, clearSet, fillFromSet, shuffleSet } from '@/client/store/arrangement'
+import {
+  breakSelectedWord,
+  dropAside,
+  setLettersBack,
+  setPictures,
+  takeAside,
+  wordAsPath,
+} from '@/client/store/letterPictures'
+import card from '@/client/bench/Bench.module.css'
+import styles from '@/client/letters/Letters.module.css'
+
+const Spare = ({ kept, word }: { readonly kept: Aside; readonly word: Word }) => {
+  const bench = useBenchHandle()
+  const shown = kept.fill.takes.find(({ id }) => id === kept.fill.shown)
+  const picture = useBench((state) => state.project.pictures[shown?.placed.pictureId ?? ''])
+  if (!picture) return null
+  const label = `${picture.name}, which stood in ${kept.text}. Press to give it to a letter`
+  return (
+    <button
+      type="button"
+      className={styles.spare}
+      aria-label={label}
+      title={label}
+      onClick={() => takeAside(bench, word, kept.letterId)}
+    >
+      {/* eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us */}
+      <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
+      <span>{kept.text}</span>
+    </button>
+  )
+}
+
+/** Pictures whose letter has none to show them: kept until they are wanted. */
+const Spares = ({ word }: { readonly word: Word }) => {
+  const bench = useBenchHandle()
+  const { aside, pictures } = word.lettering
+  if (!aside.length) return null
+  const words = pictures === 'across' ? 'Kept for “each letter”' : 'Spare pictures'
+  return (
+    <div role="group" aria-label={words}>
+      <div className={card.row}>
+        <span className={card.kind}>
+          {words}: {aside.length}
+        </span>
+        <span style={{ flex: 1 }} />
+        <RailButton
+          framed
+          label="Let the spare pictures go; the library keeps them"
+          onPress={() => dropAside(bench, word)}
+        >
+          Let go
+        </RailButton>
+      </div>
+      {pictures === 'each' && (
+        <div className={styles.spares}>
+          {aside.map((kept) => (
+            <Spare key={kept.letterId} kept={kept} word={word} />
+          ))}
+        </div>
+      )}
+    </div>
+  )
+}
+
+/** One picture across, or one a letter; filling, setting back, and what a text can become. */
+export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
+  const bench = useBenchHandle()
+  const marked = useBench((state) => chosenPictures(state).length)
+  const frames = letterFrames(sheet, word)
+  const filled = frames.filter((frame) => placedIn(sheet, frame)).length
+  const nudged = frames.filter((frame) => isNudged(frame, word)).length
+  const isEach = word.lettering.pictures === 'each'
+  return (
+    <Section name="Pictures in letters" title="Pictures" step={2} says={`${filled} of ${frames.length} filled`}>
+      <div className={card.row}>
+        <Choice
+          label="Picture"
+          name="How pictures lie in the letters"
+          value={word.lettering.pictures}
+          options={[
+            ['each', 'one for each letter'],
+            ['across', 'one across the word'],
+          ]}
+          onChoice={(pictures) => setPictures(bench, pictures)}
+        />
+      </div>
+      {isEach && (
+        <div className={`${card.row} ${card.wrap}`}>
+          <RailButton
+            framed
+            label="Fill the letters in order with the pictures marked in the supplies"
+            disabled={filled === frames.length}
+            onPress={() => fillFromSet(bench, chosenPictures(bench.get()))}
+          >
+            Fill{marked ? ` with ${marked}` : ''}
+          </RailButton>
+          <RailButton
+            framed
+            label="Shuffle the pictures among the letters"
+            disabled={filled < 2}
+            onPress={() => shuffleSet(bench)}
+          >
+            Shuffle
+          </RailButton>
+          <RailButton
+            framed
+            label="Take all pictures out of the letters"
+            disabled={!filled}
+            onPress={() => clearSet(bench)}
+          >
+            Clear
+          </RailButton>
+        </div>
+      )}
+      <Spares word={word} />
+      <div className={`${card.row} ${card.wrap}`}>
+        <RailButton
+          framed
+          label="Set all letters back to where the text puts them"
+          disabled={!nudged}
+          onPress={() => void setLettersBack(bench)}
+        >
+          Set back{nudged ? ` ${nudged}` : ''}
+        </RailButton>
+        <RailButton
+          framed
+          label="Break apart: letters become frames, in place"
+          onPress={() => breakSelectedWord(bench)}
+        >
+          Break apart
+        </RailButton>
+        <RailButton framed label="Make one stencil of the whole text" onPress={() => wordAsPath(bench)}>
+          To one stencil
+        </RailButton>
+      </div>
+    </Section>
+  )
+}

@@ -1,0 +1,62 @@
+'use client'
+import { RANGE } from '@/core/tolerance'
+import type { Heights } from '@/core/lettering/settings'
+import type { FaceAnswer } from '@/contract/api'
+import { Choice } from '@/client/parts/Choice'
+import { SlideField } from '@/client/parts/SlideField'
+import styles from '@/client/letters/Letters.module.css'
+
+/** A typeface by name. */
+export const FaceChoice = ({
+  faces,
+  value,
+  onFace,
+}: {
+  readonly faces: readonly FaceAnswer[]
+  readonly value: string
+  readonly onFace: (id: string) => void
+}) => (
+  <Choice label="Typeface" value={value} options={faces.map(({ id, name }) => [id, name] as const)} onChoice={onFace} />
+)
+
+/** How large the letters of a set are in their places. */
+export const LookFields = ({
+  heights,
+  margin,
+  onHeights,
+  onMargin,
+  onSettle,
+}: {
+  readonly heights: Heights
+  readonly margin: number
+  readonly onHeights: (heights: Heights) => void
+  readonly onMargin: (margin: number) => void
+  readonly onSettle: (margin: number) => void
+}) => (
+  <>
+    <div className={styles.panelRow}>
+      <Choice
+        label="Heights"
+        value={heights}
+        options={[
+          ['common', 'one size, one baseline'],
+          ['each', 'each as large as it fits'],
+        ]}
+        onChoice={onHeights}
+      />
+    </div>
+    <SlideField
+      label="Margin"
+      value={margin}
+      min={RANGE.alphabetMargin.min}
+      max={RANGE.alphabetMargin.max}
+      step={0.01}
+      onSlide={onMargin}
+      onSettle={() => onSettle(margin)}
+      onValue={(value) => {
+        onMargin(value)
+        onSettle(value)
+      }}
+    />
+  </>
+)

@@ -1,0 +1,42 @@
+'use client'
+import type { Word } from '@/core/document/lettering'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { RailButton } from '@/client/parts/RailButton'
+import { refOfFace } from '@/client/store/faces'
+import { resetWord } from '@/client/store/lettering'
+import styles from '@/client/letters/Letters.module.css'
+
+/** Names the letters that the face does not have, and offers faces that have them. */
+export const MissingLetters = ({ word }: { readonly word: Word }) => {
+  const bench = useBenchHandle()
+  const missing = useBench((state) => (state.missingLetters?.groupId === word.id ? state.missingLetters : null))
+  if (!missing) return null
+  const { letters, offered } = missing
+  return (
+    <div className={styles.missing} role="status">
+      <strong>
+        ▲ {word.lettering.face.name} has no {letters.map((letter) => `“${letter}”`).join(' ')}
+      </strong>
+      <br />
+      {offered === null
+        ? 'Looking for a typeface that has it…'
+        : offered.length
+          ? 'These have it:'
+          : 'None of the typefaces here has it. Add one that does, or change the text.'}
+      {offered && (
+        <div className={styles.offers}>
+          {offered.map((face) => (
+            <RailButton
+              key={face.id}
+              framed
+              label={`Set the text in ${face.name}`}
+              onPress={() => void resetWord(bench, word.id, { name: 'Typeface', setting: { face: refOfFace(face) } })}
+            >
+              {face.name}
+            </RailButton>
+          ))}
+        </div>
+      )}
+    </div>
+  )
+}

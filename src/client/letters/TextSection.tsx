@@ -1,0 +1,189 @@
+'use client'
+import { within } from '@/core/range'
+import type { Word } from '@/core/document/lettering'
+import type { Sheet } from '@/core/document/types'
+import { CAPITALS } from '@/core/lettering/graphemes'
+import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE as L, type Fitting, type Setting } from '@/core/lettering/settings'
+import { restBounds } from '@/core/document/lettering'
+import { rectSize } from '@/core/geometry/rect'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { CurveFields } from '@/client/letters/CurveFields'
+import { MissingLetters } from '@/client/letters/MissingLetters'
+import { TextField } from '@/client/letters/TextField'
+import { Choice } from '@/client/parts/Choice'
+import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { Section } from '@/client/parts/Section'
+import { resetWord } from '@/client/store/lettering'
+import card from '@/client/bench/Bench.module.css'
+import styles from '@/client/letters/Letters.module.css'
+
+type Set = (name: string, setting: Partial<Setting>) => void
+
+const ALIGN_WORDS = { left: 'Left', centre: 'Centre', right: 'Right' } as const
+const FIT_WORDS = { size: 'Size as typed', box: 'Fit to the box', lines: 'Each line as wide as the box' } as const
+const HEIGHT_WORDS = { common: 'Common cap height', each: 'Each letter as tall' } as const
+const CAPITAL_WORDS = { typed: 'As typed', upper: 'CAPITALS', lower: 'small letters' } as const
+
+const pairs = <T extends string>(
+  list: readonly T[],
+  words: Readonly<Record<T, string>>,
+): readonly (readonly [T, string])[] => list.map((one) => [one, words[one]] as const)
+
+/** Size, or the box that is fitted. */
+const SizeFields = ({ word, sheet, set }: { readonly word: Word; readonly sheet: Sheet; readonly set: Set }) => {
+  const { lettering } = word
+  const common = { unit: sheet.unit, ppi: sheet.ppi }
+  const fit = (to: Fitting): void => {
+    const bounds = restBounds(lettering)
+    const size = bounds ? rectSize(bounds) : { w: lettering.size, h: lettering.size }
+    const box = lettering.box ?? { w: Math.max(L.box.min, size.w), h: Math.max(L.box.min, size.h) }
+    set(FIT_WORDS[to], to === 'size' ? { fit: to, size: lettering.size } : { fit: to, box })
+  }
+  const box = lettering.box
+  return (
+    <>
+      <div className={card.row}>
+        <Choice label="Fit" value={lettering.fit} options={pairs(FITTINGS, FIT_WORDS)} onChoice={fit} />
+      </div>
+      <div className={card.row}>
+        {lettering.fit === 'size' || !box ? (
+          <PlainField
+            label="Size"
+            name="Size of the letters"
+            unit="pt"
+            decimals={1}
+            value={lettering.size}
+            onValue={(size) => set('Size of letters', { size: within('the size', size, L.size) })}
+          />
+        ) : (
+          <>
+            <LengthField
+              label="Box w"
+              {...common}
+              points={box.w}
+              onPoints={(w) => set('Box of letters', { box: { ...box, w: within('the width', w, L.box) } })}
+            />
+            {lettering.fit === 'box' && (
+              <LengthField
+                label="h"
+                {...common}
+                points={box.h}
+                onPoints={(h) => set('Box of letters', { box: { ...box, h: within('the height', h, L.box) } })}
+              />
+            )}
+          </>
+        )}
+      </div>
+    </>
+  )
+}
+
+/** Distances between letters, words and lines. */
+const SpacingFields = ({ word, set }: { readonly word: Word; readonly set: Set }) => {
+  const { tracking, wordSpacing, leading, stretch } = word.lettering
+  return (
+    <>
+      <div className={card.row}>
+        <PlainField
+          label="Letters"
+          name="Tracking in thousandths of an em"
+          decimals={0}
+          value={tracking}
+          onValue={(value) => set('Tracking', { tracking: within('tracking', value, L.tracking) })}
+        />
+        <PlainField
+          label="Words"
+          name="Word spacing in thousandths of an em"
+          decimals={0}
+          value={wordSpacing}
+          onValue={(value) => set('Word spacing', { wordSpacing: within('word spacing', value, L.wordSpacing) })}
+        />
+      </div>
+      <div className={card.row}>
+        <PlainField
+          label="Lines"
+          name="Line spacing in ems"
+          unit="×"
+          decimals={2}
+          value={leading}
+          onValue={(value) => set('Line spacing', { leading: within('line spacing', value, L.leading) })}
+        />
+        <PlainField
+          label="Width"
+          name="Width of the letters"
+          unit="%"
+          decimals={1}
+          value={stretch * 100}
+          onValue={(value) => set('Width of letters', { stretch: within('the width', value / 100, L.stretch) })}
+        />
+      </div>
+    </>
+  )
+}
+
+/** What the text says and how it is set. */
+export const TextSection = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
+  const bench = useBenchHandle()
+  const { lettering } = word
+  const set: Set = (name, setting) => void resetWord(bench, word.id, { name, setting })
+  return (
+    <Section name="Text" title="Text" step={1}>
+      <TextField word={word} />
+      <MissingLetters word={word} />
+      <div className={card.row}>
+        <button
+          type="button"
+          className={styles.faceButton}
+          aria-label={`Typeface: ${lettering.face.name}. Choose another`}
+          onClick={() => bench.set({ dialog: 'faces' })}
+        >
+          <span>{lettering.face.name}</span>
+          <small>Typeface…</small>
+        </button>
+      </div>
+      <SizeFields word={word} sheet={sheet} set={set} />
+      <div className={card.row}>
+        <Choice
+          label="Align"
+          value={lettering.align}
+          options={pairs(ALIGNS, ALIGN_WORDS)}
+          onChoice={(align) => set('Align lines', { align })}
+        />
+        <Choice
+          label="Case"
+          value={lettering.capitals}
+          options={pairs(CAPITALS, CAPITAL_WORDS)}
+          onChoice={(capitals) => set('Capitals', { capitals })}
+        />
+      </div>
+      <SpacingFields word={word} set={set} />
+      <div className={card.row}>
+        <Choice
+          label="Heights"
+          value={lettering.heights}
+          options={pairs(HEIGHTS, HEIGHT_WORDS)}
+          onChoice={(heights) => set('Heights of letters', { heights })}
+        />
+      </div>
+      <div className={card.row}>
+        <label className={card.tick}>
+          <input
+            type="checkbox"
+            checked={lettering.kerning}
+            onChange={(event) => set('Kerning', { kerning: event.target.checked })}
+          />
+          Kerning
+        </label>
+        <label className={card.tick} title="Letters that the face joins become one, with one picture">
+          <input
+            type="checkbox"
+            checked={lettering.ligatures}
+            onChange={(event) => set('Ligatures', { ligatures: event.target.checked })}
+          />
+          Ligatures
+        </label>
+      </div>
+      <CurveFields word={word} set={set} />
+    </Section>
+  )
+}

@@ -1,0 +1,46 @@
+'use client'
+import { renameItem } from '@/core/document/edits/items'
+import { hullOf } from '@/core/document/extent'
+import { letterFrames, type Word } from '@/core/document/lettering'
+import type { Sheet } from '@/core/document/types'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { FinishSection } from '@/client/bench/FinishSection'
+import { HullSection } from '@/client/bench/HullSection'
+import { ItemTools } from '@/client/bench/ItemTools'
+import { TonesSection } from '@/client/bench/TonesSection'
+import { LettersSection } from '@/client/letters/LettersSection'
+import { TextSection } from '@/client/letters/TextSection'
+import { NameField } from '@/client/parts/NameField'
+import card from '@/client/bench/Bench.module.css'
+
+/** The card of a text: what it says and how it is set, its pictures, its finish, its place. */
+export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
+  const bench = useBenchHandle()
+  const frames = letterFrames(sheet, word)
+  const hull = hullOf(sheet, [word.id])
+  return (
+    <>
+      <div className={card.head}>
+        <NameField
+          key={word.id}
+          label="Name of the letters"
+          name={word.name}
+          onName={(name) =>
+            bench.commit('Rename letters', (project) =>
+              renameItem.record(project, { sheetId: sheet.id, id: word.id, name }),
+            )
+          }
+        />
+        <div className={card.kind}>
+          {frames.length === 1 ? 'A letter' : `${frames.length} letters`}, live text. Enter goes in.
+        </div>
+        <ItemTools items={[word]} noun="text" />
+      </div>
+      <TextSection word={word} sheet={sheet} />
+      <LettersSection word={word} sheet={sheet} />
+      <TonesSection frames={frames} />
+      <FinishSection items={[word]} sheet={sheet} step={3} />
+      {hull && <HullSection items={[word]} sheet={sheet} hull={hull} step={4} />}
+    </>
+  )
+}

@@ -1,0 +1,42 @@
+'use client'
+import { itemRect } from '@/core/document/extent'
+import { isWord } from '@/core/document/lettering'
+import { isAtHand } from '@/core/document/tree'
+import { useBench } from '@/client/binding/useBench'
+import { heldSheet } from '@/client/store/benchStore'
+import styles from '@/client/letters/Letters.module.css'
+
+/** Room between a text and its zone, in table pixels. */
+const GAP = 10
+/** Height of a zone. */
+const HEIGHT = 30
+
+/** While a picture is carried: under each text a place to drop it across the whole of it. */
+export const WordZones = () => {
+  const sheet = useBench(heldSheet)
+  const view = useBench((state) => state.view)
+  const table = useBench((state) => state.table)
+  const over = useBench((state) => state.dropWord)
+  const isCarrying = useBench(
+    ({ carried, carriedAt }) => carriedAt !== null && (carried?.kind === 'picture' || carried?.kind === 'fill'),
+  )
+  if (!isCarrying) return null
+  return Object.values(sheet.items)
+    .filter(isWord)
+    .filter(({ id, order }) => order.length > 1 && isAtHand(sheet, id))
+    .map(({ id }) => {
+      const r = itemRect(sheet, id)
+      const below = r.y1 * view.scale + view.y + GAP
+      const top = Math.max(GAP, Math.min(table.h - HEIGHT - GAP, below))
+      return (
+        <div
+          key={id}
+          data-word-zone={id}
+          className={`${styles.zone} ${over === id ? styles.zoneOver : ''}`}
+          style={{ left: ((r.x0 + r.x1) / 2) * view.scale + view.x, top }}
+        >
+          Whole word
+        </div>
+      )
+    })
+}

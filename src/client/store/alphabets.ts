@@ -1,0 +1,151 @@
+import { alphabetSheets, placesOf, setLetters, type AlphabetLook, type AlphabetSheets } from '@/core/document/alphabet'
+import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { addAlphabet, changeAlphabet, forgetAlphabet, membersOf } from '@/core/document/edits/lettering/alphabets'
+import { placePicture } from '@/core/document/edits/fills'
+import { isWord, letterFrames } from '@/core/document/lettering'
+import { sheetOf } from '@/core/document/read'
+import type { Alphabet, AlphabetMember, Project } from '@/core/document/types'
+import { lettersOfList } from '@/core/lettering/alphabet'
+import { isRightToLeft } from '@/core/lettering/graphemes'
+import { RANGE } from '@/core/tolerance'
+import type { PictureAnswer } from '@/contract/api'
+import { faceUrl } from '@/client/http/api'
+import { noteUsed, withPicture } from '@/client/store/actions'
+import { chosenPictures } from '@/client/store/arrangement'
+import type { Bench } from '@/client/store/benchStore'
+import { wordsOf } from '@/client/store/faces'
+import { say } from '@/client/store/notices'
+import { select } from '@/client/store/selection'
+import { setSheet } from '@/client/store/view'
+import { askFaces } from '@/client/workers/faces'
+
+const newId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 13)}`
+
+const setter: Parameters<typeof setLetters>[2] = (setting) =>
+  askFaces({ job: 'layout', url: faceUrl(setting.face.id), setting })
+
+/** Why a list cannot be made a set of, in words; null if it can. */
+const refusalOf = (letters: readonly string[], list: string): string | null => {
+  if (!letters.length) return 'Type the letters that the set shall have.'
+  if (isRightToLeft(list)) return 'Letters that run from right to left cannot be set yet. Leave them out.'
+  return letters.length > RANGE.alphabetLetters
+    ? `A set holds at most ${RANGE.alphabetLetters} letters. Make two sets of these.`
+    : null
+}
+
+/** The frames of a set's letters, in its order, with their sheets. */
+const framesOfSet = (project: Project, members: readonly AlphabetMember[]) =>
+  members.flatMap(({ sheetId, groupId }) => {
+    const sheet = sheetOf(project, sheetId)
+    const word = sheet.items[groupId]
+    return isWord(word) ? letterFrames(sheet, word).map(({ id }) => ({ sheetId, frameId: id })) : []
+  })
+
+/** Pictures into the letters of a set, one after another; when they run out they begin anew. */
+const recordPictures = (
+  project: Project,
+  members: readonly AlphabetMember[],
+  pictures: readonly PictureAnswer[],
+): Recorded => {
+  const nothing: Recorded = { project, forward: [], inverse: [] }
+  if (!pictures.length) return nothing
+  return framesOfSet(project, members).reduce((sofar, at, i) => {
+    const picture = pictures[i % pictures.length]
+    if (!picture) return sofar
+    return joinRecorded(sofar, (now) =>
+      withPicture(now, picture, (known, pictureId) => placePicture.record(known, { ...at, pictureId })),
+    )
+  }, nothing)
+}
+
+export interface AlphabetWish extends AlphabetLook {
+  readonly list: string
+  readonly sheets: AlphabetSheets
+}
+
+/** Makes a set of letters with its sheets; the pictures marked in the supplies go into the letters in order. */
+export const makeAlphabet = async (bench: Bench, { list, sheets, ...look }: AlphabetWish): Promise<void> => {
+  bench.endBurst()
+  const letters = lettersOfList(list)
+  const refused = refusalOf(letters, list)
+  if (refused) return say(bench, refused, 'fault')
+  try {
+    const places = placesOf(letters, sheets)
+    const set = await setLetters(places, look, setter)
+    const missing = set.flatMap(({ layout }) => layout.missing)
+    const made = alphabetSheets(places, set, sheets, newId)
+    const alphabet: Alphabet = { id: newId('set'), name: sheets.name, ...look, members: made.members }
+    const pictures = chosenPictures(bench.get())
+    bench.commit('New alphabet set', (project) =>
+      joinRecorded(
+        addAlphabet.record(project, { set: alphabet, sheets: made.sheets, after: bench.get().sheetId }),
+        (at) => recordPictures(at, made.members, pictures),
+      ),
+    )
+    noteUsed(pictures.map(({ hash }) => hash))
+    const [first] = made.sheets
+    if (first) setSheet(bench, first.id)
+    bench.set({ alphabetPanel: { setId: alphabet.id }, marked: [], hasSheetStrip: sheets.on === 'each' })
+    const count = made.sheets.length
+    const lacks = missing.length ? ` ${look.face.name} has no ${missing.join(' ')}.` : ''
+    say(bench, `${letters.length} letters on ${count} ${count === 1 ? 'sheet' : 'sheets'}.${lacks}`)
+  } catch (error) {
+    say(bench, wordsOf(error, 'The set could not be made. Try again.'), 'fault')
+  }
+}
+
+/** Gives all letters of a set another face, size or margin; their pictures stay. */
+export const restyleAlphabet = async (bench: Bench, set: Alphabet, change: Partial<AlphabetLook>): Promise<void> => {
+  bench.endBurst()
+  const members = membersOf(bench.get().project, set)
+  const look: AlphabetLook = { face: set.face, heights: set.heights, margin: set.margin, ...change }
+  try {
+    const laid = await setLetters(members, look, setter)
+    bench.commit('Change alphabet set', (project) =>
+      changeAlphabet(project, {
+        setId: set.id,
+        change,
+        relays: members.flatMap(({ sheetId, groupId }, i) => {
+          const one = laid[i]
+          const word = project.sheets[sheetId]?.items[groupId]
+          if (!one || !isWord(word)) return []
+          const letterIds = word.lettering.letters.map(({ id }) => id)
+          return [{ sheetId, groupId, setting: one.setting, layout: one.layout, letterIds, stays: one.pose }]
+        }),
+      }),
+    )
+    const missing = laid.flatMap(({ layout }) => layout.missing)
+    if (missing.length) say(bench, `${look.face.name} has no ${missing.join(' ')}: these letters are left out.`)
+  } catch (error) {
+    say(bench, wordsOf(error, 'The set could not be changed. Try again.'), 'fault')
+  }
+}
+
+/** Fills the letters of a set with the pictures marked in the supplies, in order. */
+export const fillAlphabet = (bench: Bench, set: Alphabet): void => {
+  bench.endBurst()
+  const pictures = chosenPictures(bench.get())
+  if (!pictures.length) return say(bench, 'Mark pictures first: Shift and press them in the supplies.')
+  bench.commit('Fill alphabet set', (project) => recordPictures(project, membersOf(project, set), pictures))
+  bench.set({ marked: [] })
+  noteUsed(pictures.map(({ hash }) => hash))
+}
+
+/** Shows a letter of a set on its sheet. */
+export const goToLetter = (bench: Bench, { sheetId, groupId }: AlphabetMember): void => {
+  setSheet(bench, sheetId)
+  const word = sheetOf(bench.get().project, sheetId).items[groupId]
+  select(bench, isWord(word) ? (word.order[0] ?? groupId) : null)
+}
+
+/** Opens the export with the sheets of a set chosen, named by their letters. */
+export const exportAlphabet = (bench: Bench, set: Alphabet): void => {
+  const sheetIds = [...new Set(membersOf(bench.get().project, set).map(({ sheetId }) => sheetId))]
+  bench.set({ dialog: 'export', exportChoice: { sheetIds, pattern: '{project}-{sheet}' } })
+}
+
+export const forgetSet = (bench: Bench, set: Alphabet): void => {
+  bench.commit('Forget alphabet set', (project) => forgetAlphabet.record(project, { setId: set.id }))
+  bench.set({ alphabetPanel: { setId: null } })
+  say(bench, 'The letters no longer belong together. Their sheets stay.')
+}

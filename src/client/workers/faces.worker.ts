@@ -1,0 +1,117 @@
+import { isFailure } from '@/core/failure'
+import type { Rect } from '@/core/geometry/rect'
+import type { Face } from '@/core/lettering/face'
+import { graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'
+import { layoutOf, type Layout } from '@/core/lettering/layout'
+import { newSetting, type Setting } from '@/core/lettering/settings'
+import { isLetter } from '@/core/lettering/slots'
+import { boxMatrix } from '@/core/geometry/box'
+import { growRect } from '@/core/geometry/rect'
+import { boundsOf } from '@/core/path/extent'
+import { parseSvgPath } from '@/core/path/svgPath'
+import { svgTextOf } from '@/core/path/svgText'
+import { transformPath } from '@/core/path/transform'
+import { fittedPath } from '@/core/stencil/fitted'
+import { readFace } from '@/faces/fontkit'
+
+/** What the worker of typefaces can be asked. Files come from `urls` by the faces' ids. */
+export type FaceJob =
+  | { readonly job: 'layout'; readonly url: string; readonly setting: Setting }
+  /** A line of text as one path, to be looked at. */
+  | { readonly job: 'sample'; readonly url: string; readonly text: string }
+  /** Which of these faces have every letter of the text? */
+  | { readonly job: 'holders'; readonly urls: readonly string[]; readonly text: string }
+
+export interface FaceRequest {
+  readonly id: number
+  readonly job: FaceJob
+}
+
+export interface FaceSample {
+  readonly d: string
+  readonly bounds: Rect
+  readonly missing: readonly string[]
+}
+
+export type FaceAnswerOf<J extends FaceJob['job']> = J extends 'layout'
+  ? Layout
+  : J extends 'sample'
+    ? FaceSample
+    : readonly string[]
+
+export type FaceReply =
+  | { readonly id: number; readonly answer: Layout | FaceSample | readonly string[] }
+  | { readonly id: number; readonly failed: string }
+
+/** Faces once read, the last used at the end. */
+const faces = new Map<string, Promise<Face>>()
+const MOST_FACES = 48
+
+const read = async (url: string): Promise<Face> => {
+  const answer = await fetch(url)
+  if (!answer.ok)
+    throw new TypeError(
+      answer.status === 404
+        ? 'This typeface is not here any more. Choose another one, or add its file again.'
+        : 'The typeface did not come. Try again in a moment.',
+    )
+  return readFace(new Uint8Array(await answer.arrayBuffer())).face
+}
+
+const faceOf = (url: string): Promise<Face> => {
+  const face = faces.get(url) ?? read(url)
+  faces.delete(url)
+  faces.set(url, face)
+  face.catch(() => faces.delete(url))
+  const [oldest] = faces.keys()
+  if (faces.size > MOST_FACES && oldest !== undefined) faces.delete(oldest)
+  return face
+}
+
+/** Size at which samples are set: only their proportions count. */
+const SAMPLE_SIZE = 100
+
+const sampleOf = (face: Face, text: string): FaceSample => {
+  const setting = { ...newSetting(text, { id: 'sample', name: '' }, SAMPLE_SIZE), ligatures: true }
+  const layout = layoutOf(face, setting)
+  const path = layout.letters.flatMap(({ rest, d }) =>
+    rest && d ? transformPath(boxMatrix(rest, rest.turn), fittedPath(parseSvgPath(d), rest)) : [],
+  )
+  return {
+    d: svgTextOf(path, 1),
+    bounds: path.length ? growRect(boundsOf(path), 1) : { x0: 0, y0: 0, x1: 1, y1: 1 },
+    missing: layout.missing,
+  }
+}
+
+const hasAll = (face: Face, text: string): boolean =>
+  graphemesOf(text.normalize('NFC'))
+    .filter(isLetter)
+    .every((letter) => [...letter].every((character) => face.has(character.codePointAt(0) ?? 0)))
+
+const answerTo = async (job: FaceJob): Promise<Layout | FaceSample | readonly string[]> => {
+  switch (job.job) {
+    case 'layout':
+      return layoutOf(await faceOf(job.url), job.setting)
+    case 'sample':
+      return sampleOf(await faceOf(job.url), isRightToLeft(job.text) ? '' : job.text)
+    case 'holders': {
+      const held: string[] = []
+      for (const url of job.urls) if (hasAll(await faceOf(url), job.text)) held.push(url)
+      return held
+    }
+  }
+}
+
+const wordsOf = (error: unknown): string =>
+  isFailure(error) || error instanceof TypeError
+    ? error.message
+    : 'This typeface cannot set the text: it is damaged. Choose another one.'
+
+self.onmessage = async ({ data: { id, job } }: MessageEvent<FaceRequest>) => {
+  try {
+    self.postMessage({ id, answer: await answerTo(job) } satisfies FaceReply)
+  } catch (error) {
+    self.postMessage({ id, failed: wordsOf(error) } satisfies FaceReply)
+  }
+}

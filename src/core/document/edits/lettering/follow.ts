@@ -1,0 +1,121 @@
+import type { Draft } from 'immer'
+import { normalTurn } from '@/core/geometry/angle'
+import { apply, scaling, type Matrix } from '@/core/geometry/matrix'
+import { parseSvgPath } from '@/core/path/svgPath'
+import { svgTextOf } from '@/core/path/svgText'
+import { transformPath } from '@/core/path/transform'
+import { flipPicture } from '@/core/placement/move'
+import { put } from '@/core/document/edit'
+import { spanContent } from '@/core/document/content'
+import { acrossSpan, isWord } from '@/core/document/lettering'
+import { sheetOf } from '@/core/document/read'
+import { idsUnder, isLocked } from '@/core/document/tree'
+import type { Lettering, Project, Span } from '@/core/document/types'
+
+interface ItemsAddress {
+  readonly sheetId: string
+  readonly ids: readonly string[]
+}
+
+/** A text under way, with the span of the picture across it, if there is one: it is carried along. */
+interface Carried {
+  readonly lettering: Draft<Lettering>
+  readonly held: Lettering
+  readonly span: Draft<Span> | undefined
+  readonly heldSpan: Span | undefined
+}
+
+/** Runs over the texts that are moved as wholes, so that what moves with them counts as no nudge of a letter. */
+const eachWord = (
+  draft: Draft<Project>,
+  project: Project,
+  { sheetId, ids }: ItemsAddress,
+  change: (carried: Carried) => void,
+): void => {
+  const sheet = sheetOf(project, sheetId)
+  for (const id of idsUnder(sheet, ids)) {
+    const item = sheet.items[id]
+    const group = draft.sheets[sheetId]?.items[id]
+    if (!isWord(item) || group?.kind !== 'group' || !group.lettering || isLocked(sheet, id)) continue
+    const spanId = acrossSpan(sheet, item) ?? ''
+    const span = draft.sheets[sheetId]?.spans[spanId]
+    change({ lettering: group.lettering, held: item.lettering, span, heldSpan: sheet.spans[spanId] })
+  }
+}
+
+const putCentre = ({ lettering, held, span, heldSpan }: Carried, m: Matrix): void => {
+  const { x, y } = apply(m, { x: held.pose.cx, y: held.pose.cy })
+  put(lettering.pose, 'cx', x)
+  put(lettering.pose, 'cy', y)
+  if (!span || !heldSpan) return
+  const centre = apply(m, { x: heldSpan.box.cx, y: heldSpan.box.cy })
+  put(span, 'box', { ...heldSpan.box, cx: centre.x, cy: centre.y })
+}
+
+/** Decimals of a hull's text, as in spans. */
+const DECIMALS = 9
+
+const putHull = ({ span, heldSpan }: Carried, m: Matrix): void => {
+  if (span && heldSpan) put(span, 'hull', svgTextOf(transformPath(m, parseSvgPath(heldSpan.hull)), DECIMALS))
+}
+
+/** Texts follow a rigid move that turns by `turn` degrees. */
+export const followMove = (draft: Draft<Project>, project: Project, at: ItemsAddress, move: Matrix, turn = 0): void =>
+  eachWord(draft, project, at, (carried) => {
+    const { lettering, held, span, heldSpan } = carried
+    putCentre(carried, move)
+    put(lettering.pose, 'turn', normalTurn(held.pose.turn + turn))
+    if (span && heldSpan) put(span, 'turn', normalTurn(heldSpan.turn + turn))
+  })
+
+/** Texts follow a mirroring; `turned` gives the turn that becomes of one. */
+export const followFlip = (
+  draft: Draft<Project>,
+  project: Project,
+  at: ItemsAddress,
+  mirror: Matrix,
+  turned: (turn: number) => number,
+): void =>
+  eachWord(draft, project, at, (carried) => {
+    const { lettering, held, span, heldSpan } = carried
+    putCentre(carried, mirror)
+    put(lettering.pose, 'turn', normalTurn(turned(held.pose.turn)))
+    putHull(carried, scaling(-1, 1))
+    if (span && heldSpan) {
+      put(span, 'turn', normalTurn(turned(heldSpan.turn)))
+      const content = spanContent(project, sheetOf(project, at.sheetId), heldSpan)
+      const isOwn = heldSpan.source.kind === 'placed' && content
+      const placed = isOwn ? flipPicture(content.placed, content.mount, 'x') : null
+      if (placed) put(span, 'source', { kind: 'placed', placed } as Draft<Span['source']>) // stored as it is
+    }
+    if (held.pose.flip) delete lettering.pose.flip
+    else lettering.pose.flip = true
+  })
+
+/** Factors nearer than this to each other are one. */
+const SAME = 1e-9
+
+/** Texts follow a sizing by `kx` and `ky` along the hull of turn `hullTurn`: so do their rests, their size and their box. */
+export const followSize = (
+  draft: Draft<Project>,
+  project: Project,
+  at: ItemsAddress,
+  sized: { readonly matrix: Matrix; readonly kx: number; readonly ky: number; readonly hullTurn: number },
+): void =>
+  eachWord(draft, project, at, (carried) => {
+    const { lettering, held, span, heldSpan } = carried
+    const lies = Math.abs(Math.abs(normalTurn(held.pose.turn - sized.hullTurn)) - 90) < 45
+    const [kx, ky] = lies ? [sized.ky, sized.kx] : [sized.kx, sized.ky]
+    putCentre(carried, sized.matrix)
+    putHull(carried, scaling(kx, ky))
+    if (span && heldSpan) put(span, 'box', { ...span.box, w: heldSpan.box.w * kx, h: heldSpan.box.h * ky })
+    put(lettering, 'size', held.size * ky)
+    const share = Math.abs(kx / ky - 1) < SAME ? 1 : kx / ky
+    put(lettering, 'stretch', held.stretch * share)
+    if (held.box) put(lettering, 'box', { w: held.box.w * kx, h: held.box.h * ky })
+    held.letters.forEach(({ rest }, i) => {
+      const letter = lettering.letters[i]
+      if (!rest || !letter) return
+      put(letter, 'rest', { ...rest, cx: rest.cx * kx, cy: rest.cy * ky, w: rest.w * kx, h: rest.h * ky })
+    })
+  })

@@ -1,0 +1,248 @@
+import type { Draft } from 'immer'
+import { apply } from '@/core/geometry/matrix'
+import type { LaidLetter, Layout } from '@/core/lettering/layout'
+import type { Setting } from '@/core/lettering/settings'
+import { isLetter } from '@/core/lettering/slots'
+import { graphemesOf } from '@/core/lettering/graphemes'
+import type { GlyphStencil } from '@/core/stencil/stencil'
+import { defineEdit, put, sameValue } from '@/core/document/edit'
+import { newFrame } from '@/core/document/create'
+import { dropIdleSpans } from '@/core/document/edits/fills'
+import { handOver } from '@/core/document/edits/items'
+import { coverWord } from '@/core/document/edits/lettering/across'
+import {
+  acrossSpan,
+  letterFrames,
+  nudgeOf,
+  poseKeepingMiddle,
+  poseMatrix,
+  restBounds,
+  standingAt,
+  wordOf,
+  type Word,
+} from '@/core/document/lettering'
+import { sheetOf } from '@/core/document/read'
+import type { Aside, Fill, Frame, Letter, Lettering, LetterPose, Sheet } from '@/core/document/types'
+
+export interface WordAddress {
+  readonly sheetId: string
+  readonly groupId: string
+}
+
+/** What a text is set anew by. */
+export interface Relay {
+  readonly setting: Setting
+  /** The text as set by its face; `letterIds` names its letters in order. */
+  readonly layout: Layout
+  readonly letterIds: readonly string[]
+  /** What stays on the sheet: the anchor, while text is typed, or the middle; else where it goes. */
+  readonly stays: 'anchor' | 'middle' | LetterPose
+  /** Letters brought back to their rest and outline. */
+  readonly setBack?: readonly string[]
+}
+
+/** The outline of a laid letter as a stencil. */
+export const glyphOf = ({ text, d }: LaidLetter): GlyphStencil => ({ kind: 'glyph', letter: text, d: d ?? '' })
+
+/** What all letters have alike, for one that is new: their finish, and their fill where it is no picture of one letter's. */
+const sharedLook = (frames: readonly Frame[]): Partial<Frame> => {
+  const [first, ...others] = frames
+  if (!first) return {}
+  const look: { -readonly [K in keyof Frame]?: Frame[K] } = {}
+  const keep = <K extends 'finish' | 'opacity' | 'blend' | 'backing' | 'feather'>(key: K): void => {
+    const value = first[key]
+    if (value !== undefined && others.every((frame) => sameValue(frame[key], value))) look[key] = value
+  }
+  for (const key of ['finish', 'opacity', 'blend', 'backing', 'feather'] as const) keep(key)
+  const { fill } = first
+  const isShared = fill.kind === 'colour' || fill.kind === 'gradient'
+  if (isShared && others.every((frame) => sameValue(frame.fill, fill))) look.fill = fill
+  return look
+}
+
+/** The fill of a letter that had no frame: what was kept aside for it, the window of one picture across, or what all have. */
+const fillFor = (id: string, lettering: Lettering, spanId: string | null, look: Partial<Frame>): Fill => {
+  if (spanId !== null) return { kind: 'span', spanId }
+  const kept = lettering.pictures === 'each' ? lettering.aside.find(({ letterId }) => letterId === id) : undefined
+  return kept?.fill ?? look.fill ?? { kind: 'none' }
+}
+
+const poseAfter = (word: Word, { layout, stays }: Relay): LetterPose => {
+  const { pose } = word.lettering
+  if (typeof stays === 'object') return stays
+  const before = restBounds(word.lettering)
+  return stays === 'middle' && before && layout.letters.some(({ rest }) => rest)
+    ? poseKeepingMiddle(pose, before, layout.bounds)
+    : pose
+}
+
+/** Texts of letters by their ids, as they stood before. */
+const lettersBefore = ({ lettering }: Word): ReadonlyMap<string, string> => {
+  const texts = graphemesOf(lettering.text).filter(isLetter)
+  return new Map(lettering.letters.map(({ id }, i) => [id, texts[i] ?? '']))
+}
+
+/** Pictures of letters that show no more, beside those kept already; those that show again leave. */
+const asideAfter = (word: Word, gone: readonly Frame[], standing: ReadonlySet<string>): readonly Aside[] => {
+  const texts = lettersBefore(word)
+  const { aside, pictures } = word.lettering
+  const stays = pictures === 'each' ? aside.filter(({ letterId }) => !standing.has(letterId)) : aside
+  const fresh = gone.flatMap(({ id, fill }): Aside[] =>
+    fill.kind === 'taken' ? [{ letterId: id, text: texts.get(id) ?? '', fill }] : [],
+  )
+  const ids = new Set(fresh.map(({ letterId }) => letterId))
+  const kept = stays.filter(({ letterId }) => !ids.has(letterId))
+  return fresh.length || kept.length < aside.length ? [...kept, ...fresh] : aside
+}
+
+/** Members from bottom to top: those that stay keep their order, a new letter comes just above the one before it. */
+const orderAfter = (order: readonly string[], ids: readonly string[], gone: ReadonlySet<string>): readonly string[] => {
+  const next = order.filter((id) => !gone.has(id))
+  ids.forEach((id, i) => {
+    if (next.includes(id)) return
+    const before = ids[i - 1]
+    next.splice(before === undefined ? 0 : next.indexOf(before) + 1, 0, id)
+  })
+  return next
+}
+
+const letterFrame = (
+  held: Frame | undefined,
+  laid: LaidLetter,
+  id: string,
+  word: Word,
+  after: Pick<Lettering, 'pose' | 'size'>,
+  relay: Relay,
+  look: Partial<Frame>,
+  spanId: string | null,
+): Frame => {
+  const rest = laid.rest
+  const isBack = relay.setBack?.includes(id) ?? false
+  const was = word.lettering.letters.find((letter) => letter.id === id)?.rest
+  if (!rest) return held ?? newFrame(id, glyphOf(laid), { cx: 0, cy: 0, w: 1, h: 1 }, laid.text)
+  const nudge = held && was && !isBack ? nudgeOf(held, was, word.lettering) : undefined
+  const standing = standingAt(rest, after, nudge)
+  const flip = after.pose.flip ? { flip: true } : {}
+  if (!held)
+    return {
+      ...newFrame(id, glyphOf(laid), standing.box, laid.text),
+      ...look,
+      ...standing,
+      ...flip,
+      fill: fillFor(id, word.lettering, spanId, look),
+    }
+  // A letter that was given another shape keeps it.
+  const stencil = held.stencil.kind === 'glyph' || isBack ? glyphOf(laid) : held.stencil
+  const wasNamed = held.stencil.kind === 'glyph' && held.name === held.stencil.letter
+  return { ...held, ...standing, stencil, name: wasNamed ? laid.text : held.name }
+}
+
+const putFrame = (sheet: Draft<Sheet>, frame: Frame): void => {
+  const held = sheet.items[frame.id]
+  if (held?.kind !== 'frame') {
+    Object.assign(sheet.items, { [frame.id]: frame })
+    return
+  }
+  // Frozen values are stored as they are.
+  put(held, 'box', frame.box)
+  put(held, 'turn', frame.turn)
+  put(held, 'stencil', frame.stencil as Draft<Frame['stencil']>)
+  put(held, 'name', frame.name)
+}
+
+const putLettering = (group: { lettering?: Draft<Lettering> | undefined }, lettering: Lettering): void => {
+  const held = group.lettering
+  if (!held) return
+  const target = held as unknown as Record<string, unknown> // keys of both are those of a lettering
+  for (const [key, value] of Object.entries(lettering)) put(target, key, value)
+  for (const key of Object.keys(held)) if (!(key in lettering)) delete target[key]
+}
+
+/**
+ * Sets a text anew: its letters keep their frames with all they hold, wherever they come to stand; new ones are empty,
+ * pictures of those that go are kept aside.
+ */
+export const relayWord = defineEdit<WordAddress & Relay>((draft, args, project) => {
+  const { sheetId, groupId, setting, layout, letterIds } = args
+  const held = sheetOf(project, sheetId)
+  const word = wordOf(held, groupId)
+  const sheet = draft.sheets[sheetId]
+  const group = sheet?.items[groupId]
+  if (!sheet || group?.kind !== 'group') return
+  const frames = letterFrames(held, word)
+  const byId = new Map(frames.map((frame) => [frame.id, frame]))
+  const letters = layout.letters.map(({ rest }, i): Letter => ({ id: letterIds[i] ?? '', ...(rest ? { rest } : {}) }))
+  const standing = new Set(letters.flatMap(({ id, rest }) => (rest ? [id] : [])))
+  const gone = frames.filter(({ id }) => !standing.has(id))
+  const pose = poseAfter(word, args)
+  const look = sharedLook(frames)
+  const spanId = acrossSpan(held, word)
+  layout.letters.forEach((laid, i) => {
+    const id = letterIds[i]
+    if (id === undefined || !laid.rest) return
+    putFrame(sheet, letterFrame(byId.get(id), laid, id, word, { pose, size: layout.size }, args, look, spanId))
+  })
+  for (const { id } of gone) delete sheet.items[id]
+  const order = orderAfter(group.order, [...standing], new Set(gone.map(({ id }) => id)))
+  put(group, 'order', [...order])
+  if (word.name === wordName(word.lettering.text)) put(group, 'name', wordName(setting.text))
+  const { pictures, across } = word.lettering
+  putLettering(group, {
+    ...setting,
+    size: layout.size,
+    pictures,
+    pose,
+    letters,
+    aside: asideAfter(word, gone, standing),
+    ...(across ? { across } : {}),
+  })
+  if (gone.length) handOver(sheet, held)
+  if (spanId !== null) coverWord(draft, sheetId, groupId, spanId)
+  if (gone.length) dropIdleSpans(draft, sheetId)
+})
+
+/** A text as it is first put on a sheet. */
+export const newWord = (
+  groupId: string,
+  setting: Setting,
+  layout: Layout,
+  letterIds: readonly string[],
+  pose: LetterPose,
+): { readonly word: Word; readonly frames: readonly Frame[] } => {
+  const placed = { pose, size: layout.size }
+  const letters = layout.letters.map(({ rest }, i): Letter => ({ id: letterIds[i] ?? '', ...(rest ? { rest } : {}) }))
+  const frames = layout.letters.flatMap((laid, i): Frame[] => {
+    const id = letterIds[i]
+    if (!laid.rest || id === undefined) return []
+    const { box, turn } = standingAt(laid.rest, placed)
+    return [{ ...newFrame(id, glyphOf(laid), box, laid.text), turn, ...(pose.flip ? { flip: true } : {}) }]
+  })
+  const lettering: Lettering = { ...setting, size: layout.size, pictures: 'each', pose, letters, aside: [] }
+  const word: Word = {
+    kind: 'group',
+    id: groupId,
+    name: wordName(setting.text),
+    order: frames.map(({ id }) => id),
+    turn: pose.turn,
+    lettering,
+  }
+  return { word, frames }
+}
+
+const NAME_LENGTH = 40
+
+/** A text's name in the stack. */
+export const wordName = (text: string): string => {
+  const line = text.trim().replace(/\s+/g, ' ')
+  return line.length > NAME_LENGTH ? `${line.slice(0, NAME_LENGTH - 1)}…` : line || 'Letters'
+}
+
+/** The pose at which the middle of a layout comes to lie at a point of the sheet. */
+export const poseAbout = (layout: Layout, centre: { readonly x: number; readonly y: number }): LetterPose => {
+  const { bounds } = layout
+  const own = apply(poseMatrix({ cx: 0, cy: 0, turn: 0 }), {
+    x: (bounds.x0 + bounds.x1) / 2,
+    y: (bounds.y0 + bounds.y1) / 2,
+  })
+  return { cx: centre.x - own.x, cy: centre.y - own.y, turn: 0 }
+}

@@ -1,0 +1,115 @@
+import { unitedFlat } from '@/core/path/flat'
+import type { Outline } from '@/core/path/path'
+import { defineEdit, joinRecorded, type Recorded } from '@/core/document/edit'
+import { addFrame } from '@/core/document/edits/frames'
+import { ownFill } from '@/core/document/edits/echoes'
+import { ungroupItems } from '@/core/document/edits/groups'
+import { removeItems } from '@/core/document/edits/items'
+import { newWord, wordName, type WordAddress } from '@/core/document/edits/lettering/relay'
+import { newFrame } from '@/core/document/create'
+import { placeAbove } from '@/core/document/lists'
+import { letterFrames, wordOf, type Word } from '@/core/document/lettering'
+import { outlineOnSheet, standingOutline } from '@/core/document/outline'
+import { sheetOf } from '@/core/document/read'
+import type { Frame, Item, LetterPose, Project, Sheet } from '@/core/document/types'
+import type { Layout } from '@/core/lettering/layout'
+import type { Setting } from '@/core/lettering/settings'
+
+/** Puts a text on a sheet, on top or just above another item; its letters are empty. */
+export const addWord = defineEdit<
+  WordAddress & {
+    readonly setting: Setting
+    readonly layout: Layout
+    readonly letterIds: readonly string[]
+    readonly pose: LetterPose
+    readonly above?: string
+  }
+>((draft, { sheetId, groupId, setting, layout, letterIds, pose, above }, project) => {
+  const held = sheetOf(project, sheetId)
+  const sheet = draft.sheets[sheetId]
+  if (!sheet || held.items[groupId]) return
+  const { word, frames } = newWord(groupId, setting, layout, letterIds, pose)
+  for (const item of [word, ...frames] as readonly Item[]) Object.assign(sheet.items, { [item.id]: item })
+  placeAbove(sheet, [groupId], above)
+})
+
+/** Takes away a text that has no letters. */
+export const dropEmptyWord = defineEdit<WordAddress>((draft, { sheetId, groupId }, project) => {
+  const { order } = wordOf(sheetOf(project, sheetId), groupId)
+  const sheet = draft.sheets[sheetId]
+  if (order.length || !sheet) return
+  const lists = [
+    sheet.order,
+    ...Object.values(sheet.items).flatMap((item) => (item.kind === 'group' ? [item.order] : [])),
+  ]
+  for (const list of lists) if (list.includes(groupId)) list.splice(list.indexOf(groupId), 1)
+  delete sheet.items[groupId]
+})
+
+const dropLettering = defineEdit<WordAddress>((draft, { sheetId, groupId }) => {
+  const group = draft.sheets[sheetId]?.items[groupId]
+  if (group?.kind === 'group') delete group.lettering
+})
+
+const hasLook = ({ finish, opacity, blend }: Word): boolean =>
+  finish !== undefined || opacity !== undefined || blend !== undefined
+
+/**
+ * Makes of a text the frames it consists of, in place: it can be written in no more. They stay a group only where that
+ * has a finish of its own.
+ */
+export const breakWord = (project: Project, at: WordAddress): Recorded => {
+  const word = wordOf(sheetOf(project, at.sheetId), at.groupId)
+  const plain = dropLettering.record(project, at)
+  if (hasLook(word)) return plain
+  return joinRecorded(plain, (left) => ungroupItems.record(left, { sheetId: at.sheetId, ids: [at.groupId] }))
+}
+
+/**
+ * The outline of all letters in sheet points. Letters' outlines all run the same way round, so that under the non-zero
+ * rule they are one as they stand; other shapes among them are united first.
+ */
+export const wordOutline = (sheet: Sheet, word: Word): Outline => {
+  const frames = letterFrames(sheet, word)
+  const outlines = frames.map(outlineOnSheet)
+  const isPlain = frames.every(({ stencil }) => stencil.kind === 'glyph')
+  return isPlain ? { path: outlines.flatMap(({ path }) => path), fillRule: 'nonzero' } : unitedFlat(outlines)
+}
+
+/** What fills the one frame that a text becomes: the picture across, or that of the first letter that has one. */
+const filledAs = (project: Project, sheet: Sheet, word: Word, frame: Frame): Frame => {
+  const frames = letterFrames(sheet, word)
+  const first = frames.find(({ fill }) => fill.kind !== 'none')
+  if (!first) return frame
+  const isWindow = first.fill.kind === 'span'
+  return {
+    ...frame,
+    fill: isWindow ? ownFill(project, sheet, { ...frame, fill: first.fill }) : ownFill(project, sheet, first),
+  }
+}
+
+/** Makes of a text one frame of its whole outline: a path stencil like any other, with the text's own finish. */
+export const wordToPath = (
+  project: Project,
+  { sheetId, groupId, frameId }: WordAddress & { readonly frameId: string },
+): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  const word = wordOf(sheet, groupId)
+  const { finish, opacity, blend, lettering } = word
+  if (!letterFrames(sheet, word).length) return { project, forward: [], inverse: [] }
+  const standing = standingOutline(wordOutline(sheet, word), lettering.pose.turn)
+  const look = {
+    ...(finish ? { finish } : {}),
+    ...(opacity === undefined ? {} : { opacity }),
+    ...(blend === undefined ? {} : { blend }),
+  }
+  const plain: Frame = {
+    ...newFrame(frameId, standing.stencil, standing.box, wordName(lettering.text)),
+    ...look,
+    turn: standing.turn,
+  }
+  const frame = filledAs(project, sheet, word, plain)
+  return joinRecorded(addFrame.record(project, { sheetId, frame, above: groupId }), (added) =>
+    removeItems.record(added, { sheetId, ids: [groupId] }),
+  )
+}

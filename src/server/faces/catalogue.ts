@@ -1,0 +1,101 @@
+import { readFile, rm } from 'node:fs/promises'
+import path from 'node:path'
+import type { Readable } from 'node:stream'
+import { Failure } from '@/core/failure'
+import { SHIPPED_FACES, shippedFace } from '@/faces/shipped'
+import type { FaceAnswer } from '@/contract/api'
+import { rootDirectory } from '@/server/config'
+import { FaceRow } from '@/server/db/models'
+import { database } from '@/server/db/open'
+import { checkFace } from '@/server/faces/check'
+import { LIMITS } from '@/server/limits'
+import { exists, faceFile, moveIntoPlace, receive, type Received } from '@/server/storage/files'
+
+/**
+ * May a file be put into a bundle, where it can be used to set text anew? Only where its fsType allows installing or
+ * editing (OpenType 1.9, OS/2, fsType: bits 0 to 3; 0 is installable, 8 editable); with bitmaps alone it may not.
+ */
+export const canTravel = (embedding: number): boolean => {
+  const usage = embedding & 0xf
+  return (usage === 0 || (usage & 8) !== 0) && (embedding & 0x200) === 0
+}
+
+const ownFace = (row: FaceRow): FaceAnswer => ({
+  id: row.hash,
+  name: row.name,
+  kind: 'own',
+  canTravel: canTravel(row.embedding),
+})
+
+/** Every typeface: those that ship with the program, then one's own by name. */
+export const listFaces = async (): Promise<readonly FaceAnswer[]> => {
+  await database()
+  const rows = await FaceRow.findAll({ order: [['name', 'ASC']] })
+  const shipped = SHIPPED_FACES.map(({ id, name, kind }): FaceAnswer => ({ id, name, kind, canTravel: false }))
+  return [...shipped, ...rows.map(ownFace)]
+}
+
+const shippedFile = (file: string): string =>
+  path.join(/*turbopackIgnore: true*/ rootDirectory(), 'node_modules', '@expo-google-fonts', file)
+
+const notThere = (): Failure =>
+  new Failure('not-found', 'This typeface is not here. Choose another one, or add its file again.')
+
+/** The file of a typeface. Throws `not-found`. */
+export const faceFileOf = async (id: string): Promise<string> => {
+  const shipped = shippedFace(id)
+  if (shipped) return shippedFile(shipped.file)
+  await database()
+  const row = await FaceRow.findByPk(id)
+  const file = row && faceFile(row.hash, row.ending)
+  if (!file || !(await exists(file))) throw notThere()
+  return file
+}
+
+/** The bytes of a typeface, for programs that set text without a browser. */
+export const faceBytes = async (id: string): Promise<Uint8Array> => readFile(await faceFileOf(id))
+
+/** The rows of one's own typefaces among these. */
+export const ownFaces = async (ids: readonly string[]): Promise<readonly FaceRow[]> => {
+  await database()
+  return FaceRow.findAll({ where: { hash: [...ids] } })
+}
+
+/** Keeps a received file as a typeface of one's own; the same content is kept once. Throws `face-unreadable` or `too-large`. */
+export const keepFace = async (received: Received): Promise<FaceAnswer> => {
+  const db = await database()
+  const known = await FaceRow.findByPk(received.hash)
+  if (known && (await exists(faceFile(known.hash, known.ending)))) {
+    await rm(received.file, { force: true })
+    return ownFace(known)
+  }
+  try {
+    const { name, ending, embedding } = await checkFace(received.file)
+    await moveIntoPlace(received.file, faceFile(received.hash, ending))
+    const row = await db.write(async (transaction) => {
+      if ((await FaceRow.count({ transaction })) >= LIMITS.faces)
+        throw new Failure('too-large', `${LIMITS.faces} typefaces can be kept. Remove some you no longer need first.`)
+      const held = { hash: received.hash, name: name.slice(0, 120), ending, bytes: received.bytes, embedding }
+      await FaceRow.upsert({ ...held, addedAt: new Date() }, { transaction })
+      return FaceRow.findByPk(received.hash, { transaction })
+    })
+    if (!row) throw notThere()
+    return ownFace(row)
+  } catch (error) {
+    await rm(received.file, { force: true })
+    throw error
+  }
+}
+
+/** Takes a typeface in from a stream. */
+export const takeFace = async (body: Readable, declared?: number): Promise<FaceAnswer> =>
+  keepFace(await receive(body, LIMITS.faceBytes, declared === undefined ? {} : { declared }))
+
+/** Forgets a typeface of one's own. Texts set in it stay as they are; they cannot be set anew in it. Throws `not-found`. */
+export const forgetFace = async (id: string): Promise<void> => {
+  const db = await database()
+  const row = await FaceRow.findByPk(id)
+  if (!row) throw notThere()
+  await db.write((transaction) => FaceRow.destroy({ where: { hash: id }, transaction }))
+  await rm(faceFile(row.hash, row.ending), { force: true })
+}
