@@ -8,7 +8,10 @@ import { changePicture } from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
 import { createProject, listProjects } from '@/server/projects/store'
 import { DEMO_PICTURES } from './paint/pictures'
+import { ALPHABET_FACES, alphabetSet } from './alphabet'
 import { crewCards } from './crewCards'
+import { DemoFaces } from './faces'
+import { kitesBanner, KITES_FACES } from './kites'
 import { openingDay } from './project'
 import { triptych } from './triptych'
 
@@ -28,9 +31,17 @@ const fill = async (): Promise<void> => {
     console.log(`  painted ${picture.name}, ${stored.width} × ${stored.height}`)
   }
   const known = await listProjects()
+  const faces = new DemoFaces()
+  await faces.read([...KITES_FACES, ...ALPHABET_FACES])
+  const projects = [
+    await alphabetSet(refs, faces),
+    triptych(refs),
+    crewCards(refs),
+    kitesBanner(refs, faces),
+    openingDay(refs),
+  ]
   // The last made stands first.
-  for (const project of [triptych(refs), crewCards(refs), openingDay(refs)])
-    if (!known.some(({ id }) => id === project.id)) await createProject(project)
+  for (const project of projects) if (!known.some(({ id }) => id === project.id)) await createProject(project)
   await writeFile(
     path.join(dataDirectory(), 'demo-filled'),
     'The demo data is in. Remove this file to have it filled in again.\n',

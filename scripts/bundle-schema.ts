@@ -84,7 +84,11 @@ const stencil = {
     ...parametric,
     strict({ kind: { const: 'path' }, ...own }),
     strict({ kind: { const: 'mask' }, pictureId: id, ...own }),
-    strict({ kind: { const: 'glyph' }, letter: { type: 'string', maxLength: RANGE.letterLength, minLength: 1 }, d: own.d }),
+    strict({
+      kind: { const: 'glyph' },
+      letter: { type: 'string', maxLength: RANGE.letterLength, minLength: 1 },
+      d: own.d,
+    }),
   ],
 }
 
@@ -274,14 +278,17 @@ replaceStencil(schema)
 const definitions = schema['definitions'] ?? {}
 const fills = definitions['frame']?.['properties']?.['fill'] as unknown as { oneOf: Loose[] }
 const taken =
-  definitions['taken'] ?? fills.oneOf.find((one) => JSON.stringify(one['properties']?.['kind'] ?? {}).includes('"taken"'))
+  definitions['taken'] ??
+  fills.oneOf.find((one) => JSON.stringify(one['properties']?.['kind'] ?? {}).includes('"taken"'))
 Object.assign(definitions, { adjustments, layer, namedFinish, itemFinish, span, lettering, alphabet, taken })
 put(schema, 'alphabets', byId('alphabet', RANGE.alphabets), true)
 const group = definitions['group'] ?? {}
 put(group, 'lettering', ref('lettering'))
 put(group, 'order', { type: 'array', maxItems: RANGE.items, items: ref('id') })
 // Only a text may have no members yet.
-Object.assign(group, { anyOf: [{ required: ['lettering'] }, { properties: { order: { type: 'array', minItems: 1 } } }] })
+Object.assign(group, {
+  anyOf: [{ required: ['lettering'] }, { properties: { order: { type: 'array', minItems: 1 } } }],
+})
 Object.assign(schema, { title: `project.json of an Eager Stencil bundle, format ${FORMAT}` })
 put(schema, 'format', { const: FORMAT })
 put(schema, 'finishes', byId('namedFinish', RANGE.finishes), true)

@@ -103,35 +103,52 @@ const longWaves = (s: Scene): void => {
     breaker(s, s.h * y, s.h * h, ['#c9f0e4', '#3f9c9c', '#125064'], '#ffffff')
 }
 
-const greenRipstop = (s: Scene): void => {
-  fillAll(s, vertical(s, 0, s.h, ['#2f9e74', '#0e6a4d', '#0a4a3a']))
-  for (let i = 0; i < 9; i += 1) {
-    s.c.save()
-    s.c.translate(s.w * s.random(), s.h * s.random())
-    s.c.rotate(between(s.random, 0.4, 1.1))
-    s.c.scale(3, 0.35)
-    glow(s, 0, 0, s.unit * between(s.random, 0.2, 0.4), i % 2 ? '#bff5d8' : '#04271d', 0.5)
-    s.c.restore()
-  }
-  const pitch = s.unit / 46
-  for (let i = 0; i < 50; i += 1) {
-    s.c.fillStyle = 'rgba(225,255,238,0.2)'
-    s.c.fillRect(i * pitch, 0, pitch * 0.09, s.h)
-    s.c.fillRect(0, i * pitch, s.w, pitch * 0.09)
-    s.c.fillStyle = 'rgba(0,25,18,0.3)'
-    s.c.fillRect(i * pitch + pitch * 0.09, 0, pitch * 0.06, s.h)
-    s.c.fillRect(0, i * pitch + pitch * 0.09, s.w, pitch * 0.06)
-  }
-  s.c.fillStyle = '#f4c430'
-  s.c.beginPath()
-  s.c.moveTo(s.w * 0.62, 0)
-  s.c.lineTo(s.w, 0)
-  s.c.lineTo(s.w, s.h * 0.55)
-  s.c.closePath()
-  s.c.globalAlpha = 0.92
-  s.c.fill()
-  s.c.globalAlpha = 1
+/** Colours of a cloth: its fall from light to dark, where it shines, where it is deep, and the panel sewn on. */
+interface Cloth {
+  readonly body: readonly string[]
+  readonly shine: string
+  readonly deep: string
+  readonly panel: string
 }
+
+const CLOTHS = {
+  green: { body: ['#2f9e74', '#0e6a4d', '#0a4a3a'], shine: '#bff5d8', deep: '#04271d', panel: '#f4c430' },
+  scarlet: { body: ['#e0523f', '#b3261e', '#7c1518'], shine: '#ffd2b8', deep: '#3d0609', panel: '#fbf3df' },
+  cobalt: { body: ['#3f74cf', '#1d4aa0', '#122d6b'], shine: '#c4dcff', deep: '#081637', panel: '#f08a3c' },
+  marigold: { body: ['#f8c64a', '#e59a1c', '#b3700f'], shine: '#fff3c4', deep: '#5a3204', panel: '#8e2a5b' },
+} as const satisfies Record<string, Cloth>
+
+const ripstop =
+  ({ body, shine, deep, panel }: Cloth) =>
+  (s: Scene): void => {
+    fillAll(s, vertical(s, 0, s.h, body))
+    for (let i = 0; i < 9; i += 1) {
+      s.c.save()
+      s.c.translate(s.w * s.random(), s.h * s.random())
+      s.c.rotate(between(s.random, 0.4, 1.1))
+      s.c.scale(3, 0.35)
+      glow(s, 0, 0, s.unit * between(s.random, 0.2, 0.4), i % 2 ? shine : deep, 0.5)
+      s.c.restore()
+    }
+    const pitch = s.unit / 46
+    for (let i = 0; i < 50; i += 1) {
+      s.c.fillStyle = 'rgba(225,255,238,0.2)'
+      s.c.fillRect(i * pitch, 0, pitch * 0.09, s.h)
+      s.c.fillRect(0, i * pitch, s.w, pitch * 0.09)
+      s.c.fillStyle = 'rgba(0,25,18,0.3)'
+      s.c.fillRect(i * pitch + pitch * 0.09, 0, pitch * 0.06, s.h)
+      s.c.fillRect(0, i * pitch + pitch * 0.09, s.w, pitch * 0.06)
+    }
+    s.c.fillStyle = panel
+    s.c.beginPath()
+    s.c.moveTo(s.w * 0.62, 0)
+    s.c.lineTo(s.w, 0)
+    s.c.lineTo(s.w, s.h * 0.55)
+    s.c.closePath()
+    s.c.globalAlpha = 0.92
+    s.c.fill()
+    s.c.globalAlpha = 1
+  }
 
 const table = (s: Scene): void => {
   fillAll(s, vertical(s, 0, s.h, ['#8a5a33', '#b07a48', '#6a4022']))
@@ -319,7 +336,10 @@ export const DEMO_PICTURES: readonly DemoPicture[] = [
   picture('lighthouse-late', ['dusk', 'lighthouse'], 2400, 3600, 13, developed(lighthouseLate)),
   picture('beach-huts', ['beach'], 3600, 2400, 14, developed(beachHuts)),
   picture('long-waves', ['sea'], 3000, 2000, 15, developed(longWaves)),
-  picture('green-ripstop', ['cloth'], 2400, 2400, 16, developed(greenRipstop)),
+  picture('green-ripstop', ['cloth'], 2400, 2400, 16, developed(ripstop(CLOTHS.green))),
+  picture('scarlet-ripstop', ['cloth'], 2400, 2400, 41, developed(ripstop(CLOTHS.scarlet))),
+  picture('cobalt-ripstop', ['cloth'], 2400, 2400, 42, developed(ripstop(CLOTHS.cobalt))),
+  picture('marigold-ripstop', ['cloth'], 2400, 2400, 43, developed(ripstop(CLOTHS.marigold))),
   // Stored on its side with EXIF orientation 6, as a camera held upright does.
   picture('spools', ['workshop'], 2800, 2100, 17, developed(spools), 6),
   picture('loft-bench', ['workshop', 'kites'], 3200, 2400, 18, developed(loftBench)),
