@@ -33,7 +33,7 @@ export const TextField = ({ word }: { readonly word: Word }) => {
         if (!isHere) void startTyping(bench, word.id, 'card')
       }}
       onBlur={() => {
-        if (document.hasFocus() && bench.get().typing?.at === 'card') endTyping(bench)
+        if (document.hasFocus() && bench.get().typing?.at === 'card') void endTyping(bench)
       }}
       onChange={({ target }) => typeText(bench, target.value, target.selectionStart, target.selectionEnd)}
       onSelect={({ currentTarget: at }) => {

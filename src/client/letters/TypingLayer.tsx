@@ -57,7 +57,7 @@ export const TypingLayer = () => {
         event.preventDefault()
         event.stopPropagation()
         if (distance > height * REACH) {
-          endTyping(bench)
+          void endTyping(bench)
           return focusTable()
         }
         event.currentTarget.setPointerCapture(event.pointerId)
@@ -114,13 +114,13 @@ export const TypingLayer = () => {
             else if (at.value === text) moveCaret(bench, at.selectionEnd, at.selectionStart)
           }}
           onBlur={() => {
-            if (document.hasFocus() && bench.get().typing?.at === 'sheet') endTyping(bench)
+            if (document.hasFocus() && bench.get().typing?.at === 'sheet') void endTyping(bench)
           }}
           onKeyDown={(event) => {
             event.stopPropagation()
             if (event.key === 'Escape') {
               event.preventDefault()
-              endTyping(bench)
+              void endTyping(bench)
               focusTable()
             }
             if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {

@@ -238,15 +238,17 @@ export const typeAt = async (bench: Bench, at: Point): Promise<void> => {
   await startTyping(bench, groupId)
 }
 
-/** Ends typing. A text left without letters goes. */
-export const endTyping = (bench: Bench): void => {
+/** Ends typing, once what was typed last is set. A text left without letters goes. */
+export const endTyping = async (bench: Bench): Promise<void> => {
   const { typing, sheetId } = bench.get()
   if (!typing) return
-  bench.endBurst()
   bench.set({ typing: null })
+  await underway
+  bench.endBurst()
+  if (bench.get().sheetId !== sheetId) return
   const word = wordAround(shownSheet(bench.get()), typing.groupId)
   if (word && !graphemesOf(word.lettering.text).some(isLetter)) {
-    select(bench, null)
+    if (bench.get().selection[0] === word.id) select(bench, null)
     bench.commit('Remove empty letters', (project) => dropEmptyWord.record(project, { sheetId, groupId: word.id }))
   }
 }
@@ -262,7 +264,7 @@ export const typeText = (bench: Bench, text: string, from: number, to: number): 
   const selection: readonly [number, number] = [graphemesBefore(text, from), graphemesBefore(text, to)]
   const slots = typed(typing.slots, graphemes, selection[1], newLetterId)
   bench.set({ typing: { ...typing, text, slots, selection } })
-  void resetWord(bench, typing.groupId, {
+  underway = resetWord(bench, typing.groupId, {
     name: 'Type',
     setting: { text },
     slots,
@@ -273,6 +275,9 @@ export const typeText = (bench: Bench, text: string, from: number, to: number): 
     if (layout && now?.groupId === typing.groupId) bench.set({ typing: { ...now, carets: layout.carets } })
   })
 }
+
+/** The stroke of typing that is being set; never rejected. */
+let underway: Promise<void> = Promise.resolve()
 
 /** The caret or selection moved without a change, in UTF-16 units. */
 export const moveCaret = (bench: Bench, from: number, to: number): void => {
@@ -309,7 +314,7 @@ export const wordForCommand = (bench: Bench): Word | null => {
 
 /** By key and button: begins to type in the selected text, or ends it. */
 export const toggleTyping = (bench: Bench): void => {
-  if (bench.get().typing) return endTyping(bench)
+  if (bench.get().typing) return void endTyping(bench)
   const word = wordForCommand(bench)
   if (word) void startTyping(bench, word.id)
 }
