@@ -6,6 +6,7 @@ import { measureBench } from './bench'
 import { withBrowser } from './browser'
 import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
 import { measureExport, runExport } from './export'
+import { measureAlphabet, measureTyping } from './letters'
 import { measureRegion } from './region'
 
 /** Finishes and adjustments alone: `npm run measure -- finishes`. */
@@ -15,15 +16,25 @@ const finishes = async (work: string): Promise<readonly string[]> => [
   await withBrowser(`${work}/data`, measureDressed),
 ]
 
+/** Letters alone: `npm run measure -- letters`. */
+const letters = async (work: string): Promise<readonly string[]> => [
+  await measureAlphabet(work),
+  await withBrowser(`${work}/data`, measureTyping),
+]
+
 const run = async (): Promise<void> => {
   const [command, way, folder] = process.argv.slice(2)
   if (command === 'run-export' && way && folder) return runExport(way, folder)
   const work = path.join(tmpdir(), 'stencil-measure')
   await rm(path.join(work, 'data'), { recursive: true, force: true })
-  const rows =
-    command === 'finishes'
-      ? await finishes(work)
-      : [...measureRegion(), ...(await measureExport(work)), ...(await measureBench(work)), ...(await finishes(work))]
+  const all = async (): Promise<readonly string[]> => [
+    ...measureRegion(),
+    ...(await measureExport(work)),
+    ...(await measureBench(work)),
+    ...(await finishes(work)),
+    ...(await letters(work)),
+  ]
+  const rows = command === 'finishes' ? await finishes(work) : command === 'letters' ? await letters(work) : await all()
   for (const row of rows) console.log(row)
 }
 

@@ -31,15 +31,20 @@ export const settingOf = (text: string, faceId = 'anton', change: Partial<Settin
 
 export const laidOut = (setting: Setting): Layout => layoutOf(faceNamed(setting.face.id), setting)
 
-/** The project with a text on its sheet; its letters are called `l-0`, `l-1` … in order. */
+/** The project with a text on its sheet; its letters are called `l-0`, `l-1` … in order, or by another word. */
 export const withWord = (
   project: Project,
   text: string,
-  { id = 'g-word', change = {}, faceId = 'anton' }: { id?: string; change?: Partial<Setting>; faceId?: string } = {},
+  {
+    id = 'g-word',
+    change = {},
+    faceId = 'anton',
+    ids = 'l',
+  }: { id?: string; change?: Partial<Setting>; faceId?: string; ids?: string } = {},
 ): Project => {
   const setting = settingOf(text, faceId, change)
   const layout = laidOut(setting)
-  const letterIds = layout.letters.map((_, i) => `l-${i}`)
+  const letterIds = layout.letters.map((_, i) => `${ids}-${i}`)
   const pose = poseAbout(layout, { x: 400, y: 300 })
   return addWord(project, { sheetId: SHEET, groupId: id, setting, layout, letterIds, pose })
 }

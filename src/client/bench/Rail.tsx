@@ -38,6 +38,7 @@ const Ways = () => {
   const bench = useBenchHandle()
   const way = useBench((state) => state.way)
   const frame = useBench(selectedFrame)
+  const isText = useBench(isWordSelected)
   // Keys are changed in a dialog; when it closes the caps show the new ones.
   useBench((state) => state.dialog)
   const own = ownKeys()
@@ -47,7 +48,7 @@ const Ways = () => {
       {WAYS.map((each) => {
         const word = WAY_WORDS[each]
         const key = (own[each] ?? word.charAt(0)).toUpperCase()
-        const off = !frame || (each !== 'whole' && !holdsPicture(frame.fill))
+        const off = frame ? each !== 'whole' && !holdsPicture(frame.fill) : each !== 'picture' || !isText
         return (
           <RailButton
             key={each}

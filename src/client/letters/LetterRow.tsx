@@ -34,7 +34,7 @@ export const LetterRow = ({ frame, sheet }: { readonly frame: Frame; readonly sh
         ›
       </RailButton>
       <RailButton framed label={`The whole text: ${word.name}`} onPress={() => select(bench, word.id)}>
-        Whole text
+        Word
       </RailButton>
       <RailButton
         framed

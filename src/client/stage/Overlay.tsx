@@ -9,6 +9,7 @@ import { placedIn } from '@/core/document/content'
 import { framesOf, isLocked } from '@/core/document/tree'
 import { wholePictureWindow } from '@/core/placement/window'
 import { useBench } from '@/client/binding/useBench'
+import { FitBox } from '@/client/letters/FitBox'
 import { EmptyFrames } from '@/client/stage/EmptyFrames'
 import { SheetGuides, SnapGuides } from '@/client/stage/Guides'
 import { MaskLine, MemberLines, OffSheetMarks, PanelBleeds, SharedLines } from '@/client/stage/FrameLines'
@@ -211,6 +212,7 @@ export const Overlay = () => (
     <OffSheetMarks />
     <MissingMarks />
     <EnteredLine />
+    <FitBox />
     <MemberLines />
     <SharedLines />
     <PanelBleeds />

@@ -154,10 +154,24 @@ export const selectNeighbour = (bench: Bench, step: 1 | -1): void => {
   select(bench, list[next]?.id ?? null)
 }
 
+/** Of a text the picture way goes on in its first letter that has a picture. */
+const intoWord = (bench: Bench, way: Way): void => {
+  const state = bench.get()
+  const item = selectedItem(state)
+  if (item?.kind !== 'group' || !item.lettering || way !== 'picture') return
+  const { items } = shownSheet(state)
+  const first = item.lettering.letters.find(({ id }) => {
+    const letter = items[id]
+    return letter?.kind === 'frame' && holdsPicture(letter.fill)
+  })
+  if (first) select(bench, first.id, 'picture')
+  else say(bench, 'These letters hold no picture yet. Press or drop one first.')
+}
+
 export const setWay = (bench: Bench, way: Way): void => {
   const state = bench.get()
   const frame = selectedFrame(state)
-  if (!frame) return
+  if (!frame) return intoWord(bench, way)
   if (frame.id === BACKGROUND_ID) return bench.set({ way: 'picture' })
   if (way !== 'whole' && !holdsPicture(frame.fill))
     return say(bench, 'An empty frame moves as a whole. Put a picture in it first.')

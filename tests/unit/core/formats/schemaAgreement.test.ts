@@ -9,6 +9,10 @@ import { putLayer } from '@/core/document/edits/finishes'
 import { nameFinish } from '@/core/document/edits/namedFinishes'
 import { makeSpan, pinWindows } from '@/core/document/edits/spans'
 import { LAYER_KINDS, newLayer, type FinishLayer, type Stroke, type StrokeLine } from '@/core/finish/layers'
+import { removeItems } from '@/core/document/edits/items'
+import { pictureAcross, pictureEach } from '@/core/document/edits/lettering/across'
+import type { Project } from '@/core/document/types'
+import { withWord } from '@tests/helpers/lettering'
 import { placePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
 import { newFrame } from '@/core/document/create'
@@ -85,8 +89,37 @@ const namedToo = nameFinish(toned, {
   withCorners: true,
 })
 
+const bare = removeItems(sampleProject(), { sheetId: SHEET, ids: ['f-1', 'f-2', 'f-3'] })
+
+/** A text on a curve in a box, a picture aside and one once across; and a set of letters. */
+const BOXED = { fit: 'box', box: { w: 300, h: 90 }, curve: { kind: 'arc', bend: 40 } } as const
+const lettered = pictureEach(
+  pictureAcross(withWord(bare, 'AB', { change: BOXED }), { sheetId: SHEET, groupId: 'g-word', pictureId: 'pic-2' }),
+  { sheetId: SHEET, groupId: 'g-word' },
+)
+const spared = removeItems(lettered, { sheetId: SHEET, ids: ['l-1'] })
+const waved = withWord(spared, 'C', {
+  id: 'g-wave',
+  change: { curve: { kind: 'wave', height: 0.2, waves: 1 } },
+  ids: 'm',
+})
+const lettersToo: Project = {
+  ...waved,
+  alphabets: {
+    set: {
+      id: 'set',
+      name: 'Letters',
+      face: { id: 'anton', name: 'Anton' },
+      heights: 'common',
+      margin: 0.1,
+      members: [{ text: 'A', sheetId: SHEET, groupId: 'g-word', place: { cx: 100, cy: 100, w: 80, h: 80 } }],
+    },
+  },
+}
+
 const filled = placePicture(namedToo, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
-const sound = (): Loose => JSON.parse(JSON.stringify(bundleDocument(filled, () => 'jpg')))
+const written = (project: Project): Loose => JSON.parse(JSON.stringify(bundleDocument(project, () => 'jpg')))
+const sound = (): Loose => written(filled)
 
 const ours = (document: Loose): boolean => {
   const { pictures, faults } = bundlePictures(document)
@@ -129,7 +162,7 @@ const harms = (
 
 // Facts beyond the reach of a schema: which ids name what, and what the files are.
 const REFERENCES =
-  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.f-\d( |\.id)|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|sheets\.sheet-1\.spans|finishes)/
+  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lm]-\d|g-\w+)( |\.id|\.order)|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|sheets\.sheet-1\.spans|finishes)/
 
 describe('the published schema', () => {
   it('takes every stencil of the supplies', () => {
@@ -144,13 +177,18 @@ describe('the published schema', () => {
     const [, example = ''] = /```json\n([\s\S]*?)```/.exec(readFileSync('docs/format.md', 'utf8')) ?? []
     expect(published(JSON.parse(example))).toBe(true)
     expect(ours(JSON.parse(example))).toBe(true)
-    expect(published(sound())).toBe(true)
-    expect(ours(sound())).toBe(true)
+    for (const project of [filled, lettersToo]) {
+      expect(published(written(project))).toBe(true)
+      expect(ours(written(project))).toBe(true)
+    }
   })
 
-  it('and the program refuse the same harm', () => {
-    const disagreements = harms(sound()).flatMap(({ path, harm }) => {
-      const document = sound()
+  it.each([
+    ['of finishes, spans and stencils', filled],
+    ['of lettering and alphabets', lettersToo],
+  ])('and the program refuse the same harm %s', (_what, project) => {
+    const disagreements = harms(written(project)).flatMap(({ path, harm }) => {
+      const document = written(project)
       harm(document)
       const [theirs, mine] = [published(document) as boolean, ours(document)]
       const isReference = REFERENCES.test(path) && theirs && !mine
