@@ -1,14 +1,17 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { isWord } from '@/core/document/lettering'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { useBench } from '@/client/binding/useBench'
 import { BackgroundCard } from '@/client/bench/BackgroundCard'
 import { FrameCard } from '@/client/bench/FrameCard'
-import { WordCard } from '@/client/letters/WordCard'
 import { ItemsCard } from '@/client/bench/ItemsCard'
 import { SheetCard } from '@/client/bench/SheetCard'
 import { shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
+
+// Comes with the first text that is selected.
+const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
 export const Card = () => {

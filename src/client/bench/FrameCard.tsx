@@ -1,10 +1,11 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { fromPoints, formatNumber } from '@/core/units'
+import { wordAround } from '@/core/document/lettering'
 import { renameItem } from '@/core/document/edits/items'
 import type { Frame, Sheet } from '@/core/document/types'
 import { stencilName } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
-import { LetterRow } from '@/client/letters/LetterRow'
 import { NameField } from '@/client/parts/NameField'
 import styles from '@/client/bench/Bench.module.css'
 import { EdgeSection } from '@/client/bench/EdgeSection'
@@ -14,6 +15,8 @@ import { PictureSection } from '@/client/bench/PictureSection'
 import { PlaceSection } from '@/client/bench/PlaceSection'
 import { TonesSection } from '@/client/bench/TonesSection'
 import { StencilSection } from '@/client/bench/StencilSection'
+
+const LetterRow = dynamic(() => import('@/client/letters/LetterRow').then((m) => m.LetterRow))
 
 interface FrameProps {
   readonly frame: Frame
@@ -40,7 +43,7 @@ const Head = ({ frame, sheet }: FrameProps) => {
         {stencilName(frame.stencil)}, {size} {sheet.unit}
       </div>
       <ItemTools items={[frame]} noun="frame" />
-      <LetterRow frame={frame} sheet={sheet} />
+      {wordAround(sheet, frame.id) && <LetterRow frame={frame} sheet={sheet} />}
     </div>
   )
 }

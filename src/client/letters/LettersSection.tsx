@@ -1,10 +1,12 @@
 'use client'
 import { letterFrames, isNudged, type Word } from '@/core/document/lettering'
-import { placedIn } from '@/core/document/content'
-import type { Aside, Sheet } from '@/core/document/types'
+import { holdsPicture, placedIn } from '@/core/document/content'
+import { fillFrames } from '@/core/document/edits/fills'
+import type { Aside, Frame, Sheet } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
+import { ColourField } from '@/client/parts/ColourField'
 import { Choice } from '@/client/parts/Choice'
 import { RailButton } from '@/client/parts/RailButton'
 import { Section } from '@/client/parts/Section'
@@ -73,6 +75,25 @@ const Spares = ({ word }: { readonly word: Word }) => {
   )
 }
 
+/** One colour for all letters that hold no picture. */
+const LetterColour = ({ frames, sheetId }: { readonly frames: readonly Frame[]; readonly sheetId: string }) => {
+  const plain = frames.filter(({ fill }) => !holdsPicture(fill))
+  if (!plain.length) return null
+  const first = plain[0]?.fill
+  return (
+    <div className={card.row}>
+      <ColourField
+        label={plain.length === frames.length ? 'Colour' : `Colour of ${plain.length} without`}
+        colour={first?.kind === 'colour' ? first.colour : null}
+        step="Colour of letters"
+        record={(project, colour) =>
+          fillFrames.record(project, { sheetId, ids: plain.map(({ id }) => id), fill: { kind: 'colour', colour } })
+        }
+      />
+    </div>
+  )
+}
+
 /** One picture across, or one a letter; filling, setting back, and what a text can become. */
 export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
@@ -95,6 +116,7 @@ export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly 
           onChoice={(pictures) => setPictures(bench, pictures)}
         />
       </div>
+      {isEach && <LetterColour frames={frames} sheetId={sheet.id} />}
       {isEach && (
         <div className={`${card.row} ${card.wrap}`}>
           <RailButton

@@ -4,6 +4,7 @@ import { hullOf } from '@/core/document/extent'
 import { letterFrames, type Word } from '@/core/document/lettering'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { AlignSection } from '@/client/bench/AlignSection'
 import { FinishSection } from '@/client/bench/FinishSection'
 import { HullSection } from '@/client/bench/HullSection'
 import { ItemTools } from '@/client/bench/ItemTools'
@@ -40,6 +41,7 @@ export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet:
       <LettersSection word={word} sheet={sheet} />
       <TonesSection frames={frames} />
       <FinishSection items={[word]} sheet={sheet} step={3} />
+      <AlignSection sheet={sheet} count={1} />
       {hull && <HullSection items={[word]} sheet={sheet} hull={hull} step={4} />}
     </>
   )

@@ -1,4 +1,5 @@
 import { isFailure } from '@/core/failure'
+import type { Reply, Request } from '@/client/workers/desk'
 import type { Rect } from '@/core/geometry/rect'
 import type { Face } from '@/core/lettering/face'
 import { graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'
@@ -22,11 +23,6 @@ export type FaceJob =
   /** Which of these faces have every letter of the text? */
   | { readonly job: 'holders'; readonly urls: readonly string[]; readonly text: string }
 
-export interface FaceRequest {
-  readonly id: number
-  readonly job: FaceJob
-}
-
 export interface FaceSample {
   readonly d: string
   readonly bounds: Rect
@@ -39,9 +35,7 @@ export type FaceAnswerOf<J extends FaceJob['job']> = J extends 'layout'
     ? FaceSample
     : readonly string[]
 
-export type FaceReply =
-  | { readonly id: number; readonly answer: Layout | FaceSample | readonly string[] }
-  | { readonly id: number; readonly failed: string }
+export type FaceAnswer = Layout | FaceSample | readonly string[]
 
 /** Faces once read, the last used at the end. */
 const faces = new Map<string, Promise<Face>>()
@@ -89,7 +83,7 @@ const hasAll = (face: Face, text: string): boolean =>
     .filter(isLetter)
     .every((letter) => [...letter].every((character) => face.has(character.codePointAt(0) ?? 0)))
 
-const answerTo = async (job: FaceJob): Promise<Layout | FaceSample | readonly string[]> => {
+const answerTo = async (job: FaceJob): Promise<FaceAnswer> => {
   switch (job.job) {
     case 'layout':
       return layoutOf(await faceOf(job.url), job.setting)
@@ -108,10 +102,10 @@ const wordsOf = (error: unknown): string =>
     ? error.message
     : 'This typeface cannot set the text: it is damaged. Choose another one.'
 
-self.onmessage = async ({ data: { id, job } }: MessageEvent<FaceRequest>) => {
+self.onmessage = async ({ data: { id, job } }: MessageEvent<Request<FaceJob>>) => {
   try {
-    self.postMessage({ id, answer: await answerTo(job) } satisfies FaceReply)
+    self.postMessage({ id, answer: await answerTo(job) } satisfies Reply<FaceAnswer>)
   } catch (error) {
-    self.postMessage({ id, failed: wordsOf(error) } satisfies FaceReply)
+    self.postMessage({ id, failed: wordsOf(error) } satisfies Reply<FaceAnswer>)
   }
 }

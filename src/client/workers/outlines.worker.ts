@@ -1,4 +1,5 @@
 import { isFailure } from '@/core/failure'
+import type { Reply, Request } from '@/client/workers/desk'
 import { readArtwork } from '@/core/formats/svg/artwork'
 import { scaling, type Matrix } from '@/core/geometry/matrix'
 import type { Combination } from '@/core/path/combinations'
@@ -24,24 +25,16 @@ export type OutlineJob =
   | { readonly job: 'alpha'; readonly url: string; readonly picture: Size }
   | { readonly job: 'svg'; readonly text: string }
 
-export interface OutlineRequest {
-  readonly id: number
-  readonly job: OutlineJob
-}
-
 /** What it answers; `isSoft` of a transparency with soft edges, `isFlattened` of a combination without curves. */
-export type OutlineAnswer = { readonly id: number } & (
-  | {
-      readonly outlines: readonly Outline[]
-      readonly names?: readonly string[]
-      readonly filled?: readonly boolean[]
-      readonly notes?: readonly string[]
-      readonly size?: Size
-      readonly isSoft?: boolean
-      readonly isFlattened?: boolean
-    }
-  | { readonly failed: string }
-)
+export interface OutlineAnswer {
+  readonly outlines: readonly Outline[]
+  readonly names?: readonly string[]
+  readonly filled?: readonly boolean[]
+  readonly notes?: readonly string[]
+  readonly size?: Size
+  readonly isSoft?: boolean
+  readonly isFlattened?: boolean
+}
 
 let held: { readonly url: string; readonly pixels: Pixels } | null = null
 
@@ -65,7 +58,7 @@ const scaled = (outlines: readonly Outline[], m: Matrix): readonly Outline[] =>
 const toPicture = (pixels: Pixels, picture: Size): Matrix =>
   scaling(picture.w / pixels.width, picture.h / pixels.height)
 
-const answerTo = async (job: OutlineJob): Promise<Omit<Exclude<OutlineAnswer, { failed: string }>, 'id'>> => {
+const answerTo = async (job: OutlineJob): Promise<OutlineAnswer> => {
   switch (job.job) {
     case 'combine': {
       const { outline, isFlattened } = combineAll(job.outlines, job.how)
@@ -96,10 +89,10 @@ const wordsOf = (error: unknown): string =>
     ? error.message
     : 'This could not be worked out. Try again, or with another picture.'
 
-self.onmessage = async ({ data: { id, job } }: MessageEvent<OutlineRequest>) => {
+self.onmessage = async ({ data: { id, job } }: MessageEvent<Request<OutlineJob>>) => {
   try {
-    self.postMessage({ id, ...(await answerTo(job)) } satisfies OutlineAnswer)
+    self.postMessage({ id, answer: await answerTo(job) } satisfies Reply<OutlineAnswer>)
   } catch (error) {
-    self.postMessage({ id, failed: wordsOf(error) } satisfies OutlineAnswer)
+    self.postMessage({ id, failed: wordsOf(error) } satisfies Reply<OutlineAnswer>)
   }
 }

@@ -70,11 +70,11 @@ export const keepFace = async (received: Received): Promise<FaceAnswer> => {
     return ownFace(known)
   }
   try {
+    if ((await FaceRow.count()) >= LIMITS.faces)
+      throw new Failure('too-large', `${LIMITS.faces} typefaces can be kept. Remove some you no longer need first.`)
     const { name, ending, embedding } = await checkFace(received.file)
     await moveIntoPlace(received.file, faceFile(received.hash, ending))
     const row = await db.write(async (transaction) => {
-      if ((await FaceRow.count({ transaction })) >= LIMITS.faces)
-        throw new Failure('too-large', `${LIMITS.faces} typefaces can be kept. Remove some you no longer need first.`)
       const held = { hash: received.hash, name: name.slice(0, 120), ending, bytes: received.bytes, embedding }
       await FaceRow.upsert({ ...held, addedAt: new Date() }, { transaction })
       return FaceRow.findByPk(received.hash, { transaction })
