@@ -117,7 +117,8 @@ export const TypingLayer = () => {
             if (document.hasFocus() && bench.get().typing?.at === 'sheet') void endTyping(bench)
           }}
           onKeyDown={(event) => {
-            event.stopPropagation()
+            // Letters are no commands here; saving and going to the next region stay.
+            if (!event.ctrlKey && !event.metaKey && !/^F\d/.test(event.key)) event.stopPropagation()
             if (event.key === 'Escape') {
               event.preventDefault()
               void endTyping(bench)

@@ -116,6 +116,15 @@ describe('a text', () => {
     expect(joined.carets).toHaveLength(4)
     expect(joined.carets[1]!.x).toBeCloseTo((joined.carets[0]!.x + joined.carets[2]!.x) / 2, 9)
   })
+  it('takes a letter with its marks as one: composed where Unicode knows it so, else with the mark above', () => {
+    const [composed, parted] = [laidOut(settingOf('é', 'lobster')), laidOut(settingOf('e\u0301', 'lobster'))]
+    expect(parted.letters.map(({ d }) => d)).toEqual(composed.letters.map(({ d }) => d))
+    expect(parted.carets).toHaveLength(2)
+    const [x] = laidOut(settingOf('x', 'lobster')).letters
+    const [marked, ...others] = laidOut(settingOf('x\u0301', 'lobster')).letters
+    expect(others).toEqual([])
+    expect(marked!.rest!.h).toBeGreaterThan(x!.rest!.h * 1.2)
+  })
   it('of nothing has one caret and no letters', () => {
     const { letters, carets } = laidOut(settingOf(''))
     expect(letters).toEqual([])
