@@ -52,8 +52,11 @@ const tellMissing = async (bench: Bench, groupId: string, text: string, missing:
     bench.set({ missingLetters: { groupId, letters: missing, offered } })
 }
 
-/** What a text was asked to become last; answers to older questions are passed over. */
-let asked = 0
+/**
+ * What each text was asked to become last, until it has become it. Answers to older questions are passed over; a further
+ * change goes on from what was asked, so that none is lost on the way.
+ */
+const asked = new Map<string, Setting>()
 
 interface Change {
   readonly name: string
@@ -75,12 +78,12 @@ const merged = (held: Setting, change: Partial<Setting>): Setting => {
   return next as unknown as Setting // the keys of both, those left out gone
 }
 
-/** The slots and ids of the letters that a changed text has. */
-const lettersFor = (word: Word, { setting, slots }: Change): { slots: readonly Slot[]; ids: readonly string[] } => {
-  const held = slots ?? wordSlots(word)
-  const text = setting.text ?? word.lettering.text
+/** The ids of the letters that a changed text has. */
+const letterIdsFor = (bench: Bench, word: Word, text: string, slots?: readonly Slot[]): readonly string[] => {
+  const { typing } = bench.get()
+  const held = slots ?? (typing?.groupId === word.id ? typing.slots : wordSlots(word))
   const all = textOfSlots(held) === text ? held : setWhole(held, graphemesOf(text), newLetterId)
-  return { slots: all, ids: lettersOfSlots(all).map(({ id }) => id) }
+  return lettersOfSlots(all).map(({ id }) => id)
 }
 
 /** Sets a text anew as one step. Resolves with its layout, or null where it could not be set or was overtaken. */
@@ -88,24 +91,25 @@ export const resetWord = async (bench: Bench, groupId: string, change: Change): 
   const { sheetId } = bench.get()
   const word = wordAround(shownSheet(bench.get()), groupId)
   if (!word) return null
-  const setting = merged(settingOf(word), change.setting)
+  const setting = merged(asked.get(groupId) ?? settingOf(word), change.setting)
   const refused = refusalOf(setting.text)
   if (refused) {
     say(bench, refused, 'fault')
     return null
   }
-  const { ids } = lettersFor(word, change)
-  asked += 1
-  const ticket = asked
+  const letterIds = letterIdsFor(bench, word, setting.text, change.slots)
+  asked.set(groupId, setting)
   try {
     const layout = await layoutFor(setting)
-    if (ticket !== asked || !isThere(bench, sheetId, groupId)) return null
+    if (asked.get(groupId) !== setting) return null
+    asked.delete(groupId)
+    if (!isThere(bench, sheetId, groupId)) return null
     const relay = {
       sheetId,
       groupId,
       setting,
       layout,
-      letterIds: ids,
+      letterIds,
       stays: change.stays ?? 'middle',
       ...(change.setBack ? { setBack: change.setBack } : {}),
     }
@@ -115,6 +119,7 @@ export const resetWord = async (bench: Bench, groupId: string, change: Change): 
     void tellMissing(bench, groupId, setting.text, layout.missing)
     return layout
   } catch (error) {
+    if (asked.get(groupId) === setting) asked.delete(groupId)
     say(bench, wordsOf(error, 'The letters could not be set. Try again.'), 'fault')
     return null
   }

@@ -1,7 +1,7 @@
 import { Desk } from '@/client/workers/desk'
-import type { FaceAnswer, FaceAnswerOf, FaceJob } from '@/client/workers/faces.worker'
+import type { FaceReply, FaceAnswerOf, FaceJob } from '@/client/workers/faces.worker'
 
-const newDesk = (): Desk<FaceJob, FaceAnswer> =>
+const newDesk = (): Desk<FaceJob, FaceReply> =>
   new Desk(() => new Worker(new URL('./faces.worker.ts', import.meta.url), { type: 'module' }), {
     code: 'face-unreadable',
     broken: 'The typeface could not be read. Try again, or choose another one.',

@@ -35,7 +35,7 @@ export type FaceAnswerOf<J extends FaceJob['job']> = J extends 'layout'
     ? FaceSample
     : readonly string[]
 
-export type FaceAnswer = Layout | FaceSample | readonly string[]
+export type FaceReply = Layout | FaceSample | readonly string[]
 
 /** Faces once read, the last used at the end. */
 const faces = new Map<string, Promise<Face>>()
@@ -83,7 +83,7 @@ const hasAll = (face: Face, text: string): boolean =>
     .filter(isLetter)
     .every((letter) => [...letter].every((character) => face.has(character.codePointAt(0) ?? 0)))
 
-const answerTo = async (job: FaceJob): Promise<FaceAnswer> => {
+const answerTo = async (job: FaceJob): Promise<FaceReply> => {
   switch (job.job) {
     case 'layout':
       return layoutOf(await faceOf(job.url), job.setting)
@@ -104,8 +104,8 @@ const wordsOf = (error: unknown): string =>
 
 self.onmessage = async ({ data: { id, job } }: MessageEvent<Request<FaceJob>>) => {
   try {
-    self.postMessage({ id, answer: await answerTo(job) } satisfies Reply<FaceAnswer>)
+    self.postMessage({ id, answer: await answerTo(job) } satisfies Reply<FaceReply>)
   } catch (error) {
-    self.postMessage({ id, failed: wordsOf(error) } satisfies Reply<FaceAnswer>)
+    self.postMessage({ id, failed: wordsOf(error) } satisfies Reply<FaceReply>)
   }
 }

@@ -21,7 +21,7 @@ import { newLayer } from '@/core/finish/layers'
 import { graphemesOf } from '@/core/lettering/graphemes'
 import type { Setting } from '@/core/lettering/settings'
 import { lettersOfSlots, setWhole } from '@/core/lettering/slots'
-import { WORD, filled, frames, pictures, sheet, sound, strike, word } from '@tests/helpers/words'
+import { WORD, filled, frames, pictures, reset, sheet, sound, strike, word } from '@tests/helpers/words'
 
 describe('one picture across', () => {
   it('covers all letters, and each shows its part of it', () => {
@@ -67,6 +67,18 @@ describe('one picture across', () => {
     const [span] = Object.values(sheet(longer).spans)
     expect(spanMembers(sheet(longer), span!.id)).toHaveLength(7)
     near(span!.box.w, hullOf(sheet(longer), ['g-word'])!.box.w, 0.2)
+  })
+  it('passes through an empty text and comes back as it was placed', () => {
+    const across = pictureAcross(filled('SEA'), { ...WORD, pictureId: 'pic-1' })
+    const empty = reset(across, { text: '' }, { ids: [] })
+    sound(empty)
+    expect(sheet(empty).spans).toEqual({})
+    const again = reset(empty, { text: 'SKY' }, { ids: ['l-0', 'l-1', 'l-2'] })
+    sound(again)
+    const source = (project: Project) => Object.values(sheet(project).spans)[0]!.source
+    expect(source(again)).toEqual(source(across))
+    expect(frames(again).every(({ fill }) => fill.kind === 'span')).toBe(true)
+    expect(word(again).lettering.across).toBeUndefined()
   })
   it('moves with its text, and stays where only a letter is nudged', () => {
     const across = pictureAcross(filled(), { ...WORD, pictureId: 'pic-1' })

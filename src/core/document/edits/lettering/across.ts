@@ -46,6 +46,17 @@ const layAcross = (draft: Draft<Project>, sheet: Sheet, word: Word, spanId: stri
   }
 }
 
+/** Letters that come back to a text with one picture across show it again as it was placed. */
+export const layKeptAcross = (draft: Draft<Project>, sheetId: string, groupId: string): void => {
+  const sheet = draft.sheets[sheetId] as unknown as Sheet // read only, as it stands in the draft
+  const word = sheet.items[groupId]
+  const held = letteringDraft(draft, { sheetId, groupId })
+  const placed = held?.across
+  if (!isWord(word) || !placed || held.pictures !== 'across') return
+  delete held.across
+  layAcross(draft, sheet, word, freeSpanId(sheet, groupId), placed as Placed) // stored as it is
+}
+
 const letteringDraft = (draft: Draft<Project>, { sheetId, groupId }: WordAddress): Draft<Lettering> | undefined => {
   const group = draft.sheets[sheetId]?.items[groupId]
   return group?.kind === 'group' ? group.lettering : undefined

@@ -1,15 +1,16 @@
 import type { Draft } from 'immer'
 import { apply } from '@/core/geometry/matrix'
-import type { LaidLetter, Layout } from '@/core/lettering/layout'
+import type { LaidLetter, Layout, Rest } from '@/core/lettering/layout'
 import type { Setting } from '@/core/lettering/settings'
 import { isLetter } from '@/core/lettering/slots'
 import { graphemesOf } from '@/core/lettering/graphemes'
+import type { Placed } from '@/core/placement/placed'
 import type { GlyphStencil } from '@/core/stencil/stencil'
 import { defineEdit, put, sameValue } from '@/core/document/edit'
 import { newFrame } from '@/core/document/create'
 import { dropIdleSpans } from '@/core/document/edits/fills'
 import { handOver } from '@/core/document/edits/items'
-import { coverWord } from '@/core/document/edits/lettering/across'
+import { coverWord, layKeptAcross } from '@/core/document/edits/lettering/across'
 import {
   acrossSpan,
   letterFrames,
@@ -106,35 +107,39 @@ const orderAfter = (order: readonly string[], ids: readonly string[], gone: Read
   return next
 }
 
-const letterFrame = (
-  held: Frame | undefined,
-  laid: LaidLetter,
-  id: string,
-  word: Word,
-  after: Pick<Lettering, 'pose' | 'size'>,
-  relay: Relay,
-  look: Partial<Frame>,
-  spanId: string | null,
-): Frame => {
-  const rest = laid.rest
-  const isBack = relay.setBack?.includes(id) ?? false
-  const was = word.lettering.letters.find((letter) => letter.id === id)?.rest
-  if (!rest) return held ?? newFrame(id, glyphOf(laid), { cx: 0, cy: 0, w: 1, h: 1 }, laid.text)
-  const nudge = held && was && !isBack ? nudgeOf(held, was, word.lettering) : undefined
-  const standing = standingAt(rest, after, nudge)
-  const flip = after.pose.flip ? { flip: true } : {}
-  if (!held)
-    return {
-      ...newFrame(id, glyphOf(laid), standing.box, laid.text),
-      ...look,
-      ...standing,
-      ...flip,
-      fill: fillFor(id, word.lettering, spanId, look),
-    }
-  // A letter that was given another shape keeps it.
-  const stencil = held.stencil.kind === 'glyph' || isBack ? glyphOf(laid) : held.stencil
+/** What a text is set anew with, for each of its letters. */
+interface Resetting {
+  readonly word: Word
+  readonly after: Pick<Lettering, 'pose' | 'size'>
+  readonly setBack: readonly string[]
+  readonly look: Partial<Frame>
+  readonly spanId: string | null
+}
+
+const freshLetter = (id: string, laid: LaidLetter, rest: Rest, { word, after, look, spanId }: Resetting): Frame => {
+  const standing = standingAt(rest, after)
+  return {
+    ...newFrame(id, glyphOf(laid), standing.box, laid.text),
+    ...look,
+    ...standing,
+    ...(after.pose.flip ? { flip: true } : {}),
+    fill: fillFor(id, word.lettering, spanId, look),
+  }
+}
+
+/** A letter that stays: where it now rests, nudged as it was. One that was given another shape keeps that. */
+const movedLetter = (held: Frame, laid: LaidLetter, rest: Rest, { word, after, setBack }: Resetting): Frame => {
+  const isBack = setBack.includes(held.id)
+  const was = word.lettering.letters.find(({ id }) => id === held.id)?.rest
+  const nudge = was && !isBack ? nudgeOf(held, was, word.lettering) : undefined
+  const isLetterShaped = held.stencil.kind === 'glyph'
   const wasNamed = held.stencil.kind === 'glyph' && held.name === held.stencil.letter
-  return { ...held, ...standing, stencil, name: wasNamed ? laid.text : held.name }
+  return {
+    ...held,
+    ...standingAt(rest, after, nudge),
+    stencil: isLetterShaped || isBack ? glyphOf(laid) : held.stencil,
+    name: wasNamed ? laid.text : held.name,
+  }
 }
 
 const putFrame = (sheet: Draft<Sheet>, frame: Frame): void => {
@@ -158,6 +163,17 @@ const putLettering = (group: { lettering?: Draft<Lettering> | undefined }, lette
   for (const key of Object.keys(held)) if (!(key in lettering)) delete target[key]
 }
 
+/** How the picture across is placed, kept while no letter shows it. */
+const acrossAfter = (
+  sheet: Sheet,
+  { lettering }: Word,
+  spanId: string | null,
+  standing: number,
+): Placed | undefined => {
+  const source = spanId === null ? undefined : sheet.spans[spanId]?.source
+  return standing === 0 && source?.kind === 'placed' ? source.placed : lettering.across
+}
+
 /**
  * Sets a text anew: its letters keep their frames with all they hold, wherever they come to stand; new ones are empty,
  * pictures of those that go are kept aside.
@@ -175,18 +191,21 @@ export const relayWord = defineEdit<WordAddress & Relay>((draft, args, project) 
   const standing = new Set(letters.flatMap(({ id, rest }) => (rest ? [id] : [])))
   const gone = frames.filter(({ id }) => !standing.has(id))
   const pose = poseAfter(word, args)
-  const look = sharedLook(frames)
   const spanId = acrossSpan(held, word)
+  const after = { pose, size: layout.size }
+  const how: Resetting = { word, after, setBack: args.setBack ?? [], look: sharedLook(frames), spanId }
   layout.letters.forEach((laid, i) => {
     const id = letterIds[i]
     if (id === undefined || !laid.rest) return
-    putFrame(sheet, letterFrame(byId.get(id), laid, id, word, { pose, size: layout.size }, args, look, spanId))
+    const stays = byId.get(id)
+    putFrame(sheet, stays ? movedLetter(stays, laid, laid.rest, how) : freshLetter(id, laid, laid.rest, how))
   })
   for (const { id } of gone) delete sheet.items[id]
   const order = orderAfter(group.order, [...standing], new Set(gone.map(({ id }) => id)))
   put(group, 'order', [...order])
   if (word.name === wordName(word.lettering.text)) put(group, 'name', wordName(setting.text))
-  const { pictures, across } = word.lettering
+  const { pictures } = word.lettering
+  const across = acrossAfter(held, word, spanId, standing.size)
   putLettering(group, {
     ...setting,
     size: layout.size,
@@ -198,6 +217,7 @@ export const relayWord = defineEdit<WordAddress & Relay>((draft, args, project) 
   })
   if (gone.length) handOver(sheet, held)
   if (spanId !== null) coverWord(draft, sheetId, groupId, spanId)
+  else if (standing.size) layKeptAcross(draft, sheetId, groupId)
   if (gone.length) dropIdleSpans(draft, sheetId)
 })
 
