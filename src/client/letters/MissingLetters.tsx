@@ -12,6 +12,7 @@ export const MissingLetters = ({ word }: { readonly word: Word }) => {
   const missing = useBench((state) => (state.missingLetters?.groupId === word.id ? state.missingLetters : null))
   if (!missing) return null
   const { letters, offered } = missing
+  const what = letters.length > 1 ? 'all of them' : 'it'
   return (
     <div className={styles.missing} role="status">
       <strong>
@@ -19,10 +20,10 @@ export const MissingLetters = ({ word }: { readonly word: Word }) => {
       </strong>
       <br />
       {offered === null
-        ? 'Looking for a typeface that has it…'
+        ? `Looking for a typeface that has ${what}…`
         : offered.length
-          ? 'These have it:'
-          : 'None of the typefaces here has it. Add one that does, or change the text.'}
+          ? `These have ${what}:`
+          : `None of the typefaces here has ${what}. Add one that does, or change the text.`}
       {offered && (
         <div className={styles.offers}>
           {offered.map((face) => (
