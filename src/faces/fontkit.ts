@@ -98,7 +98,7 @@ const capHeightOf = (font: Font): number => {
 const NOTDEF = 0
 
 /** A face made of a font that was read. */
-export class FontFace implements Face {
+class FontFace implements Face {
   readonly unitsPerEm: number
   readonly capHeight: number
   private readonly paths = new Map<number, Path>()

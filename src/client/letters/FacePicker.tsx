@@ -28,7 +28,7 @@ interface FaceTileProps {
   readonly onChoose: () => void
 }
 
-export const FaceTile = ({ face, text, isChosen, onChoose }: FaceTileProps) => (
+const FaceTile = ({ face, text, isChosen, onChoose }: FaceTileProps) => (
   <button
     type="button"
     data-supply

@@ -17,7 +17,7 @@ import { resetWord } from '@/client/store/lettering'
 import card from '@/client/bench/Bench.module.css'
 import styles from '@/client/letters/Letters.module.css'
 
-type Set = (name: string, setting: Partial<Setting>) => void
+type ChangeSetting = (name: string, setting: Partial<Setting>) => void
 
 const ALIGN_WORDS = { left: 'Left', centre: 'Centre', right: 'Right' } as const
 const FIT_WORDS = { size: 'Size as typed', box: 'Fit to the box', lines: 'Each line as wide as the box' } as const
@@ -30,7 +30,15 @@ const pairs = <T extends string>(
 ): readonly (readonly [T, string])[] => list.map((one) => [one, words[one]] as const)
 
 /** Size, or the box that is fitted. */
-const SizeFields = ({ word, sheet, set }: { readonly word: Word; readonly sheet: Sheet; readonly set: Set }) => {
+const SizeFields = ({
+  word,
+  sheet,
+  set,
+}: {
+  readonly word: Word
+  readonly sheet: Sheet
+  readonly set: ChangeSetting
+}) => {
   const { lettering } = word
   const common = { unit: sheet.unit, ppi: sheet.ppi }
   const fit = (to: Fitting): void => {
@@ -79,7 +87,7 @@ const SizeFields = ({ word, sheet, set }: { readonly word: Word; readonly sheet:
 }
 
 /** Distances between letters, words and lines. */
-const SpacingFields = ({ word, set }: { readonly word: Word; readonly set: Set }) => {
+const SpacingFields = ({ word, set }: { readonly word: Word; readonly set: ChangeSetting }) => {
   const { tracking, wordSpacing, leading, stretch } = word.lettering
   return (
     <>
@@ -125,7 +133,7 @@ const SpacingFields = ({ word, set }: { readonly word: Word; readonly set: Set }
 export const TextSection = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
   const { lettering } = word
-  const set: Set = (name, setting) => void resetWord(bench, word.id, { name, setting })
+  const set: ChangeSetting = (name, setting) => void resetWord(bench, word.id, { name, setting })
   return (
     <Section name="Text" title="Text" step={1}>
       <TextField word={word} />

@@ -2,7 +2,7 @@ import { pictureAcross, pictureEach, clearAside, takeFromAside } from '@/core/do
 import { breakWord, wordToPath } from '@/core/document/edits/lettering/words'
 import type { Recorded } from '@/core/document/edit'
 import { placedIn } from '@/core/document/content'
-import { letterFrames, neighbourLetter, wordAround, type Word } from '@/core/document/lettering'
+import { letterFrames, neighbourLetter, type Word } from '@/core/document/lettering'
 import { frameOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
 import { newItemId, noteUsed, withPicture } from '@/client/store/actions'
@@ -106,7 +106,3 @@ export const wordAsPath = (bench: Bench): void => {
   bench.commit('Letters to one stencil', (project) => wordToPath(project, { sheetId, groupId: word.id, frameId }))
   select(bench, frameId)
 }
-
-/** The text that the pointer is over, by one of its letters. */
-export const wordUnder = (bench: Bench, frameId: string | null): Word | null =>
-  frameId === null ? null : wordAround(shownSheet({ ...bench.get(), preview: null }), frameId)

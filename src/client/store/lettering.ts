@@ -1,11 +1,10 @@
-import { apply } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
 import { graphemesBefore, graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'
 import type { Layout } from '@/core/lettering/layout'
 import { LETTERING_RANGE, newSetting, type Setting } from '@/core/lettering/settings'
 import { isLetter, lettersOfSlots, setWhole, textOfSlots, typed, type Slot } from '@/core/lettering/slots'
 import { freePlace, sensibleSize } from '@/core/document/arrange'
-import { poseMatrix, settingOf, wordAround, wordSlots, type Word } from '@/core/document/lettering'
+import { settingOf, wordAround, wordSlots, type Word } from '@/core/document/lettering'
 import { rectSize } from '@/core/geometry/rect'
 import type { Recorded } from '@/core/document/edit'
 import { poseAbout, relayWord, type Relay } from '@/core/document/edits/lettering/relay'
@@ -306,9 +305,6 @@ export const resumeTyping = async (bench: Bench): Promise<void> => {
   const now = bench.get().typing
   if (layout && now?.groupId === word.id) bench.set({ typing: { ...now, carets: layout.carets } })
 }
-
-/** Where a text's own point lies on the sheet. */
-export const onSheet = ({ lettering }: Word, p: Point): Point => apply(poseMatrix(lettering.pose), p)
 
 /** The selected text, for commands; says so where there is none. */
 export const wordForCommand = (bench: Bench): Word | null => {

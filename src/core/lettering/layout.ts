@@ -49,7 +49,7 @@ export interface Layout {
 const DECIMALS = 2
 
 /** A cluster on its line: all lengths in ems of a line of its own size. */
-interface Set {
+interface LineCluster {
   readonly cluster: Cluster
   /** Pen before it. */
   readonly x: number
@@ -63,7 +63,7 @@ interface Set {
 
 interface Line {
   readonly graphemes: readonly string[]
-  readonly sets: readonly Set[]
+  readonly sets: readonly LineCluster[]
   /** Without what follows the last letter. */
   readonly width: number
 }
@@ -72,7 +72,12 @@ interface Line {
 const isTall = (text: string): boolean => /[\p{L}\p{N}]/u.test(text)
 
 /** A cluster in ems: at its own height, or enlarged to stand from the baseline to the height of capitals. */
-const scaleOf = (cluster: Cluster, text: string, face: Face, setting: Setting): Pick<Set, 'kx' | 'ky' | 'drop'> => {
+const scaleOf = (
+  cluster: Cluster,
+  text: string,
+  face: Face,
+  setting: Setting,
+): Pick<LineCluster, 'kx' | 'ky' | 'drop'> => {
   const em = 1 / face.unitsPerEm
   const { bounds } = cluster
   if (setting.heights === 'common' || !bounds || !isTall(text)) return { kx: em * setting.stretch, ky: em, drop: 0 }
@@ -83,7 +88,7 @@ const scaleOf = (cluster: Cluster, text: string, face: Face, setting: Setting): 
 const setLine = (face: Face, graphemes: readonly string[], setting: Setting): Line => {
   const tracking = setting.tracking / 1000
   let x = 0
-  const sets = shapeLine(face, graphemes, setting).map((cluster): Set => {
+  const sets = shapeLine(face, graphemes, setting).map((cluster): LineCluster => {
     const text = graphemes.slice(cluster.from, cluster.from + cluster.count).join('')
     const scale = scaleOf(cluster, text, face, setting)
     const space = cluster.isLetter ? 0 : setting.wordSpacing / 1000
@@ -181,7 +186,7 @@ const placedLines = (lines: readonly Line[], face: Face, setting: Setting): read
 }
 
 /** Where a cluster's bounds rest: turned with the baseline at the middle of its advance. */
-const restOf = (line: PlacedLine, set: Set, bounds: Rect, baseline: Baseline): Rest => {
+const restOf = (line: PlacedLine, set: LineCluster, bounds: Rect, baseline: Baseline): Rest => {
   const k = line.size
   const middle = line.x + (set.x + set.advance / 2) * k
   const spot = baseline(middle, line.y)

@@ -43,7 +43,7 @@ export interface Relay {
 }
 
 /** The outline of a laid letter as a stencil. */
-export const glyphOf = ({ text, d }: LaidLetter): GlyphStencil => ({ kind: 'glyph', letter: text, d: d ?? '' })
+const glyphOf = ({ text, d }: LaidLetter): GlyphStencil => ({ kind: 'glyph', letter: text, d: d ?? '' })
 
 /** What all letters have alike, for one that is new: their finish, and their fill where it is no picture of one letter's. */
 const sharedLook = (frames: readonly Frame[]): Partial<Frame> => {

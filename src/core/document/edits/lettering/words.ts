@@ -69,7 +69,7 @@ export const breakWord = (project: Project, at: WordAddress): Recorded => {
  * The outline of all letters in sheet points. Letters' outlines all run the same way round, so that under the non-zero
  * rule they are one as they stand; other shapes among them are united first.
  */
-export const wordOutline = (sheet: Sheet, word: Word): Outline => {
+const wordOutline = (sheet: Sheet, word: Word): Outline => {
   const frames = letterFrames(sheet, word)
   const outlines = frames.map(outlineOnSheet)
   const isPlain = frames.every(({ stencil }) => stencil.kind === 'glyph')
