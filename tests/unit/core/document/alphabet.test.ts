@@ -8,7 +8,8 @@ import { alphabetSheets, placesOf, setLetters, type AlphabetLook, type AlphabetS
 import { addAlphabet, changeAlphabet, forgetAlphabet, membersOf } from '@/core/document/edits/lettering/alphabets'
 import { placePicture } from '@/core/document/edits/fills'
 import { removeSheet } from '@/core/document/edits/sheets'
-import { letterFrames, wordOf } from '@/core/document/lettering'
+import { relayWord } from '@/core/document/edits/lettering/relay'
+import { letterFrames, settingOf as settingOfWord, wordOf } from '@/core/document/lettering'
 import { frameRect, sheetOf, shownPlaced } from '@/core/document/read'
 import type { Alphabet, Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
@@ -151,6 +152,20 @@ describe('letters of a set', () => {
     const forgotten = forgetAlphabet(project, { setId: 'set' })
     expect(forgotten.alphabets).toEqual({})
     expect(forgotten.order).toEqual(project.order)
+  })
+  it('say what they say now, also where one was corrected', async () => {
+    const project = await made('AB', 'common')
+    const [first] = lettersIn(project)
+    const setting = { ...settingOfWord(first!.word), text: 'Æ' }
+    const changed = relayWord(project, {
+      sheetId: first!.member.sheetId,
+      groupId: first!.member.groupId,
+      setting,
+      layout: laidOut(setting),
+      letterIds: first!.word.lettering.letters.map(({ id }) => id),
+      stays: 'anchor',
+    })
+    expect(membersOf(changed, changed.alphabets['set']!).map(({ text }) => text)).toEqual(['Æ', 'B'])
   })
   it('need a face that has them; those it lacks are named', async () => {
     expect(faceNamed('anton').has(0x2603)).toBe(false)

@@ -36,9 +36,12 @@ export const addAlphabet = defineEdit<{
   Object.assign(draft.alphabets, { [set.id]: set })
 })
 
-/** The members of a set that are still there. */
+/** The members of a set that are still there, with what they say now. */
 export const membersOf = (project: Project, set: Alphabet): readonly AlphabetMember[] =>
-  set.members.filter(({ sheetId, groupId }) => isWord(project.sheets[sheetId]?.items[groupId]))
+  set.members.flatMap((member) => {
+    const word = project.sheets[member.sheetId]?.items[member.groupId]
+    return isWord(word) ? [{ ...member, text: word.lettering.text }] : []
+  })
 
 const setAlphabet = defineEdit<{ readonly setId: string; readonly change: Partial<Alphabet> }>(
   (draft, { setId, change }) => {
