@@ -161,6 +161,17 @@ test('a letter is nudged, its picture panned, the next taken by key in the same 
   await page.getByRole('button', { name: 'Set this letter back to where the text puts it' }).click()
   const back = await hand.afterStep('Set letters back')
   expect(framesIn(back).some((frame) => isNudged(frame, wordIn(back)))).toBe(false)
+
+  // A letter that is deleted leaves the text; the others close up, its picture is spare.
+  await page.keyboard.press('w')
+  await hand.table.focus()
+  await page.keyboard.press('4')
+  await page.keyboard.press('Delete')
+  const less = await hand.afterStep('Remove letter')
+  expect(textIn(less)).toBe('SY')
+  const [s, y] = framesIn(less)
+  expect(y!.box.cx - y!.box.w / 2 - (s!.box.cx + s!.box.w / 2)).toBeLessThan(20)
+  await expect(page.getByRole('button', { name: /which stood in K/ })).toBeVisible()
 })
 
 test('letters that a face lacks are named and a face that has them is offered; right-to-left is refused', async ({

@@ -1,12 +1,10 @@
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
 import { contentOf, placedIn } from '@/core/document/content'
 import { sheetOf, nextEmptyFrame } from '@/core/document/read'
-import { isLocked } from '@/core/document/tree'
 import { joinRecorded, type Recorded } from '@/core/document/edit'
 import { addPicture } from '@/core/document/edits/project'
 import { addFrame } from '@/core/document/edits/frames'
-import { removeItems } from '@/core/document/edits/items'
-import { emptyFrame, placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
+import { placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
 import { pictureAcross } from '@/core/document/edits/lettering/across'
 import { acrossSpan, letterFrames, nextEmptyLetter, wordAround, type Word } from '@/core/document/lettering'
 import { addTake } from '@/core/document/edits/takes'
@@ -222,21 +220,4 @@ export const changePlaced = (bench: Bench, name: string, change: (held: PlacedFr
   bench.commit(name, (project) =>
     setPlaced.record(project, { sheetId: state.sheetId, frameId: held.frame.id, placed: change(held) }),
   )
-}
-
-/** Delete: the picture goes out in the Picture way, else the frame goes. */
-export const removeSelected = (bench: Bench): void => {
-  bench.endBurst()
-  const state = bench.get()
-  const { sheetId, selection, way } = state
-  const frame = selectedFrame(state)
-  if (!selection.length) return
-  if (way === 'picture' && frame) {
-    bench.commit('Take picture out', (project) => emptyFrame.record(project, { sheetId, frameId: frame.id }))
-    return bench.set({ way: 'whole' })
-  }
-  const name = selection.length > 1 ? `Remove ${selection.length} items` : frame ? 'Remove frame' : 'Remove group'
-  const sheet = shownSheet(state)
-  if (selection.every((id) => isLocked(sheet, id))) return say(bench, 'What is selected is locked. Unlock it first.')
-  bench.commit(name, (project) => removeItems.record(project, { sheetId, ids: selection }))
 }
