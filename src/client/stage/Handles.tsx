@@ -106,7 +106,7 @@ export const Handles = ({
           className={isPicture ? styles.fillPicture : styles.fillWhole}
         />
         <path
-          d="M-5 1a5 5 0 1 0 2-5M-4-8v4h4"
+          d="M4.4-2.4A5 5 0 1 0 5 .6M5-5.8v3.6H1.4"
           fill="none"
           stroke="#fff"
           strokeWidth="1.8"
