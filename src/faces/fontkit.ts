@@ -2,6 +2,7 @@ import * as fontkit from 'fontkit'
 import { Failure } from '@/core/failure'
 import type { Face, ShapeChoice, ShapedGlyph } from '@/core/lettering/face'
 import { translation } from '@/core/geometry/matrix'
+import { quadratic } from '@/core/path/svgPath'
 import { transformPath } from '@/core/path/transform'
 import type { Path, Segment } from '@/core/path/path'
 import type { Point } from '@/core/geometry/vector'
@@ -28,7 +29,6 @@ interface Font {
   readonly subfamilyName: string | null
   readonly fullName: string | null
   readonly 'OS/2'?: { readonly fsType?: unknown }
-  readonly directory?: { readonly tables?: Readonly<Record<string, { readonly offset: number }>> }
   hasGlyphForCodePoint(codePoint: number): boolean
   glyphForCodePoint(codePoint: number): Glyph
   layout(
@@ -50,12 +50,9 @@ export interface FaceFile {
   readonly face: Face
   readonly family: string
   readonly style: string
-  readonly glyphs: number
   /** The fsType of its OS/2 table (OpenType 1.9); 0 where it says nothing. */
   readonly embedding: number
 }
-
-const third = (p: Point, q: Point): Point => ({ x: p.x + ((q.x - p.x) * 2) / 3, y: p.y + ((q.y - p.y) * 2) / 3 })
 
 /** Commands of a glyph, y up, as an outline, y down. Quadratic curves become the cubics that are the same. */
 const pathOf = (commands: readonly Command[]): Path => {
@@ -66,8 +63,7 @@ const pathOf = (commands: readonly Command[]): Path => {
     const to = args.length ? at(args.length - 2) : pen
     if (command === 'moveTo') path.push({ kind: 'move', to })
     else if (command === 'lineTo') path.push({ kind: 'line', to })
-    else if (command === 'quadraticCurveTo')
-      path.push({ kind: 'cubic', c1: third(pen, at(0)), c2: third(to, at(0)), to })
+    else if (command === 'quadraticCurveTo') path.push(quadratic(pen, at(0), to))
     else if (command === 'bezierCurveTo') path.push({ kind: 'cubic', c1: at(0), c2: at(2), to })
     else path.push({ kind: 'close' })
     pen = to
@@ -168,7 +164,6 @@ export const readFace = (bytes: Uint8Array): FaceFile => {
       face: new FontFace(font),
       family: font.familyName ?? font.fullName ?? 'Typeface',
       style: font.subfamilyName ?? '',
-      glyphs: font.numGlyphs,
       embedding: embeddingOf(fsType),
     }
   } catch (error) {

@@ -3,13 +3,19 @@ import { TOLERANCE } from '@/core/tolerance'
 import { normalTurn } from '@/core/geometry/angle'
 import { clampSide, type Box } from '@/core/geometry/box'
 import { apply, compose, invert, rotation, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import { mapRect, rectCentre, unionRects, centredRect, type Rect } from '@/core/geometry/rect'
-import type { Rest } from '@/core/lettering/layout'
+import { rectCentre, unionRects, type Rect } from '@/core/geometry/rect'
+import { rectOfRest, type Rest } from '@/core/lettering/layout'
 import type { Setting } from '@/core/lettering/settings'
 import { slotsOf, type Slot } from '@/core/lettering/slots'
 import { graphemesOf } from '@/core/lettering/graphemes'
 import { parentOf } from '@/core/document/tree'
 import type { Frame, Group, Item, Lettering, LetterPose, Project, Sheet } from '@/core/document/types'
+
+/** Where a text is. */
+export interface WordAddress {
+  readonly sheetId: string
+  readonly groupId: string
+}
 
 /** A group that is a text. */
 export interface Word extends Group {
@@ -123,9 +129,6 @@ export const standingAt = (
   }
 }
 
-const rectOfRest = ({ cx, cy, w, h, turn }: Rest): Rect =>
-  mapRect(compose(translation(cx, cy), rotation(turn)), centredRect({ w, h }))
-
 /** Around all letters at rest, in the text's own points; null where there are none. */
 export const restBounds = ({ letters }: Pick<Lettering, 'letters'>): Rect | null => {
   const rests = letters.flatMap(({ rest }) => rest ?? [])
@@ -142,7 +145,9 @@ export const poseKeepingMiddle = (pose: LetterPose, before: Rect, after: Rect): 
 /** The id of the span that shows one picture across a text; null while none does. */
 export const acrossSpan = (sheet: Sheet, word: Word): string | null => {
   if (word.lettering.pictures !== 'across') return null
-  for (const { fill } of letterFrames(sheet, word)) if (fill.kind === 'span') return fill.spanId
+  // Windows onto the background are not the text's: they stay with that.
+  for (const { fill } of letterFrames(sheet, word))
+    if (fill.kind === 'span' && sheet.spans[fill.spanId]?.source.kind === 'placed') return fill.spanId
   return null
 }
 

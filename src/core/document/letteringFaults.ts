@@ -1,11 +1,10 @@
 import type { Fault } from '@/core/failure'
-import { graphemesOf } from '@/core/lettering/graphemes'
-import { isLetter } from '@/core/lettering/slots'
+import { lettersOf } from '@/core/lettering/slots'
 import type { Group, Lettering, Project, Sheet } from '@/core/document/types'
 
 const letterFaults = (group: Group, lettering: Lettering, items: Sheet['items'], at: string): Fault[] => {
   const { letters, text } = lettering
-  const count = graphemesOf(text).filter(isLetter).length
+  const count = lettersOf(text).length
   if (count !== letters.length)
     return [{ path: `${at}.letters`, message: `holds ${letters.length} letters, but the text has ${count}; name each` }]
   if (new Set(letters.map(({ id }) => id)).size < letters.length)

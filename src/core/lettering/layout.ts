@@ -271,7 +271,8 @@ const bentToBox = (letters: readonly LaidLetter[], carets: readonly Caret[], { b
   }
 }
 
-const rectOfRest = ({ cx, cy, w, h, turn }: Rest): Rect =>
+/** The upright rectangle around a letter at rest. */
+export const rectOfRest = ({ cx, cy, w, h, turn }: Rest): Rect =>
   mapRect(compose(translation(cx, cy), rotation(turn)), { x0: -w / 2, y0: -h / 2, x1: w / 2, y1: h / 2 })
 
 /**
@@ -291,7 +292,7 @@ export const layoutOf = (face: Face, setting: Setting): Layout => {
   const fitted = isBent ? bentToBox(letters, carets, setting) : { k: 1, letters, carets }
   const rests = fitted.letters.flatMap(({ rest }) => rest ?? [])
   return {
-    size: setting.fit === 'size' ? setting.size : size * fitted.k,
+    size: setting.fit === 'size' ? setting.size : clampSize(size * fitted.k),
     letters: fitted.letters,
     carets: fitted.carets,
     bounds: rests.length ? unionRects(rests.map(rectOfRest)) : { x0: 0, y0: 0, x1: 0, y1: 0 },

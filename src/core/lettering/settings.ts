@@ -63,6 +63,22 @@ export const LETTERING_RANGE = {
   waves: { min: 0.1, max: 20 },
 } as const satisfies Record<string, Range | number>
 
+const clamped = (value: number, { min, max }: Range): number => Math.min(max, Math.max(min, value))
+
+/** The lengths of a setting scaled, as far as they may be set. */
+export const scaledLengths = <T extends Pick<Setting, 'size' | 'stretch' | 'box'>>(
+  { size, stretch, box }: T,
+  kx: number,
+  ky: number,
+): Pick<Setting, 'size' | 'stretch' | 'box'> => ({
+  size: clamped(size * ky, LETTERING_RANGE.size),
+  stretch: clamped(stretch * (Math.abs(kx / ky - 1) < SAME ? 1 : kx / ky), LETTERING_RANGE.stretch),
+  ...(box ? { box: { w: clamped(box.w * kx, LETTERING_RANGE.box), h: clamped(box.h * ky, LETTERING_RANGE.box) } } : {}),
+})
+
+/** Factors nearer than this to each other are one. */
+const SAME = 1e-9
+
 /** A text as it is first set. */
 export const newSetting = (text: string, face: FaceRef, size: number): Setting => ({
   text,

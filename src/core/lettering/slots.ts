@@ -1,4 +1,4 @@
-import { isLineEnd, isSpace } from '@/core/lettering/graphemes'
+import { graphemesOf, isLineEnd, isSpace } from '@/core/lettering/graphemes'
 
 /**
  * A place in the text while it is typed. One whose grapheme was taken out stays where it was, so that what is typed
@@ -13,6 +13,9 @@ export interface Slot {
 }
 
 export const isLetter = (grapheme: string): boolean => !isLineEnd(grapheme) && !isSpace(grapheme)
+
+/** The letters of a text in order: its graphemes without spaces and line ends. */
+export const lettersOf = (text: string): readonly string[] => graphemesOf(text).filter(isLetter)
 
 /** The slots of a text whose letters, in order, have these ids. */
 export const slotsOf = (graphemes: readonly string[], ids: readonly string[]): readonly Slot[] => {

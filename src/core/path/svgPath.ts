@@ -56,7 +56,7 @@ const midway = (p: Point, q: Point, share: number): Point => ({
 const mirrored = (about: Point, p: Point): Point => ({ x: 2 * about.x - p.x, y: 2 * about.y - p.y })
 
 /** A quadratic curve as the cubic that is the same curve. */
-const quadratic = (from: Point, control: Point, to: Point): Segment => ({
+export const quadratic = (from: Point, control: Point, to: Point): Segment => ({
   kind: 'cubic',
   c1: midway(from, control, 2 / 3),
   c2: midway(to, control, 2 / 3),

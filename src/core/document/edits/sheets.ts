@@ -4,6 +4,7 @@ import { RANGE } from '@/core/tolerance'
 import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
 import { scaling } from '@/core/geometry/matrix'
+import { scaledLengths } from '@/core/lettering/settings'
 import type { Size } from '@/core/geometry/vector'
 import { scaledLayer } from '@/core/finish/layers'
 import { parseSvgPath } from '@/core/path/svgPath'
@@ -128,11 +129,10 @@ const scaledFill = (fill: Fill, { k, dx, dy }: Scaling): Fill => {
 }
 
 const scaledLettering = (lettering: Lettering, { k, dx, dy }: Scaling): Lettering => {
-  const { pose, box, letters, size } = lettering
+  const { pose, letters } = lettering
   return {
     ...lettering,
-    size: size * k,
-    ...(box ? { box: { w: box.w * k, h: box.h * k } } : {}),
+    ...scaledLengths(lettering, k, k),
     pose: { ...pose, cx: pose.cx * k + dx, cy: pose.cy * k + dy },
     letters: letters.map((letter) => {
       const { rest } = letter

@@ -1,4 +1,4 @@
-import { string, type ObjectShape } from 'yup'
+import { lazy, string, type ObjectShape } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { CAPITALS, graphemesOf } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE } from '@/core/lettering/settings'
@@ -18,7 +18,6 @@ import {
   word,
 } from '@/core/document/schema/parts'
 import { placedSchema, takenFields } from '@/core/document/schema/placed'
-import { lazy } from 'yup'
 
 const L = LETTERING_RANGE
 

@@ -211,6 +211,12 @@ describe('a text as a whole', () => {
     expect(letterFrames(sheet(pasted), second).some((frame) => isNudged(frame, second))).toBe(false)
     expect(second.lettering.aside).toHaveLength(1)
   })
+  it('that is empty goes with the group that held nothing else', () => {
+    const grouped = groupItems(filled('A'), { sheetId: SHEET, ids: ['g-word'], groupId: 'g-around', name: 'Around' })
+    const gone = dropEmptyWord(reset(grouped, { text: '' }, { ids: [] }), WORD)
+    sound(gone)
+    expect(Object.keys(sheet(gone).items).sort()).toEqual(['f-1', 'f-2', 'f-3'])
+  })
   it('that is empty is dropped, one with letters is not', () => {
     const empty = reset(filled('A'), { text: '' }, { ids: [] })
     expect(sheet(dropEmptyWord(empty, WORD)).items['g-word']).toBeUndefined()

@@ -7,8 +7,13 @@ import { smooth, differences } from '@tests/helpers/smooth'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 import { soundAndUndone, type RunStep } from '@tests/helpers/runs'
 import { pictureMatrix, spanMembers } from '@/core/document/content'
+import { setBackground } from '@/core/document/edits/sheets'
+import { bindToBackground } from '@/core/document/edits/spans'
+import { outlineOnSheet } from '@/core/document/outline'
+import { outlineContains } from '@/core/path/contains'
+import { coverPlaced } from '@/core/placement/placed'
 import { placePicture } from '@/core/document/edits/fills'
-import { flipItems, moveItems, removeItems, turnItems } from '@/core/document/edits/items'
+import { flipItems, moveItems, removeItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { putLayer } from '@/core/document/edits/finishes'
 import { pictureAcross, pictureEach } from '@/core/document/edits/lettering/across'
 import { relayWord } from '@/core/document/edits/lettering/relay'
@@ -94,6 +99,22 @@ describe('one picture across', () => {
     sound(flipped)
     near(at(flipped).a, -at(across).a, 1e-9)
   })
+  it('leaves windows onto the background where they look', () => {
+    const ground = setBackground(filled(), {
+      sheetId: SHEET,
+      background: { kind: 'picture', placed: coverPlaced('pic-3') },
+    })
+    const bound = bindToBackground(ground, { sheetId: SHEET, ids: frames(ground).map(({ id }) => id), spanId: 's' })
+    const waiting = pictureAcross(bound, WORD)
+    const { box } = sheet(waiting).spans['s'] ?? sheet(bound).spans['s']!
+    const moved = moveItems(bindToBackground(waiting, { sheetId: SHEET, ids: ['l-0'], spanId: 's' }), {
+      sheetId: SHEET,
+      ids: ['g-word'],
+      delta: { x: 20, y: 0 },
+    })
+    sound(moved)
+    expect(Object.values(sheet(moved).spans).find(({ source }) => source.kind === 'background')!.box).toEqual(box)
+  })
   it('waits where there is none', () => {
     const waiting = pictureAcross(withWord(sampleProject(), 'SEA'), WORD)
     sound(waiting)
@@ -140,6 +161,25 @@ describe('what a text becomes', () => {
   })
 })
 
+describe('a mirrored letter', () => {
+  it('over another leaves no hole where the text becomes one stencil', () => {
+    const start = filled('OO')
+    const [first, second] = frames(start)
+    const over = moveItems(start, {
+      sheetId: SHEET,
+      ids: ['l-1'],
+      delta: { x: first!.box.cx - second!.box.cx + 8, y: 0 },
+    })
+    const mirrored = flipItems(over, { sheetId: SHEET, ids: ['l-1'], axis: 'x' })
+    const outline = (project: Project) =>
+      outlineOnSheet(frameOf(sheet(wordToPath(project, { ...WORD, frameId: 'f-path' }).project), 'f-path'))
+    // An O is its own mirror image: both cover the same ground but for the difference of its sides.
+    const at = { x: frames(mirrored)[0]!.box.cx, y: frames(mirrored)[0]!.box.cy - first!.box.h * 0.46 }
+    expect(outlineContains(outline(over), at)).toBe(true)
+    expect(outlineContains(outline(mirrored), at)).toBe(true)
+  })
+})
+
 describe('any run of edits of a text', () => {
   const steps: readonly RunStep[] = [
     (project, n) => relayed(project, (text) => [...text.slice(0, n % 7), 'O', ...text.slice(n % 7)].join('')),
@@ -164,6 +204,15 @@ describe('any run of edits of a text', () => {
         turnItems.record(project, { sheetId: SHEET, ids: ['g-word'], centre: { x: 90, y: 90 }, by: n * 3 }),
       ),
     (project) => onWord(project, () => flipItems.record(project, { sheetId: SHEET, ids: ['g-word'], axis: 'y' })),
+    // From a hundredth of its size to twice that, in proportion.
+    (project, n) =>
+      onWord(project, () => {
+        const from = hullOf(sheet(project), ['g-word'])
+        const k = 0.01 + n / 30
+        if (!from) return nothing(project)
+        const to = { ...from.box, w: from.box.w * k, h: from.box.h * k }
+        return sizeItems.record(project, { sheetId: SHEET, ids: ['g-word'], from, to })
+      }),
     (project, n) => onWord(project, () => (n % 9 ? nothing(project) : breakWord(project, WORD))),
   ]
   let made = 0

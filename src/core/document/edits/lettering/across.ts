@@ -6,17 +6,11 @@ import { placedIn } from '@/core/document/content'
 import { ownFill } from '@/core/document/edits/echoes'
 import { dropIdleSpans } from '@/core/document/edits/fills'
 import { coveringPlaced } from '@/core/document/edits/spans'
-import { acrossSpan, isWord, letterFrames, wordOf, type Word } from '@/core/document/lettering'
+import { acrossSpan, isWord, letterFrames, wordOf, type Word, type WordAddress } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
 import { extentOf } from '@/core/document/span'
 import type { Aside, Fill, Frame, Lettering, Project, Sheet, Span } from '@/core/document/types'
-import { graphemesOf } from '@/core/lettering/graphemes'
-import { isLetter } from '@/core/lettering/slots'
-
-interface WordAddress {
-  readonly sheetId: string
-  readonly groupId: string
-}
+import { lettersOf } from '@/core/lettering/slots'
 
 /** The picture across a text covers its letters as they now stand; its placement stays as it is stored. */
 export const coverWord = (draft: Draft<Project>, sheetId: string, groupId: string, spanId: string): void => {
@@ -64,7 +58,7 @@ const letteringDraft = (draft: Draft<Project>, { sheetId, groupId }: WordAddress
 
 /** What letters hold of their own, to be kept while one picture goes across. */
 const heldAside = (sheet: Sheet, word: Word): readonly Aside[] => {
-  const texts = graphemesOf(word.lettering.text).filter(isLetter)
+  const texts = lettersOf(word.lettering.text)
   const fresh = word.lettering.letters.flatMap(({ id }, i): Aside[] => {
     const item = sheet.items[id]
     return item?.kind === 'frame' && item.fill.kind === 'taken'

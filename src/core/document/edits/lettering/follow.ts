@@ -8,6 +8,7 @@ import { flipPicture } from '@/core/placement/move'
 import { put } from '@/core/document/edit'
 import { spanContent } from '@/core/document/content'
 import { acrossSpan, isWord } from '@/core/document/lettering'
+import { scaledLengths } from '@/core/lettering/settings'
 import { sheetOf } from '@/core/document/read'
 import { idsUnder, isLocked } from '@/core/document/tree'
 import type { Lettering, Project, Span } from '@/core/document/types'
@@ -92,9 +93,6 @@ export const followFlip = (
     else lettering.pose.flip = true
   })
 
-/** Factors nearer than this to each other are one. */
-const SAME = 1e-9
-
 /** Texts follow a sizing by `kx` and `ky` along the hull of turn `hullTurn`: so do their rests, their size and their box. */
 export const followSize = (
   draft: Draft<Project>,
@@ -109,10 +107,10 @@ export const followSize = (
     putCentre(carried, sized.matrix)
     putHull(carried, scaling(kx, ky))
     if (span && heldSpan) put(span, 'box', { ...span.box, w: heldSpan.box.w * kx, h: heldSpan.box.h * ky })
-    put(lettering, 'size', held.size * ky)
-    const share = Math.abs(kx / ky - 1) < SAME ? 1 : kx / ky
-    put(lettering, 'stretch', held.stretch * share)
-    if (held.box) put(lettering, 'box', { w: held.box.w * kx, h: held.box.h * ky })
+    const { size, stretch, box } = scaledLengths(held, kx, ky)
+    put(lettering, 'size', size)
+    put(lettering, 'stretch', stretch)
+    if (box) put(lettering, 'box', box)
     held.letters.forEach(({ rest }, i) => {
       const letter = lettering.letters[i]
       if (!rest || !letter) return

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import { graphemesOf } from '@/core/lettering/graphemes'
-import { isLetter } from '@/core/lettering/slots'
+import { isLetter, lettersOf } from '@/core/lettering/slots'
 import type { Aside, Sheet } from '@/core/document/types'
 
 const letteringOf = (sheet: Draft<Sheet>, groupId: string | null) => {
@@ -31,7 +31,7 @@ export const keepAside = (sheet: Draft<Sheet>, groupId: string | null, id: strin
   const n = lettering?.letters.findIndex((letter) => letter.id === id) ?? -1
   const frame = sheet.items[id]
   if (!lettering || n < 0 || frame?.kind !== 'frame' || frame.fill.kind !== 'taken') return
-  const text = graphemesOf(lettering.text).filter(isLetter)[n] ?? ''
+  const text = lettersOf(lettering.text)[n] ?? ''
   const kept: Draft<Aside> = { letterId: id, text, fill: frame.fill }
   lettering.aside = [...lettering.aside.filter(({ letterId }) => letterId !== id), kept]
 }

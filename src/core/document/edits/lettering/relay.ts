@@ -2,8 +2,7 @@ import type { Draft } from 'immer'
 import { apply } from '@/core/geometry/matrix'
 import type { LaidLetter, Layout, Rest } from '@/core/lettering/layout'
 import type { Setting } from '@/core/lettering/settings'
-import { isLetter } from '@/core/lettering/slots'
-import { graphemesOf } from '@/core/lettering/graphemes'
+import { lettersOf } from '@/core/lettering/slots'
 import type { Placed } from '@/core/placement/placed'
 import type { GlyphStencil } from '@/core/stencil/stencil'
 import { defineEdit, put, sameValue } from '@/core/document/edit'
@@ -21,14 +20,10 @@ import {
   standingAt,
   wordOf,
   type Word,
+  type WordAddress,
 } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
 import type { Aside, Fill, Frame, Letter, Lettering, LetterPose, Sheet } from '@/core/document/types'
-
-export interface WordAddress {
-  readonly sheetId: string
-  readonly groupId: string
-}
 
 /** What a text is set anew by. */
 export interface Relay {
@@ -79,7 +74,7 @@ const poseAfter = (word: Word, { layout, stays }: Relay): LetterPose => {
 
 /** Texts of letters by their ids, as they stood before. */
 const lettersBefore = ({ lettering }: Word): ReadonlyMap<string, string> => {
-  const texts = graphemesOf(lettering.text).filter(isLetter)
+  const texts = lettersOf(lettering.text)
   return new Map(lettering.letters.map(({ id }, i) => [id, texts[i] ?? '']))
 }
 

@@ -4,11 +4,11 @@ import { defineEdit, joinRecorded, type Recorded } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { ownFill } from '@/core/document/edits/echoes'
 import { ungroupItems } from '@/core/document/edits/groups'
-import { removeItems } from '@/core/document/edits/items'
-import { newWord, wordName, type WordAddress } from '@/core/document/edits/lettering/relay'
+import { removeItems, takeFromList } from '@/core/document/edits/items'
+import { newWord, wordName } from '@/core/document/edits/lettering/relay'
 import { newFrame } from '@/core/document/create'
 import { placeAbove } from '@/core/document/lists'
-import { letterFrames, wordOf, type Word } from '@/core/document/lettering'
+import { letterFrames, wordOf, type Word, type WordAddress } from '@/core/document/lettering'
 import { outlineOnSheet, standingOutline } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
 import type { Frame, Item, LetterPose, Project, Sheet } from '@/core/document/types'
@@ -35,14 +35,10 @@ export const addWord = defineEdit<
 
 /** Takes away a text that has no letters. */
 export const dropEmptyWord = defineEdit<WordAddress>((draft, { sheetId, groupId }, project) => {
-  const { order } = wordOf(sheetOf(project, sheetId), groupId)
+  const held = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
-  if (order.length || !sheet) return
-  const lists = [
-    sheet.order,
-    ...Object.values(sheet.items).flatMap((item) => (item.kind === 'group' ? [item.order] : [])),
-  ]
-  for (const list of lists) if (list.includes(groupId)) list.splice(list.indexOf(groupId), 1)
+  if (wordOf(held, groupId).order.length || !sheet) return
+  takeFromList(sheet, held, groupId)
   delete sheet.items[groupId]
 })
 
@@ -67,12 +63,12 @@ export const breakWord = (project: Project, at: WordAddress): Recorded => {
 
 /**
  * The outline of all letters in sheet points. Letters' outlines all run the same way round, so that under the non-zero
- * rule they are one as they stand; other shapes among them are united first.
+ * rule they are one as they stand; other shapes among them, and letters mirrored by themselves, are united first.
  */
 const wordOutline = (sheet: Sheet, word: Word): Outline => {
   const frames = letterFrames(sheet, word)
   const outlines = frames.map(outlineOnSheet)
-  const isPlain = frames.every(({ stencil }) => stencil.kind === 'glyph')
+  const isPlain = frames.every(({ stencil, flip }) => stencil.kind === 'glyph' && !flip === !word.lettering.pose.flip)
   return isPlain ? { path: outlines.flatMap(({ path }) => path), fillRule: 'nonzero' } : unitedFlat(outlines)
 }
 
