@@ -5,7 +5,7 @@ import { useBenchHandle } from '@/client/binding/useBench'
 import { shownKey } from '@/client/gestures/keys'
 import { RailButton } from '@/client/parts/RailButton'
 import { setLettersBack, stepLetter } from '@/client/store/letterPictures'
-import { startTyping } from '@/client/store/lettering'
+import { startTyping } from '@/client/store/typing'
 import { select } from '@/client/store/selection'
 import card from '@/client/bench/Bench.module.css'
 

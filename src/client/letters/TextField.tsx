@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react'
 import { placeOfGrapheme } from '@/core/lettering/graphemes'
 import type { Word } from '@/core/document/lettering'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { endTyping, moveCaret, resumeTyping, startTyping, typeText } from '@/client/store/lettering'
+import { endTyping, moveCaret, resumeTyping, startTyping, typeText } from '@/client/store/typing'
 import styles from '@/client/letters/Letters.module.css'
 
 /** The text in the card: typed here or on the sheet, it is the same. */

@@ -6,7 +6,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { caretHeight, caretLine, nearestCaret, selectedQuads } from '@/client/letters/caretGeometry'
 import { svgPoints } from '@/client/stage/overlayGeometry'
 import { shownSheet } from '@/client/store/benchStore'
-import { endTyping, moveCaret, resumeTyping, typeText } from '@/client/store/lettering'
+import { endTyping, moveCaret, resumeTyping, typeText } from '@/client/store/typing'
 import styles from '@/client/letters/Letters.module.css'
 
 /** A press further from every caret than this many letter heights leaves the text. */

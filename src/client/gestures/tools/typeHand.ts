@@ -1,6 +1,6 @@
 import type { ToolHand } from '@/client/gestures/tools/hand'
 import type { Bench } from '@/client/store/benchStore'
-import { typeAt } from '@/client/store/lettering'
+import { typeAt } from '@/client/store/typing'
 
 /** One press on the sheet begins a text there. */
 export const typeHand = (bench: Bench): ToolHand => ({

@@ -1,0 +1,146 @@
+import type { Point } from '@/core/geometry/vector'
+import { graphemesBefore, graphemesOf } from '@/core/lettering/graphemes'
+import { LETTERING_RANGE, newSetting, type Setting } from '@/core/lettering/settings'
+import { isLetter, typed } from '@/core/lettering/slots'
+import { sensibleSize } from '@/core/document/arrange'
+import { settingOf, wordAround, wordSlots, type Word } from '@/core/document/lettering'
+import { addWord, dropEmptyWord } from '@/core/document/edits/lettering/words'
+import { newItemId } from '@/client/store/actions'
+import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { refOfFace, wordsOf } from '@/client/store/faces'
+import {
+  currentFace,
+  layoutFor,
+  NEW_HEIGHT,
+  newLetterId,
+  refusalOf,
+  resetWord,
+  wordForCommand,
+} from '@/client/store/lettering'
+import { say } from '@/client/store/notices'
+import { select } from '@/client/store/selection'
+import type { Typing } from '@/client/store/state'
+
+/** Takes the carets of the text that is typed from its face. */
+const readCarets = async (bench: Bench, word: Word): Promise<void> => {
+  try {
+    const { carets } = await layoutFor(settingOf(word))
+    const now = bench.get().typing
+    if (now?.groupId === word.id && !now.carets.length) bench.set({ typing: { ...now, carets } })
+  } catch (error) {
+    bench.set({ typing: null })
+    say(bench, wordsOf(error, 'This text cannot be edited now. Try again.'), 'fault')
+  }
+}
+
+/** Begins to type in a text, the caret at its end. */
+export const startTyping = async (bench: Bench, groupId: string, at: Typing['at'] = 'sheet'): Promise<void> => {
+  bench.endBurst()
+  const state = bench.get()
+  const word = wordAround(shownSheet(state), groupId)
+  if (!word) return
+  if (state.selection[0] !== word.id) select(bench, word.id)
+  const { text } = word.lettering
+  const end = graphemesOf(text).length
+  bench.set({
+    typing: { groupId: word.id, at, text, slots: wordSlots(word), carets: [], selection: [end, end] },
+    tool: null,
+    spoken: 'Typing. Escape ends it.',
+  })
+  await readCarets(bench, word)
+}
+
+/** Begins a text at a point of the sheet: it grows to the right of it. */
+export const typeAt = async (bench: Bench, at: Point): Promise<void> => {
+  bench.endBurst()
+  const state = bench.get()
+  const face = currentFace(state)
+  bench.set({ tool: null })
+  if (!face) return say(bench, 'The typefaces are not here yet. Try again in a moment.')
+  const sheet = shownSheet(state)
+  const size = Math.max(LETTERING_RANGE.size.min, sensibleSize(sheet, { kind: 'ellipse' }).h * NEW_HEIGHT)
+  const setting: Setting = { ...newSetting('', refOfFace(face), Math.round(size * 10) / 10), align: 'left' }
+  const groupId = newItemId().replace(/^f-/, 'g-')
+  bench.commit('New letters', (project) =>
+    addWord.record(project, {
+      sheetId: sheet.id,
+      groupId,
+      setting,
+      layout: { size: setting.size, letters: [], carets: [], missing: [], bounds: { x0: 0, y0: 0, x1: 0, y1: 0 } },
+      letterIds: [],
+      pose: { cx: at.x, cy: at.y, turn: 0 },
+    }),
+  )
+  await startTyping(bench, groupId)
+}
+
+/** Ends typing, once what was typed last is set. A text left without letters goes. */
+export const endTyping = async (bench: Bench): Promise<void> => {
+  const { typing, sheetId } = bench.get()
+  if (!typing) return
+  bench.set({ typing: null })
+  await underway
+  bench.endBurst()
+  if (bench.get().sheetId !== sheetId) return
+  const word = wordAround(shownSheet(bench.get()), typing.groupId)
+  if (word && !graphemesOf(word.lettering.text).some(isLetter)) {
+    if (bench.get().selection[0] === word.id) select(bench, null)
+    bench.commit('Remove empty letters', (project) => dropEmptyWord.record(project, { sheetId, groupId: word.id }))
+  }
+}
+
+/** One stroke of typing: the whole text as it now is, and where the caret stands in it, in UTF-16 units. */
+export const typeText = (bench: Bench, text: string, from: number, to: number): void => {
+  const { typing } = bench.get()
+  const word = typing && wordAround(shownSheet(bench.get()), typing.groupId)
+  if (!typing || !word) return
+  const refused = refusalOf(text)
+  if (refused) return say(bench, refused, 'fault')
+  const graphemes = graphemesOf(text)
+  const selection: readonly [number, number] = [graphemesBefore(text, from), graphemesBefore(text, to)]
+  const slots = typed(typing.slots, graphemes, selection[1], newLetterId)
+  bench.set({ typing: { ...typing, text, slots, selection } })
+  underway = resetWord(bench, typing.groupId, {
+    name: 'Type',
+    setting: { text },
+    slots,
+    stays: 'anchor',
+    burst: `type-${typing.groupId}`,
+  }).then((layout) => {
+    const now = bench.get().typing
+    if (layout && now?.groupId === typing.groupId) bench.set({ typing: { ...now, carets: layout.carets } })
+  })
+}
+
+/** The stroke of typing that is being set; never rejected. */
+let underway: Promise<void> = Promise.resolve()
+
+/** The caret or selection moved without a change, in UTF-16 units. */
+export const moveCaret = (bench: Bench, from: number, to: number): void => {
+  const { typing } = bench.get()
+  if (!typing) return
+  const selection: readonly [number, number] = [graphemesBefore(typing.text, from), graphemesBefore(typing.text, to)]
+  if (selection[0] !== typing.selection[0] || selection[1] !== typing.selection[1])
+    bench.set({ typing: { ...typing, selection } })
+}
+
+/** The text was changed by something else, such as undo: typing goes on with what it is now. */
+export const resumeTyping = async (bench: Bench): Promise<void> => {
+  const { typing } = bench.get()
+  const word = typing && wordAround(shownSheet(bench.get()), typing.groupId)
+  if (!typing) return
+  if (!word) return bench.set({ typing: null })
+  const { text } = word.lettering
+  const end = Math.min(typing.selection[1], graphemesOf(text).length)
+  bench.set({ typing: { ...typing, text, slots: wordSlots(word), selection: [end, end] } })
+  const layout = await layoutFor(settingOf(word)).catch(() => null)
+  const now = bench.get().typing
+  if (layout && now?.groupId === word.id) bench.set({ typing: { ...now, carets: layout.carets } })
+}
+
+/** By key and button: begins to type in the selected text, or ends it. */
+export const toggleTyping = (bench: Bench): void => {
+  if (bench.get().typing) return void endTyping(bench)
+  const word = wordForCommand(bench)
+  if (word) void startTyping(bench, word.id)
+}
