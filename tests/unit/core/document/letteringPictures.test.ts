@@ -204,11 +204,11 @@ describe('any run of edits of a text', () => {
         turnItems.record(project, { sheetId: SHEET, ids: ['g-word'], centre: { x: 90, y: 90 }, by: n * 3 }),
       ),
     (project) => onWord(project, () => flipItems.record(project, { sheetId: SHEET, ids: ['g-word'], axis: 'y' })),
-    // From a hundredth of its size to twice that, in proportion.
+    // From a hundredth of its size to a fifth more, in proportion.
     (project, n) =>
       onWord(project, () => {
         const from = hullOf(sheet(project), ['g-word'])
-        const k = 0.01 + n / 30
+        const k = 0.01 + n / 50
         if (!from) return nothing(project)
         const to = { ...from.box, w: from.box.w * k, h: from.box.h * k }
         return sizeItems.record(project, { sheetId: SHEET, ids: ['g-word'], from, to })

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer'
+import { RANGE } from '@/core/tolerance'
 import { normalTurn } from '@/core/geometry/angle'
 import { apply, scaling, type Matrix } from '@/core/geometry/matrix'
 import { parseSvgPath } from '@/core/path/svgPath'
@@ -93,6 +94,9 @@ export const followFlip = (
     else lettering.pose.flip = true
   })
 
+/** A side that a resting letter may have, nearest to the one given. */
+const restSide = (side: number): number => Math.min(RANGE.letterSide.max, Math.max(RANGE.letterSide.min, side))
+
 /** Texts follow a sizing by `kx` and `ky` along the hull of turn `hullTurn`: so do their rests, their size and their box. */
 export const followSize = (
   draft: Draft<Project>,
@@ -114,6 +118,7 @@ export const followSize = (
     held.letters.forEach(({ rest }, i) => {
       const letter = lettering.letters[i]
       if (!rest || !letter) return
-      put(letter, 'rest', { ...rest, cx: rest.cx * kx, cy: rest.cy * ky, w: rest.w * kx, h: rest.h * ky })
+      const [w, h] = [restSide(rest.w * kx), restSide(rest.h * ky)]
+      put(letter, 'rest', { ...rest, cx: rest.cx * kx, cy: rest.cy * ky, w, h })
     })
   })
