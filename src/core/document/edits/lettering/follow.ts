@@ -1,6 +1,7 @@
 import type { Draft } from 'immer'
 import { RANGE } from '@/core/tolerance'
 import { normalTurn } from '@/core/geometry/angle'
+import { clampSide } from '@/core/geometry/box'
 import { apply, scaling, type Matrix } from '@/core/geometry/matrix'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { svgTextOf } from '@/core/path/svgText'
@@ -110,7 +111,8 @@ export const followSize = (
     const [kx, ky] = lies ? [sized.ky, sized.kx] : [sized.kx, sized.ky]
     putCentre(carried, sized.matrix)
     putHull(carried, scaling(kx, ky))
-    if (span && heldSpan) put(span, 'box', { ...span.box, w: heldSpan.box.w * kx, h: heldSpan.box.h * ky })
+    if (span && heldSpan)
+      put(span, 'box', { ...span.box, w: clampSide(heldSpan.box.w * kx), h: clampSide(heldSpan.box.h * ky) })
     const { size, stretch, box } = scaledLengths(held, kx, ky)
     put(lettering, 'size', size)
     put(lettering, 'stretch', stretch)
