@@ -1,4 +1,5 @@
 import next from 'eslint-config-next'
+import regexp from 'eslint-plugin-regexp'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
@@ -15,6 +16,15 @@ export default tseslint.config(
       'no-empty': ['error', { allowEmptyCatch: false }],
       'max-lines': ['error', { max: 400, skipBlankLines: false }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    // What reads outside text must not take longer than its length: no pattern that can go back over itself.
+    files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential' }],
     },
   },
   {

@@ -24,6 +24,7 @@ export const outputPixels = (points: number, ppi: number): number =>
 /** A number as shown to a person: at most `decimals` places, no trailing zeros, never "-0". */
 export const formatNumber = (value: number, decimals: number): string => {
   const text = value.toFixed(decimals)
+  // eslint-disable-next-line regexp/no-super-linear-move -- the text of a number is short
   const trimmed = text.includes('.') ? text.replace(/\.?0+$/, '') : text
   return trimmed === '-0' ? '0' : trimmed
 }

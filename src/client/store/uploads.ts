@@ -1,7 +1,7 @@
 import type { PictureAnswer } from '@/contract/api'
 import { listPictures } from '@/core/document/library'
 import { relinkHash } from '@/core/document/edits/project'
-import { pictureUses } from '@/core/document/read'
+import { pictureUses } from '@/core/document/roots'
 import type { Project } from '@/core/document/types'
 import { ApiError, api, sendFile } from '@/client/http/api'
 import { fillFrame } from '@/client/store/actions'

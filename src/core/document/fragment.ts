@@ -15,7 +15,7 @@ import {
   type Span,
 } from '@/core/document/types'
 import { letteringFaults } from '@/core/document/letteringFaults'
-import { sharingFaults, treeFaults } from '@/core/document/validate'
+import { sharingFaults, treeFaults } from '@/core/document/references'
 import { originalOf } from '@/core/document/content'
 import { ownFill } from '@/core/document/edits/echoes'
 import { placeAbove } from '@/core/document/lists'

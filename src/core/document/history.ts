@@ -1,4 +1,4 @@
-import { applyPatches, enablePatches, type Objectish, type Patch } from 'immer'
+import { applyPatches, enablePatches, produce, type Objectish, type Patch } from 'immer'
 import { Failure } from '@/core/failure'
 import type { Project } from '@/core/document/types'
 
@@ -28,15 +28,56 @@ export interface History {
 
 export const EMPTY_HISTORY: History = { undo: [], redo: [] }
 
-/** Applies patches made on this very document. Refuses patches that do not fit it. */
+const FORBIDDEN_KEYS: ReadonlySet<unknown> = new Set(['__proto__', 'constructor', 'prototype'])
+
+const misfit = (why: string): Failure =>
+  new Failure(
+    'document-invalid',
+    `The change does not fit the project (${why}). Reload the page and make it again.`,
+  )
+
+const isWithin = (index: unknown, below: number): boolean =>
+  typeof index === 'number' && Number.isInteger(index) && index >= 0 && index < below
+
+/** What stands under a key of one's own, or at a place of a list. */
+const stepInto = (held: unknown, key: string | number): unknown => {
+  if (Array.isArray(held)) return isWithin(key, held.length) ? (held[Number(key)] as unknown) : undefined
+  const isThere = typeof held === 'object' && held !== null && !FORBIDDEN_KEYS.has(key) && Object.hasOwn(held, key)
+  return isThere ? (held as Readonly<Record<string, unknown>>)[key] : undefined
+}
+
+/** Keys anywhere in a value that would reach the language's own objects when the value is copied. */
+const holdsForbidden = (value: unknown): boolean =>
+  typeof value === 'object' &&
+  value !== null &&
+  Object.entries(value).some(([key, inner]) => FORBIDDEN_KEYS.has(key) || holdsForbidden(inner))
+
+/**
+ * Does a patch fit what it is to change? Lists take whole places up to their length, and lengths up to the present one:
+ * a length of millions would be filled with nothing until the memory ends.
+ */
+const fits = (held: object, { op, path, value }: Patch): boolean => {
+  const key = path.at(-1)
+  if (key === undefined || FORBIDDEN_KEYS.has(key) || holdsForbidden(value)) return false
+  const parent = path.slice(0, -1).reduce<unknown>(stepInto, held)
+  if (typeof parent !== 'object' || parent === null) return false
+  if (!Array.isArray(parent)) return true
+  if (key === 'length') return op === 'replace' && isWithin(value, parent.length + 1)
+  return isWithin(key, op === 'add' ? parent.length + 1 : parent.length)
+}
+
+/** Applies patches made on this very document. Refuses patches that do not fit it with `document-invalid`. */
 export const patched = (project: Project, patches: readonly Patch[]): Project => {
   try {
-    return applyPatches(project as Objectish, [...patches]) as Project
+    return produce(project as Objectish, (draft) => {
+      for (const patch of patches) {
+        if (!fits(draft, patch)) throw misfit(`at ${patch.path.slice(0, 6).join('.').slice(0, 100)}`)
+        applyPatches(draft, [patch])
+      }
+    }) as Project
   } catch (error) {
-    throw new Failure(
-      'document-invalid',
-      `The change does not fit the project (${error instanceof Error ? error.message.slice(0, 120) : 'unknown'}). Reload the page and make it again.`,
-    )
+    if (error instanceof Failure) throw error
+    throw misfit(error instanceof Error ? error.message.slice(0, 120) : 'unknown')
   }
 }
 

@@ -141,11 +141,3 @@ export const sheetPictureIds = ({ background, spans, items }: Sheet): readonly s
   ...Object.values(spans).flatMap(({ source }) => (source.kind === 'placed' ? [source.placed.pictureId] : [])),
   ...Object.values(items).flatMap(itemPictureIds),
 ]
-
-/** How often each picture of the project is shown or kept, by its id; unused ones are left out. */
-export const pictureUses = (project: Project): ReadonlyMap<string, number> => {
-  const uses = new Map<string, number>()
-  for (const pictureId of Object.values(project.sheets).flatMap(sheetPictureIds))
-    uses.set(pictureId, (uses.get(pictureId) ?? 0) + 1)
-  return uses
-}

@@ -1,8 +1,8 @@
-import { array, string } from 'yup'
+import { string } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
 import { FORMAT, SPAN_GAPS } from '@/core/document/types'
-import { finishFields, namedFinishSchema } from '@/core/document/schema/finish'
+import { finishFields } from '@/core/document/schema/finish'
 import {
   byId,
   byKind,
@@ -24,7 +24,7 @@ import {
   word,
 } from '@/core/document/schema/parts'
 import { placedSchema, takenFields } from '@/core/document/schema/placed'
-import { alphabetSchema, letteringSchema } from '@/core/document/schema/lettering'
+import { letteringSchema } from '@/core/document/schema/lettering'
 import { outlineText, stencilSchema } from '@/core/document/schema/stencil'
 
 /** The one description of a document: no value is converted, no unknown key is let through. */
@@ -84,7 +84,12 @@ const groupFields = {
 
 export const itemSchema = byKind({ frame: frameFields, group: groupFields })
 
-export const sheetSchema = shape({
+export const guidesSchema = shape({
+  x: list(real(RANGE.position), RANGE.guides),
+  y: list(real(RANGE.position), RANGE.guides),
+})
+
+export const sheetFields = {
   id: id(),
   name: name(),
   unit: word(UNITS),
@@ -99,15 +104,14 @@ export const sheetSchema = shape({
     picture: { placed: placedSchema, opacity: optional(RANGE.share), blur: optional(RANGE.blur) },
   }),
   veil: optionalShape({ colour: colour(), opacity: real(RANGE.share) }),
-  order: array(id())
-    .strict()
-    .required('is missing; give a list of ids')
-    .max(RANGE.items, `may hold at most ${RANGE.items} items`),
+  order: list(id(), RANGE.items),
   items: byId(itemSchema, RANGE.items),
   spans: byId(spanSchema, RANGE.items),
-  guides: shape({ x: list(real(RANGE.position), RANGE.guides), y: list(real(RANGE.position), RANGE.guides) }),
+  guides: guidesSchema,
   grid: optional(RANGE.grid),
-})
+}
+
+export const sheetSchema = shape(sheetFields)
 
 const share = () => real(RANGE.share)
 
@@ -128,28 +132,13 @@ export const pictureRefSchema = shape({
     .strict()
     .required('is missing')
     .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits'),
-  tags: array(name())
-    .strict()
-    .required('is missing; give a list')
-    .max(RANGE.tags, `may hold at most ${RANGE.tags} tags`),
+  tags: list(name(), RANGE.tags),
   subject: subjectSchema,
 })
 
-export const projectSchema = shape({
-  format: word([FORMAT]),
-  id: id(),
-  name: name(),
-  order: array(id())
-    .strict()
-    .required('is missing; give a list of ids')
-    .min(1, 'must name a sheet')
-    .max(RANGE.sheets, `may hold at most ${RANGE.sheets} sheets`),
-  sheets: byId(sheetSchema, RANGE.sheets),
-  finishes: byId(namedFinishSchema, RANGE.finishes),
-  alphabets: byId(alphabetSchema, RANGE.alphabets),
-  colours: list(colour(), RANGE.colours),
-  pictures: byId(pictureRefSchema, RANGE.pictures),
-})
+export const formatSchema = word([FORMAT])
+export const coloursSchema = list(colour(), RANGE.colours)
+export const sheetOrderSchema = list(id(), RANGE.sheets, { least: 1, tooFew: 'must name a sheet' })
 
 export { placedSchema } from '@/core/document/schema/placed'
 export { isId, schemaFaults } from '@/core/document/schema/parts'

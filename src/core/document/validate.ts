@@ -1,13 +1,19 @@
 import { Failure, type Fault } from '@/core/failure'
-import { RANGE } from '@/core/tolerance'
-import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
 import { migrate } from '@/core/document/migrate'
 import type { Project, Sheet } from '@/core/document/types'
-import { pictureRefSchema, projectSchema, schemaFaults, sheetSchema } from '@/core/document/schema'
-import { alphabetSchema } from '@/core/document/schema/lettering'
-import { namedFinishSchema } from '@/core/document/schema/finish'
+import { isId, isPlainObject, schemaFaults } from '@/core/document/schema/parts'
+import { PROJECT_ROOTS, projectSchema, SHEET_ROOTS, type Root } from '@/core/document/roots'
+import {
+  finishFaults,
+  keyFaults,
+  namedFinishFaults,
+  orderFaults,
+  pictureFaults,
+  sheetReferenceFaults,
+} from '@/core/document/references'
+import { letteringPictureFaults } from '@/core/document/letteringFaults'
 
-const FORBIDDEN_KEYS = new Set(['__proto__', 'constructor', 'prototype'])
+const FORBIDDEN_KEYS: ReadonlySet<unknown> = new Set(['__proto__', 'constructor', 'prototype'])
 const DEEPEST = 40
 
 /** Keys anywhere in a value that could reach the language's own objects, and nesting beyond reason. */
@@ -19,149 +25,6 @@ const hostileFaults = (value: unknown, path: string, depth: number): Fault[] => 
     if (FORBIDDEN_KEYS.has(key)) return [{ path: at, message: 'is a key that is never allowed; remove it' }]
     return hostileFaults(inner, at, depth + 1)
   })
-}
-
-interface Named {
-  readonly id: string
-}
-
-/** A list of ids and the objects it orders must name the same things, once each. */
-const orderFaults = (
-  order: readonly string[],
-  held: Readonly<Record<string, Named>>,
-  at: string,
-  list: string,
-): Fault[] => {
-  const faults: Fault[] = []
-  const seen = new Set<string>()
-  order.forEach((id, i) => {
-    if (seen.has(id)) faults.push({ path: `${at}order[${i}]`, message: `names "${id}" a second time; name it once` })
-    else if (!Object.hasOwn(held, id))
-      faults.push({ path: `${at}order[${i}]`, message: `names "${id}", which is not in ${list}` })
-    seen.add(id)
-  })
-  for (const [id, item] of Object.entries(held)) {
-    if (!seen.has(id))
-      faults.push({ path: `${at}${list}.${id}`, message: `is not named in ${at}order; add it there or remove it` })
-    faults.push(...keyFaults(id, item, `${at}${list}`))
-  }
-  return faults
-}
-
-const keyFaults = (key: string, { id }: Named, at: string): Fault[] =>
-  id === key ? [] : [{ path: `${at}.${key}.id`, message: `is "${id}" but its key is "${key}"; make them the same` }]
-
-/** Every item stands in exactly one list: the sheet's own or that of one group, and no group within itself. */
-export const treeFaults = (sheet: Pick<Sheet, 'order' | 'items'>, at: string): Fault[] => {
-  const faults: Fault[] = []
-  const seen = new Set<string>()
-  const visit = (order: readonly string[], path: string, depth: number): void =>
-    order.forEach((id, i) => {
-      const item = Object.hasOwn(sheet.items, id) ? sheet.items[id] : undefined
-      const here = `${path}[${i}]`
-      if (!item) faults.push({ path: here, message: `names "${id}", which is not in items` })
-      else if (seen.has(id)) faults.push({ path: here, message: `names "${id}" a second time; name it once` })
-      seen.add(id)
-      if (item?.kind !== 'group') return
-      if (depth >= RANGE.groupDepth)
-        faults.push({ path: here, message: `lies in more than ${RANGE.groupDepth} groups; flatten them` })
-      else if (faults.length === 0) visit(item.order, `${at}items.${id}.order`, depth + 1)
-    })
-  visit(sheet.order, `${at}order`, 0)
-  for (const [id, item] of Object.entries(sheet.items)) {
-    if (!seen.has(id) && !faults.length)
-      faults.push({ path: `${at}items.${id}`, message: `is named in no order; add it to ${at}order or remove it` })
-    faults.push(...keyFaults(id, item, `${at}items`))
-  }
-  return faults
-}
-
-/** Every picture a sheet shows must be one of the project. */
-const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string): Fault[] => {
-  const faults: Fault[] = []
-  const need = (pictureId: string, path: string): void => {
-    if (!Object.hasOwn(pictures, pictureId))
-      faults.push({ path, message: `names the picture "${pictureId}", which is not in pictures` })
-  }
-  for (const { id, source } of Object.values(sheet.spans))
-    if (source.kind === 'placed') need(source.placed.pictureId, `${at}spans.${id}.source.placed.pictureId`)
-  if (sheet.background.kind === 'picture') need(sheet.background.placed.pictureId, `${at}background.placed.pictureId`)
-  for (const frame of Object.values(sheet.items)) {
-    if (frame.kind !== 'frame') continue
-    if (frame.stencil.kind === 'mask') need(frame.stencil.pictureId, `${at}items.${frame.id}.stencil.pictureId`)
-    const { fill } = frame
-    if (fill.kind !== 'taken') continue
-    const base = `${at}items.${frame.id}.fill`
-    fill.takes.forEach((take, i) => need(take.placed.pictureId, `${base}.takes[${i}].placed.pictureId`))
-    if (!fill.takes.some((take) => take.id === fill.shown))
-      faults.push({ path: `${base}.shown`, message: `names the take "${fill.shown}", which is not in takes` })
-    if (new Set(fill.takes.map((take) => take.id)).size < fill.takes.length)
-      faults.push({ path: `${base}.takes`, message: 'has two takes of one id; give each its own' })
-  }
-  return faults
-}
-
-/** An echo must come to a frame that is none: where its chain goes wrong, or null. */
-const echoFault = (items: Sheet['items'], from: string): string | null => {
-  const seen = new Set([from])
-  for (let item = items[from]; item?.kind === 'frame' && item.fill.kind === 'echo'; item = items[item.fill.frameId]) {
-    const { frameId } = item.fill
-    if (seen.has(frameId)) return `goes round in a circle over "${frameId}"; let it show another frame`
-    if (items[frameId]?.kind !== 'frame') return `names "${frameId}", which is no frame of the sheet`
-    seen.add(frameId)
-  }
-  return null
-}
-
-/** What frames show of one another must be there: spans and the originals of echoes. */
-export const sharingFaults = ({ items, spans }: Pick<Sheet, 'items' | 'spans'>, at: string): Fault[] => {
-  const faults: Fault[] = []
-  for (const item of Object.values(items)) {
-    if (item.kind !== 'frame') continue
-    const path = `${at}items.${item.id}.fill`
-    if (item.fill.kind === 'span' && !Object.hasOwn(spans, item.fill.spanId))
-      faults.push({ path: `${path}.spanId`, message: `names the span "${item.fill.spanId}", which is not in spans` })
-    const wrong = item.fill.kind === 'echo' ? echoFault(items, item.id) : null
-    if (wrong) faults.push({ path: `${path}.frameId`, message: wrong })
-  }
-  for (const [id, span] of Object.entries(spans)) faults.push(...keyFaults(id, span, `${at}spans`))
-  return faults
-}
-
-/** A finish that is named must be one of the project; layers of one finish have ids of their own. */
-const finishFaults = (sheet: Sheet, finishes: Project['finishes'], at: string): Fault[] =>
-  Object.values(sheet.items).flatMap(({ id, finish }): Fault[] => {
-    const path = `${at}items.${id}.finish`
-    const named = finish?.finishId
-    return [
-      ...(named !== undefined && !Object.hasOwn(finishes, named)
-        ? [{ path: `${path}.finishId`, message: `names the finish "${named}", which is not in finishes` }]
-        : []),
-      ...layerFaults(finish?.layers ?? [], `${path}.layers`),
-    ]
-  })
-
-const layerFaults = (layers: readonly Named[], path: string): Fault[] =>
-  new Set(layers.map(({ id }) => id)).size < layers.length
-    ? [{ path, message: 'has two layers of one id; give each its own' }]
-    : []
-
-const namedFinishFaults = (finishes: Project['finishes']): Fault[] =>
-  Object.entries(finishes).flatMap(([id, finish]) => [
-    ...keyFaults(id, finish, 'finishes'),
-    ...layerFaults(finish.layers, `finishes.${id}.layers`),
-  ])
-
-const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
-  const at = `sheets.${sheet.id}.`
-  return [
-    ...treeFaults(sheet, at),
-    ...pictureFaults(sheet, project.pictures, at),
-    ...letteringPictureFaults(sheet, project.pictures, at),
-    ...letteringFaults(sheet, at),
-    ...sharingFaults(sheet, at),
-    ...finishFaults(sheet, project.finishes, at),
-  ]
 }
 
 /** Every fault of a value as a project; none means that it is one. */
@@ -194,70 +57,133 @@ export const readProject = (value: unknown): Project => {
   return migrated as Project // projectFaults found none
 }
 
-/** Checks only what a change touched: the named sheets and pictures, and the orders. */
-export const checkTouched = (project: Project, touched: readonly (readonly (string | number)[])[]): void => {
-  const roots = new Set(touched.map(([root]) => root))
-  const deep = touched.some(([, id]) => id === undefined)
-  const idsUnder = (root: string): string[] => [
-    ...new Set(touched.filter(([r]) => r === root).map(([, id]) => String(id))),
-  ]
-  const hostile = touched.flatMap((path) => path.filter((part) => typeof part === 'string' && FORBIDDEN_KEYS.has(part)))
-  if (
-    deep ||
-    roots.has('format') ||
-    roots.has('colours') ||
-    roots.has('order') ||
-    roots.has('id') ||
-    roots.has('name') ||
-    hostile.length
-  ) {
-    readProject(project)
-    return
+/** Where a change was made: the keys that lead to it from the root. */
+export type Touched = readonly (string | number)[]
+
+/** What was touched below a root: all of it, or what is held under some ids with the rest of each path. */
+interface Below {
+  readonly isWhole: boolean
+  readonly ids: ReadonlyMap<string, readonly Touched[]>
+}
+
+const belowOf = (touched: readonly Touched[]): Below => {
+  const ids = new Map<string, Touched[]>()
+  for (const [id, ...rest] of touched)
+    if (id !== undefined) ids.set(String(id), [...(ids.get(String(id)) ?? []), rest as Touched])
+  return { isWhole: touched.some((path) => path.length === 0), ids }
+}
+
+/** Faults of what is held by id: of its keys, its number, and of the values that were touched. */
+const heldFaults = (
+  held: unknown,
+  { schema, each }: Pick<Root<never>, 'schema' | 'each'>,
+  below: Below,
+  at: string,
+  faultsOf: (value: unknown, at: string, rest: readonly Touched[]) => readonly Fault[],
+): readonly Fault[] => {
+  if (!each || below.isWhole || !isPlainObject(held))
+    return [...hostileFaults(held, at, depthOf(at)), ...schemaFaults(schema, held, at)]
+  const values: Readonly<Record<string, unknown>> = held
+  const count = Object.keys(values).length
+  if (count > each.most) return [{ path: at, message: `may hold at most ${each.most}` }]
+  return [...below.ids].flatMap(([id, rest]): readonly Fault[] => {
+    if (!Object.hasOwn(values, id)) return []
+    const told = id.slice(0, 40)
+    if (!isId(id)) return [{ path: at, message: `has the key "${told}", which is not an id` }]
+    return faultsOf(values[id], `${at}.${id}`, rest)
+  })
+}
+
+const depthOf = (at: string): number => at.split('.').length
+
+const plainFaults = (schema: Root<never>['schema'], value: unknown, at: string): readonly Fault[] => {
+  const hostile = hostileFaults(value, at, depthOf(at))
+  return hostile.length ? hostile : schemaFaults(schema, value, at)
+}
+
+/** Faults of a sheet by itself, in those of its parts that were touched. */
+const sheetFaults = (sheet: unknown, at: string, touched: readonly Touched[]): readonly Fault[] => {
+  const known = touched.every(([root]) => root !== undefined && Object.hasOwn(SHEET_ROOTS, root))
+  if (!known || !isPlainObject(sheet)) return plainFaults(PROJECT_ROOTS.sheets.each?.schema ?? projectSchema, sheet, at)
+  return [...belowOf(touched).ids].flatMap(([key, rest]) => {
+    const root = SHEET_ROOTS[key as keyof Sheet] // just found to be one
+    return heldFaults(sheet[key], root, belowOf(rest), `${at}.${key}`, (value, where) =>
+      plainFaults(root.each?.schema ?? root.schema, value, where),
+    )
+  })
+}
+
+/** Faults of what parts that were touched say of others, and others of them. */
+const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): readonly Fault[] => {
+  const sheets = Object.values(project.sheets)
+  const isGone = (root: 'pictures' | 'finishes'): boolean => {
+    const below = roots.get(root)
+    return below !== undefined && (below.isWhole || [...below.ids.keys()].some((id) => !Object.hasOwn(project[root], id)))
   }
-  const faults: Fault[] = []
-  for (const id of idsUnder('pictures')) {
-    const picture = project.pictures[id]
-    if (picture)
-      faults.push(
-        ...hostileFaults(picture, `pictures.${id}`, 0),
-        ...schemaFaults(pictureRefSchema, picture, `pictures.${id}`),
-      )
-    else
-      faults.push(
-        ...Object.values(project.sheets).flatMap((sheet) => [
+  const below = roots.get('sheets')
+  const touchedSheets = below?.isWhole ? sheets : sheets.filter(({ id }) => below?.ids.has(id))
+  return [
+    ...(roots.has('order') || roots.has('sheets') ? orderFaults(project.order, project.sheets, '', 'sheets') : []),
+    ...(roots.has('finishes') ? namedFinishFaults(project.finishes) : []),
+    ...(roots.has('alphabets')
+      ? Object.entries(project.alphabets).flatMap(([id, set]) => keyFaults(id, set, 'alphabets'))
+      : []),
+    ...touchedSheets.flatMap((sheet) => sheetReferenceFaults(sheet, project)),
+    // One that went may be missed on any sheet.
+    ...(isGone('pictures')
+      ? sheets.flatMap((sheet) => [
           ...pictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
           ...letteringPictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
-        ]),
-      )
-  }
-  for (const id of idsUnder('sheets')) {
-    const sheet = project.sheets[id]
-    if (!sheet) {
-      readProject(project)
-      continue
-    }
-    const shape = [...hostileFaults(sheet, `sheets.${id}`, 0), ...schemaFaults(sheetSchema, sheet, `sheets.${id}`)]
-    faults.push(...(shape.length ? shape : sheetReferenceFaults(sheet, project)))
-  }
-  for (const id of idsUnder('finishes')) {
-    const finish = project.finishes[id]
-    const at = `finishes.${id}`
-    // One that went may be missed anywhere.
-    if (!finish) readProject(project)
-    else faults.push(...hostileFaults(finish, at, 0), ...schemaFaults(namedFinishSchema, finish, at))
-  }
-  for (const id of idsUnder('alphabets')) {
-    const set = project.alphabets[id]
-    const at = `alphabets.${id}`
-    if (set)
-      faults.push(
-        ...hostileFaults(set, at, 0),
-        ...schemaFaults(alphabetSchema, set, at),
-        ...keyFaults(id, set, 'alphabets'),
-      )
-  }
-  if (roots.has('finishes')) faults.push(...namedFinishFaults(project.finishes))
-  if (![...roots].every((root) => ['sheets', 'pictures', 'finishes', 'alphabets'].includes(String(root))))
-    readProject(project)
+        ])
+      : []),
+    ...(isGone('finishes') ? sheets.flatMap((sheet) => finishFaults(sheet, project.finishes, `sheets.${sheet.id}.`)) : []),
+  ]
+}
+
+/**
+ * Faults of a project that was sound before a change, looked for only in what the change touched and in what that is
+ * named by. None means that the whole is sound.
+ */
+export const touchedFaults = (project: Project, touched: readonly Touched[]): readonly Fault[] => {
+  const isKnown = touched.every(([root]) => root !== undefined && Object.hasOwn(PROJECT_ROOTS, root))
+  if (!isKnown || touched.flat().some((part) => FORBIDDEN_KEYS.has(part))) return projectFaults(project)
+  const roots = new Map([...belowOf(touched).ids].map(([root, rest]) => [root, belowOf(rest)]))
+  const shape = [...roots].flatMap(([key, below]) => {
+    const root = PROJECT_ROOTS[key as keyof Project] // just found to be one
+    const faultsOf = (value: unknown, at: string, rest: readonly Touched[]): readonly Fault[] =>
+      key === 'sheets' ? sheetFaults(value, at, rest) : plainFaults(root.each?.schema ?? root.schema, value, at)
+    return heldFaults(project[key as keyof Project], root, below, key, faultsOf)
+  })
+  return shape.length ? shape : relationFaults(project, roots)
+}
+
+/** Throws `document-invalid` for the faults that `touchedFaults` finds. */
+export const checkTouched = (project: Project, touched: readonly Touched[]): void => {
+  const faults = touchedFaults(project, touched)
   if (faults.length) throw new Failure('document-invalid', describe(faults), faults)
+}
+
+const held = <Whole>(root: Root<Whole>, whole: Whole, key: keyof Whole): { readonly count: number; readonly most: number } => {
+  const value: unknown = whole[key]
+  if (root.each) return { count: isPlainObject(value) ? Object.keys(value).length : 0, most: root.each.most }
+  return { count: Array.isArray(value) ? value.length : 0, most: root.most ?? Infinity }
+}
+
+/** A sentence for the first part of the document that holds more than it may, or null. */
+export const limitPassed = (project: Project): string | null => {
+  const tooMany = <Whole>(roots: Readonly<Record<keyof Whole, Root<Whole>>>, whole: Whole): string | null => {
+    for (const key of Object.keys(roots) as (keyof Whole)[]) {
+      const { count, most } = held(roots[key], whole, key)
+      if (count > most)
+        return `There can be at most ${most} ${roots[key].noun}, and this would make ${count}. Remove some that are no longer needed first.`
+    }
+    return null
+  }
+  return (
+    tooMany(PROJECT_ROOTS, project) ??
+    Object.values(project.sheets)
+      .map((sheet) => tooMany(SHEET_ROOTS, sheet))
+      .find((sentence) => sentence !== null) ??
+    null
+  )
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Failure } from '@/core/failure'
 import { relinkHash } from '@/core/document/edits/project'
-import { pictureUses } from '@/core/document/read'
+import { pictureUses } from '@/core/document/roots'
 import type { Project } from '@/core/document/types'
 import type { PictureAnswer, PictureUse } from '@/contract/api'
 import { findPicture, forgetPicture } from '@/server/pictures/catalogue'

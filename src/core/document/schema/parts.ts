@@ -20,7 +20,7 @@ import { GRADIENT_SHAPES } from '@/core/colour/gradient'
 /** What every part of a document's description is made of. Everything is strict. */
 const ID_PATTERN = /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/
 /** Keys that mean something to the language itself; never ids. */
-const RESERVED = new Set(['__proto__', 'constructor', 'prototype', 'hasOwnProperty', 'toString', 'valueOf'])
+const RESERVED = new Set(['prototype', ...Object.getOwnPropertyNames(Object.prototype)])
 
 export const isId = (value: unknown): value is string =>
   typeof value === 'string' && ID_PATTERN.test(value) && !RESERVED.has(value)
@@ -53,6 +53,8 @@ export const name = () =>
     .defined('is missing; give a name')
     .typeError('must be text')
     .max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`)
+    // Databases and file systems end a text there.
+    .test('nul', 'must not hold the character NUL', (value) => !value?.includes('\u0000'))
 
 export const flag = () =>
   boolean().strict().required('is missing; give true or false').typeError('must be true or false')
@@ -72,17 +74,20 @@ export const word = (options: readonly (string | number)[]) =>
 export const isPlainObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
+/** What holds too many is not looked at one by one. */
+const tooMany = (message: string) => mixed().test('count', message, () => false)
+
 /** An object of values by id: each key an id, each value of the schema, at most `most`. */
 export const byId = (value: Node, most: number) =>
   lazy((held: unknown) => {
     if (!isPlainObject(held)) return shape({})
     const keys = Object.keys(held)
+    if (keys.length > most) return tooMany(`may hold at most ${most}`)
     const wrong: string | undefined = keys.find((key) => !isId(key))
     const told = `has the key "${String(wrong).slice(0, 40)}", which is not an id`
     return object(Object.fromEntries(keys.filter(isId).map((key) => [key, value])))
       .strict()
       .test('ids', told, () => wrong === undefined)
-      .test('count', `may hold at most ${most}`, () => keys.length <= most)
   })
 
 /** Chooses the schema by the `kind` of the value. */
@@ -123,16 +128,25 @@ export const optionalShape = (fields: ObjectShape) =>
     .typeError('must be an object')
     .default(undefined)
 
-export const list = (of: Node, most: number) =>
-  array(of).strict().required('is missing; give a list').max(most, `may hold at most ${most}`)
+/** A list of at least `least` and at most `most` values. */
+export const list = (
+  of: Node,
+  most: number,
+  { least = 0, tooFew = `must hold at least ${least}` }: { readonly least?: number; readonly tooFew?: string } = {},
+) => {
+  const whole = array(of).strict().required('is missing; give a list').min(least, tooFew)
+  return lazy((held: unknown) =>
+    Array.isArray(held) && held.length > most ? tooMany(`may hold at most ${most}`) : whole,
+  )
+}
 
 export const gradient = {
   shape: word(GRADIENT_SHAPES),
   turn: real(TURN),
-  stops: list(shape({ at: real(RANGE.share), colour: colour() }), RANGE.gradientStops.max).min(
-    RANGE.gradientStops.min,
-    'must hold two stops at least',
-  ),
+  stops: list(shape({ at: real(RANGE.share), colour: colour() }), RANGE.gradientStops.max, {
+    least: RANGE.gradientStops.min,
+    tooFew: 'must hold two stops at least',
+  }),
 }
 
 /** A word that may be left out. */
@@ -143,9 +157,14 @@ export const optionalWord = (options: readonly string[]) =>
 const plainPath = (path: string | undefined): string => (path ?? '').replace(/\["([^"]+)"\]/g, '.$1').replace(/^\./, '')
 
 /** Every fault that a schema finds in a value, each with its path below `at`. */
-export const schemaFaults = (schema: Pick<Schema, 'validateSync'>, value: unknown, at = ''): readonly Fault[] => {
+export const schemaFaults = (
+  schema: Pick<Schema, 'validateSync'> | Node,
+  value: unknown,
+  at = '',
+): readonly Fault[] => {
   try {
-    schema.validateSync(value, { abortEarly: false, strict: true })
+    // Every schema can do this; the interface that lazy ones share does not say so.
+    ;(schema as Pick<Schema, 'validateSync'>).validateSync(value, { abortEarly: false, strict: true })
     return []
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error

@@ -50,8 +50,13 @@ const ruleOf = (value: string | undefined, before: FillRule): FillRule =>
 
 const isZero = (value: string | undefined): boolean => value !== undefined && parseFloat(value) === 0
 
-const idOf = (reference: string | undefined): string | null =>
-  /^\s*(?:url\(\s*['"]?)?#([^'")]+)['"]?\s*\)?\s*$/.exec(reference ?? '')?.[1] ?? null
+/** The id that a reference names: `#id`, or `url(#id)` with or without quotes. */
+const idOf = (reference: string | undefined): string | null => {
+  const text = (reference ?? '').trim()
+  const address = text.startsWith('url(') && text.endsWith(')') ? text.slice(4, -1).trim() : text
+  const plain = /^['"]/.test(address) ? address.slice(1, -1) : address
+  return /^#[^'")]+$/.test(plain) ? plain.slice(1) : null
+}
 
 /** Walks a drawing and gathers what it fills. */
 class ArtworkReader {

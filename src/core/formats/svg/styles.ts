@@ -104,10 +104,37 @@ export const harmlessCss = (css: string): string => {
   return csstree.generate(tree)
 }
 
+/** What follows each `url(` of a value, up to its bracket: every part of the text is looked at once. */
+const addressesIn = (value: string): readonly string[] => {
+  const found: string[] = []
+  const text = value.toLowerCase()
+  for (let at = text.indexOf('url('); at >= 0; ) {
+    const next = text.indexOf('url(', at + 4)
+    const end = text.indexOf(')', at + 4)
+    // One that is not closed, or holds another, leads nowhere that is known: nothing more need be read.
+    if (end < 0 || (next >= 0 && next < end)) return ['unknown']
+    found.push(value.slice(at + 4, end))
+    at = next
+  }
+  return found
+}
+
+const RUNS = ['javascript:', '-moz-binding'] as const
+
+/** Is there a `word`, perhaps some space, and then `sign`? */
+const holdsBefore = (text: string, word: string, sign: string): boolean =>
+  text.split(word).some((part, i) => i > 0 && part.trimStart().startsWith(sign))
+
 /** No address but one within the drawing, and nothing that runs. */
-export const isHarmlessValue = (value: string): boolean =>
-  [...value.matchAll(/url\(([^)]*)\)/gi)].every(([, url = '']) => isLocal(url)) &&
-  !/expression\s*\(|javascript:|-moz-binding|behavior\s*:/i.test(value)
+export const isHarmlessValue = (value: string): boolean => {
+  const text = value.toLowerCase()
+  return (
+    addressesIn(value).every(isLocal) &&
+    !RUNS.some((word) => text.includes(word)) &&
+    !holdsBefore(text, 'expression', '(') &&
+    !holdsBefore(text, 'behavior', ':')
+  )
+}
 
 /** The declarations of a style attribute that lead nowhere. */
 export const harmlessStyle = (text: string): string =>

@@ -1,10 +1,10 @@
 import { compose, IDENTITY, rotation, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { toRadians } from '@/core/geometry/angle'
 
-const ONE = /\s*,?\s*(matrix|translate|scale|rotate|skewX|skewY)\s*\(([^)]*)\)/gy
+const ONE = /\s*(?:,\s*)?(matrix|translate|scale|rotate|skewX|skewY)\s*\(([^)]*)\)/gy
 
 const numbersOf = (text: string): readonly number[] =>
-  (text.match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?/g) ?? []).map(Number)
+  (text.match(/[-+]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][-+]?\d+)?/g) ?? []).map(Number)
 
 const stepOf = (name: string, n: readonly number[]): Matrix => {
   const [a = 0, b, c] = n
@@ -60,7 +60,7 @@ const UNITS: Readonly<Record<string, number>> = {
 
 /** A length in user units (CSS Values 4, 6.2); per cent of `whole`; `fallback` where there is none or it is unreadable. */
 export const parseLength = (text: string | undefined, whole: number, fallback: number): number => {
-  const match = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?)\s*(%|[a-z]*)\s*$/i.exec(text ?? '')
+  const match = /^([-+]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d+)?)\s*(%|[a-z]*)$/i.exec((text ?? '').trim())
   if (!match) return fallback
   const value = Number(match[1])
   const unit = (match[2] ?? '').toLowerCase()

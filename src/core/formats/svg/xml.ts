@@ -82,8 +82,44 @@ export const parseSvg = (text: string): SvgElement => {
   return found
 }
 
-/** Begins the text like an SVG file? A declaration, comments and a document type may come first. */
-export const looksLikeSvg = (head: string): boolean =>
-  /^\uFEFF?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>[]*(\[[\s\S]*?\])?[^>]*>\s*)*<(svg|[a-z]+:svg)[\s>]/i.test(
-    head,
-  )
+const SPACE = /\s/
+
+/** Where the text goes on after white space. */
+const pastSpace = (text: string, from: number): number => {
+  let at = from
+  while (at < text.length && SPACE.test(text[at] ?? '')) at += 1
+  return at
+}
+
+/** Where the text goes on after the next `end`, or -1. */
+const past = (text: string, end: string, from: number): number => {
+  const at = text.indexOf(end, from)
+  return at < 0 ? -1 : at + end.length
+}
+
+/** Where the text goes on after a document type, its own declarations in brackets included, or -1. */
+const pastDocumentType = (text: string, from: number): number => {
+  const close = text.indexOf('>', from)
+  const open = text.indexOf('[', from)
+  if (open < 0 || (close >= 0 && close < open)) return close < 0 ? -1 : close + 1
+  const inside = past(text, ']', open)
+  return inside < 0 ? -1 : past(text, '>', inside)
+}
+
+const startsWith = (text: string, sign: string, at: number): boolean =>
+  text.slice(at, at + sign.length).toLowerCase() === sign
+
+/**
+ * Begins the text like an SVG file? A declaration, comments and a document type may come first. Read once from front to
+ * back, so that no text takes longer than its length.
+ */
+export const looksLikeSvg = (head: string): boolean => {
+  let at = pastSpace(head, head.startsWith('\uFEFF') ? 1 : 0)
+  if (startsWith(head, '<?xml', at)) at = pastSpace(head, past(head, '?>', at))
+  while (at >= 0 && (startsWith(head, '<!--', at) || startsWith(head, '<!doctype', at))) {
+    const next = startsWith(head, '<!--', at) ? past(head, '-->', at + 4) : pastDocumentType(head, at)
+    if (next < 0) return false
+    at = pastSpace(head, next)
+  }
+  return at >= 0 && /^<(?:[a-z]{1,40}:)?svg[\s>/]/i.test(head.slice(at, at + 60))
+}

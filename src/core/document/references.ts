@@ -1,0 +1,148 @@
+import type { Fault } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
+import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
+import type { Project, Sheet } from '@/core/document/types'
+
+/** What parts of a document say of one another. Each part has been checked by itself before. */
+interface Named {
+  readonly id: string
+}
+
+/** A list of ids and the objects it orders must name the same things, once each. */
+export const orderFaults = (
+  order: readonly string[],
+  held: Readonly<Record<string, Named>>,
+  at: string,
+  list: string,
+): Fault[] => {
+  const faults: Fault[] = []
+  const seen = new Set<string>()
+  order.forEach((id, i) => {
+    if (seen.has(id)) faults.push({ path: `${at}order[${i}]`, message: `names "${id}" a second time; name it once` })
+    else if (!Object.hasOwn(held, id))
+      faults.push({ path: `${at}order[${i}]`, message: `names "${id}", which is not in ${list}` })
+    seen.add(id)
+  })
+  for (const [id, item] of Object.entries(held)) {
+    if (!seen.has(id))
+      faults.push({ path: `${at}${list}.${id}`, message: `is not named in ${at}order; add it there or remove it` })
+    faults.push(...keyFaults(id, item, `${at}${list}`))
+  }
+  return faults
+}
+
+export const keyFaults = (key: string, { id }: Named, at: string): Fault[] =>
+  id === key ? [] : [{ path: `${at}.${key}.id`, message: `is "${id}" but its key is "${key}"; make them the same` }]
+
+/** Every item stands in exactly one list: the sheet's own or that of one group, and no group within itself. */
+export const treeFaults = (sheet: Pick<Sheet, 'order' | 'items'>, at: string): Fault[] => {
+  const faults: Fault[] = []
+  const seen = new Set<string>()
+  const visit = (order: readonly string[], path: string, depth: number): void =>
+    order.forEach((id, i) => {
+      const item = Object.hasOwn(sheet.items, id) ? sheet.items[id] : undefined
+      const here = `${path}[${i}]`
+      if (!item) faults.push({ path: here, message: `names "${id}", which is not in items` })
+      else if (seen.has(id)) faults.push({ path: here, message: `names "${id}" a second time; name it once` })
+      seen.add(id)
+      if (item?.kind !== 'group') return
+      if (depth >= RANGE.groupDepth)
+        faults.push({ path: here, message: `lies in more than ${RANGE.groupDepth} groups; flatten them` })
+      else if (faults.length === 0) visit(item.order, `${at}items.${id}.order`, depth + 1)
+    })
+  visit(sheet.order, `${at}order`, 0)
+  for (const [id, item] of Object.entries(sheet.items)) {
+    if (!seen.has(id) && !faults.length)
+      faults.push({ path: `${at}items.${id}`, message: `is named in no order; add it to ${at}order or remove it` })
+    faults.push(...keyFaults(id, item, `${at}items`))
+  }
+  return faults
+}
+
+/** Every picture a sheet shows must be one of the project. */
+export const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: string): Fault[] => {
+  const faults: Fault[] = []
+  const need = (pictureId: string, path: string): void => {
+    if (!Object.hasOwn(pictures, pictureId))
+      faults.push({ path, message: `names the picture "${pictureId}", which is not in pictures` })
+  }
+  for (const { id, source } of Object.values(sheet.spans))
+    if (source.kind === 'placed') need(source.placed.pictureId, `${at}spans.${id}.source.placed.pictureId`)
+  if (sheet.background.kind === 'picture') need(sheet.background.placed.pictureId, `${at}background.placed.pictureId`)
+  for (const frame of Object.values(sheet.items)) {
+    if (frame.kind !== 'frame') continue
+    if (frame.stencil.kind === 'mask') need(frame.stencil.pictureId, `${at}items.${frame.id}.stencil.pictureId`)
+    const { fill } = frame
+    if (fill.kind !== 'taken') continue
+    const base = `${at}items.${frame.id}.fill`
+    fill.takes.forEach((take, i) => need(take.placed.pictureId, `${base}.takes[${i}].placed.pictureId`))
+    if (!fill.takes.some((take) => take.id === fill.shown))
+      faults.push({ path: `${base}.shown`, message: `names the take "${fill.shown}", which is not in takes` })
+    if (new Set(fill.takes.map((take) => take.id)).size < fill.takes.length)
+      faults.push({ path: `${base}.takes`, message: 'has two takes of one id; give each its own' })
+  }
+  return faults
+}
+
+/** An echo must come to a frame that is none: where its chain goes wrong, or null. */
+const echoFault = (items: Sheet['items'], from: string): string | null => {
+  const seen = new Set([from])
+  for (let item = items[from]; item?.kind === 'frame' && item.fill.kind === 'echo'; item = items[item.fill.frameId]) {
+    const { frameId } = item.fill
+    if (seen.has(frameId)) return `goes round in a circle over "${frameId}"; let it show another frame`
+    if (items[frameId]?.kind !== 'frame') return `names "${frameId}", which is no frame of the sheet`
+    seen.add(frameId)
+  }
+  return null
+}
+
+/** What frames show of one another must be there: spans and the originals of echoes. */
+export const sharingFaults = ({ items, spans }: Pick<Sheet, 'items' | 'spans'>, at: string): Fault[] => {
+  const faults: Fault[] = []
+  for (const item of Object.values(items)) {
+    if (item.kind !== 'frame') continue
+    const path = `${at}items.${item.id}.fill`
+    if (item.fill.kind === 'span' && !Object.hasOwn(spans, item.fill.spanId))
+      faults.push({ path: `${path}.spanId`, message: `names the span "${item.fill.spanId}", which is not in spans` })
+    const wrong = item.fill.kind === 'echo' ? echoFault(items, item.id) : null
+    if (wrong) faults.push({ path: `${path}.frameId`, message: wrong })
+  }
+  for (const [id, span] of Object.entries(spans)) faults.push(...keyFaults(id, span, `${at}spans`))
+  return faults
+}
+
+/** A finish that is named must be one of the project; layers of one finish have ids of their own. */
+export const finishFaults = (sheet: Sheet, finishes: Project['finishes'], at: string): Fault[] =>
+  Object.values(sheet.items).flatMap(({ id, finish }): Fault[] => {
+    const path = `${at}items.${id}.finish`
+    const named = finish?.finishId
+    return [
+      ...(named !== undefined && !Object.hasOwn(finishes, named)
+        ? [{ path: `${path}.finishId`, message: `names the finish "${named}", which is not in finishes` }]
+        : []),
+      ...layerFaults(finish?.layers ?? [], `${path}.layers`),
+    ]
+  })
+
+const layerFaults = (layers: readonly Named[], path: string): Fault[] =>
+  new Set(layers.map(({ id }) => id)).size < layers.length
+    ? [{ path, message: 'has two layers of one id; give each its own' }]
+    : []
+
+export const namedFinishFaults = (finishes: Project['finishes']): Fault[] =>
+  Object.entries(finishes).flatMap(([id, finish]) => [
+    ...keyFaults(id, finish, 'finishes'),
+    ...layerFaults(finish.layers, `finishes.${id}.layers`),
+  ])
+
+export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
+  const at = `sheets.${sheet.id}.`
+  return [
+    ...treeFaults(sheet, at),
+    ...pictureFaults(sheet, project.pictures, at),
+    ...letteringPictureFaults(sheet, project.pictures, at),
+    ...letteringFaults(sheet, at),
+    ...sharingFaults(sheet, at),
+    ...finishFaults(sheet, project.finishes, at),
+  ]
+}
