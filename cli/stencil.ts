@@ -9,6 +9,7 @@ import { sheetOf } from '@/core/document/read'
 import { EXPORT_FORMATS, type ExportFormat } from '@/contract/api'
 import { examineBundle, readBundle } from '@/server/bundle/read'
 import { exportSheet } from '@/server/export/write'
+import { examinePictures } from '@/server/pictures/examine'
 
 const USAGE = `Eager Stencil
 
@@ -42,7 +43,7 @@ const render = (bundle: string, options: Record<string, string | boolean | undef
   inFolder(async (folder) => {
     const text = (name: string): string | undefined => (typeof options[name] === 'string' ? options[name] : undefined)
     const out = text('out') ?? refuse('--out', 'the file to write', undefined)
-    const { project, files } = await readBundle(bundle, folder, false)
+    const { project, files } = await readBundle(bundle, folder, { examine: examinePictures, thorough: false })
     const number = numberOption('sheet', text('sheet'), 1, { min: 1, max: project.order.length })
     const sheet = sheetOf(project, project.order[number - 1] ?? '')
     const byHash = Object.fromEntries([...files.values()].map((file) => [file.hash, file.file]))
@@ -64,7 +65,7 @@ const render = (bundle: string, options: Record<string, string | boolean | undef
 
 const check = (bundle: string): Promise<number> =>
   inFolder(async (folder) => {
-    const { faults } = await examineBundle(bundle, folder)
+    const { faults } = await examineBundle(bundle, folder, { examine: examinePictures })
     for (const fault of faults) console.log(`${fault.path || 'project.json'}: ${fault.message}`)
     console.log(faults.length ? `${faults.length} to correct` : 'no faults')
     return faults.length ? 1 : 0

@@ -4,6 +4,7 @@ import { Readable } from 'node:stream'
 import type { PictureRef } from '@/core/document/types'
 import { dataDirectory } from '@/server/config'
 import { closeDatabase } from '@/server/db/open'
+import { snapshotsWritten } from '@/server/projects/snapshots'
 import { changePicture } from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
 import { createProject, listProjects } from '@/server/projects/store'
@@ -46,6 +47,7 @@ const fill = async (): Promise<void> => {
     path.join(dataDirectory(), 'demo-filled'),
     'The demo data is in. Remove this file to have it filled in again.\n',
   )
+  await snapshotsWritten()
   await closeDatabase()
 }
 

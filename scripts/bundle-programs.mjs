@@ -2,8 +2,8 @@
 import { build } from 'esbuild'
 
 const programs = {
-  'export-job': 'src/server/export/job.child.ts',
-  'check-face': 'src/server/faces/check.child.ts',
+  work: 'src/server/work/work.child.ts',
+  'check-document': 'src/server/projects/check.worker.ts',
   stencil: 'cli/stencil.ts',
   'fill-demo': 'demo/fill.ts',
   measure: 'scripts/measure/index.ts',

@@ -21,6 +21,21 @@ export interface OpenedProject {
   readonly project: Project
   readonly revision: number
   readonly history: History
+  /** It could not be read as it was saved: so many steps were left out. */
+  readonly mended?: { readonly leftOut: number }
+}
+
+/** A document as it was at a revision. */
+export interface ProjectAt {
+  readonly project: Project
+}
+
+/** What became of one project when a picture was replaced everywhere. */
+export interface Replaced {
+  readonly projectId: string
+  readonly name: string
+  /** Why it was not changed; it was, without it. */
+  readonly fault?: string
 }
 
 /** A typeface that letters can be set in. */

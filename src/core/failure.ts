@@ -16,6 +16,9 @@ export type FailureCode =
   | 'face-unreadable' // a file is no typeface that can be read
   | 'bundle-unreadable'
   | 'disk-full'
+  | 'busy' // the database is held by another program, or too much waits
+  | 'folder-in-use' // another server works on the data folder
+  | 'cancelled' // the one who asked has gone
   | 'job-failed'
   | 'forbidden'
 

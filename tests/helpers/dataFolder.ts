@@ -3,6 +3,8 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { closeDatabase } from '@/server/db/open'
+import { snapshotsWritten } from '@/server/projects/snapshots'
+import { endResting } from '@/server/work/work'
 
 /** Gives a test file a data folder of its own; returns where it is, once the tests run. */
 export const useDataFolder = (): (() => string) => {
@@ -12,7 +14,9 @@ export const useDataFolder = (): (() => string) => {
     process.env['EAGER_STENCIL_DATA'] = folder
   })
   afterAll(async () => {
+    await snapshotsWritten()
     await closeDatabase()
+    endResting()
     await rm(folder, { recursive: true, force: true })
   })
   return () => folder

@@ -8,6 +8,7 @@ import { frameAt } from '@/core/document/read'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Card } from '@/client/bench/Card'
 import { ConflictDialog } from '@/client/bench/ConflictDialog'
+import { LeftStepsDialog } from '@/client/bench/LeftStepsDialog'
 import { Rail } from '@/client/bench/Rail'
 import { SheetStrip } from '@/client/bench/SheetStrip'
 import { Stack } from '@/client/bench/Stack'
@@ -108,6 +109,7 @@ const Dialogs = () => {
       <TraceDialog />
       {dialog === 'history' && <HistoryDialog onClose={close} />}
       <ConflictDialog />
+      <LeftStepsDialog />
     </>
   )
 }

@@ -53,9 +53,9 @@ export const LibraryDialog = ({ onClose }: { readonly onClose: () => void }) => 
                 code: 'unsaved',
                 message: 'The newest changes are not saved yet. Wait until the server answers, then replace again.',
               })
-            const count = await replace()
+            const replaced = await replace()
             bench.adopt(await api.openProject(bench.get().project.id))
-            return count
+            return replaced
           }}
         />
       </DialogContent>

@@ -87,15 +87,18 @@ const SAVING = {
   saving: 'Saving…',
   waiting: 'Not saved: the server does not answer',
   conflict: 'Not saved: changed elsewhere',
+  refused: 'Not saved: refused by the server',
 } as const
 
 const SavingSign = () => {
   const { state } = useBench((s) => s.saving)
-  const isBad = state === 'waiting' || state === 'conflict'
+  const isUnkept = useBench((s) => s.isUnkept && s.saving.state !== 'saved')
+  const isBad = isUnkept || state === 'waiting' || state === 'conflict' || state === 'refused'
   return (
     <span role="status" data-saving={state} className={isBad ? styles.unsaved : styles.saving}>
       {isBad && '▲ '}
       {SAVING[state]}
+      {isUnkept && ', and this browser keeps no more: leave this page open'}
     </span>
   )
 }

@@ -1,6 +1,11 @@
+import { patched } from '@/core/document/history'
+import type { Project } from '@/core/document/types'
 import { api, ApiError } from '@/client/http/api'
 import { createBench, type Bench } from '@/client/store/benchStore'
-import { forgetUnsent, MOST_STEPS_AT_ONCE, readUnsent } from '@/client/store/saver'
+import { say } from '@/client/store/notices'
+import { inRequests, type Keeper } from '@/client/store/saver'
+import { livingTabs, ownTab } from '@/client/store/tabs'
+import { forgetSteps, keepStep, keptSteps, type Unsent } from '@/client/store/unsent'
 
 interface Said {
   readonly id: string
@@ -8,17 +13,14 @@ interface Said {
   readonly tab: string
 }
 
-const tab = crypto.randomUUID()
-
-/** Sends what an earlier visit could not; a conflict with it comes back as the message. */
-const sendUnsent = async (id: string): Promise<string | null> => {
-  const unsent = readUnsent(id)
-  if (!unsent?.steps.length) return null
+/** Sends what could not be sent before; a refusal comes back as its message. */
+export const sendLeft = async (id: string, { base, tab, steps }: Unsent): Promise<string | null> => {
   try {
-    let { base } = unsent
-    for (let at = 0; at < unsent.steps.length; at += MOST_STEPS_AT_ONCE)
-      base = (await api.saveSteps(id, { base, steps: unsent.steps.slice(at, at + MOST_STEPS_AT_ONCE) })).revision
-    forgetUnsent(id)
+    let revision = base
+    for (const part of inRequests(steps)) {
+      revision = (await api.saveSteps(id, { base: revision, steps: part })).revision
+      await forgetSteps(id, tab, revision)
+    }
     return null
   } catch (error) {
     if (error instanceof ApiError && error.status >= 400 && error.status < 500) return error.message
@@ -26,18 +28,68 @@ const sendUnsent = async (id: string): Promise<string | null> => {
   }
 }
 
-/** Opens a project for work: unsent steps first, then the saved state with its history. */
+/** The project as it stood in the tab that could not send these steps; null where what they were made on is gone. */
+export const projectOfLeft = async (id: string, { base, steps }: Unsent): Promise<Project | null> => {
+  try {
+    const { project } = await api.projectAt(id, base)
+    return patched(
+      project,
+      steps.flatMap(({ forward }) => forward),
+    )
+  } catch (error) {
+    console.warn('What was left unsent does not fit what is saved.', error)
+    return null
+  }
+}
+
+/** What is kept in this browser; nothing where it keeps nothing. */
+const readKept = async (id: string): Promise<readonly Unsent[]> => {
+  try {
+    return await keptSteps(id)
+  } catch (error) {
+    console.warn('This browser keeps no unsent steps.', error)
+    return []
+  }
+}
+
+const keeperOf = (id: string, tab: string): Keeper => ({
+  keep: (on, step) => keepStep(id, tab, on, step),
+  forget: (before) => forgetSteps(id, tab, before),
+})
+
+const mendedWords = (leftOut: number): string =>
+  leftOut
+    ? `This project was damaged. It is shown as far as it can be read: ${leftOut} of its last steps ${leftOut === 1 ? 'is' : 'are'} left out.`
+    : 'This project was damaged and has been put together again from its steps. Nothing of it is missing.'
+
+/** Opens a project for work: unsent steps of this tab first, then the saved state with its history. */
 export const openBench = async (id: string): Promise<{ readonly bench: Bench; readonly close: () => void }> => {
-  const unsent = readUnsent(id)
-  const conflict = await sendUnsent(id)
+  const tab = await ownTab()
+  const kept = await readKept(id)
+  const own = kept.find((one) => one.tab === tab)
+  const conflict = own ? await sendLeft(id, own) : null
   const opened = await api.openProject(id)
   const channel = new BroadcastChannel('eager-stencil')
-  const bench = createBench(opened, (revision) => channel.postMessage({ id, revision, tab } satisfies Said))
-  if (conflict && unsent) bench.set({ project: unsent.project, saving: { state: 'conflict', message: conflict } })
+  const bench = createBench(opened, {
+    keeper: keeperOf(id, tab),
+    onSaved: (revision) => channel.postMessage({ id, revision, tab } satisfies Said),
+  })
+  if (opened.mended) say(bench, mendedWords(opened.mended.leftOut), 'fault')
+  const mine = conflict && own ? await projectOfLeft(id, own) : null
+  if (conflict && mine) bench.set({ project: mine, saving: { state: 'conflict', message: conflict } })
+  const living = await livingTabs()
+  // Of this tab's own, what fits nothing any more is offered like that of others.
+  const isLeft = (one: Unsent): boolean => (one.tab === tab ? Boolean(conflict) && !mine : !living.has(one.tab))
+  bench.set({ left: kept.filter(isLeft) })
+  const warn = (event: BeforeUnloadEvent): void => {
+    if (bench.hasUnsent() && bench.get().isUnkept) event.preventDefault()
+  }
+  window.addEventListener('beforeunload', warn)
   // Two tabs of one browser follow each other, unless this one has something of its own to save.
   channel.onmessage = (event: MessageEvent<Said>) => {
     const said = event.data
-    if (said.id !== id || said.tab === tab || bench.hasUnsent() || bench.get().saving.state === 'conflict') return
+    const { state } = bench.get().saving
+    if (said.id !== id || said.tab === tab || bench.hasUnsent() || state === 'conflict' || state === 'refused') return
     api.openProject(id).then(
       (fresh) => {
         if (!bench.hasUnsent()) bench.adopt(fresh)
@@ -49,6 +101,7 @@ export const openBench = async (id: string): Promise<{ readonly bench: Bench; re
     bench,
     close: () => {
       bench.close()
+      window.removeEventListener('beforeunload', warn)
       channel.close()
     },
   }

@@ -1,7 +1,7 @@
 'use client'
 import { useMemo, useState } from 'react'
 import { LIBRARY_SORTS, listPictures, tagsOf, type LibraryQuery, type LibrarySort } from '@/core/document/library'
-import type { PictureAnswer } from '@/contract/api'
+import type { PictureAnswer, Replaced } from '@/contract/api'
 import { api, ApiError } from '@/client/http/api'
 import { PictureDetails } from '@/client/library/PictureDetails'
 import { PictureGrid } from '@/client/library/PictureGrid'
@@ -26,7 +26,7 @@ export interface PictureLibraryProps {
   /** Puts one file in another's place in the open project only. */
   readonly onReplaceHere?: (hash: string, by: PictureAnswer) => void
   /** Before and after a replacement in every project, the open one included. */
-  readonly aroundReplace?: (replace: () => Promise<number>) => Promise<number>
+  readonly aroundReplace?: (replace: () => Promise<readonly Replaced[]>) => Promise<readonly Replaced[]>
 }
 
 interface Replacing {
@@ -96,6 +96,14 @@ const Toolbar = ({
   </>
 )
 
+/** What became of each project, those that could not be changed by name. */
+const replacedWords = (old: string, by: string, replaced: readonly Replaced[]): string => {
+  const failed = replaced.filter(({ fault }) => fault !== undefined)
+  const count = replaced.length - failed.length
+  const done = `${old} was replaced by ${by} in ${count} ${count === 1 ? 'project' : 'projects'}.`
+  return [done, ...failed.map(({ name, fault }) => `Not in “${name}”: ${fault}`)].join(' ')
+}
+
 /** The pictures of the library: found, sorted, tagged, renamed, replaced, removed. */
 export const PictureLibrary = (props: PictureLibraryProps) => {
   const { pictures, usesHere, onPictures, onUse, onReplaceHere, aroundReplace = (act) => act() } = props
@@ -118,10 +126,10 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
       onReplaceHere?.(old.hash, by)
       return setSaid(`${old.name} was replaced by ${by.name} in this project.`)
     }
-    aroundReplace(async () => (await api.replacePicture(old.hash, by.hash)).projects).then(
-      (count) => {
+    aroundReplace(() => api.replacePicture(old.hash, by.hash)).then(
+      (replaced) => {
         setVersion((now) => now + 1)
-        setSaid(`${old.name} was replaced by ${by.name} in ${count} ${count === 1 ? 'project' : 'projects'}.`)
+        setSaid(replacedWords(old.name, by.name, replaced))
       },
       (error: unknown) => setSaid(error instanceof ApiError ? error.message : 'That did not work. Try it again.'),
     )

@@ -84,9 +84,15 @@ export const boxAround = (at: Point, stencil: Stencil, state: BenchState, aspect
   ...sensibleSize(shownSheet(state), stencil, aspect),
 })
 
-export const fillFrame = (bench: Bench, frameId: string, picture: PictureAnswer): void => {
+/** Puts a picture into a frame of the sheet shown, or of another one. */
+export const fillFrame = (
+  bench: Bench,
+  frameId: string,
+  picture: PictureAnswer,
+  sheetId: string = bench.get().sheetId,
+): void => {
   bench.endBurst()
-  const { project, sheetId } = bench.get()
+  const { project } = bench.get()
   const sheet = sheetOf(project, sheetId)
   const wasFilled = placedIn(sheet, holderOf(sheet, frameId)) !== null
   bench.commit(wasFilled ? 'Replace picture' : 'Place picture', (held) => recordFill(held, sheetId, frameId, picture))

@@ -196,6 +196,8 @@ export const keepMade = (bench: Bench, made: readonly Made[], category: string):
 export const putSoftMask = async (bench: Bench, art: Art, chosen: readonly number[]): Promise<boolean> => {
   const { source } = art
   if (!source) return false
+  // Sending takes a while: the sheet that is meant is the one shown now.
+  const { sheetId } = bench.get()
   const picture =
     source instanceof File
       ? await sendFile<PictureAnswer>(
@@ -206,8 +208,8 @@ export const putSoftMask = async (bench: Bench, art: Art, chosen: readonly numbe
       : source
   addToLibrary(bench, picture)
   const outline = joinOutlines(chosen.flatMap((i) => art.parts[i]?.outline ?? []))
-  const { sheetId } = bench.get()
-  const sheet = shownSheet(bench.get())
+  const sheet = bench.get().project.sheets[sheetId]
+  if (!sheet) return false
   const box = freePlace(sheet, sensibleSize(sheet, { kind: 'rectangle' }, art.size.w / art.size.h))
   const id = newItemId()
   // The outline lies within the picture as it does here, which fills the box.
@@ -221,6 +223,6 @@ export const putSoftMask = async (bench: Bench, art: Art, chosen: readonly numbe
       }),
     ),
   )
-  select(bench, id)
+  if (bench.get().sheetId === sheetId) select(bench, id)
   return true
 }

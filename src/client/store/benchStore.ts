@@ -6,7 +6,10 @@ import { sheetOf } from '@/core/document/read'
 import { BACKGROUND_ID, backgroundFrame } from '@/core/document/background'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import type { OpenedProject } from '@/contract/api'
-import { Saver } from '@/client/store/saver'
+import { limitPassed, touchedFaults } from '@/core/document/validate'
+import { api } from '@/client/http/api'
+import { noticeOf } from '@/client/store/notice'
+import { Saver, type Keeper } from '@/client/store/saver'
 import { NO_MARKS, type BenchState, type Saving, type TableTool } from '@/client/store/state'
 
 const BURST_MS = 700
@@ -114,6 +117,8 @@ const firstState = (opened: OpenedProject): BenchState => ({
   matched: '',
   uploads: [],
   hasSeenPictureHint: false,
+  isUnkept: false,
+  left: [],
 })
 
 /** The frame of that id, or the background's picture as one; null for a group or what is not there. */
@@ -148,12 +153,38 @@ const settled = (state: BenchState, project: Project): Partial<BenchState> => {
   }
 }
 
-export const createBench = (opened: OpenedProject, onSaved: (revision: number) => void = () => undefined): Bench => {
+/** A sentence for what the project may not become by a step, or null: better said now than refused by the server later. */
+const refusalOf = (project: Project, { forward }: Pick<Recorded, 'forward'>): string | null => {
+  const passed = limitPassed(project)
+  if (passed) return passed
+  const [fault] = touchedFaults(
+    project,
+    forward.map(({ path }) => path),
+  )
+  return fault ? `This cannot be done: ${fault.path.split('.').slice(-2).join(' ')} ${fault.message}.` : null
+}
+
+/** Where unsent steps are kept, and who is told of saved ones. */
+export interface BenchOptions {
+  readonly keeper: Keeper
+  readonly onSaved?: (revision: number) => void
+}
+
+export const createBench = (opened: OpenedProject, { keeper, onSaved = () => undefined }: BenchOptions): Bench => {
   const store = createStore<BenchState>(() => firstState(opened))
   const get = store.getState
   const set = (change: Partial<BenchState>): void => store.setState(change)
-  const onState = (saving: Saving): void => set({ saving })
-  const saver = new Saver(opened.project.id, opened.revision, () => get().project, onState, onSaved)
+  const onKept = (isKept: boolean): void => {
+    if (get().isUnkept === isKept) set({ isUnkept: !isKept })
+  }
+  const saver = new Saver({
+    revision: opened.revision,
+    send: (request) => api.saveSteps(opened.project.id, request),
+    keeper,
+    onState: (saving: Saving) => set({ saving }),
+    onSaved,
+    onKept,
+  })
   let current: Burst | null = null
 
   const log = (entry: LoggedStep, project: Project, step: Step): void => {
@@ -162,12 +193,19 @@ export const createBench = (opened: OpenedProject, onSaved: (revision: number) =
     saver.push(entry)
   }
 
+  const isRefused = (project: Project, change: Pick<Recorded, 'forward'>): boolean => {
+    const refusal = refusalOf(project, change)
+    if (refusal) set({ preview: null, notice: noticeOf(refusal, 'fault') })
+    return refusal !== null
+  }
+
   const endBurst = (): void => {
     if (!current) return
     const { name, steps, timer, project } = current
     clearTimeout(timer)
     current = null
     const step = joined(newStepId(), name, steps)
+    if (isRefused(project, step)) return
     log({ ...step, kind: 'do' }, project, step)
   }
 
@@ -176,6 +214,7 @@ export const createBench = (opened: OpenedProject, onSaved: (revision: number) =
     endBurst()
     const recorded = change(get().project)
     if (!recorded.forward.length) return set({ preview: null })
+    if (isRefused(recorded.project, recorded)) return
     const step: Step = { id: newStepId(), name, forward: recorded.forward, inverse: recorded.inverse }
     log({ ...step, kind: 'do' }, recorded.project, step)
   }

@@ -1,9 +1,6 @@
 import type { Bench } from '@/client/store/benchStore'
-
-let notices = 0
+import { noticeOf, type Notice } from '@/client/store/notice'
 
 /** Says something to the person, in a line at the head of the bench. */
-export const say = (bench: Bench, text: string, tone: 'plain' | 'fault' = 'plain'): void => {
-  notices += 1
-  bench.set({ notice: { id: notices, text, tone } })
-}
+export const say = (bench: Bench, text: string, tone: Notice['tone'] = 'plain'): void =>
+  bench.set({ notice: noticeOf(text, tone) })

@@ -1,70 +1,89 @@
 import type { LoggedStep } from '@/core/document/history'
-import { readProject } from '@/core/document/validate'
-import type { Project } from '@/core/document/types'
-import { api, ApiError } from '@/client/http/api'
+import type { SavedSteps, SaveRequest } from '@/contract/api'
+import { ApiError } from '@/client/http/api'
 import type { Saving } from '@/client/store/state'
 
-/** Steps sent in one request. */
-export const MOST_STEPS_AT_ONCE = 200
+/** Characters of steps sent in one request, unless one step alone has more; and steps at most. */
+const MOST_CHARACTERS = 2_000_000
+const MOST_STEPS = 200
 const RETRY_MS = [500, 1000, 2000, 4000] as const
 
-/** Steps that the server has not acknowledged, kept in the browser over a reload. */
-export interface Unsent {
-  readonly base: number
-  readonly steps: readonly LoggedStep[]
-  readonly project: Project
+/** Where steps are kept until the server has them. Each promise rejects where the browser keeps no more. */
+export interface Keeper {
+  keep(on: number, step: LoggedStep): Promise<void>
+  forget(before?: number): Promise<void>
 }
 
-const keyOf = (id: string): string => `eager-stencil.unsent.${id}`
+interface Queued {
+  readonly step: LoggedStep
+  readonly characters: number
+}
 
-export const readUnsent = (id: string): Unsent | null => {
-  try {
-    const text = localStorage.getItem(keyOf(id))
-    if (!text) return null
-    const held = JSON.parse(text) as Unsent // written by keep() below
-    return { ...held, project: readProject(held.project) }
-  } catch {
-    // What cannot be read cannot be sent; the saved project is what counts.
-    localStorage.removeItem(keyOf(id))
-    return null
+const queued = (step: LoggedStep): Queued => ({ step, characters: JSON.stringify(step).length })
+
+/** How many of the first steps go into one request: by their size, at least one. */
+const countThatFits = (queue: readonly Queued[], most: number): number => {
+  let characters = 0
+  let count = 0
+  for (const next of queue.slice(0, most)) {
+    characters += next.characters
+    if (count > 0 && characters > MOST_CHARACTERS) break
+    count += 1
   }
+  return count
 }
 
-export const forgetUnsent = (id: string): void => localStorage.removeItem(keyOf(id))
+/** What a fault of saving asks for: another try, smaller requests, or the person. */
+const remedyFor = (error: unknown): 'again' | 'smaller' | 'conflict' | 'refused' => {
+  if (!(error instanceof ApiError) || error.status < 400 || error.status >= 500) return 'again'
+  // Timeouts and too many requests pass.
+  if ([408, 425, 429].includes(error.status)) return 'again'
+  if (error.status === 413) return 'smaller'
+  return error.status === 409 ? 'conflict' : 'refused'
+}
+
+export interface SaverOptions {
+  /** The revision that the first step will be made on. */
+  readonly revision: number
+  readonly send: (request: SaveRequest) => Promise<SavedSteps>
+  readonly keeper: Keeper
+  readonly onState: (saving: Saving) => void
+  readonly onSaved: (revision: number) => void
+  /** The browser keeps no more steps, or keeps them again. */
+  readonly onKept: (isKept: boolean) => void
+}
 
 /** Sends steps in order, again and again until they are acknowledged. */
 export class Saver {
-  private queue: LoggedStep[] = []
+  private queue: Queued[] = []
+  private revision: number
   private sending = false
+  private isStuck = false
   private failures = 0
+  private most = MOST_STEPS
   private timer: ReturnType<typeof setTimeout> | undefined
 
-  constructor(
-    private readonly id: string,
-    private revision: number,
-    private readonly current: () => Project,
-    private readonly onState: (saving: Saving) => void,
-    private readonly onSaved: (revision: number) => void,
-  ) {}
+  constructor(private readonly options: SaverOptions) {
+    this.revision = options.revision
+  }
 
   get hasUnsent(): boolean {
     return this.queue.length > 0
   }
 
-  get base(): number {
-    return this.revision
-  }
-
-  /** Goes on from another revision, after the project was read anew. */
+  /** Goes on from another revision, after the project was read anew; what was not sent is let go of. */
   restart(revision: number): void {
+    clearTimeout(this.timer)
     this.queue = []
     this.revision = revision
-    forgetUnsent(this.id)
+    this.isStuck = false
+    this.failures = 0
+    this.follow(this.options.keeper.forget())
   }
 
   push(step: LoggedStep): void {
-    this.queue.push(step)
-    this.keep()
+    this.follow(this.options.keeper.keep(this.revision + this.queue.length, step))
+    this.queue.push(queued(step))
     void this.send()
   }
 
@@ -72,7 +91,7 @@ export class Saver {
   async flush(): Promise<boolean> {
     for (let turn = 0; turn < 100 && this.hasUnsent; turn += 1) {
       await this.send()
-      if (this.failures > 0) return false
+      if (this.failures > 0 || this.isStuck) return false
       if (this.hasUnsent) await new Promise((resolve) => setTimeout(resolve, 30))
     }
     return !this.hasUnsent
@@ -82,46 +101,65 @@ export class Saver {
     clearTimeout(this.timer)
   }
 
-  private keep(): void {
-    try {
-      const unsent: Unsent = { base: this.revision, steps: this.queue, project: this.current() }
-      localStorage.setItem(keyOf(this.id), JSON.stringify(unsent))
-    } catch {
-      // The browser's store is full: the steps still wait in memory and are sent from there.
-      this.onState({ state: 'saving' })
-    }
+  private follow(keeping: Promise<void>): void {
+    keeping.then(
+      () => this.options.onKept(true),
+      () => this.options.onKept(false),
+    )
   }
 
   private async send(): Promise<void> {
-    if (this.sending || !this.queue.length) return
+    if (this.sending || this.isStuck || !this.queue.length) return
     this.sending = true
     clearTimeout(this.timer)
-    if (this.failures === 0) this.onState({ state: 'saving' })
-    const steps = this.queue.slice(0, MOST_STEPS_AT_ONCE)
+    if (this.failures === 0) this.options.onState({ state: 'saving' })
+    const count = countThatFits(this.queue, this.most)
+    const steps = this.queue.slice(0, count).map(({ step }) => step)
     try {
-      const { revision } = await api.saveSteps(this.id, { base: this.revision, steps })
-      this.queue = this.queue.slice(steps.length)
-      this.revision = revision
-      this.failures = 0
-      if (this.queue.length) this.keep()
-      else forgetUnsent(this.id)
-      this.onSaved(revision)
+      const { revision } = await this.options.send({ base: this.revision, steps })
       this.sending = false
-      if (this.queue.length) await this.send()
-      else this.onState({ state: 'saved' })
+      this.acknowledged(count, revision)
     } catch (error) {
       this.sending = false
-      this.failed(error)
+      this.failed(error, count)
     }
+    if (this.queue.length && this.failures === 0) await this.send()
   }
 
-  private failed(error: unknown): void {
-    this.failures += 1
-    if (error instanceof ApiError && error.status >= 400 && error.status < 500 && error.status !== 429) {
-      this.onState({ state: 'conflict', message: error.message })
+  private acknowledged(count: number, revision: number): void {
+    this.queue = this.queue.slice(count)
+    this.revision = revision
+    this.failures = 0
+    this.follow(this.options.keeper.forget(revision))
+    this.options.onSaved(revision)
+    if (!this.queue.length) this.options.onState({ state: 'saved' })
+  }
+
+  private failed(error: unknown, count: number): void {
+    const remedy = remedyFor(error)
+    if (remedy === 'smaller' && count > 1) {
+      this.most = Math.max(1, Math.floor(count / 2))
       return
     }
-    this.onState({ state: 'waiting' })
+    if (remedy !== 'again') {
+      this.isStuck = true
+      const message = error instanceof ApiError ? error.message : ''
+      this.options.onState({ state: remedy === 'conflict' ? 'conflict' : 'refused', message })
+      return
+    }
+    this.failures += 1
+    this.options.onState({ state: 'waiting' })
     this.timer = setTimeout(() => void this.send(), RETRY_MS[Math.min(this.failures - 1, RETRY_MS.length - 1)])
   }
+}
+
+/** Steps in the requests that a saver would send them in. */
+export const inRequests = (steps: readonly LoggedStep[]): readonly (readonly LoggedStep[])[] => {
+  const requests: LoggedStep[][] = []
+  for (let rest = steps.map(queued); rest.length;) {
+    const count = countThatFits(rest, MOST_STEPS)
+    requests.push(rest.slice(0, count).map(({ step }) => step))
+    rest = rest.slice(count)
+  }
+  return requests
 }

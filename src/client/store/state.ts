@@ -13,6 +13,8 @@ import type { RegionChoice } from '@/core/region/choice'
 import type { Caret } from '@/core/lettering/layout'
 import type { Slot } from '@/core/lettering/slots'
 import type { Stencil } from '@/core/stencil/stencil'
+import type { Notice } from '@/client/store/notice'
+import type { Unsent } from '@/client/store/unsent'
 import type { FaceAnswer, KeptStencil, PictureAnswer } from '@/contract/api'
 
 /** What a drag moves. */
@@ -32,6 +34,8 @@ export type Saving =
   /** The server is not reached; work goes on and is sent later. */
   | { readonly state: 'waiting' }
   | { readonly state: 'conflict'; readonly message: string }
+  /** The server refuses what was made here; sending it again would not help. */
+  | { readonly state: 'refused'; readonly message: string }
 
 /** What is being carried over the table: from the supplies, or a picture out of its frame. */
 export type Carried =
@@ -121,12 +125,6 @@ export interface MissingLetters {
   readonly groupId: string
   readonly letters: readonly string[]
   readonly offered: readonly FaceAnswer[] | null
-}
-
-export interface Notice {
-  readonly id: number
-  readonly text: string
-  readonly tone: 'plain' | 'fault'
 }
 
 export interface Upload {
@@ -268,4 +266,8 @@ export interface BenchState {
   readonly matched: string
   readonly uploads: readonly Upload[]
   readonly hasSeenPictureHint: boolean
+  /** The browser keeps no more unsent steps: they are lost if the page is closed before they are saved. */
+  readonly isUnkept: boolean
+  /** What tabs that are gone could not send of this project. */
+  readonly left: readonly Unsent[]
 }

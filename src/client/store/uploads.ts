@@ -10,6 +10,11 @@ import { say } from '@/client/store/notices'
 import type { Bench } from '@/client/store/benchStore'
 import type { Upload } from '@/client/store/state'
 
+interface FrameOnSheet {
+  readonly sheetId: string
+  readonly frameId: string
+}
+
 const SIDE_BY_SIDE = 3
 
 /** Bytes that the server takes for one picture; larger files are refused before they are sent. */
@@ -52,8 +57,12 @@ const sendOne = async (bench: Bench, id: number, file: File): Promise<PictureAns
   }
 }
 
-/** Adds files to the library, several at once with progress for each. The first fills `frameId`, if given. */
+/**
+ * Adds files to the library, several at once with progress for each. The first fills `frameId`, if given: on the sheet that
+ * is shown now, whichever is shown when the file has come in.
+ */
 export const addFiles = async (bench: Bench, files: readonly File[], frameId: string | null = null): Promise<void> => {
+  const { sheetId } = bench.get()
   const entries = files.map((file) => {
     uploads += 1
     const upload: Upload = { id: uploads, name: file.name, share: 0, state: 'sending' }
@@ -67,11 +76,17 @@ export const addFiles = async (bench: Bench, files: readonly File[], frameId: st
       const picture = await sendOne(bench, next.upload.id, next.file)
       if (!picture) continue
       added += 1
-      if (frameId !== null && next === entries[0]) fillFrame(bench, frameId, picture)
+      if (frameId !== null && next === entries[0]) fillFrameLater(bench, { sheetId, frameId }, picture)
     }
   }
   await Promise.all(Array.from({ length: SIDE_BY_SIDE }, work))
   if (added) bench.set({ spoken: `${added} ${added === 1 ? 'picture' : 'pictures'} added` })
+}
+
+/** Fills a frame that was meant some time ago; one that has gone meanwhile leaves the picture in the library. */
+const fillFrameLater = (bench: Bench, { sheetId, frameId }: FrameOnSheet, picture: PictureAnswer): void => {
+  if (bench.get().project.sheets[sheetId]?.items[frameId]) fillFrame(bench, frameId, picture, sheetId)
+  else say(bench, `${picture.name} is among the pictures; the frame it was meant for is gone.`)
 }
 
 /**

@@ -31,10 +31,7 @@ export const EMPTY_HISTORY: History = { undo: [], redo: [] }
 const FORBIDDEN_KEYS: ReadonlySet<unknown> = new Set(['__proto__', 'constructor', 'prototype'])
 
 const misfit = (why: string): Failure =>
-  new Failure(
-    'document-invalid',
-    `The change does not fit the project (${why}). Reload the page and make it again.`,
-  )
+  new Failure('document-invalid', `The change does not fit the project (${why}). Reload the page and make it again.`)
 
 const isWithin = (index: unknown, below: number): boolean =>
   typeof index === 'number' && Number.isInteger(index) && index >= 0 && index < below

@@ -68,8 +68,12 @@ interface Below {
 
 const belowOf = (touched: readonly Touched[]): Below => {
   const ids = new Map<string, Touched[]>()
-  for (const [id, ...rest] of touched)
-    if (id !== undefined) ids.set(String(id), [...(ids.get(String(id)) ?? []), rest as Touched])
+  for (const [id, ...rest] of touched) {
+    if (id === undefined) continue
+    const held = ids.get(String(id))
+    if (held) held.push(rest)
+    else ids.set(String(id), [rest])
+  }
   return { isWhole: touched.some((path) => path.length === 0), ids }
 }
 
@@ -118,7 +122,9 @@ const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): re
   const sheets = Object.values(project.sheets)
   const isGone = (root: 'pictures' | 'finishes'): boolean => {
     const below = roots.get(root)
-    return below !== undefined && (below.isWhole || [...below.ids.keys()].some((id) => !Object.hasOwn(project[root], id)))
+    return (
+      below !== undefined && (below.isWhole || [...below.ids.keys()].some((id) => !Object.hasOwn(project[root], id)))
+    )
   }
   const below = roots.get('sheets')
   const touchedSheets = below?.isWhole ? sheets : sheets.filter(({ id }) => below?.ids.has(id))
@@ -136,7 +142,9 @@ const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): re
           ...letteringPictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
         ])
       : []),
-    ...(isGone('finishes') ? sheets.flatMap((sheet) => finishFaults(sheet, project.finishes, `sheets.${sheet.id}.`)) : []),
+    ...(isGone('finishes')
+      ? sheets.flatMap((sheet) => finishFaults(sheet, project.finishes, `sheets.${sheet.id}.`))
+      : []),
   ]
 }
 
@@ -163,7 +171,11 @@ export const checkTouched = (project: Project, touched: readonly Touched[]): voi
   if (faults.length) throw new Failure('document-invalid', describe(faults), faults)
 }
 
-const held = <Whole>(root: Root<Whole>, whole: Whole, key: keyof Whole): { readonly count: number; readonly most: number } => {
+const held = <Whole>(
+  root: Root<Whole>,
+  whole: Whole,
+  key: keyof Whole,
+): { readonly count: number; readonly most: number } => {
   const value: unknown = whole[key]
   if (root.each) return { count: isPlainObject(value) ? Object.keys(value).length : 0, most: root.each.most }
   return { count: Array.isArray(value) ? value.length : 0, most: root.most ?? Infinity }

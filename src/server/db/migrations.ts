@@ -95,4 +95,40 @@ export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
     },
     down: async ({ context: q }) => q.dropTable('faces'),
   },
+  {
+    name: '0005-uses-jobs-and-mended-projects',
+    up: async ({ context: q }) => {
+      const word = () => ({ type: DataTypes.STRING, allowNull: false })
+      const whole = () => ({ type: DataTypes.INTEGER, allowNull: false })
+      await q.createTable('uses', {
+        projectId: { ...word(), primaryKey: true },
+        hash: { ...word(), primaryKey: true },
+        count: whole(),
+      })
+      await q.addIndex('uses', ['hash'])
+      await q.addColumn('projects', 'usesRevision', { ...whole(), defaultValue: -1 })
+      await q.addColumn('projects', 'historyFrom', { ...whole(), defaultValue: 0 })
+      await q.addColumn('pictures', 'levelBytes', { type: DataTypes.TEXT })
+      await q.createTable('jobs', {
+        id: { ...word(), primaryKey: true },
+        kind: word(),
+        projectId: { type: DataTypes.STRING },
+        state: word(),
+        fileName: { type: DataTypes.TEXT, allowNull: false },
+        bytes: { type: DataTypes.INTEGER },
+        width: { type: DataTypes.INTEGER },
+        height: { type: DataTypes.INTEGER },
+        message: { type: DataTypes.TEXT },
+        queuedAt: { type: DataTypes.DATE, allowNull: false },
+        endedAt: { type: DataTypes.DATE },
+      })
+    },
+    down: async ({ context: q }) => {
+      await q.dropTable('jobs')
+      await q.removeColumn('pictures', 'levelBytes')
+      await q.removeColumn('projects', 'historyFrom')
+      await q.removeColumn('projects', 'usesRevision')
+      await q.dropTable('uses')
+    },
+  },
 ]

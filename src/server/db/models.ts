@@ -17,6 +17,32 @@ export class ProjectRow extends Model<InferAttributes<ProjectRow>, InferCreation
   declare createdAt: CreationOptional<Date>
   declare changedAt: Date
   declare removedAt: Date | null
+  /** The revision that the table of uses speaks of; -1 while it speaks of none. */
+  declare usesRevision: CreationOptional<number>
+  /** What lies before was left out when the project was mended, and cannot be taken back. */
+  declare historyFrom: CreationOptional<number>
+}
+
+/** How often a project shows or keeps a picture's file. */
+export class UseRow extends Model<InferAttributes<UseRow>, InferCreationAttributes<UseRow>> {
+  declare projectId: string
+  declare hash: string
+  declare count: number
+}
+
+/** Work that leaves a file to be fetched. */
+export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
+  declare id: string
+  declare kind: string
+  declare projectId: string | null
+  declare state: string
+  declare fileName: string
+  declare bytes: number | null
+  declare width: number | null
+  declare height: number | null
+  declare message: string | null
+  declare queuedAt: Date
+  declare endedAt: Date | null
 }
 
 export class StepRow extends Model<InferAttributes<StepRow>, InferCreationAttributes<StepRow>> {
@@ -50,6 +76,8 @@ export class PictureRow extends Model<InferAttributes<PictureRow>, InferCreation
   declare usedAt: Date | null
   /** A list of words as JSON. */
   declare tags: string
+  /** Bytes of each pyramid level as JSON; not known of pictures that came in long ago. */
+  declare levelBytes: string | null
 }
 
 /** An outline kept in a category of one's own. */
@@ -89,8 +117,34 @@ export const defineModels = (sequelize: Sequelize): void => {
       createdAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
       changedAt: { type: DataTypes.DATE, allowNull: false },
       removedAt: { type: DataTypes.DATE },
+      usesRevision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: -1 },
+      historyFrom: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
     },
     { ...plain, tableName: 'projects' },
+  )
+  UseRow.init(
+    {
+      projectId: key(),
+      hash: key(),
+      count: { type: DataTypes.INTEGER, allowNull: false },
+    },
+    { ...plain, tableName: 'uses' },
+  )
+  JobRow.init(
+    {
+      id: key(),
+      kind: { type: DataTypes.STRING, allowNull: false },
+      projectId: { type: DataTypes.STRING },
+      state: { type: DataTypes.STRING, allowNull: false },
+      fileName: { type: DataTypes.TEXT, allowNull: false },
+      bytes: { type: DataTypes.INTEGER },
+      width: { type: DataTypes.INTEGER },
+      height: { type: DataTypes.INTEGER },
+      message: { type: DataTypes.TEXT },
+      queuedAt: { type: DataTypes.DATE, allowNull: false },
+      endedAt: { type: DataTypes.DATE },
+    },
+    { ...plain, tableName: 'jobs' },
   )
   StepRow.init(
     {
@@ -127,6 +181,7 @@ export const defineModels = (sequelize: Sequelize): void => {
       addedAt: { type: DataTypes.DATE, allowNull: false },
       usedAt: { type: DataTypes.DATE },
       tags: { type: DataTypes.TEXT, allowNull: false, defaultValue: '[]' },
+      levelBytes: { type: DataTypes.TEXT },
     },
     { ...plain, tableName: 'pictures' },
   )

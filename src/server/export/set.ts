@@ -5,7 +5,7 @@ import { ZipFile } from 'yazl'
 import type { Project } from '@/core/document/types'
 import type { ExportOptions } from '@/contract/api'
 import { exportSheet, type Exported, type Progress } from '@/server/export/write'
-import { asDiskFailure } from '@/server/storage/files'
+import { asStorageFailure } from '@/server/storage/failures'
 
 /** One file of a set: a sheet, with the takes of one name, or one panel of it. */
 export interface SetSheet {
@@ -47,7 +47,7 @@ export const exportSet = async (job: SetJob, progress: Progress = () => undefine
     await rename(`${out}.part`, out)
     return { bytes: (await stat(out)).size, ...size }
   } catch (error) {
-    throw asDiskFailure(error)
+    throw asStorageFailure(error)
   } finally {
     await Promise.all([...parts, `${out}.part`].map((part) => rm(part, { force: true })))
   }

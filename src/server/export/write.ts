@@ -9,7 +9,7 @@ import { itemsOf, type DrawList } from '@/core/render/ops'
 import type { ExportOptions } from '@/contract/api'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
 import { outputSize, paintList } from '@/server/export/renderSheet'
-import { asDiskFailure } from '@/server/storage/files'
+import { asStorageFailure } from '@/server/storage/failures'
 
 /** Everything an export needs; plain data, so that it can be handed to another process. */
 export interface ExportJob {
@@ -93,7 +93,7 @@ export const exportSheet = async (
     await rename(aside, job.out)
   } catch (error) {
     await rm(aside, { force: true })
-    throw asDiskFailure(error)
+    throw asStorageFailure(error)
   }
   return { bytes: (await stat(job.out)).size, width: canvas.width, height: canvas.height }
 }

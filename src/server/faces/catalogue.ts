@@ -7,9 +7,9 @@ import type { FaceAnswer } from '@/contract/api'
 import { rootDirectory } from '@/server/config'
 import { FaceRow } from '@/server/db/models'
 import { database } from '@/server/db/open'
-import { checkFace } from '@/server/faces/check'
 import { LIMITS } from '@/server/limits'
 import { exists, faceFile, moveIntoPlace, receive, type Received } from '@/server/storage/files'
+import { work } from '@/server/work/work'
 
 /**
  * May a file be put into a bundle, where it can be used to set text anew? Only where its fsType allows installing or
@@ -62,7 +62,7 @@ export const ownFaces = async (ids: readonly string[]): Promise<readonly FaceRow
 }
 
 /** Keeps a received file as a typeface of one's own; the same content is kept once. Throws `face-unreadable` or `too-large`. */
-export const keepFace = async (received: Received): Promise<FaceAnswer> => {
+export const keepFace = async (received: Received, signal?: AbortSignal): Promise<FaceAnswer> => {
   const db = await database()
   const known = await FaceRow.findByPk(received.hash)
   if (known && (await exists(faceFile(known.hash, known.ending)))) {
@@ -72,7 +72,7 @@ export const keepFace = async (received: Received): Promise<FaceAnswer> => {
   try {
     if ((await FaceRow.count()) >= LIMITS.faces)
       throw new Failure('too-large', `${LIMITS.faces} typefaces can be kept. Remove some you no longer need first.`)
-    const { name, ending, embedding } = await checkFace(received.file)
+    const { name, ending, embedding } = await work('read-face', { file: received.file }, { signal })
     await moveIntoPlace(received.file, faceFile(received.hash, ending))
     const row = await db.write(async (transaction) => {
       const held = { hash: received.hash, name: name.slice(0, 120), ending, bytes: received.bytes, embedding }
@@ -88,8 +88,10 @@ export const keepFace = async (received: Received): Promise<FaceAnswer> => {
 }
 
 /** Takes a typeface in from a stream. */
-export const takeFace = async (body: Readable, declared?: number): Promise<FaceAnswer> =>
-  keepFace(await receive(body, LIMITS.faceBytes, declared === undefined ? {} : { declared }))
+export const takeFace = async (body: Readable, declared?: number, signal?: AbortSignal): Promise<FaceAnswer> => {
+  await database()
+  return keepFace(await receive(body, LIMITS.faceBytes, declared === undefined ? {} : { declared }), signal)
+}
 
 /** Forgets a typeface of one's own. Texts set in it stay as they are; they cannot be set anew in it. Throws `not-found`. */
 export const forgetFace = async (id: string): Promise<void> => {

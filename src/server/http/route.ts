@@ -1,10 +1,9 @@
-import { createReadStream } from 'node:fs'
-import { stat } from 'node:fs/promises'
 import { Readable } from 'node:stream'
 import { ValidationError, type Schema } from 'yup'
 import { Failure, isFailure, type FailureCode } from '@/core/failure'
 import type { Refusal } from '@/contract/api'
 import { LIMITS } from '@/server/limits'
+import { asStorageFailure } from '@/server/storage/failures'
 
 /** The one place that turns situations into HTTP answers. */
 const STATUS: Readonly<Record<FailureCode, number>> = {
@@ -21,6 +20,9 @@ const STATUS: Readonly<Record<FailureCode, number>> = {
   'picture-used': 409,
   'bundle-unreadable': 422,
   'disk-full': 507,
+  busy: 503,
+  'folder-in-use': 503,
+  cancelled: 499,
   'job-failed': 500,
   forbidden: 403,
 }
@@ -47,12 +49,13 @@ const guard = (request: Request): void => {
 export const answer = (body: unknown, status = 200): Response =>
   Response.json(body, { status, headers: { 'Cache-Control': 'no-store' } })
 
-const refusal = (error: unknown): Response => {
+const refusal = (thrown: unknown): Response => {
+  const error = asStorageFailure(thrown)
   if (isFailure(error)) {
     const body: Refusal = {
       code: error.code,
       message: error.message,
-      faults: error.faults.slice(0, 100),
+      faults: error.faults.slice(0, LIMITS.faultsListed),
       facts: error.facts,
     }
     return answer(body, STATUS[error.code])
@@ -66,6 +69,16 @@ const refusal = (error: unknown): Response => {
   return answer(body, 500)
 }
 
+/** Parts of a path are names: with a NUL in them they name nothing. */
+const checkedParams = <P>(params: P): P => {
+  if (Object.values(params ?? {}).some((part) => typeof part === 'string' && part.includes('\0')))
+    throw new Failure(
+      'refused',
+      'The address holds the character NUL, which names nothing here. Go back to the projects page.',
+    )
+  return params
+}
+
 export type Handler<P> = (request: Request, params: P) => Promise<Response>
 
 /** A route handler: guards the request, runs the use case, answers refusals in words. */
@@ -74,30 +87,47 @@ export const route =
   async (request: Request, context: { params: Promise<P> }): Promise<Response> => {
     try {
       guard(request)
-      return await handler(request, await context.params)
+      return await handler(request, checkedParams(await context.params))
     } catch (error) {
       return refusal(error)
     }
   }
 
-/** Reads and checks a JSON body. Refuses one that is too large, not JSON, or not of the schema. */
-export const readJson = async <T>(request: Request, schema: Schema<T>): Promise<T> => {
+const holdsNul = (value: unknown): boolean => {
+  if (typeof value === 'string') return value.includes('\0')
+  if (typeof value !== 'object' || value === null) return false
+  return Object.entries(value).some(([key, inner]) => key.includes('\0') || holdsNul(inner))
+}
+
+/**
+ * Reads and checks a JSON body of at most `most` bytes. Refuses one that is larger, not JSON, not of the schema, or that
+ * holds a NUL, at which databases end a text.
+ */
+export const readJson = async <T>(
+  request: Request,
+  schema: Schema<T>,
+  { most = LIMITS.jsonBytes }: { readonly most?: number } = {},
+): Promise<T> => {
   const chunks: Uint8Array[] = []
   let bytes = 0
   for await (const chunk of bodyOf(request)) {
     const part = chunk as Uint8Array // a request's body yields bytes
     bytes += part.length
-    if (bytes <= LIMITS.jsonBytes) chunks.push(part)
-    else if (bytes > 4 * LIMITS.jsonBytes) break
+    if (bytes <= most) chunks.push(part)
+    else if (bytes > 4 * most) break
   }
   // A body somewhat too large is read to its end, so that the answer reaches the one who sent it.
-  if (bytes > LIMITS.jsonBytes) throw new Failure('too-large', 'The request is too large. Save in smaller steps.')
+  if (bytes > most) throw new Failure('too-large', 'The request is too large. Save in smaller steps.')
+  const text = Buffer.concat(chunks).toString('utf8')
   let value: unknown
   try {
-    value = JSON.parse(Buffer.concat(chunks).toString('utf8'))
+    value = JSON.parse(text)
   } catch {
     throw new Failure('refused', 'The request is not JSON. Reload the page and try again.')
   }
+  // JSON can hold it only as this escape; a person may have typed the same signs.
+  if (text.includes('\\u0000') && holdsNul(value))
+    throw new Failure('refused', 'The request holds the character NUL, which no text here may hold. Take it out.')
   try {
     return schema.validateSync(value, { strict: true })
   } catch (error) {
@@ -119,39 +149,3 @@ export const declaredLength = (request: Request): number | undefined => {
   const length = text === null ? NaN : Number(text)
   return Number.isSafeInteger(length) && length >= 0 ? length : undefined
 }
-
-/** Streams a file; `download` offers it to be saved under that name. */
-export const fileAnswer = async (
-  file: string,
-  type: string,
-  options: { readonly download?: string; readonly keep?: boolean } = {},
-): Promise<Response> => {
-  const { size } = await stat(file)
-  const headers = new Headers({
-    'Content-Type': type,
-    'Content-Length': String(size),
-    'X-Content-Type-Options': 'nosniff',
-    'Cache-Control': options.keep ? 'private, max-age=31536000, immutable' : 'no-store',
-  })
-  if (options.download) headers.set('Content-Disposition', `attachment; filename="${options.download}"`)
-  return new Response(Readable.toWeb(createReadStream(file)) as ReadableStream, { headers })
-}
-
-/** Bytes made for this request, the same each time. */
-export const bytesAnswer = (bytes: Buffer, type: string): Response =>
-  new Response(new Uint8Array(bytes), {
-    headers: {
-      'Content-Type': type,
-      'X-Content-Type-Options': 'nosniff',
-      'Cache-Control': 'private, max-age=86400',
-    },
-  })
-
-export const streamAnswer = (body: Readable, type: string, download: string): Response =>
-  new Response(Readable.toWeb(body) as ReadableStream, {
-    headers: {
-      'Content-Type': type,
-      'Content-Disposition': `attachment; filename="${download}"`,
-      'Cache-Control': 'no-store',
-    },
-  })

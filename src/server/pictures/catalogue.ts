@@ -1,16 +1,20 @@
-import { rm } from 'node:fs/promises'
+import { rename, rm } from 'node:fs/promises'
 import path from 'node:path'
+import type { Transaction } from 'sequelize'
 import { Failure } from '@/core/failure'
 import type { PictureAnswer, PictureChange } from '@/contract/api'
 import { database } from '@/server/db/open'
 import { PictureRow } from '@/server/db/models'
 import { levelFile } from '@/server/pictures/levels'
-import { exists, pictureDirectory } from '@/server/storage/files'
+import { exists, flushAll, moveIntoPlace, pictureDirectory, sizeOf, temporaryPath } from '@/server/storage/files'
 
 /** A picture of the library, as it is also told to the client. */
 export type StoredPicture = PictureAnswer
 
 const readTags = (text: string): readonly string[] => JSON.parse(text) as readonly string[] // written by this file
+
+const levelBytesOf = ({ levelBytes }: PictureRow): readonly number[] =>
+  levelBytes === null ? [] : (JSON.parse(levelBytes) as readonly number[]) // written by this file
 
 const plain = (row: PictureRow): StoredPicture => ({
   hash: row.hash,
@@ -36,16 +40,64 @@ export const findPicture = async (hash: string): Promise<StoredPicture | null> =
   return row ? plain(row) : null
 }
 
-export type NewPicture = Omit<StoredPicture, 'tags' | 'addedAt' | 'usedAt'>
+/** The pictures with these contents that the library has. */
+export const picturesOf = async (hashes: readonly string[]): Promise<readonly StoredPicture[]> => {
+  await database()
+  return (await PictureRow.findAll({ where: { hash: [...hashes] } })).map(plain)
+}
 
-/** Lists a picture in the library; one that is listed already stays as it is. */
-export const rememberPicture = async (picture: NewPicture): Promise<StoredPicture> => {
+/** A picture with its files in a folder, to be kept. */
+export interface NewPicture extends Omit<StoredPicture, 'tags' | 'addedAt' | 'usedAt'> {
+  readonly levelBytes: readonly number[]
+}
+
+/** Are the original and all levels of a listed picture there, each as large as it was written? */
+const isWhole = async (row: PictureRow): Promise<boolean> => {
+  const folder = pictureDirectory(row.hash)
+  const levelBytes = levelBytesOf(row)
+  const sizes = await Promise.all([
+    sizeOf(path.join(folder, `original.${row.kind}`)),
+    ...Array.from({ length: row.levels }, (_, level) => sizeOf(levelFile(folder, level, row.hasAlpha))),
+  ])
+  const wanted = [row.bytes, ...levelBytes]
+  return sizes.every((size, i) => size !== null && size > 0 && (wanted[i] === undefined || wanted[i] === size))
+}
+
+/** The picture with this content, if the library has it with all its files. */
+export const wholePicture = async (hash: string): Promise<StoredPicture | null> => {
   const db = await database()
-  const row = await db.write(async (transaction) => {
-    const known = await PictureRow.findByPk(picture.hash, { transaction })
-    return known ?? PictureRow.create({ ...picture, tags: '[]', usedAt: null, addedAt: new Date() }, { transaction })
+  // In its turn with what adds and removes: half of a picture is never seen.
+  return db.write(async (transaction) => {
+    const row = await PictureRow.findByPk(hash, { transaction })
+    return row && (await isWhole(row)) ? plain(row) : null
   })
-  return plain(row)
+}
+
+/**
+ * Puts a folder with the files of a picture into place and lists it, as one: the files are on the disk before the row
+ * is. The same content is kept once; what is left of one whose files are partly gone makes room.
+ */
+export const keepFiles = async (
+  folder: string,
+  { levelBytes, ...picture }: NewPicture,
+): Promise<{ readonly picture: StoredPicture; readonly isNew: boolean }> => {
+  const db = await database()
+  await flushAll(folder)
+  const place = pictureDirectory(picture.hash)
+  return db.write(async (transaction) => {
+    const known = await PictureRow.findByPk(picture.hash, { transaction })
+    if (known && (await isWhole(known))) {
+      await rm(folder, { recursive: true, force: true })
+      return { picture: plain(known), isNew: false }
+    }
+    await rm(place, { recursive: true, force: true })
+    await moveIntoPlace(folder, place)
+    const held = { ...picture, levelBytes: JSON.stringify(levelBytes) }
+    const row = known
+      ? await known.update({ ...held, name: known.name }, { transaction })
+      : await PictureRow.create({ ...held, tags: '[]', usedAt: null, addedAt: new Date() }, { transaction })
+    return { picture: plain(row), isNew: !known }
+  })
 }
 
 /** All pictures, newest first. */
@@ -89,12 +141,34 @@ export const markUsed = async (hashes: readonly string[], now: Date): Promise<vo
   await db.write((transaction) => PictureRow.update({ usedAt: now }, { where: { hash: [...hashes] }, transaction }))
 }
 
-/** Takes a picture out of the list, then its files off the disk. */
-export const forgetPicture = async (hash: string): Promise<void> => {
+/**
+ * Takes a picture out of the library with its files, unless `check` throws, as one: nothing can be added or put to use in
+ * between. Throws `not-found`.
+ */
+export const forgetPicture = async (
+  hash: string,
+  check: (transaction: Transaction) => Promise<void> = () => Promise.resolve(),
+): Promise<void> => {
   const db = await database()
-  const count = await db.write((transaction) => PictureRow.destroy({ where: { hash }, transaction }))
-  if (!count) throw notThere()
-  await rm(pictureDirectory(hash), { recursive: true, force: true })
+  const place = pictureDirectory(hash)
+  const aside = await temporaryPath('.gone')
+  let isAside = false
+  try {
+    await db.write(async (transaction) => {
+      const row = await PictureRow.findByPk(hash, { transaction })
+      if (!row) throw notThere()
+      await check(transaction)
+      await row.destroy({ transaction })
+      if (await exists(place)) {
+        await rename(place, aside)
+        isAside = true
+      }
+    })
+  } catch (error) {
+    if (isAside) await rename(aside, place)
+    throw error
+  }
+  await rm(aside, { recursive: true, force: true })
 }
 
 const missing = (): Failure =>
@@ -104,19 +178,22 @@ const missing = (): Failure =>
 export const originalFile = async (hash: string): Promise<string> => {
   const picture = await findPicture(hash)
   const file = picture ? path.join(pictureDirectory(hash), `original.${picture.kind}`) : ''
-  if (!picture || !(await exists(file))) throw missing()
+  // A file of another size is what a loss of power has left of it.
+  if (!picture || (await sizeOf(file)) !== picture.bytes) throw missing()
   return file
 }
 
-/** The file of one pyramid level. */
+/** The file of one pyramid level. Throws `not-found`, or `picture-missing` where it is not as it was written. */
 export const storedLevel = async (
   hash: string,
   level: number,
 ): Promise<{ readonly file: string; readonly type: string }> => {
-  const picture = await findPicture(hash)
-  if (!picture || !Number.isInteger(level) || level < 0 || level >= picture.levels)
+  await database()
+  const row = await PictureRow.findByPk(hash)
+  if (!row || !Number.isInteger(level) || level < 0 || level >= row.levels)
     throw new Failure('not-found', 'There is no such picture here. Reload the page.')
-  const file = levelFile(pictureDirectory(hash), level, picture.hasAlpha)
-  if (!(await exists(file))) throw missing()
-  return { file, type: picture.hasAlpha ? 'image/png' : 'image/jpeg' }
+  const file = levelFile(pictureDirectory(hash), level, row.hasAlpha)
+  const size = await sizeOf(file)
+  if (!size || size !== (levelBytesOf(row)[level] ?? size)) throw missing()
+  return { file, type: row.hasAlpha ? 'image/png' : 'image/jpeg' }
 }

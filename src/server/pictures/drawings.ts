@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto'
-import { open, readFile, writeFile } from 'node:fs/promises'
+import { open, readFile, stat, writeFile } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
 import { Failure, isFailure } from '@/core/failure'
 import { cleanSvg } from '@/core/formats/svg/sanitise'
 import { looksLikeSvg } from '@/core/formats/svg/xml'
 import { LIMITS } from '@/server/limits'
-import type { Received } from '@/server/storage/files'
 
 const HEAD = 4096
 
@@ -36,16 +35,17 @@ const cleanText = (source: string): string => {
   return text.replace(/ width="[^"]*" height="[^"]*"/, ` width="${w}" height="${h}"`)
 }
 
-/** Puts the clean drawing in place of a received one. Throws `picture-unreadable` or `too-large`. */
-export const cleanReceived = async (received: Received): Promise<Received> => {
-  if (received.bytes > LIMITS.drawingBytes)
+/** Puts the clean drawing in place of one that came in; tells its bytes and hash. Throws `picture-unreadable` or `too-large`. */
+export const cleanDrawing = async (file: string): Promise<{ readonly bytes: number; readonly hash: string }> => {
+  const { size } = await stat(file)
+  if (size > LIMITS.drawingBytes)
     throw new Failure(
       'too-large',
       `An SVG may have at most ${Math.round(LIMITS.drawingBytes / 1024 / 1024)} MB. Simplify it and add it again.`,
     )
-  const text = cleanText(await readFile(received.file, 'utf8'))
-  await writeFile(received.file, text)
-  return { file: received.file, bytes: Buffer.byteLength(text), hash: createHash('sha256').update(text).digest('hex') }
+  const text = cleanText(await readFile(file, 'utf8'))
+  await writeFile(file, text)
+  return { bytes: Buffer.byteLength(text), hash: createHash('sha256').update(text).digest('hex') }
 }
 
 /** Is a drawing clean as it is? One that came in a bundle must be: its content is named by its hash. */

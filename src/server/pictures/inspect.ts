@@ -40,12 +40,18 @@ export interface Inspected {
   readonly isPlain: boolean
 }
 
-/** Options that make libvips refuse bombs and damage instead of guessing. */
-export const READ_OPTIONS = {
+export interface ReadOptions {
+  readonly failOn: 'truncated' | 'error' | 'warning'
+  readonly limitInputPixels: number
+  readonly sequentialRead: boolean
+}
+
+/** Options that make libvips refuse bombs and missing ends instead of guessing. */
+export const READ_OPTIONS: ReadOptions = {
   failOn: 'truncated',
   limitInputPixels: LIMITS.picturePixels,
   sequentialRead: true,
-} as const
+}
 
 export const unreadable = (): Failure =>
   new Failure(
@@ -59,13 +65,6 @@ const wrongKind = (mime: string): Failure =>
     ADVICE.find(([pattern]) => pattern.test(mime))?.[1] ??
       'This is not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture. Save it as one of these and add it again.',
   )
-
-/** Reads every pixel of a picture. Throws `picture-unreadable` for damage anywhere in the file. */
-export const readThrough = async (file: string): Promise<void> => {
-  await (file.endsWith('.svg') ? paintDrawing(file) : sharp(file, READ_OPTIONS)).stats().catch(() => {
-    throw unreadable()
-  })
-}
 
 /** A drawing is painted by the same reader that will paint it later, so what it cannot paint shows here. */
 const inspectDrawing = async (file: string): Promise<Inspected> => {

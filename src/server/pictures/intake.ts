@@ -1,86 +1,78 @@
-import { mkdir, rename, rm } from 'node:fs/promises'
+import { rename, rm } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable, Writable } from 'node:stream'
 import { Failure } from '@/core/failure'
-import { TaskQueue } from '@/server/db/queue'
+import { database } from '@/server/db/open'
 import { LIMITS } from '@/server/limits'
-import { cleanReceived, isDrawing } from '@/server/pictures/drawings'
-import { inspectPicture } from '@/server/pictures/inspect'
-import { levelFile, writeLevels } from '@/server/pictures/levels'
-import { findPicture, rememberPicture, type StoredPicture } from '@/server/pictures/catalogue'
-import {
-  asDiskFailure,
-  exists,
-  moveIntoPlace,
-  pictureDirectory,
-  receive,
-  temporaryPath,
-  type Received,
-} from '@/server/storage/files'
+import { isDrawing } from '@/server/pictures/drawings'
+import { keepFiles, wholePicture, type StoredPicture } from '@/server/pictures/catalogue'
+import { asStorageFailure } from '@/server/storage/failures'
+import { receive, temporaryPath, type Received } from '@/server/storage/files'
+import { work } from '@/server/work/work'
 
-/** Decoding is heavy on memory: one picture at a time, while uploads go on side by side. */
-const decoding = new TaskQueue()
+// Control characters and brackets have no place in a name.
+const STRAY = /[\u0000-\u001f\u007f<>]/g
 
 /** The file's own name without folders, control characters and ending. */
 export const pictureName = (name: string): string => {
   const base = name.split(/[\\/]/).at(-1) ?? ''
-  // Control characters are what this removes.
   const clean = base
-    .replace(/[\u0000-\u001f\u007f<>]/g, '')
+    .replace(STRAY, '')
     .replace(/\.[A-Za-z0-9]{2,5}$/, '')
     .trim()
-  return clean.slice(0, LIMITS.pictureNameLength) || 'Picture'
+  return clean.slice(0, LIMITS.pictureNameLength).toWellFormed() || 'Picture'
 }
 
-/** Are the original and all levels of a listed picture there? */
-const isWhole = async (picture: StoredPicture): Promise<boolean> => {
-  const folder = pictureDirectory(picture.hash)
-  const files = [
-    path.join(folder, `original.${picture.kind}`),
-    ...Array.from({ length: picture.levels }, (_, level) => levelFile(folder, level, picture.hasAlpha)),
-  ]
-  return (await Promise.all(files.map(exists))).every(Boolean)
+export interface KeptPicture {
+  readonly picture: StoredPicture
+  /** It was not in the library before. */
+  readonly isNew: boolean
 }
 
-/** Keeps a received file as a picture of the library; the same content is kept once. */
-export const keepReceived = async (received: Received, name: string): Promise<StoredPicture> => {
-  const known = await findPicture(received.hash)
-  if (known && (await isWhole(known))) {
-    await rm(received.file, { force: true })
-    return known
-  }
-  // What is left of a picture whose files are partly gone makes room for the whole.
-  if (known) await rm(pictureDirectory(received.hash), { recursive: true, force: true })
+interface Intake {
+  readonly signal?: AbortSignal | undefined
+}
+
+/** Reads a received file apart from the server and puts it with its pyramid into place. */
+const readIn = async (received: Received, name: string, kind: 'take-picture' | 'take-drawing', { signal }: Intake) => {
   const building = await temporaryPath('.picture')
   try {
     if (received.bytes === 0) throw new Failure('picture-unreadable', 'The file is empty. Choose another file.')
-    const inspected = await inspectPicture(received.file)
-    await mkdir(building)
-    const levels = await decoding.run(() => writeLevels(received.file, inspected, building))
-    await rename(received.file, path.join(building, `original.${inspected.ending}`))
-    await moveIntoPlace(building, pictureDirectory(received.hash))
-    return await rememberPicture({
-      hash: received.hash,
+    const taken = await work(kind, { file: received.file, folder: building }, { signal })
+    await rename(received.file, path.join(building, `original.${taken.ending}`))
+    return await keepFiles(building, {
+      hash: taken.cleaned?.hash ?? received.hash,
       name: pictureName(name),
-      kind: inspected.ending,
-      bytes: received.bytes,
-      width: inspected.width,
-      height: inspected.height,
-      levels,
-      hasAlpha: inspected.hasAlpha,
+      kind: taken.ending,
+      bytes: taken.cleaned?.bytes ?? received.bytes,
+      width: taken.width,
+      height: taken.height,
+      levels: taken.levels,
+      levelBytes: taken.levelBytes,
+      hasAlpha: taken.hasAlpha,
     })
   } catch (error) {
     await rm(building, { recursive: true, force: true })
     await rm(received.file, { force: true })
-    throw asDiskFailure(error)
+    throw asStorageFailure(error)
   }
 }
 
-/** Takes a picture in from a stream. Nothing of it stays if it is refused. */
+/** Keeps a received file as a picture of the library; the same content is kept once. Nothing of it stays if it is refused. */
+export const keepReceived = async (received: Received, name: string, intake: Intake = {}): Promise<KeptPicture> => {
+  const known = await wholePicture(received.hash)
+  if (known) {
+    await rm(received.file, { force: true })
+    return { picture: known, isNew: false }
+  }
+  return readIn(received, name, 'take-picture', intake)
+}
+
+/** Takes a picture in from a stream. Nothing of it stays if it is refused, or if the sender goes away. */
 export const takePicture = async (
   body: Readable,
   name: string,
-  options: { readonly declared?: number; readonly openSink?: (file: string) => Writable } = {},
+  options: Intake & { readonly declared?: number; readonly openSink?: (file: string) => Writable } = {},
 ): Promise<StoredPicture> => {
   if (options.declared !== undefined && options.declared > LIMITS.pictureBytes) {
     body.resume()
@@ -89,12 +81,12 @@ export const takePicture = async (
       `The file is larger than ${LIMITS.pictureBytes / 1024 / 1024} MB. Make it smaller and add it again.`,
     )
   }
+  // The folder is cleared when it is opened: before anything is put there.
+  await database()
   const received = await receive(body, LIMITS.pictureBytes, options)
-  if (!(await isDrawing(received.file))) return keepReceived(received, name)
-  try {
-    return await keepReceived(await cleanReceived(received), name)
-  } catch (error) {
-    await rm(received.file, { force: true })
-    throw error
-  }
+  // A drawing is named by what is left of it when it has been cleaned.
+  const kept = (await isDrawing(received.file))
+    ? await readIn(received, name, 'take-drawing', options)
+    : await keepReceived(received, name, options)
+  return kept.picture
 }

@@ -1,11 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { createWriteStream } from 'node:fs'
-import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises'
+import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
 import { Transform, type Readable, type Writable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { Failure, refuse } from '@/core/failure'
 import { dataDirectory } from '@/server/config'
+import { asStorageFailure } from '@/server/storage/failures'
 
 const HASH = /^[0-9a-f]{64}$/
 
@@ -31,46 +32,42 @@ export const temporaryPath = async (ending = ''): Promise<string> => {
   return path.join(temporaryDirectory(), `${randomUUID()}${ending}`)
 }
 
-/** No upload takes this long; what is older was left by a run that was interrupted. */
-const STALE_MS = 60 * 60 * 1000
+/** Bytes of a file; null where there is none. */
+export const sizeOf = (file: string): Promise<number | null> =>
+  stat(file).then(
+    ({ size }) => size,
+    () => null,
+  )
 
-/** Removes what an earlier, interrupted run left half-written; what other requests are writing now stays. */
-export const clearTemporary = async (now: number): Promise<void> => {
-  const folder = temporaryDirectory()
-  await mkdir(folder, { recursive: true })
-  for (const name of await readdir(folder)) {
-    const file = path.join(folder, name)
-    const { mtimeMs } = await stat(file)
-    if (now - mtimeMs > STALE_MS) await rm(file, { recursive: true, force: true })
+export const exists = async (file: string): Promise<boolean> => (await sizeOf(file)) !== null
+
+/** Makes what was written to a file or folder last over a loss of power. */
+const flush = async (place: string): Promise<void> => {
+  const handle = await open(place, 'r')
+  try {
+    await handle.sync()
+  } finally {
+    await handle.close()
   }
 }
 
-export const exists = (file: string): Promise<boolean> =>
-  stat(file).then(
-    () => true,
-    () => false,
-  )
+/** Flushes a file, or a folder with all its files, to the disk. */
+export const flushAll = async (place: string): Promise<void> => {
+  if ((await stat(place)).isDirectory()) for (const name of await readdir(place)) await flush(path.join(place, name))
+  await flush(place)
+}
 
-/** Moves a finished folder or file into place; if the place is taken, what is there is kept. */
+/** Flushes a finished folder or file to the disk and moves it into place; if the place is taken, what is there is kept. */
 export const moveIntoPlace = async (from: string, to: string): Promise<void> => {
   await mkdir(path.dirname(to), { recursive: true })
   try {
+    await flushAll(from)
     await rename(from, to)
+    await flush(path.dirname(to))
   } catch (error) {
-    if (!(await exists(to))) throw asDiskFailure(error)
+    if (!(await exists(to))) throw asStorageFailure(error)
     await rm(from, { recursive: true, force: true })
   }
-}
-
-const codeOf = (error: unknown): unknown =>
-  typeof error === 'object' && error !== null && 'code' in error ? error.code : undefined
-
-/** Says a full disk in words; passes everything else on. */
-export const asDiskFailure = (error: unknown): unknown => {
-  const code = codeOf(error)
-  if (code === 'ENOSPC' || code === 'EDQUOT')
-    return new Failure('disk-full', 'The disk is full, so the file was not kept. Free some space and add it again.')
-  return error
 }
 
 export interface Received {
@@ -106,7 +103,7 @@ export const receive = async (
     return { file, bytes, hash: hash.digest('hex') }
   } catch (error) {
     await rm(file, { force: true })
-    throw asDiskFailure(error)
+    throw asStorageFailure(error)
   }
 }
 

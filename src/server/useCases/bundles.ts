@@ -1,21 +1,25 @@
 import { rm } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable } from 'node:stream'
+import { isFailure } from '@/core/failure'
 import type { Project } from '@/core/document/types'
 import { pictureUses } from '@/core/document/roots'
 import { faceIdsOf } from '@/core/document/lettering'
 import { bundleStream, type FaceOnTheWay } from '@/server/bundle/write'
-import { readBundle } from '@/server/bundle/read'
+import { readBundle, type Examine, type Unpacked } from '@/server/bundle/read'
+import { database } from '@/server/db/open'
 import { LIMITS } from '@/server/limits'
-import { originalFile } from '@/server/pictures/catalogue'
+import { forgetPicture, originalFile } from '@/server/pictures/catalogue'
 import { keepReceived } from '@/server/pictures/intake'
+import type { ExaminedPicture } from '@/server/pictures/examine'
 import { openProject } from '@/server/projects/store'
-import { canTravel, keepFace, ownFaces } from '@/server/faces/catalogue'
+import { canTravel, forgetFace, keepFace, ownFaces } from '@/server/faces/catalogue'
 import { exists, faceFile, receive, temporaryPath } from '@/server/storage/files'
-import { keepStencils } from '@/server/stencils/catalogue'
-import { safeFileName } from '@/server/useCases/exports'
+import { forgetStencil, keepStencils, listStencils } from '@/server/stencils/catalogue'
+import { safeFileName } from '@/server/export/names'
 import { stencilsOf } from '@/server/useCases/stencils'
 import { adoptProject } from '@/server/useCases/projects'
+import { work } from '@/server/work/work'
 
 /** A project with only the pictures that something in it shows or keeps. */
 const withUsedPictures = (project: Project): Project => {
@@ -52,26 +56,89 @@ const bundleParts = async (id: string): Promise<BundleParts> => {
 /** The name of a bundle that can be made. */
 export const bundleName = async (id: string): Promise<string> => (await bundleParts(id)).fileName
 
-/** A project as a zip to download. */
-export const writeBundle = async (id: string): Promise<{ readonly body: Readable; readonly fileName: string }> => {
+/** A project as a zip to download; it is made when it is read. */
+export const writeBundle = async (
+  id: string,
+): Promise<{ readonly open: () => Readable; readonly fileName: string }> => {
   const { project, files, fileName } = await bundleParts(id)
   const stencils = await stencilsOf(project)
-  return { body: bundleStream(project, files, stencils, await facesOf(project)), fileName }
+  const faces = await facesOf(project)
+  return { open: () => bundleStream(project, files, stencils, faces), fileName }
 }
 
-/** Brings a bundle in as a new project. Nothing stays of one that is refused. */
-export const bringBundleIn = async (body: Readable, declared?: number): Promise<string> => {
+/** What a bundle has added, so that it can go again. */
+interface Added {
+  readonly pictures: string[]
+  readonly faces: string[]
+  readonly stencils: string[]
+}
+
+const takeBack = async ({ pictures, faces, stencils }: Added): Promise<void> => {
+  for (const hash of pictures) await forgetPicture(hash)
+  for (const id of faces) await forgetFace(id)
+  for (const id of stencils) await forgetStencil(id)
+}
+
+const keepAll = async (
+  { project, files, stencils, faces }: Unpacked,
+  added: Added,
+  signal: AbortSignal | undefined,
+): Promise<string> => {
+  for (const face of faces) {
+    const known = await ownFaces([face.hash])
+    const { id } = await keepFace(face, signal)
+    if (!known.length) added.faces.push(id)
+  }
+  const names = new Map(Object.values(project.pictures).map(({ hash, name }) => [hash, name]))
+  for (const { file, hash, bytes } of files.values()) {
+    const { isNew } = await keepReceived({ file, hash, bytes }, names.get(hash) ?? '', { signal })
+    if (isNew) added.pictures.push(hash)
+  }
+  if (stencils.length) {
+    const before = new Set((await listStencils()).map(({ id }) => id))
+    const kept = await keepStencils(stencils)
+    added.stencils.push(...kept.map(({ id }) => id).filter((id) => !before.has(id)))
+  }
+  return adoptProject(project)
+}
+
+/**
+ * Looks at pictures apart from the server, one after another. One that takes too long or too much has a fault of its own;
+ * the others are looked at all the same.
+ */
+const examineApart =
+  (signal: AbortSignal | undefined): Examine =>
+  async (pictures) => {
+    const examined: ExaminedPicture[] = []
+    while (examined.length < pictures.length) {
+      const rest = pictures.slice(examined.length)
+      let done = 0
+      try {
+        examined.push(
+          ...(await work('examine-pictures', rest, { signal, onProgress: (progress) => (done = progress.done) })),
+        )
+      } catch (error) {
+        if (!isFailure(error) || error.code !== 'picture-unreadable') throw error
+        // Those before it are sound; what was found out of them went with the process.
+        const before = done ? await work('examine-pictures', rest.slice(0, done), { signal }) : []
+        examined.push(...before, { fault: error.message })
+      }
+    }
+    return examined
+  }
+
+/** Brings a bundle in as a new project. Nothing stays of one that is refused, or whose sender goes away. */
+export const bringBundleIn = async (body: Readable, declared?: number, signal?: AbortSignal): Promise<string> => {
+  await database()
   const received = await receive(body, LIMITS.bundleBytes, declared === undefined ? {} : { declared })
   const folder = await temporaryPath('.bundle')
+  const added: Added = { pictures: [], faces: [], stencils: [] }
   try {
-    const { project, files, stencils, faces } = await readBundle(received.file, folder)
-    for (const face of faces) await keepFace(face)
-    for (const [name, unpacked] of files) {
-      const ref = Object.values(project.pictures).find((picture) => picture.hash === unpacked.hash)
-      if (ref) await keepReceived({ file: unpacked.file, hash: unpacked.hash, bytes: unpacked.bytes }, ref.name || name)
-    }
-    if (stencils.length) await keepStencils(stencils)
-    return await adoptProject(project)
+    const reading = { examine: examineApart(signal), signal }
+    return await keepAll(await readBundle(received.file, folder, reading), added, signal)
+  } catch (error) {
+    await takeBack(added)
+    throw error
   } finally {
     await rm(folder, { recursive: true, force: true })
     await rm(received.file, { force: true })

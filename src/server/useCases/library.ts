@@ -1,28 +1,15 @@
 import { randomUUID } from 'node:crypto'
-import { Failure } from '@/core/failure'
+import { Failure, isFailure } from '@/core/failure'
 import { relinkHash } from '@/core/document/edits/project'
-import { pictureUses } from '@/core/document/roots'
-import type { Project } from '@/core/document/types'
-import type { PictureAnswer, PictureUse } from '@/contract/api'
+import type { PictureAnswer, PictureUse, Replaced } from '@/contract/api'
 import { findPicture, forgetPicture } from '@/server/pictures/catalogue'
-import { appendSteps, listProjects, openProject } from '@/server/projects/store'
-
-/** How often a picture's file is shown or kept in a project. */
-const countOf = (project: Project, hash: string): number => {
-  let count = 0
-  for (const [id, uses] of pictureUses(project)) if (project.pictures[id]?.hash === hash) count += uses
-  return count
-}
+import { editProject } from '@/server/projects/store'
+import { projectsUsing, refreshUses } from '@/server/projects/uses'
 
 /** The projects that show or keep a picture. Deleted ones do not count: brought back, they show it as missing. */
 export const usesOfPicture = async (hash: string): Promise<readonly PictureUse[]> => {
-  const uses: PictureUse[] = []
-  for (const row of await listProjects()) {
-    if (row.removedAt) continue
-    const count = countOf((await openProject(row.id)).project, hash)
-    if (count) uses.push({ projectId: row.id, name: row.name, count })
-  }
-  return uses
+  await refreshUses()
+  return projectsUsing(hash)
 }
 
 const pictureOrThrow = async (hash: string): Promise<PictureAnswer> => {
@@ -33,37 +20,40 @@ const pictureOrThrow = async (hash: string): Promise<PictureAnswer> => {
 
 /** Takes a picture out of the library. Refused with `picture-used` while a project shows it. */
 export const removePicture = async (hash: string): Promise<void> => {
-  const uses = await usesOfPicture(hash)
-  if (uses.length)
-    throw new Failure(
-      'picture-used',
-      `This picture is used in ${uses.map(({ name }) => `“${name}”`).join(', ')}. Replace it there first, or choose another picture in its place.`,
-      [],
-      { projects: uses.length },
-    )
-  await forgetPicture(hash)
+  await refreshUses()
+  await forgetPicture(hash, async (transaction) => {
+    const uses = await projectsUsing(hash, transaction)
+    if (uses.length)
+      throw new Failure(
+        'picture-used',
+        `This picture is used in ${uses.map(({ name }) => `“${name}”`).join(', ')}. Replace it there first, or choose another picture in its place.`,
+        [],
+        { projects: uses.length },
+      )
+  })
 }
 
 /**
  * Puts one picture's file in place of another's in every project, as a step that each project can take back.
- * Placements stay. Returns how many projects were changed.
+ * Placements stay. What could not be changed is told by project; the others are.
  */
-export const replaceEverywhere = async (hash: string, by: string): Promise<number> => {
+export const replaceEverywhere = async (hash: string, by: string): Promise<readonly Replaced[]> => {
   await pictureOrThrow(hash)
   const next = await pictureOrThrow(by)
-  let changed = 0
-  for (const row of await listProjects()) {
-    if (row.removedAt) continue
-    const { project, revision } = await openProject(row.id)
-    const { forward, inverse } = relinkHash.record(project, {
-      hash,
-      to: { name: next.name, hash: next.hash, pixels: { w: next.width, h: next.height } },
-    })
-    if (!forward.length) continue
-    await appendSteps(row.id, revision, [
-      { id: `s-${randomUUID()}`, kind: 'do', name: 'Replace picture file', forward, inverse },
-    ])
-    changed += 1
+  const to = { name: next.name, hash: next.hash, pixels: { w: next.width, h: next.height } }
+  const replaced: Replaced[] = []
+  for (const { projectId, name } of await usesOfPicture(hash)) {
+    try {
+      const isChanged = await editProject(projectId, {
+        stepId: `s-${randomUUID()}`,
+        name: 'Replace picture file',
+        edit: (project) => relinkHash.record(project, { hash, to }),
+      })
+      if (isChanged) replaced.push({ projectId, name })
+    } catch (error) {
+      if (!isFailure(error)) throw error
+      replaced.push({ projectId, name, fault: error.message })
+    }
   }
-  return changed
+  return replaced
 }

@@ -2,8 +2,17 @@ import { randomUUID } from 'node:crypto'
 import type { LoggedStep } from '@/core/document/history'
 import { renameProject as renameEdit } from '@/core/document/edits/project'
 import { newProject, newSheet, type NewSheet } from '@/core/document/create'
-import type { OpenedProject, ProjectSummary, SavedSteps } from '@/contract/api'
-import { appendSteps, createProject, historyOf, listProjects, openProject, setRemoved } from '@/server/projects/store'
+import type { OpenedProject, ProjectAt, ProjectSummary, SavedSteps } from '@/contract/api'
+import {
+  appendSteps,
+  createProject,
+  editProject,
+  historyOf,
+  listProjects,
+  openProject,
+  openProjectAt,
+  setRemoved,
+} from '@/server/projects/store'
 
 const newId = (): string => `p-${randomUUID()}`
 
@@ -37,9 +46,14 @@ export const duplicateProject = async (id: string): Promise<string> => {
 }
 
 export const openWithHistory = async (id: string): Promise<OpenedProject> => {
-  const held = await openProject(id)
-  return { ...held, history: await historyOf(id) }
+  const { project, revision, mended } = await openProject(id)
+  return { project, revision, history: await historyOf(id), ...(mended ? { mended } : {}) }
 }
+
+/** The document as it was at a revision: what steps that could not be sent were made on. */
+export const documentAt = async (id: string, revision: number): Promise<ProjectAt> => ({
+  project: await openProjectAt(id, revision),
+})
 
 export const saveSteps = async (id: string, base: number, steps: readonly LoggedStep[]): Promise<SavedSteps> => ({
   revision: (await appendSteps(id, base, steps)).revision,
@@ -47,10 +61,11 @@ export const saveSteps = async (id: string, base: number, steps: readonly Logged
 
 /** Renames as an ordinary step, so that it can be taken back on the bench. */
 export const renameProject = async (id: string, name: string): Promise<void> => {
-  const { project, revision } = await openProject(id)
-  const { forward, inverse } = renameEdit.record(project, { name })
-  if (!forward.length) return
-  await appendSteps(id, revision, [{ id: `s-${randomUUID()}`, kind: 'do', name: 'Rename project', forward, inverse }])
+  await editProject(id, {
+    stepId: `s-${randomUUID()}`,
+    name: 'Rename project',
+    edit: (project) => renameEdit.record(project, { name }),
+  })
 }
 
 export const removeProject = (id: string): Promise<void> => setRemoved(id, true)

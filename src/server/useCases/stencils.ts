@@ -6,22 +6,25 @@ import { stencilSvg } from '@/core/formats/svg/write'
 import type { Project } from '@/core/document/types'
 import type { NewStencil } from '@/contract/api'
 import { listStencils } from '@/server/stencils/catalogue'
-import { safeFileName } from '@/server/useCases/exports'
+import { safeFileName } from '@/server/export/names'
 
 /** The outlines of a category as a zip of SVG files. Throws `not-found` for a category that holds none. */
 export const categoryZip = async (
   category: string,
-): Promise<{ readonly body: Readable; readonly fileName: string }> => {
+): Promise<{ readonly open: () => Readable; readonly fileName: string }> => {
   const kept = (await listStencils()).filter((one) => one.category === category)
   if (!kept.length)
     throw new Failure('not-found', `No outline is kept in “${category.slice(0, 60)}”. Choose another category.`)
   const names = distinctNames(kept.map(({ name }) => safeFileName(name)))
-  const zip = new ZipFile()
-  kept.forEach(({ stencil, aspect, name }, i) =>
-    zip.addBuffer(Buffer.from(stencilSvg(stencil, aspect, name)), `${names[i] ?? `outline-${i + 1}`}.svg`),
-  )
-  zip.end()
-  return { body: zip.outputStream as Readable, fileName: `${safeFileName(category)}-stencils.zip` } // the older stream type
+  const open = (): Readable => {
+    const zip = new ZipFile()
+    kept.forEach(({ stencil, aspect, name }, i) =>
+      zip.addBuffer(Buffer.from(stencilSvg(stencil, aspect, name)), `${names[i] ?? `outline-${i + 1}`}.svg`),
+    )
+    zip.end()
+    return zip.outputStream as Readable // the older stream type
+  }
+  return { open, fileName: `${safeFileName(category)}-stencils.zip` }
 }
 
 /** The kept outlines that a project's frames have: they travel with it. */

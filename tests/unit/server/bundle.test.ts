@@ -7,6 +7,7 @@ import { pipeline } from 'node:stream/promises'
 import { placePicture } from '@/core/document/edits/fills'
 import { addPicture } from '@/core/document/edits/project'
 import { examineBundle, readBundle } from '@/server/bundle/read'
+import { examinePictures } from '@/server/pictures/examine'
 import { listPictures } from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
 import { createProject, openProject } from '@/server/projects/store'
@@ -34,7 +35,7 @@ const examined = (entries: Record<string, Buffer | string>, harm: (zip: Buffer) 
     const file = path.join(folder, 'a.zip')
     await writeZip(file, entries)
     await writeFile(file, harm(await readFile(file)))
-    return examineBundle(file, path.join(folder, 'out')).then(
+    return examineBundle(file, path.join(folder, 'out'), { examine: examinePictures }).then(
       ({ faults }) => faults.map((fault) => `${fault.path}: ${fault.message}`),
       (error: unknown) => [String(error)],
     )
@@ -49,7 +50,7 @@ describe('a bundle', () => {
         'pictures/kite.png': await kite(),
         'notes.txt': 'passed over',
       })
-      const { project, files } = await readBundle(file, path.join(folder, 'out'))
+      const { project, files } = await readBundle(file, path.join(folder, 'out'), { examine: examinePictures })
       expect(project.pictures['pic-1']).toMatchObject({ name: 'Kite', pixels: { w: 120, h: 90 } })
       expect([...files.keys()]).toEqual(['pictures/kite.png'])
     })
@@ -64,10 +65,10 @@ describe('a bundle', () => {
     const project = placePicture(start, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
     await createProject(project)
     await inFolder(async (folder) => {
-      const { body, fileName } = await writeBundle('p-source')
+      const { open, fileName } = await writeBundle('p-source')
       expect(fileName).toBe('Sample.zip')
       const file = path.join(folder, fileName)
-      await pipeline(body, createWriteStream(file))
+      await pipeline(open(), createWriteStream(file))
       const id = await bringBundleIn(Readable.from([await readFile(file)]))
       expect((await openProject(id)).project).toEqual({ ...project, id })
       expect((await listPictures()).filter((p) => p.hash === stored.hash)).toHaveLength(1)

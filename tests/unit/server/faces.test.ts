@@ -27,7 +27,7 @@ useDataFolder()
 
 beforeAll(() => {
   // The process that reads typefaces is built with the program.
-  if (!existsSync('dist/check-face.mjs')) execFileSync('node', ['scripts/bundle-programs.mjs'])
+  if (!existsSync('dist/work.mjs')) execFileSync('node', ['scripts/bundle-programs.mjs'])
 })
 
 const take = (bytes: Uint8Array) => takeFace(Readable.from([Buffer.from(bytes)]), bytes.length)
@@ -87,8 +87,8 @@ describe('typefaces', () => {
 
 describe('a bundle', () => {
   const facesIn = async (projectId: string): Promise<readonly string[]> => {
-    const { body } = await writeBundle(projectId)
-    return Object.keys(await unzip(await buffer(body))).filter((name) => name.startsWith('faces/'))
+    const { open } = await writeBundle(projectId)
+    return Object.keys(await unzip(await buffer(open()))).filter((name) => name.startsWith('faces/'))
   }
   it('carries the typefaces that its texts are set in, if their licences let it', async () => {
     const free = await take(embeddingFont(bytesOfFace('chango'), 8))
@@ -100,8 +100,8 @@ describe('a bundle', () => {
   })
   it('brings its typefaces along', async () => {
     const face = await take(embeddingFont(bytesOfFace('shrikhand'), 8))
-    const { body } = await writeBundle(await setIn(face.id))
-    const bytes = await buffer(body)
+    const { open } = await writeBundle(await setIn(face.id))
+    const bytes = await buffer(open())
     await forgetFace(face.id)
     await bringBundleIn(Readable.from([bytes]), bytes.length)
     expect((await own()).some(({ id }) => id === face.id)).toBe(true)

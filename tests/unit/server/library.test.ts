@@ -56,7 +56,10 @@ describe('the library', () => {
     const before = await showing(old, 'p-one')
     await showing(old, 'p-two')
     await showing(fresh, 'p-three')
-    expect(await replaceEverywhere(old.hash, fresh.hash)).toBe(2)
+    expect((await replaceEverywhere(old.hash, fresh.hash)).map(({ projectId }) => projectId).sort()).toEqual([
+      'p-one',
+      'p-two',
+    ])
     const { project } = await openProject('p-one')
     expect(project.pictures['mine']).toMatchObject({ hash: fresh.hash, pixels: { w: 40, h: 64 } })
     expect(project.sheets).toEqual(before.project.sheets)

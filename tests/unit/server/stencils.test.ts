@@ -56,9 +56,9 @@ describe('kept outlines', () => {
     await expect(keepStencils([stencil as unknown as NewStencil])).rejects.toThrow(words)
   })
   it('are saved as SVG files under names safe on every system, with their own shape', async () => {
-    const { body, fileName } = await categoryZip('Headland')
+    const { open, fileName } = await categoryZip('Headland')
     expect(fileName).toBe('Headland-stencils.zip')
-    const files = await unzip(await buffer(body))
+    const files = await unzip(await buffer(open()))
     expect(Object.keys(files)).toEqual(['Gull-1.svg'])
     const art = readArtwork(String(files['Gull-1.svg']))
     const r = boundsOf(art.outlines[0]?.path ?? [])
@@ -73,7 +73,7 @@ describe('kept outlines', () => {
       frame: newFrame('f', own.stencil, box),
     })
     const id = await adoptProject(project)
-    const zip = await buffer((await writeBundle(id)).body)
+    const zip = await buffer((await writeBundle(id)).open())
     expect(JSON.parse(String((await unzip(zip))['stencils.json']))).toEqual({ stencils: [own] })
     for (const { id: kept } of await listStencils()) await forgetStencil(kept)
     const brought = await bringBundleIn(Readable.from([zip]))

@@ -4,6 +4,7 @@ import { patched, undoOf, type LoggedStep } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
 import { isFailure } from '@/core/failure'
 import { SnapshotRow } from '@/server/db/models'
+import { snapshotsWritten } from '@/server/projects/snapshots'
 import { appendSteps, createProject, historyOf, openProject, setRemoved } from '@/server/projects/store'
 import { duplicateProject, projectSummaries, renameProject, startProject } from '@/server/useCases/projects'
 import { useDataFolder } from '@tests/helpers/dataFolder'
@@ -32,7 +33,7 @@ describe('saved steps', () => {
     const undo = undoOf({ ...two.entry }, 's-3')
     await appendSteps(project.id, 2, [undo])
     const opened = await openProject(project.id)
-    expect(opened).toEqual({ project: one.project, revision: 3 })
+    expect(opened).toMatchObject({ project: one.project, revision: 3 })
     const history = await historyOf(project.id)
     expect(history.undo.map((s) => s.id)).toEqual(['s-1'])
     expect(history.redo.map((s) => s.id)).toEqual(['s-2'])
@@ -103,6 +104,7 @@ describe('saved steps', () => {
       return next.entry
     })
     for (let i = 0; i < 120; i += 30) await appendSteps(id, i, entries.slice(i, i + 30))
+    await snapshotsWritten()
     expect(await SnapshotRow.count({ where: { projectId: id } })).toBe(3)
     expect((await openProject(id)).project).toEqual(current)
   })

@@ -8,5 +8,11 @@ export const GET = route(async () => answer(await listPictures()))
 export const POST = route(async (request) => {
   const name = new URL(request.url).searchParams.get('name') ?? ''
   const declared = declaredLength(request)
-  return answer(await takePicture(bodyOf(request), name, declared === undefined ? {} : { declared }), 201)
+  return answer(
+    await takePicture(bodyOf(request), name, {
+      signal: request.signal,
+      ...(declared === undefined ? {} : { declared }),
+    }),
+    201,
+  )
 })

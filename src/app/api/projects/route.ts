@@ -2,6 +2,7 @@ import { mixed, number, object, string } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { UNITS, type Unit } from '@/core/units'
 import { answer, readJson, route } from '@/server/http/route'
+import { LIMITS } from '@/server/limits'
 import { adoptProject, projectSummaries, startProject } from '@/server/useCases/projects'
 
 const side = () => number().strict().min(RANGE.sheetSide.min).max(RANGE.sheetSide.max).required()
@@ -23,7 +24,7 @@ const schema = object({
 export const GET = route(async () => answer(await projectSummaries()))
 
 export const POST = route(async (request) => {
-  const body = await readJson(request, schema)
+  const body = await readJson(request, schema, { most: 2 * LIMITS.documentBytes })
   const name = body.name?.trim() || 'Untitled'
   const id = body.document
     ? await adoptProject(body.document, body.name)

@@ -108,7 +108,7 @@ export const harmlessCss = (css: string): string => {
 const addressesIn = (value: string): readonly string[] => {
   const found: string[] = []
   const text = value.toLowerCase()
-  for (let at = text.indexOf('url('); at >= 0; ) {
+  for (let at = text.indexOf('url('); at >= 0;) {
     const next = text.indexOf('url(', at + 4)
     const end = text.indexOf(')', at + 4)
     // One that is not closed, or holds another, leads nowhere that is known: nothing more need be read.

@@ -15,7 +15,7 @@ import type { Alphabet, Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { CHARACTER_LISTS, gridPlaces, letterSheetName, lettersOfList } from '@/core/lettering/alphabet'
 import { distinctNames } from '@/core/formats/namePattern'
-import { safeFileName } from '@/server/useCases/exports'
+import { safeFileName } from '@/server/export/names'
 
 // Taken once: every look at a global costs a microsecond under the test runner.
 const { abs } = Math

@@ -1,12 +1,12 @@
 import { answer, route } from '@/server/http/route'
-import { cancelExport, exportState } from '@/server/export/queue'
+import { cancelJob, jobState } from '@/server/work/jobs'
 
 interface Params {
   readonly job: string
 }
-export const GET = route<Params>(async (_request, { job }) => answer(exportState(job)))
+export const GET = route<Params>(async (_request, { job }) => answer(await jobState(job)))
 
 export const DELETE = route<Params>(async (_request, { job }) => {
-  cancelExport(job)
-  return answer(exportState(job))
+  await cancelJob(job)
+  return answer(await jobState(job))
 })

@@ -1,5 +1,6 @@
-import { exportFile } from '@/server/export/queue'
-import { fileAnswer, route } from '@/server/http/route'
+import { fileAnswer } from '@/server/http/files'
+import { route } from '@/server/http/route'
+import { jobFile } from '@/server/work/jobs'
 
 const TYPES: Readonly<Record<string, string>> = {
   png: 'image/png',
@@ -8,8 +9,8 @@ const TYPES: Readonly<Record<string, string>> = {
   zip: 'application/zip',
 }
 
-export const GET = route<{ readonly job: string }>(async (_request, { job }) => {
-  const { file, fileName } = exportFile(job)
+export const GET = route<{ readonly job: string }>(async (request, { job }) => {
+  const { file, fileName } = await jobFile(job)
   const type = TYPES[fileName.split('.').at(-1) ?? ''] ?? 'application/octet-stream'
-  return fileAnswer(file, type, { download: fileName })
+  return fileAnswer(request, file, type, { download: fileName })
 })

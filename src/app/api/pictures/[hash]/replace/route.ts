@@ -12,5 +12,5 @@ const schema = object({
 /** Puts another picture of the library in this one's place in every project. */
 export const POST = route<{ readonly hash: string }>(async (request, { hash }) => {
   const { by } = await readJson(request, schema)
-  return answer({ projects: await replaceEverywhere(hash, by) })
+  return answer(await replaceEverywhere(hash, by))
 })

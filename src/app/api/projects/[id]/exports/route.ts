@@ -3,5 +3,5 @@ import { answer, readJson, route } from '@/server/http/route'
 import { startExport } from '@/server/useCases/exports'
 
 export const POST = route<{ readonly id: string }>(async (request, { id }) =>
-  answer({ id: await startExport(id, await readJson(request, exportRequestSchema)) }, 202),
+  answer({ id: await startExport(id, await readJson(request, exportRequestSchema), request.signal) }, 202),
 )

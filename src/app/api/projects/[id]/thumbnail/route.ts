@@ -1,6 +1,7 @@
-import { fileAnswer, route } from '@/server/http/route'
-import { thumbnailFile } from '@/server/useCases/exports'
+import { fileAnswer } from '@/server/http/files'
+import { route } from '@/server/http/route'
+import { thumbnailFile } from '@/server/useCases/thumbnails'
 
-export const GET = route<{ readonly id: string }>(async (_request, { id }) =>
-  fileAnswer(await thumbnailFile(id), 'image/webp'),
+export const GET = route<{ readonly id: string }>(async (request, { id }) =>
+  fileAnswer(request, await thumbnailFile(id, request.signal), 'image/webp'),
 )

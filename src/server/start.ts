@@ -1,0 +1,12 @@
+import { isFailure } from '@/core/failure'
+import { database } from '@/server/db/open'
+
+/** Takes the data folder and clears it. A server that cannot have it says so in words and ends. */
+export const startServer = async (): Promise<void> => {
+  try {
+    await database()
+  } catch (error) {
+    console.error(isFailure(error) ? error.message : error)
+    process.exit(1)
+  }
+}
