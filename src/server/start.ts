@@ -1,8 +1,10 @@
 import { isFailure } from '@/core/failure'
 import { database } from '@/server/db/open'
+import { guardAddresses } from '@/server/http/addresses'
 
 /** Takes the data folder and clears it. A server that cannot have it says so in words and ends. */
 export const startServer = async (): Promise<void> => {
+  guardAddresses()
   try {
     await database()
   } catch (error) {

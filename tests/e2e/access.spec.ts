@@ -1,6 +1,7 @@
 /** Every screen against the rules of axe-core (WCAG 2.1 A and AA); touch by pointers as the browser's protocol makes them. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, frameIn, makeProject, SHEET } from './bench'
 
 const box = (cx: number, cy: number, w = 160, h = 120) => ({ cx, cy, w, h })

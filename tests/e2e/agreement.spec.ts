@@ -1,5 +1,6 @@
 /** Screen and server execute the same list: Chromium's canvas against the server's, from the same pyramid level. */
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import type { APIRequestContext, Page } from '@playwright/test'
+import { dataFolder, expect, test } from './fixture'
 import path from 'node:path'
 import type { Canvas } from '@napi-rs/canvas'
 import { levelCount, levelFor } from '@/core/render/needs'
@@ -41,7 +42,7 @@ const compared = async (page: Page, request: APIRequestContext, project: Project
     .locator('canvas')
     .first()
     .evaluate((canvas: HTMLCanvasElement) => {
-      const paper = document.querySelector<HTMLElement>('[class*="paper"]')
+      const paper = document.querySelector<HTMLElement>('[data-paper]')
       const x = Math.round(parseFloat(paper?.style.left ?? '0'))
       const y = Math.round(parseFloat(paper?.style.top ?? '0'))
       // The part of the sheet that is on the table.
@@ -58,7 +59,7 @@ const compared = async (page: Page, request: APIRequestContext, project: Project
   const shown = await hand.opened()
   const hash = shown.project.pictures['pic']?.hash ?? ''
   const file = (level: number): string =>
-    path.join('test-results/data/pictures', hash.slice(0, 2), hash, `level-${level}.jpg`)
+    path.join(dataFolder(), 'pictures', hash.slice(0, 2), hash, `level-${level}.jpg`)
   const canvas: Canvas = await paintList(
     renderSheet(shown.project, sheetOf(shown.project, SHEET)),
     72,

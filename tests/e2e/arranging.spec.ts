@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, frameIn, makeProject, SHEET } from './bench'
 import type { Project } from '@/core/document/types'
 

@@ -1,5 +1,6 @@
-import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
+import type { APIRequestContext, Locator, Page } from '@playwright/test'
 import sharp from 'sharp'
+import { expect } from './fixture'
 import type { OpenedProject, PictureAnswer } from '@/contract/api'
 import { addFrame } from '@/core/document/edits/frames'
 import { placePicture } from '@/core/document/edits/fills'
@@ -14,8 +15,20 @@ import type { Placed } from '@/core/placement/placed'
 
 export const SHEET = 'sheet-1'
 
-/** A picture of soft colour fields, so that placement shows and files stay small. */
+/** What has been saved is there soon: asked often, a test waits no longer than it must. */
+export const SOON = [20, 40, 60, 80, 100]
+
+const painted = new Map<string, Promise<Buffer>>()
+
+/** A picture of soft colour fields, so that placement shows and files stay small; each is painted once a worker. */
 export const picture = (w: number, h: number, seed: number): Promise<Buffer> => {
+  const key = `${w} ${h} ${seed}`
+  const made = painted.get(key) ?? paint(w, h, seed)
+  painted.set(key, made)
+  return made
+}
+
+const paint = (w: number, h: number, seed: number): Promise<Buffer> => {
   const data = Buffer.alloc(w * h * 3)
   for (let y = 0; y < h; y += 1)
     for (let x = 0; x < w; x += 1) {
@@ -90,7 +103,7 @@ export class BenchHand {
 
   /** Window pixels of a sheet point. */
   async at(p: Point, size = { w: 800, h: 600 }): Promise<Point> {
-    const paper = await this.page.locator('[class*="paper"]').boundingBox()
+    const paper = await this.page.locator('[data-paper]').boundingBox()
     if (!paper) throw new TypeError('no paper on the table')
     return { x: paper.x + (p.x / size.w) * paper.width, y: paper.y + (p.y / size.h) * paper.height }
   }
@@ -141,8 +154,13 @@ export class BenchHand {
 
   /** The saved frame; waits until the step of that name is the newest saved one. */
   async afterStep(name: string): Promise<Project> {
-    await expect.poll(async () => (await this.opened()).history.undo.at(-1)?.name).toBe(name)
-    return (await this.opened()).project
+    let opened = await this.opened()
+    const isThere = async (): Promise<string | undefined> => {
+      opened = await this.opened()
+      return opened.history.undo.at(-1)?.name
+    }
+    await expect.poll(isThere, { intervals: SOON }).toBe(name)
+    return opened.project
   }
 
   async frame(id: string): Promise<Frame> {

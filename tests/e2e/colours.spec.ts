@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, frameIn, makeProject, SHEET } from './bench'
 
 const FILLED = [{ id: 'a', box: { cx: 300, cy: 300, w: 240, h: 200 }, filled: true }]

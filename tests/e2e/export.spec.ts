@@ -1,4 +1,5 @@
-import { expect, test, type Download, type Page } from '@playwright/test'
+import type { Download, Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import ExifReader from 'exifreader'

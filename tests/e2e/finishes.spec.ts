@@ -1,4 +1,5 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { layersOf, shownFinish } from '@/core/document/finish'
 import type { Project } from '@/core/document/types'
 import { BenchHand, frameIn, makeProject, SHEET } from './bench'

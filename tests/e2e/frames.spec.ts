@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, frameIn, makeProject, SHEET, stencilSupply } from './bench'
 import type { Frame } from '@/core/document/types'
 

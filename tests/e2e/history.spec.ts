@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './fixture'
 import { seeded } from '../../demo/paint/random'
 import { BenchHand, makeProject } from './bench'
 

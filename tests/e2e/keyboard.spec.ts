@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, frameIn, picture, SHEET, upload } from './bench'
 
 /** Presses Tab until what has the focus carries the name. */

@@ -1,26 +1,33 @@
 /**
- * The server is killed at random moments of saves, uploads and exports, thirty times over one data folder:
- * every acknowledged step and picture must be there afterwards, nothing half-written may be served.
+ * The server is killed at random moments of saves, uploads, exports and replacements, over one data folder (ten times;
+ * KILLS=100 for more): every acknowledged step, picture and export must be there afterwards, nothing half-written may be
+ * served or left behind, and the database is sound.
  */
-import { expect, test } from '@playwright/test'
+import { expect, test } from './fixture'
 import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdirSync, readdirSync } from 'node:fs'
+import path from 'node:path'
 import sharp from 'sharp'
+import sqlite3 from 'sqlite3'
+import { placePicture } from '@/core/document/edits/fills'
 import { moveItems } from '@/core/document/edits/items'
+import { addPicture } from '@/core/document/edits/project'
 import type { Project } from '@/core/document/types'
-import type { OpenedProject, PictureAnswer } from '@/contract/api'
+import type { ExportState, OpenedProject, PictureAnswer, PictureUse } from '@/contract/api'
 import { seeded } from '../../demo/paint/random'
 import { sampleProject, SHEET as SAMPLE_SHEET } from '../helpers/project'
 
-const PORT = 3272
+const PORT = 3279
 const BASE = `http://127.0.0.1:${PORT}`
-const ROUNDS = 30
+const ROUNDS = Number(process.env['KILLS'] ?? 10)
 
 const call = async <T>(path: string, method = 'GET', body?: BodyInit): Promise<T> => {
   const response = await fetch(`${BASE}/api${path}`, { method, ...(body === undefined ? {} : { body }) })
   if (!response.ok) throw new TypeError(`${path}: ${response.status} ${await response.text()}`)
   return (await response.json()) as T
 }
+
+const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
 const start = async (data: string): Promise<ChildProcess> => {
   const server = spawn(
@@ -38,7 +45,7 @@ const start = async (data: string): Promise<ChildProcess> => {
       () => false,
     )
     if (isUp) return server
-    await new Promise((resolve) => setTimeout(resolve, 50))
+    await wait(50)
   }
   throw new TypeError('the server did not start')
 }
@@ -53,31 +60,33 @@ const kill = async (server: ChildProcess): Promise<void> => {
 interface Acknowledged {
   project: Project
   revision: number
+  /** The step that is under way, as the project would be with it. */
+  inFlight: Project | null
   readonly pictures: PictureAnswer[]
+  /** Finished exports with their bytes. */
+  readonly exports: { readonly id: string; readonly bytes: number }[]
+  /** Kills that came while an export was being painted, and while a picture was being replaced. */
+  lateExports: number
+  replacements: number
 }
 
 /** Saves one step after another until the server is gone. */
 const keepSaving = async (held: Acknowledged, round: number): Promise<void> => {
   for (let i = 0; ; i += 1) {
-    const recorded = moveItems.record(held.project, {
+    const { project, forward, inverse } = moveItems.record(held.project, {
       sheetId: SAMPLE_SHEET,
       ids: ['f-1'],
       delta: { x: 1, y: round },
     })
-    const step = {
-      id: `s-${round}-${i}`,
-      kind: 'do',
-      name: 'Move frame',
-      forward: recorded.forward,
-      inverse: recorded.inverse,
-    }
+    const step = { id: `s-${round}-${i}`, kind: 'do', name: 'Move frame', forward, inverse }
+    held.inFlight = project
     const saved = await call<{ revision: number }>(
       `/projects/${held.project.id}/steps`,
       'POST',
       JSON.stringify({ base: held.revision, steps: [step] }),
     ).catch(() => null)
     if (!saved) return
-    held.project = recorded.project
+    held.project = project
     held.revision = saved.revision
   }
 }
@@ -95,61 +104,117 @@ const keepSending = async (held: Acknowledged, round: number): Promise<void> => 
   }
 }
 
+const EXPORT = { sheetIds: [SAMPLE_SHEET], pattern: '{sheet}', format: 'png', quality: 90, bleed: false } as const
+
 const keepExporting = async (held: Acknowledged): Promise<void> => {
-  for (;;) {
-    const body = JSON.stringify({
-      sheetIds: [SAMPLE_SHEET],
-      pattern: '{sheet}',
-      format: 'png',
-      ppi: 200,
-      quality: 90,
-      bleed: false,
-    })
+  for (let i = 0; ; i += 1) {
+    // Some are large enough to be killed while they are painted or written.
+    const body = JSON.stringify({ ...EXPORT, ppi: i % 2 ? 900 : 200 })
     const job = await call<{ id: string }>(`/projects/${held.project.id}/exports`, 'POST', body).catch(() => null)
     if (!job) return
-    await new Promise((resolve) => setTimeout(resolve, 700))
+    for (let isOver = false; !isOver;) {
+      const state = await call<ExportState>(`/exports/${job.id}`).catch(() => null)
+      if (!state) {
+        held.lateExports += 1
+        return
+      }
+      isOver = state.state !== 'waiting' && state.state !== 'running'
+      if (state.state === 'done') held.exports.push({ id: job.id, bytes: state.bytes })
+      await wait(20)
+    }
   }
 }
 
-/** The step in flight when the server died may have been stored or not; either is right. */
+/** Puts one picture in the place of another in a second project, to and fro. */
+const keepReplacing = async (held: Acknowledged, [a, b]: readonly [PictureAnswer, PictureAnswer]): Promise<void> => {
+  for (;;) {
+    for (const [from, to] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      const done = await call(`/pictures/${from.hash}/replace`, 'POST', JSON.stringify({ by: to.hash })).catch(
+        () => null,
+      )
+      if (!done) return
+      held.replacements += 1
+    }
+  }
+}
+
+/** The step in flight when the server died may have been stored or not; either is right, and nothing else. */
 const settle = async (held: Acknowledged): Promise<void> => {
   const opened = await call<OpenedProject>(`/projects/${held.project.id}`)
-  expect([held.revision, held.revision + 1]).toContain(opened.revision)
-  if (opened.revision === held.revision) expect(opened.project).toEqual(held.project)
+  const isStored = opened.revision === held.revision + 1
+  if (!isStored) expect(opened.revision).toBe(held.revision)
+  expect(opened.project).toEqual(isStored ? held.inFlight : held.project)
   expect(opened.history.undo.length).toBe(Math.min(opened.revision, 400))
   held.project = opened.project
   held.revision = opened.revision
 }
 
-test('killed thirty times, it has every acknowledged step and picture, and starts again', async () => {
+/** A project of its own that shows a picture. */
+const showing = async (picture: PictureAnswer): Promise<string> => {
+  const ref = { name: picture.name, pixels: { w: picture.width, h: picture.height }, hash: picture.hash, tags: [] }
+  const known = addPicture({ ...sampleProject(), name: 'Replaced' }, { pictureId: 'mine', picture: ref })
+  const project = placePicture(known, { sheetId: SAMPLE_SHEET, frameId: 'f-1', pictureId: 'mine' })
+  return (await call<{ id: string }>('/projects', 'POST', JSON.stringify({ document: project }))).id
+}
+
+const send = async (width: number): Promise<PictureAnswer> => {
+  const data = await sharp({ create: { width, height: 90, channels: 3, background: '#a63' } })
+    .png()
+    .toBuffer()
+  return call<PictureAnswer>(`/pictures?name=r-${width}.png`, 'POST', new Uint8Array(data))
+}
+
+const integrityOf = (file: string): Promise<unknown> =>
+  new Promise((resolve, reject) => {
+    const database = new sqlite3.Database(file, sqlite3.OPEN_READONLY, (error) => {
+      if (error) return reject(error)
+      database.get('PRAGMA integrity_check', (fault, row) => (fault ? reject(fault) : resolve(row)))
+    })
+  })
+
+test('killed again and again, it has all that it acknowledged, leaves nothing behind, and starts again', async () => {
   test.setTimeout(1_800_000)
   const seed = Number(process.env['TEST_SEED'] ?? Date.now() % 1e9)
-  console.log(`seed ${seed}`)
+  console.log(`seed ${seed}, ${ROUNDS} kills`)
   const random = seeded(seed)
   const data = test.info().outputPath('data')
   mkdirSync(data, { recursive: true })
   let server = await start(data)
   const { id } = await call<{ id: string }>('/projects', 'POST', JSON.stringify({ document: sampleProject() }))
+  const pair = [await send(120), await send(130)] as const
+  const replaced = await showing(pair[0])
   const held: Acknowledged = {
     project: (await call<OpenedProject>(`/projects/${id}`)).project,
     revision: 0,
+    inFlight: null,
     pictures: [],
+    exports: [],
+    lateExports: 0,
+    replacements: 0,
   }
   for (let round = 0; round < ROUNDS; round += 1) {
-    const work = [keepSaving(held, round), keepSending(held, round), keepExporting(held)]
+    const work = [keepSaving(held, round), keepSending(held, round), keepExporting(held), keepReplacing(held, pair)]
     // From the first acknowledged save on, so that a slow machine is not always killed before it began.
     const before = held.revision
-    while (held.revision === before) await new Promise((resolve) => setTimeout(resolve, 10))
-    await new Promise((resolve) => setTimeout(resolve, random() * 500))
+    while (held.revision === before) await wait(10)
+    await wait(random() * 900)
     await kill(server)
     await Promise.all(work)
     server = await start(data)
     await settle(held)
+    expect(readdirSync(path.join(data, 'tmp'))).toEqual([])
   }
-  console.log(`${held.revision} steps and ${held.pictures.length} pictures acknowledged over ${ROUNDS} kills`)
+  const { pictures, exports, lateExports, replacements } = held
+  console.log(
+    `${held.revision} steps, ${pictures.length} pictures, ${exports.length} exports, ${replacements} replacements acknowledged; ${lateExports} exports killed under way`,
+  )
   expect(held.revision).toBeGreaterThan(ROUNDS)
+  expect(lateExports).toBeGreaterThan(0)
   const listed = await call<readonly PictureAnswer[]>('/pictures')
-  for (const { hash, width, height } of held.pictures)
+  for (const { hash, width, height } of pictures)
     expect(listed.find((p) => p.hash === hash)).toMatchObject({ width, height })
   // Whatever is listed is whole, level by level.
   for (const { hash, levels, width } of listed)
@@ -158,10 +223,24 @@ test('killed thirty times, it has every acknowledged step and picture, and start
       const { info } = await sharp(bytes, { failOn: 'truncated' }).raw().toBuffer({ resolveWithObject: true })
       expect(info.width).toBe(Math.round(width / 2 ** level))
     }
-  // An export either has its whole file or none under its name.
-  const files = readdirSync(`${data}/exports`, { withFileTypes: true }).filter(
-    (entry) => entry.isFile() && !entry.name.endsWith('.part'),
-  )
-  for (const { name } of files) await sharp(`${data}/exports/${name}`, { failOn: 'truncated' }).raw().toBuffer()
+  // One of the two is shown, once, whichever replacement was the last.
+  const uses = await Promise.all(pair.map(({ hash }) => call<readonly PictureUse[]>(`/pictures/${hash}/uses`)))
+  expect(uses.flat().map(({ projectId, count }) => [projectId, count])).toEqual([[replaced, 1]])
+  // The newest exports can still be fetched, whole; there is nothing else in their folder.
+  for (const { id: job, bytes } of exports.slice(-3)) {
+    const file = Buffer.from(await (await fetch(`${BASE}/api/exports/${job}/file`)).arrayBuffer())
+    expect(file.length).toBe(bytes)
+    await sharp(file, { failOn: 'truncated' }).raw().toBuffer()
+  }
+  const known = new Set(exports.map((one) => one.id))
   await kill(server)
+  server = await start(data)
+  await call('/projects')
+  expect(readdirSync(path.join(data, 'exports')).filter((name) => !known.has(name))).toEqual([])
+  const folders = readdirSync(path.join(data, 'pictures')).flatMap((part) =>
+    readdirSync(path.join(data, 'pictures', part)),
+  )
+  expect(folders.sort()).toEqual(listed.map(({ hash }) => hash).sort())
+  await kill(server)
+  expect(await integrityOf(path.join(data, 'stencil.db'))).toEqual({ integrity_check: 'ok' })
 })

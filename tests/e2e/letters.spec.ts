@@ -1,5 +1,6 @@
 /** Lettering as a person works with it: typed on the sheet, filled, corrected, moved letter by letter. */
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import type { APIRequestContext, Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, makeProject, picture, SHEET, upload } from './bench'
 import { isNudged, isWord, letterFrames, type Word } from '@/core/document/lettering'
 import { sheetOf, shownPlaced } from '@/core/document/read'

@@ -1,5 +1,6 @@
 /** One picture across a word, what a word becomes, alphabets, and typefaces of one's own. */
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import type { APIRequestContext, Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { BenchHand, makeProject, picture, SHEET, upload } from './bench'

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { dataFolder, expect, test } from './fixture'
 import { readdir, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { BenchHand, makeProject, picture, SHEET, upload } from './bench'
@@ -86,7 +87,7 @@ test('a picture whose file is gone is marked, and found again from its file', as
   await hand.press({ x: 200, y: 200 })
   await page.locator('[data-supply]', { hasText: 'lib-gone' }).click()
   await hand.afterStep('Place picture')
-  const folder = path.join('test-results/data/pictures', gone.hash.slice(0, 2), gone.hash)
+  const folder = path.join(dataFolder(), 'pictures', gone.hash.slice(0, 2), gone.hash)
   for (const file of await readdir(folder)) await rm(path.join(folder, file))
   await page.context().clearCookies()
   await page.goto('about:blank')

@@ -1,4 +1,5 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import type { APIRequestContext, Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { pictureMatrix } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import { apply } from '@/core/geometry/matrix'

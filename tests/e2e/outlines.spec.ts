@@ -1,5 +1,5 @@
 /** Outlines of one's own: points, tracing, by hand, upright, by colour, from drawings and from transparency. */
-import { expect, test } from '@playwright/test'
+import { expect, test } from './fixture'
 import sharp from 'sharp'
 import { BenchHand, frameIn, makeProject, placedIn, SHEET, upload } from './bench'
 import { outlineContains } from '@/core/path/contains'
@@ -223,8 +223,10 @@ test('stencils are taken from a drawing, as one or each, and nothing of it runs 
   await take('One for each part')
   const each = await hand.afterStep('Put 2 outlines')
   const [first, second] = (each.sheets[SHEET]?.order ?? []).map((id) => frameIn(each, id))
-  expect(first && second && first.box.w / second.box.w).toBeCloseTo(36 / 30, 2)
-  if (second) expect(frameContains(second, { x: second.box.cx, y: second.box.cy })).toBe(false)
+  if (!first || !second) throw new TypeError('two outlines were to be put')
+  expect(first.box.w / second.box.w).toBeCloseTo(36 / 30, 2)
+  expect(frameContains(second, { x: second.box.cx, y: second.box.cy })).toBe(false)
+  expect(frameContains(first, { x: first.box.cx, y: first.box.cy })).toBe(true)
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'From artwork' }).click()
   await take('One stencil of all')

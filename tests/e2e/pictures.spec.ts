@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { writeFile } from 'node:fs/promises'
 import sharp from 'sharp'
 import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET } from './bench'

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './fixture'
 import sharp from 'sharp'
 import { makeProject } from './bench'
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, makeProject } from './bench'
 
 const PIECES = [{ id: 'a', box: { cx: 200, cy: 200, w: 200, h: 160 }, filled: true }]

@@ -1,4 +1,5 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import type { APIRequestContext, Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET, upload } from './bench'
 import { shownPlaced } from '@/core/document/read'
 import type { Project } from '@/core/document/types'

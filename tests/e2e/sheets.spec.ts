@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { readFile } from 'node:fs/promises'
 import sharp from 'sharp'
 import { unzip } from '@tests/helpers/zip'

@@ -1,5 +1,6 @@
 /** Stencils as a person works with them: from the supplies, by knobs and numbers, swapped, combined, taken off, kept. */
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import { readFileSync } from 'node:fs'
 import { BenchHand, frameIn, makeProject, placedIn, SHEET, stencilSupply } from './bench'
 import { pictureMatrix } from '@/core/document/content'

@@ -1,4 +1,5 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
+import { expect, test } from './fixture'
 import sharp from 'sharp'
 import { BenchHand, makeProject, picture, placedIn, upload } from './bench'
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './fixture'
 import { BenchHand, makeProject } from './bench'
 
 const ONE = [{ id: 'f', box: { cx: 400, cy: 300, w: 200, h: 200 } }]
@@ -62,6 +62,6 @@ test('of a sheet in millimetres is life size at 100%', async ({ page }) => {
   await page.getByRole('button', { name: 'Make the sheet' }).click()
   await page.getByRole('button', { name: /Show at 100%/ }).click()
   // 105 mm at 96 CSS pixels an inch (CSS Values and Units Level 4, section 6.2).
-  const paper = await page.locator('[class*="paper"]').boundingBox()
+  const paper = await page.locator('[data-paper]').boundingBox()
   expect(paper?.width).toBeCloseTo((105 / 25.4) * 96, 1)
 })

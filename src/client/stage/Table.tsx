@@ -95,6 +95,7 @@ const Paper = () => {
   return (
     <div
       className={styles.paper}
+      data-paper
       style={{ left: view.x, top: view.y, width: size.w * view.scale, height: size.h * view.scale }}
     />
   )

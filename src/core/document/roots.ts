@@ -58,7 +58,7 @@ export const SHEET_ROOTS: Readonly<Record<keyof Sheet, Root<Sheet>>> = {
   safe: value('safe margin', sheetFields.safe),
   background: value('background', sheetFields.background),
   veil: value('veil', sheetFields.veil),
-  order: value('frames and groups', sheetFields.order, RANGE.items),
+  order: value('frames and groups on one sheet', sheetFields.order, RANGE.items),
   items: held('frames and groups on one sheet', itemSchema, RANGE.items, { orderedBy: 'order' }),
   spans: held('pictures over several frames on one sheet', spanSchema, RANGE.items),
   guides: value('guides', guidesSchema),

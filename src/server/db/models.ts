@@ -102,6 +102,10 @@ export class FaceRow extends Model<InferAttributes<FaceRow>, InferCreationAttrib
   declare addedAt: Date
 }
 
+/** Are the models bound to this connection? */
+export const isBoundTo = (sequelize: Sequelize): boolean =>
+  (ProjectRow.sequelize as Sequelize | undefined) === sequelize
+
 /** Binds the models to one connection. */
 export const defineModels = (sequelize: Sequelize): void => {
   const plain = { sequelize, timestamps: false }

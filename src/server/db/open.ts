@@ -7,7 +7,7 @@ import { dataDirectory } from '@/server/config'
 import { GUEST, lockFolder, type FolderLock } from '@/server/db/lock'
 import { TaskQueue } from '@/server/db/queue'
 import { MIGRATIONS } from '@/server/db/migrations'
-import { defineModels } from '@/server/db/models'
+import { defineModels, isBoundTo } from '@/server/db/models'
 import { LIMITS } from '@/server/limits'
 import { asStorageFailure, isBusy } from '@/server/storage/failures'
 import { exists } from '@/server/storage/files'
@@ -94,12 +94,15 @@ const open = async (directory: string): Promise<Database> => {
 const held = globalThis as typeof globalThis & { eagerStencilDatabase?: Map<string, Promise<Database>> }
 
 /** The database of the data directory, opened when first asked for. Throws `folder-in-use` while another server has it. */
-export const database = (): Promise<Database> => {
+export const database = async (): Promise<Database> => {
   const directory = dataDirectory()
   const all = (held.eagerStencilDatabase ??= new Map())
-  const opened = all.get(directory) ?? open(directory)
-  all.set(directory, opened)
-  opened.catch(() => all.delete(directory))
+  const opening = all.get(directory) ?? open(directory)
+  all.set(directory, opening)
+  opening.catch(() => all.delete(directory))
+  const opened = await opening
+  // The page server loads this module more than once; the models of each copy are bound to the one connection.
+  if (!isBoundTo(opened.sequelize)) defineModels(opened.sequelize)
   return opened
 }
 

@@ -17,8 +17,9 @@ export interface Held {
   readonly mended?: Mended
 }
 
-// By data folder and id, the one used last at the end.
-const states = new Map<string, Held>()
+// By data folder and id, the one used last at the end; one a process, also across copies of this module.
+const kept = globalThis as typeof globalThis & { eagerStencilProjects?: Map<string, Held> }
+const states = (kept.eagerStencilProjects ??= new Map<string, Held>())
 const keyOf = (id: string): string => `${dataDirectory()}\n${id}`
 
 /** The state of a project at a revision, if it is in memory. */
