@@ -125,6 +125,20 @@ const keepExporting = async (held: Acknowledged): Promise<void> => {
   }
 }
 
+const exported = async (projectId: string): Promise<{ id: string; bytes: number }> => {
+  const { id } = await call<{ id: string }>(
+    `/projects/${projectId}/exports`,
+    'POST',
+    JSON.stringify({ ...EXPORT, ppi: 72 }),
+  )
+  for (;;) {
+    const state = await call<ExportState>(`/exports/${id}`)
+    if (state.state === 'done') return { id, bytes: state.bytes }
+    if (state.state === 'failed') throw new TypeError(state.message)
+    await wait(30)
+  }
+}
+
 /** Puts one picture in the place of another in a second project, to and fro. */
 const keepReplacing = async (held: Acknowledged, [a, b]: readonly [PictureAnswer, PictureAnswer]): Promise<void> => {
   for (;;) {
@@ -195,12 +209,14 @@ test('killed again and again, it has all that it acknowledged, leaves nothing be
     lateExports: 0,
     replacements: 0,
   }
+  // One export to its end, so that there is one to be fetched after all the kills.
+  held.exports.push(await exported(id))
   for (let round = 0; round < ROUNDS; round += 1) {
     const work = [keepSaving(held, round), keepSending(held, round), keepExporting(held), keepReplacing(held, pair)]
     // From the first acknowledged save on, so that a slow machine is not always killed before it began.
     const before = held.revision
     while (held.revision === before) await wait(10)
-    await wait(random() * 900)
+    await wait(random() * (round % 3 === 2 ? 4000 : 900))
     await kill(server)
     await Promise.all(work)
     server = await start(data)
@@ -227,6 +243,7 @@ test('killed again and again, it has all that it acknowledged, leaves nothing be
   const uses = await Promise.all(pair.map(({ hash }) => call<readonly PictureUse[]>(`/pictures/${hash}/uses`)))
   expect(uses.flat().map(({ projectId, count }) => [projectId, count])).toEqual([[replaced, 1]])
   // The newest exports can still be fetched, whole; there is nothing else in their folder.
+  expect(exports.length).toBeGreaterThan(0)
   for (const { id: job, bytes } of exports.slice(-3)) {
     const file = Buffer.from(await (await fetch(`${BASE}/api/exports/${job}/file`)).arrayBuffer())
     expect(file.length).toBe(bytes)

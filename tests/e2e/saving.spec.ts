@@ -140,7 +140,7 @@ test('nonsense is answered in words, and the server goes on', async ({ request }
       bleed: false,
     }),
   ).toMatchObject({ status: 400 })
-  expect(await post('/api/projects', `"${'x'.repeat(9 * 1024 * 1024)}"`)).toMatchObject({ status: 413 })
+  expect(await post('/api/pictures/used', `"${'x'.repeat(9 * 1024 * 1024)}"`)).toMatchObject({ status: 413 })
   expect((await request.get('/api/pictures/..%2f..%2fetc/levels/0')).status()).toBe(404)
   expect((await request.get(`/api/projects/${id}`)).status()).toBe(200)
 })

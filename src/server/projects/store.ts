@@ -44,12 +44,19 @@ export const openProjectAt = async (id: string, revision: number): Promise<Proje
 }
 
 /** What can be taken back and made again, from the log. Of a project that was mended nothing from before can be. */
-export const historyOf = async (id: string): Promise<History> => {
+export const historyOf = async (id: string): Promise<History> => (await openWhole(id)).history
+
+/** A project with its history, both of one moment however many others save meanwhile. */
+export const openWhole = async (id: string): Promise<{ readonly held: Held; readonly history: History }> => {
   await database()
   const row = await rowOf(id)
-  if ((await stateOf(row)).mended) return EMPTY_HISTORY
+  const held = await stateOf(row)
+  return { held, history: held.mended ? EMPTY_HISTORY : await historyUpTo(row, held.revision) }
+}
+
+const historyUpTo = async ({ id, historyFrom }: ProjectRow, last: number): Promise<History> => {
   const log = await StepRow.findAll({
-    where: { projectId: id, revision: { [Op.gt]: row.historyFrom } },
+    where: { projectId: id, revision: { [Op.gt]: historyFrom, [Op.lte]: last } },
     attributes: ['revision', 'stepId', 'kind', 'of'],
     order: [['revision', 'ASC']],
   })

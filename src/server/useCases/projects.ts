@@ -7,10 +7,10 @@ import {
   appendSteps,
   createProject,
   editProject,
-  historyOf,
   listProjects,
   openProject,
   openProjectAt,
+  openWhole,
   setRemoved,
 } from '@/server/projects/store'
 
@@ -46,8 +46,9 @@ export const duplicateProject = async (id: string): Promise<string> => {
 }
 
 export const openWithHistory = async (id: string): Promise<OpenedProject> => {
-  const { project, revision, mended } = await openProject(id)
-  return { project, revision, history: await historyOf(id), ...(mended ? { mended } : {}) }
+  const { held, history } = await openWhole(id)
+  const { project, revision, mended } = held
+  return { project, revision, history, ...(mended ? { mended } : {}) }
 }
 
 /** The document as it was at a revision: what steps that could not be sent were made on. */

@@ -1,0 +1,89 @@
+/** The bench without a page: what it refuses before it becomes a step, and where things go that took a while. */
+import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals'
+import { addFinish } from '@/core/document/edits/namedFinishes'
+import { renameProject } from '@/core/document/edits/project'
+import { addSheet } from '@/core/document/edits/sheets'
+import { newSheet } from '@/core/document/create'
+import type { NamedFinish, Project } from '@/core/document/types'
+import type { PictureAnswer } from '@/contract/api'
+import { createBench, type Bench } from '@/client/store/benchStore'
+import { fillFrame } from '@/client/store/actions'
+import { sampleProject, SHEET } from '@tests/helpers/project'
+
+const finish = (id: string): NamedFinish => ({ id, name: id, category: '', layers: [] })
+const keeper = { keep: () => Promise.resolve(), forget: () => Promise.resolve() }
+const realFetch = globalThis.fetch
+
+let sent: string[] = []
+beforeEach(() => {
+  sent = []
+  globalThis.fetch = jest.fn((_address: unknown, init?: { body?: unknown }) => {
+    sent.push(String(init?.body))
+    return Promise.resolve(Response.json({ revision: sent.length }))
+  }) as unknown as typeof fetch
+})
+afterEach(() => {
+  globalThis.fetch = realFetch
+})
+
+const benchOf = (project: Project): Bench =>
+  createBench({ project, revision: 0, history: { undo: [], redo: [] } }, { keeper })
+
+describe('one beyond a limit', () => {
+  it('is said before it becomes a step; nothing of it is sent or shown, and the bench goes on', async () => {
+    const finishes = Object.fromEntries(Array.from({ length: 499 }, (_, i) => [`n-${i}`, finish(`n-${i}`)]))
+    const bench = benchOf({ ...sampleProject(), finishes })
+    bench.commit('Keep finish', (project) => addFinish.record(project, { finish: finish('n-499') }))
+    expect(Object.keys(bench.get().project.finishes)).toHaveLength(500)
+    bench.commit('Keep finish', (project) => addFinish.record(project, { finish: finish('n-500') }))
+    expect(bench.get().notice).toMatchObject({
+      tone: 'fault',
+      text: expect.stringMatching(/at most 500 named finishes.*Remove some/),
+    })
+    expect(Object.keys(bench.get().project.finishes)).toHaveLength(500)
+    expect(bench.get().preview).toBeNull()
+    expect(bench.get().history.undo.map(({ name }) => name)).toEqual(['Keep finish'])
+    bench.commit('Rename project', (project) => renameProject.record(project, { name: 'Goes on' }))
+    expect(await bench.allSaved()).toBe(true)
+    expect(sent.join()).not.toContain('n-500')
+    expect(sent.join()).toContain('Goes on')
+  })
+  it('holds for changes in quick succession too', () => {
+    const bench = benchOf(sampleProject())
+    const name = 'x'.repeat(201)
+    bench.burst('name', 'Rename project', renameProject.record(bench.get().project, { name }))
+    bench.endBurst()
+    expect(bench.get().project.name).toBe('Sample')
+    expect(bench.get().preview).toBeNull()
+    expect(bench.get().notice?.text).toMatch(/at most 200 characters/)
+  })
+})
+
+describe('a picture that comes in after the sheet was changed', () => {
+  it('fills the frame it was meant for, not one of that id on the sheet shown', () => {
+    const other = newSheet('sheet-2', 'Sheet 2', { unit: 'px', size: { w: 80, h: 60 }, ppi: 72, bleed: 0 })
+    const start = sampleProject()
+    const twin = { ...other, items: start.sheets[SHEET]?.items ?? {}, order: start.sheets[SHEET]?.order ?? [] }
+    const bench = benchOf(addSheet(start, { sheet: twin, after: SHEET }))
+    bench.set({ sheetId: 'sheet-2' })
+    const picture: PictureAnswer = {
+      hash: 'a'.repeat(64),
+      name: 'kite',
+      kind: 'jpg',
+      bytes: 1,
+      width: 30,
+      height: 20,
+      levels: 1,
+      hasAlpha: false,
+      tags: [],
+      addedAt: '2026-05-01T08:00:00.000Z',
+      usedAt: null,
+    }
+    fillFrame(bench, 'f-1', picture, SHEET)
+    const fillOn = (sheetId: string) => {
+      const item = bench.get().project.sheets[sheetId]?.items['f-1']
+      return item?.kind === 'frame' && item.fill.kind
+    }
+    expect([fillOn(SHEET), fillOn('sheet-2')]).toEqual(['taken', 'none'])
+  })
+})
