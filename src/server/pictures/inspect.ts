@@ -1,3 +1,4 @@
+import { open } from 'node:fs/promises'
 import { fileTypeFromFile } from 'file-type'
 import sharp from 'sharp'
 import { Failure } from '@/core/failure'
@@ -81,11 +82,23 @@ const inspectDrawing = async (file: string): Promise<Inspected> => {
   return { kind: 'SVG', ending: 'svg', width, height, hasAlpha: true, isPlain: false }
 }
 
+/** A TIFF keeps what tells its kind at its end, which may be missing (TIFF 6.0, section 2: the first four bytes). */
+const beginsAsTiff = async (file: string): Promise<boolean> => {
+  const handle = await open(file, 'r')
+  try {
+    const { buffer } = await handle.read(Buffer.alloc(4), 0, 4, 0)
+    return ['49492a00', '4d4d002a'].includes(buffer.toString('hex'))
+  } finally {
+    await handle.close()
+  }
+}
+
 /** Reads what a picture file is, by its content. Throws `picture-kind`, `too-large` or `picture-unreadable`. */
 export const inspectPicture = async (file: string): Promise<Inspected> => {
   if (await isDrawing(file)) return inspectDrawing(file)
   const type = await fileTypeFromFile(file).catch(() => undefined)
   const kind = type && Object.hasOwn(KINDS, type.mime) ? KINDS[type.mime] : undefined
+  if (!type && (await beginsAsTiff(file))) throw unreadable()
   if (!type || !kind) throw wrongKind(type?.mime ?? '')
   const meta = await sharp(file, { ...READ_OPTIONS, limitInputPixels: false })
     .metadata()

@@ -36,7 +36,9 @@ export const writeLevels = (file: string, picture: Inspected, directory: string)
   const pixels = { w: picture.width, h: picture.height }
   const count = levelCount(pixels)
   const write = (source: Sharp, level: number): Promise<unknown> =>
-    encoded(source, picture.hasAlpha, (pixels.w * pixels.h) / 4 ** level).toFile(levelFile(directory, level, picture.hasAlpha))
+    encoded(source, picture.hasAlpha, (pixels.w * pixels.h) / 4 ** level).toFile(
+      levelFile(directory, level, picture.hasAlpha),
+    )
   const at = (source: Sharp, level: number): Sharp => {
     const { w, h } = levelSize(pixels, level)
     return source.resize(w, h, { fit: 'fill', kernel: 'lanczos3' })

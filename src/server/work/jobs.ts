@@ -66,7 +66,6 @@ const dropUnfinished = async (id: string): Promise<void> => {
 }
 
 const stateAfter = (error: unknown): ExportState => {
-  if (isFailure(error) && error.code === 'cancelled') return { state: 'cancelled' }
   if (!isFailure(error)) console.error(error)
   const message = isFailure(error) ? error.message : 'The export stopped unexpectedly. Try it again.'
   return { state: 'failed', message }
@@ -82,18 +81,21 @@ const close = async (id: string, state: ExportState): Promise<void> => {
 }
 
 const follow = async (id: string, { fileName, run }: NewJob, job: UnderWay): Promise<void> => {
+  const tell = (state: ExportState): void => {
+    if (!job.stop.signal.aborted) job.state = state
+  }
   const options: WorkOptions = {
     signal: job.stop.signal,
-    onStart: () => (job.state = { state: 'running', done: 0, of: 1, phase: 'painting' }),
+    onStart: () => tell({ state: 'running', done: 0, of: 1, phase: 'painting' }),
     onProgress: ({ done, of, phase }) =>
-      (job.state = { state: 'running', done, of, phase: phase === 'writing' ? 'writing' : 'painting' }),
+      tell({ state: 'running', done, of, phase: phase === 'writing' ? 'writing' : 'painting' }),
   }
   try {
-    job.state = { state: 'done', ...(await run(fileOf(id), options)), fileName }
+    tell({ state: 'done', ...(await run(fileOf(id), options)), fileName })
   } catch (error) {
-    job.state = stateAfter(error)
-    await dropUnfinished(id)
+    tell(stateAfter(error))
   }
+  if (job.state.state !== 'done') await dropUnfinished(id)
   try {
     await close(id, job.state)
     underWay().delete(id)
