@@ -133,8 +133,19 @@ describe('code', () => {
     expect(offenders((name) => top(name) === 'core', /^(let|var) /m)).toEqual([]))
   it('throws no bare error in core and server', () =>
     expect(offenders((name) => ['core', 'server'].includes(top(name)), /throw new Error\(/)).toEqual([]))
-  it('catches nothing silently', () =>
-    expect(offenders(() => true, /catch\s*(\([^)]*\))?\s*\{\s*\}|\.catch\(\(\)\s*=>\s*\{\s*\}\)/)).toEqual([]))
+  it('catches nothing silently: an empty block, or a constant in the place of any error', () => {
+    const constant = String.raw`(undefined|null|false|true|void 0|''|\[\]|\(?\{\s*\}\)?)`
+    const silent = [
+      String.raw`catch\s*(\([^)]*\))?\s*\{\s*\}`,
+      String.raw`\.catch\(\s*(async\s*)?\(\)\s*=>\s*${constant}\s*,?\s*\)`,
+      // The second of the two that `then` takes.
+      String.raw`\.then\([^;]*?,\s*\(\)\s*=>\s*${constant}\s*,?\s*\)`,
+    ]
+    const pattern = new RegExp(silent.join('|'))
+    for (const bad of ['.catch(() => undefined)', 'catch {}', 'catch (e) { }', '.then((x) => x, () => null)'])
+      expect(pattern.test(bad)).toBe(true)
+    expect(offenders(() => true, pattern)).toEqual([])
+  })
   it('of components does no geometry: rounding and limits are all', () => {
     expect(offenders((name) => name.endsWith('.tsx'), /Math\.(?!round|min|max|log|exp)/)).toEqual([])
   })

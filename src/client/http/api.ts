@@ -51,6 +51,19 @@ export const refusalOf = (status: number, body: unknown): ApiError =>
         message: 'The server answered with something unexpected. Reload the page and try again.',
       })
 
+const NO_ANSWER = Symbol('no answer')
+
+/** The JSON of an answer; what is none, such as a page of some program between, is no answer of ours. */
+const readAnswer = async (response: Response): Promise<unknown> => {
+  try {
+    return (await response.json()) as unknown
+  } catch (error) {
+    if (error instanceof SyntaxError) return NO_ANSWER
+    // It broke off on its way.
+    throw unreachable()
+  }
+}
+
 const call = async <T>(path: string, method = 'GET', body?: unknown, keepalive = false): Promise<T> => {
   let response: Response
   try {
@@ -65,8 +78,8 @@ const call = async <T>(path: string, method = 'GET', body?: unknown, keepalive =
   } catch {
     throw unreachable()
   }
-  const answer: unknown = await response.json().catch(() => null)
-  if (!response.ok) throw refusalOf(response.status, answer)
+  const answer = await readAnswer(response)
+  if (!response.ok || answer === NO_ANSWER) throw refusalOf(response.status, answer)
   return answer as T // the contract
 }
 

@@ -133,9 +133,13 @@ export const resumeTyping = async (bench: Bench): Promise<void> => {
   const { text } = word.lettering
   const end = Math.min(typing.selection[1], graphemesOf(text).length)
   bench.set({ typing: { ...typing, text, slots: wordSlots(word), selection: [end, end] } })
-  const layout = await layoutFor(settingOf(word)).catch(() => null)
-  const now = bench.get().typing
-  if (layout && now?.groupId === word.id) bench.set({ typing: { ...now, carets: layout.carets } })
+  try {
+    const { carets } = await layoutFor(settingOf(word))
+    const now = bench.get().typing
+    if (now?.groupId === word.id) bench.set({ typing: { ...now, carets } })
+  } catch (error) {
+    say(bench, wordsOf(error, 'The caret may stand beside its letter: the letters could not be measured.'), 'fault')
+  }
 }
 
 /** By key and button: begins to type in the selected text, or ends it. */

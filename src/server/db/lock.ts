@@ -2,6 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import sqlite3 from 'sqlite3'
 import { Failure } from '@/core/failure'
+import { isNotThere } from '@/server/storage/failures'
 
 /**
  * One server a data folder. The lock is the system's own, on a file that is held open: it ends with the process,
@@ -17,12 +18,19 @@ export interface FolderLock {
 /** Set for programs that the server itself starts on its own folder. */
 export const GUEST = 'EAGER_STENCIL_GUEST'
 
+/** Who has it, as far as the note beside the lock can be read. */
+const holderOf = async (directory: string): Promise<string> => {
+  try {
+    const { pid } = JSON.parse(await readFile(path.join(directory, NOTE), 'utf8')) as { readonly pid?: unknown }
+    return typeof pid === 'number' ? ` (process ${pid})` : ''
+  } catch (error) {
+    if (error instanceof SyntaxError || isNotThere(error)) return ''
+    throw error
+  }
+}
+
 const inUse = async (directory: string): Promise<Failure> => {
-  const note = await readFile(path.join(directory, NOTE), 'utf8').then(
-    (text) => (JSON.parse(text) as { pid?: unknown }).pid,
-    () => undefined,
-  )
-  const who = typeof note === 'number' ? ` (process ${note})` : ''
+  const who = await holderOf(directory)
   return new Failure(
     'folder-in-use',
     `The data folder ${directory} is in use by another server of this program${who}. Stop that one, or give this one another folder by EAGER_STENCIL_DATA.`,

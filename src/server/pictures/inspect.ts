@@ -3,6 +3,7 @@ import { fileTypeFromFile } from 'file-type'
 import sharp from 'sharp'
 import { Failure } from '@/core/failure'
 import { LIMITS } from '@/server/limits'
+import { isSystemError } from '@/server/storage/failures'
 import { isClean, isDrawing, paintDrawing } from '@/server/pictures/drawings'
 
 /** Kinds of picture that come in, by media type, with the ending of the stored file. */
@@ -96,7 +97,11 @@ const beginsAsTiff = async (file: string): Promise<boolean> => {
 /** Reads what a picture file is, by its content. Throws `picture-kind`, `too-large` or `picture-unreadable`. */
 export const inspectPicture = async (file: string): Promise<Inspected> => {
   if (await isDrawing(file)) return inspectDrawing(file)
-  const type = await fileTypeFromFile(file).catch(() => undefined)
+  const type = await fileTypeFromFile(file).catch((error: unknown) => {
+    // A file that breaks off is of no kind that is known; one that cannot be read at all is another matter.
+    if (isSystemError(error)) throw error
+    return undefined
+  })
   const kind = type && Object.hasOwn(KINDS, type.mime) ? KINDS[type.mime] : undefined
   if (!type && (await beginsAsTiff(file))) throw unreadable()
   if (!type || !kind) throw wrongKind(type?.mime ?? '')

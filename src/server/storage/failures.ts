@@ -7,6 +7,14 @@ const codesOf = (error: unknown): readonly unknown[] => {
   return [code, ...(original === error ? [] : codesOf(original))]
 }
 
+/** An error of the system's, such as ENOENT, not of a reader's. */
+export const isSystemError = (error: unknown): boolean =>
+  typeof error === 'object' && error !== null && 'syscall' in error
+
+/** What a question about a file that is not there is answered with. */
+export const isNotThere = (error: unknown): boolean =>
+  codesOf(error).some((code) => code === 'ENOENT' || code === 'ENOTDIR')
+
 const FULL: ReadonlySet<unknown> = new Set(['ENOSPC', 'EDQUOT', 'SQLITE_FULL'])
 const BUSY: ReadonlySet<unknown> = new Set(['SQLITE_BUSY', 'SQLITE_LOCKED'])
 

@@ -6,7 +6,7 @@ import { Transform, type Readable, type Writable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { Failure, refuse } from '@/core/failure'
 import { dataDirectory } from '@/server/config'
-import { asStorageFailure } from '@/server/storage/failures'
+import { asStorageFailure, isNotThere } from '@/server/storage/failures'
 
 const HASH = /^[0-9a-f]{64}$/
 
@@ -36,7 +36,10 @@ export const temporaryPath = async (ending = ''): Promise<string> => {
 export const sizeOf = (file: string): Promise<number | null> =>
   stat(file).then(
     ({ size }) => size,
-    () => null,
+    (error: unknown) => {
+      if (isNotThere(error)) return null
+      throw error
+    },
   )
 
 export const exists = async (file: string): Promise<boolean> => (await sizeOf(file)) !== null

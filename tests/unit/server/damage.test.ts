@@ -13,9 +13,9 @@ useDataFolder()
 /** A picture with something in every part of it. */
 const busy = (): Sharp => {
   const random = randomFrom(5)
-  const data = Buffer.alloc(700 * 500 * 3)
+  const data = Buffer.alloc(420 * 300 * 3)
   for (let i = 0; i < data.length; i += 1) data[i] = ((i >> 4) * 7 + random() * 60) & 255
-  return sharp(data, { raw: { width: 700, height: 500, channels: 3 } })
+  return sharp(data, { raw: { width: 420, height: 300, channels: 3 } })
 }
 
 const harmed = (good: Buffer, at: number, length = 64): Buffer => {
@@ -27,7 +27,7 @@ const harmed = (good: Buffer, at: number, length = 64): Buffer => {
 const take = (data: Buffer) => takePicture(Readable.from([data]), 'a.bin')
 
 /** How many of some places of damage are told. */
-const toldOf = async (good: Buffer, places = 8): Promise<number> => {
+const toldOf = async (good: Buffer, places = 6): Promise<number> => {
   const random = randomFrom(SEED)
   let told = 0
   for (let i = 0; i < places; i += 1) {
@@ -45,10 +45,10 @@ describe('damage', () => {
   // PNG has a checksum over everything (ISO/IEC 15948, 5.3). The others have none: there damage shows only where the
   // codes no longer fit, which was so in most places tried (a tenth without the strict reading).
   it.each([
-    ['PNG', (s: Sharp) => s.png(), 8],
-    ['TIFF with LZW', (s: Sharp) => s.tiff({ compression: 'lzw' }), 3],
-    ['a progressive JPEG', (s: Sharp) => s.jpeg({ progressive: true }), 4],
-    ['GIF', (s: Sharp) => s.gif(), 4],
+    ['PNG', (s: Sharp) => s.png(), 6],
+    ['TIFF with LZW', (s: Sharp) => s.tiff({ compression: 'lzw' }), 2],
+    ['a progressive JPEG', (s: Sharp) => s.jpeg({ progressive: true }), 3],
+    ['GIF', (s: Sharp) => s.gif(), 3],
   ])('anywhere in %s is told as far as its kind lets a reader see it', async (_kind, encode, least) => {
     expect(await toldOf(await encode(busy()).toBuffer())).toBeGreaterThanOrEqual(least)
   })
@@ -72,7 +72,7 @@ describe('damage', () => {
     const end = good.length - 2
     const padded = Buffer.concat([good.subarray(0, end), Buffer.from([1, 2, 3, 4, 5]), good.subarray(end)])
     const before = (await listPictures()).length
-    expect((await take(padded)).width).toBe(700)
+    expect((await take(padded)).width).toBe(420)
     expect((await listPictures()).length).toBe(before + 1)
   })
 })
