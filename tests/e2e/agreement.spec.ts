@@ -10,6 +10,7 @@ import { setFrameBox } from '@/core/document/edits/frames'
 import { setPlaced } from '@/core/document/edits/fills'
 import { ADJUSTMENT_KEYS, withStrength, type Adjustments } from '@/core/adjust/adjustments'
 import { adjustPictures } from '@/core/document/edits/adjust'
+import { addSheet, copiedSheet } from '@/core/document/edits/sheets'
 import { putLayer } from '@/core/document/edits/finishes'
 import type { Project } from '@/core/document/types'
 import { LAYER_KINDS, newLayer, type FinishLayer } from '@/core/finish/layers'
@@ -30,14 +31,23 @@ interface Bands {
   readonly edge: { readonly mean: number }
 }
 
-/** What the table shows of a project at 100% against what the server paints of it from the same levels. */
-const compared = async (page: Page, request: APIRequestContext, project: Project): Promise<Bands> => {
+/** Opens a project of several sheets, at 100%. */
+const opened = async (page: Page, request: APIRequestContext, project: Project): Promise<BenchHand> => {
   const made = await request.post('/api/projects', { data: { document: project } })
   const hand = await BenchHand.open(page, ((await made.json()) as { id: string }).id)
+  await atFull(hand)
+  return hand
+}
+
+const atFull = async (hand: BenchHand): Promise<void> => {
   await hand.table.focus()
-  await page.keyboard.press('1')
-  await page.waitForTimeout(200)
+  await hand.page.keyboard.press('1')
+  await hand.page.waitForTimeout(200)
   await hand.ready()
+}
+
+/** What the table shows of a sheet at 100% against what the server paints of it from the same levels. */
+const compared = async ({ page }: BenchHand, project: Project, sheetId: string): Promise<Bands> => {
   const screen = await page
     .locator('canvas')
     .first()
@@ -56,12 +66,11 @@ const compared = async (page: Page, request: APIRequestContext, project: Project
       return { top, width, height, data: btoa(text) }
     })
   const seenPixels = Buffer.from(screen.data, 'base64')
-  const shown = await hand.opened()
-  const hash = shown.project.pictures['pic']?.hash ?? ''
+  const hash = project.pictures['pic']?.hash ?? ''
   const file = (level: number): string =>
     path.join(dataFolder(), 'pictures', hash.slice(0, 2), hash, `level-${level}.jpg`)
   const canvas: Canvas = await paintList(
-    renderSheet(shown.project, sheetOf(shown.project, SHEET)),
+    renderSheet(project, sheetOf(project, sheetId)),
     72,
     levelPixels((need) => file(levelFor(need.density, levelCount(need.pixels)))),
   )
@@ -111,7 +120,7 @@ test('over covered pixels the mean difference is at most 0.5 of 255', async ({ p
     frameId: 'c',
     placed: { ...placed, fit: 'contain', keepCovered: false, turn: 12 },
   })
-  const { covered, edge } = await compared(page, request, project)
+  const { covered, edge } = await compared(await opened(page, request, project), project, SHEET)
   expect(covered.count).toBeGreaterThan(100_000)
   expect(covered.mean).toBeLessThanOrEqual(0.5)
   expect(edge.mean).toBeLessThanOrEqual(3)
@@ -131,23 +140,32 @@ interface Dress {
 
 const IDS = PIECES.map((piece) => piece.id)
 
-/** Three filled frames, each dressed in its own way. */
-const dressed = async (request: APIRequestContext, dresses: readonly Dress[]): Promise<Project> => {
-  const id = await makeProject(request, PIECES)
-  const { project } = (await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }
-  return dresses.reduce((held, { layers, adjustments }, i) => {
-    const ids = [IDS[i] ?? 'a']
-    const finished = layers.reduce((at, layer) => putLayer(at, { sheetId: SHEET, ids, layer }), held)
-    return adjustPictures(finished, { sheetId: SHEET, ids, change: () => adjustments })
-  }, project)
-}
-
 const inThrees = <T>(list: readonly T[]): readonly (readonly T[])[] =>
   Array.from({ length: Math.ceil(list.length / 3) }, (_, i) => list.slice(i * 3, i * 3 + 3))
 
+/** The sheet once more for every three dresses, its three frames dressed in them. */
+const dressed = (start: Project, all: readonly Dress[]): Project =>
+  inThrees(all).reduce((held, dresses, n) => {
+    const sheetId = `dressed-${n}`
+    const sheet = copiedSheet(sheetOf(start, SHEET), sheetId, `Dressed ${n}`)
+    const added = addSheet(held, { sheet, after: held.order.at(-1) ?? null })
+    return dresses.reduce((at, { layers, adjustments }, i) => {
+      const ids = [IDS[i] ?? 'a']
+      const finished = layers.reduce((one, layer) => putLayer(one, { sheetId, ids, layer }), at)
+      return adjustPictures(finished, { sheetId, ids, change: () => adjustments })
+    }, added)
+  }, start)
+
+/** All on one page: sheet after sheet. */
 const agree = async (page: Page, request: APIRequestContext, all: readonly Dress[]): Promise<void> => {
-  for (const dresses of inThrees(all)) {
-    const { covered, edge } = await compared(page, request, await dressed(request, dresses))
+  const id = await makeProject(request, PIECES)
+  const { project } = (await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }
+  const many = dressed(project, all)
+  const hand = await opened(page, request, many)
+  for (const [n, dresses] of inThrees(all).entries()) {
+    await page.getByRole('button', { name: 'Next sheet' }).click()
+    await atFull(hand)
+    const { covered, edge } = await compared(hand, many, `dressed-${n}`)
     const names = dresses.map(({ name }) => name).join(', ')
     expect(covered.mean, names).toBeLessThanOrEqual(0.5)
     expect(edge.mean, names).toBeLessThanOrEqual(3)

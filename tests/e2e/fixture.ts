@@ -14,7 +14,6 @@ export const dataFolder = (): string => dataOf(base.info().parallelIndex)
 
 export const test = base.extend({
   // Playwright wants the first argument to be taken apart.
-  // eslint-disable-next-line no-empty-pattern
   baseURL: async ({}, use, info) => use(addressOf(info.parallelIndex)),
 })
 

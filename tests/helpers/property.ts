@@ -9,7 +9,7 @@ export const holdsFor = <T>(values: fc.Arbitrary<T>, check: (value: T) => void, 
     fc.property(values, (value) => {
       check(value)
     }),
-    { seed: SEED, numRuns: runs, verbose: fc.VerbosityLevel.None },
+    { seed: SEED, numRuns: process.env['PROVE'] === '1' ? 5 * runs : runs, verbose: fc.VerbosityLevel.None },
   )
 }
 

@@ -1,5 +1,5 @@
 /**
- * Outlines of SVG drawings against resvg, an independent renderer: over more than 100 icons of the package bootstrap-icons and
+ * Outlines of SVG drawings against resvg, an independent renderer: over icons of the package bootstrap-icons and
  * drawings made for each feature, the area of each pixel that they cover
  * (tests/helpers/coverage.ts) against what resvg paints.
  */
@@ -10,6 +10,7 @@ import path from 'node:path'
 import { readArtwork } from '@/core/formats/svg/artwork'
 import { compose, scaling } from '@/core/geometry/matrix'
 import { transformPath } from '@/core/path/transform'
+import { isProving } from '@tests/helpers/sweep'
 import { coverage } from '@tests/helpers/coverage'
 
 const SIDE = 128
@@ -54,11 +55,11 @@ const difference = (svg: string): number => {
 describe('outlines read from SVG paint what resvg paints', () => {
   const icons = readdirSync(FOLDER)
     .filter((name) => name.endsWith('.svg'))
-    .filter((_, i) => i % 16 === 0)
+    .filter((_, i) => i % (isProving ? 4 : 40) === 0)
     // A half transparent part has no mask to compare.
     .filter((name) => !readFileSync(path.join(FOLDER, name), 'utf8').includes('opacity'))
   it(`over ${icons.length} icons`, () => {
-    expect(icons.length).toBeGreaterThan(100)
+    expect(icons.length).toBeGreaterThan(40)
     const wrong = icons
       .map((name) => ({ name, off: difference(readFileSync(path.join(FOLDER, name), 'utf8')) }))
       .filter(({ off }) => off > 0.005)

@@ -11,6 +11,7 @@ import { polygonPath } from '@/core/path/path'
 import type { DrawItem } from '@/core/render/ops'
 import { paintItem } from '@/painters/canvas/paint'
 import { createLayer } from '@/server/export/renderSheet'
+import { sweep } from '@tests/helpers/sweep'
 import type { PaintContext } from '@/painters/canvas/surface'
 
 type Rgb = readonly [number, number, number]
@@ -64,7 +65,7 @@ const blended = (mode: Blend, b: Rgb, s: Rgb): Rgb => {
   return whole[mode]!(b, s)
 }
 
-const PAIRS = 1000
+const PAIRS = sweep(1000)
 const hex = (c: readonly number[]): string => `#${c.map((v) => v.toString(16).padStart(2, '0')).join('')}`
 
 /** Paints each source colour over its backdrop, a pixel each, through the painter. */

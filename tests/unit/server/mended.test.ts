@@ -23,6 +23,7 @@ import { quarters } from '@tests/helpers/images'
 import { SEED } from '@tests/helpers/property'
 import { pictureRef, sampleProject, SHEET } from '@tests/helpers/project'
 import { anyStep, randomFrom } from '@tests/helpers/randomSteps'
+import { sweep } from '@tests/helpers/sweep'
 
 const folder = useDataFolder()
 
@@ -240,7 +241,7 @@ describe('a snapshot', () => {
 
 describe('random steps, sound and broken, in all roots', () => {
   it('are each refused, or leave a project that opens from what is stored', async () => {
-    const runs = Number(process.env['RANDOM_STEPS'] ?? 200)
+    const runs = sweep(2000)
     const random = randomFrom(SEED)
     let { project } = await createProject({ ...sampleProject(), id: 'm-random' })
     const { id } = project

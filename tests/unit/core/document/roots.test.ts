@@ -9,6 +9,7 @@ import { limitPassed, projectFaults, touchedFaults } from '@/core/document/valid
 import { SEED } from '@tests/helpers/property'
 import { pictureRef, sampleProject, SHEET } from '@tests/helpers/project'
 import { anyStep, randomFrom } from '@tests/helpers/randomSteps'
+import { sweep } from '@tests/helpers/sweep'
 
 const filled = (): Project => placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
 
@@ -173,7 +174,7 @@ describe('patches', () => {
 
 describe('random steps, sound and broken, in all roots', () => {
   it('are found sound by what they touch just when the whole is sound', () => {
-    const runs = Number(process.env['RANDOM_STEPS'] ?? 400)
+    const runs = sweep(2000)
     const random = randomFrom(SEED)
     const told = `seed ${SEED}`
     let project = filled()

@@ -2,6 +2,7 @@
 import { describe, expect, it } from '@jest/globals'
 import { isLetter, lettersOfSlots, setWhole, slotsOf, textOfSlots, typed, type Slot } from '@/core/lettering/slots'
 import { graphemesOf } from '@/core/lettering/graphemes'
+import { sweep } from '@tests/helpers/sweep'
 import { fc, holdsFor } from '@tests/helpers/property'
 
 const counter = (): (() => string) => {
@@ -80,7 +81,7 @@ const strokes = fc.array(
 )
 
 describe('any typing', () => {
-  it('keeps the id of every letter that stands before or after what was typed, in 4,000 random edits', () =>
+  it('keeps the id of every letter that stands before or after what was typed, in random edits', () =>
     holdsFor(
       fc.tuple(fc.array(fc.constantFrom('A', 'B', 'L', 'L', ' '), { maxLength: 12 }), strokes),
       ([text, all]) => {
@@ -113,7 +114,7 @@ describe('any typing', () => {
           expect(substituted).toEqual(wanted)
         }
       },
-      4000 / 4,
+      sweep(4000) / 4,
     ))
   it('brings every letter back that went and is typed again in its place', () =>
     holdsFor(

@@ -17,6 +17,7 @@ import { polylineOf } from '@/core/path/polyline'
 import { distanceToSegment } from '@tests/helpers/segment'
 import { randomFrom } from '@/core/random'
 import { outlineOf } from '@/core/stencil/stencil'
+import { sweep } from '@tests/helpers/sweep'
 import { fc, SEED } from '@tests/helpers/property'
 import { stencils } from '@tests/helpers/arbitrary'
 import { near } from '@tests/helpers/near'
@@ -31,7 +32,7 @@ const rect = (x0: number, y0: number, x1: number, y1: number): Outline => ({
   fillRule: 'nonzero',
 })
 
-const PAIRS = 500
+const PAIRS = sweep(500)
 const SAMPLES = 200
 /** Points nearer than this to either outline may fall to either side. */
 const DOUBT = 0.02
