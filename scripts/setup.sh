@@ -7,9 +7,9 @@ fail() { printf '%s\n' "$*" >&2; exit 1; }
 export NEXT_TELEMETRY_DISABLED=1
 
 require_node() {
-  command -v node >/dev/null || fail "Node.js is missing. Install Node.js 20 or later, then run this again."
-  node -e 'process.exit(Number(process.versions.node.split(".")[0]) >= 20 ? 0 : 1)' ||
-    fail "Node.js $(node --version) is too old. Install Node.js 20 or later, then run this again."
+  command -v node >/dev/null || fail "Node.js is missing. Install Node.js 20.15 or later, then run this again."
+  node -e 'const [major, minor] = process.versions.node.split(".").map(Number); process.exit(major > 20 || (major === 20 && minor >= 15) ? 0 : 1)' ||
+    fail "Node.js $(node --version) is too old. Install Node.js 20.15 or later, then run this again."
 }
 
 # Debian packages, where this account may install them; otherwise says which are needed.

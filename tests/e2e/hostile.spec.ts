@@ -68,9 +68,7 @@ test.describe('a server that is attacked', () => {
   test.beforeAll(async () => {
     data = path.resolve('test-results', 'data-attacked')
     mkdirSync(data, { recursive: true })
-    const started = await ServerProcess.start(PORT, data)
-    if (!started) throw new TypeError('the server did not start')
-    server = started
+    server = await ServerProcess.start(PORT, data)
     const picture = await sharp({ create: { width: 900, height: 600, channels: 3, background: '#a63' } })
       .jpeg()
       .toBuffer()
@@ -175,6 +173,12 @@ test.describe('a server that is attacked', () => {
     await expect
       .poll(() => server.workers().filter(({ pid }) => busy.includes(pid)).length, { timeout: 10_000 })
       .toBeLessThan(busy.length)
+  })
+
+  test('by a second server on its data folder, which is refused and says why', async () => {
+    await expect(ServerProcess.start(PORT + 1, data)).rejects.toThrow(
+      /ended with 1: .*in use by another server of this program \(process \d+\).*EAGER_STENCIL_DATA/s,
+    )
   })
 
   test('by questions for the head alone, and by answers that nobody reads: no file stays open', async () => {

@@ -1,5 +1,7 @@
 import type { Page } from '@playwright/test'
-import { expect, test } from './fixture'
+import path from 'node:path'
+import sqlite3 from 'sqlite3'
+import { dataFolder, expect, test } from './fixture'
 import { sheetOf } from '@/core/document/read'
 import { addSheet, copiedSheet } from '@/core/document/edits/sheets'
 import type { OpenedProject } from '@/contract/api'
@@ -146,6 +148,19 @@ test('nonsense is answered in words, and the server goes on', async ({ request }
   ).toMatchObject({ status: 400 })
   expect(await post('/api/pictures/used', `"${'x'.repeat(9 * 1024 * 1024)}"`)).toMatchObject({ status: 413 })
   expect((await request.get('/api/pictures/..%2f..%2fetc/levels/0')).status()).toBe(404)
+  for (const address of ['/api/projects/%00', '/api/projects/%zz', '/api/pictures/%zz/uses', '/projects/%zz'])
+    expect((await request.get(address)).status(), address).toBe(400)
+  const step = { kind: 'do', name: 'n', forward: [{ op: 'replace', path: ['name'], value: 'x' }], inverse: [] }
+  const twice = {
+    base: 0,
+    steps: [
+      { ...step, id: 's-1' },
+      { ...step, id: 's-1' },
+    ],
+  }
+  expect(await post(`/api/projects/${id}/steps`, twice)).toMatchObject({ status: 400 })
+  const nul = { base: 0, steps: [{ ...step, id: 's-1', name: 'a\u0000b' }] }
+  expect(await post(`/api/projects/${id}/steps`, nul)).toMatchObject({ status: 400 })
   expect((await request.get(`/api/projects/${id}`)).status()).toBe(200)
 })
 
@@ -322,4 +337,32 @@ test('a picture that comes in after the sheet was changed fills the frame it was
   }
   await expect.poll(() => fillOn(order[0])).toBe('taken')
   expect(await fillOn(order[1])).toBe('none')
+})
+
+test('a project whose saved state is damaged opens as far as it can be read, says so, and goes on', async ({
+  page,
+  request,
+}) => {
+  const id = await makeProject(request, PIECES)
+  const first = await BenchHand.open(page, id)
+  const { project } = await first.opened()
+  // A later snapshot that was written by halves, as a failing disk leaves it; the server has it no longer in memory.
+  await page.goto('about:blank')
+  for (let i = 0; i < 14; i += 1) await request.post('/api/projects', { data: { name: `Other ${i}` } })
+  const database = new sqlite3.Database(path.join(dataFolder(), 'stencil.db'))
+  const harm = 'INSERT INTO snapshots SELECT projectId, 1, substr(document, 1, 90) FROM snapshots WHERE projectId = ?'
+  const run = (sql: string): Promise<void> =>
+    new Promise((resolve, reject) => database.run(sql, [id], (error) => (error ? reject(error) : resolve())))
+  await run(harm)
+  await run('UPDATE projects SET revision = 1, usesRevision = 1 WHERE id = ?')
+  await new Promise((resolve) => database.close(resolve))
+  const hand = await BenchHand.open(page, id)
+  await expect(page.getByText(/This project was damaged/)).toBeVisible()
+  expect((await hand.opened()).project).toEqual(project)
+  await hand.drag({ x: 200, y: 200 }, { x: 260, y: 220 })
+  await hand.afterStep('Move frame')
+  await page.reload()
+  await hand.ready()
+  await expect(page.getByText(/This project was damaged/)).toHaveCount(0)
+  expect((await hand.frame('a')).box.cx).toBeCloseTo(260, 0)
 })

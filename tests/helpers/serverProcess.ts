@@ -11,8 +11,8 @@ export class ServerProcess {
     readonly said: () => string,
   ) {}
 
-  /** Starts one over a data folder and waits until it answers; null if it ends instead. */
-  static async start(port: number, data: string): Promise<ServerProcess | null> {
+  /** Starts one over a data folder and waits until it answers. Throws what it said if it ends instead. */
+  static async start(port: number, data: string): Promise<ServerProcess> {
     let said = ''
     const child = spawn(
       'node',
@@ -27,7 +27,7 @@ export class ServerProcess {
       stream.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-20_000)))
     const server = new ServerProcess(`http://127.0.0.1:${port}`, child, () => said)
     for (let i = 0; i < 1200; i += 1) {
-      if (child.exitCode !== null) return null
+      if (child.exitCode !== null) throw new TypeError(`ended with ${child.exitCode}: ${said}`)
       if (await server.answers()) return server
       await wait(50)
     }

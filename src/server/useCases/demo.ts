@@ -4,6 +4,7 @@ import { Failure } from '@/core/failure'
 import { rootDirectory } from '@/server/config'
 import { GUEST } from '@/server/db/lock'
 import { setRemoved } from '@/server/projects/store'
+import { sharedRun } from '@/server/work/shared'
 
 /** The demo project's id; the same in every installation. */
 export const DEMO_PROJECT = 'demo-opening-day'
@@ -25,10 +26,5 @@ const fill = async (): Promise<string> => {
   return DEMO_PROJECT
 }
 
-let filling: Promise<string> | null = null
-
 /** Paints the demo pictures and stores the demo project, in a process of its own, once at a time; a deleted one comes back. */
-export const fillDemo = (): Promise<string> => {
-  filling ??= fill().finally(() => (filling = null))
-  return filling
-}
+export const fillDemo: () => Promise<string> = sharedRun(fill)

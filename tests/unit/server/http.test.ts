@@ -121,6 +121,19 @@ describe('a request', () => {
     await expect(readJson(post(body), schema, { most: 1000 })).rejects.toMatchObject({ code: 'too-large' })
     expect(await readJson(post(body), schema, { most: 3000 })).toBeTruthy()
   })
+  it.each([
+    [{ code: 'SQLITE_FULL' }, 507, /disk is full.*Free some space/],
+    [{ original: { code: 'SQLITE_FULL' } }, 507, /disk is full/],
+    [{ code: 'ENOSPC' }, 507, /disk is full/],
+    [{ original: { code: 'SQLITE_BUSY' } }, 503, /held by another program.*nothing is lost/],
+  ] as const)('that meets %j is answered %d in words', async (fields, status, words) => {
+    const handler = route(() => Promise.reject(Object.assign(new Error('inner words'), fields)))
+    const response = await handler(asked(), { params: Promise.resolve({}) })
+    expect(response.status).toBe(status)
+    const { message } = (await response.json()) as { message: string }
+    expect(message).toMatch(words)
+    expect(message).not.toContain('inner')
+  })
   it('for a name with NUL is answered 400, not 500', async () => {
     const handler = route<{ readonly id: string }>(() => Promise.resolve(answer({})))
     expect((await handler(asked(), { params: Promise.resolve({ id: 'a\0b' }) })).status).toBe(400)

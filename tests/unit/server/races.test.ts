@@ -1,5 +1,5 @@
 /** Several at once: what is removed, brought in again and replaced while others work on it. */
-import { describe, expect, it } from '@jest/globals'
+import { describe, expect, it, jest } from '@jest/globals'
 import { readdir, truncate, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { Readable } from 'node:stream'
@@ -8,6 +8,7 @@ import { moveItems } from '@/core/document/edits/items'
 import { addPicture } from '@/core/document/edits/project'
 import { isFailure } from '@/core/failure'
 import type { PictureAnswer } from '@/contract/api'
+import { PictureRow } from '@/server/db/models'
 import { findPicture, listPictures, originalFile, storedLevel } from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
 import { appendSteps, createProject, openProject } from '@/server/projects/store'
@@ -72,6 +73,29 @@ describe('a picture', () => {
       expect(shown.revision).toBe(0)
       await isWhole(picture.hash, picture.levels)
       expect((await usesOfPicture(picture.hash)).map(({ projectId }) => projectId)).toEqual([`shows-${i}`])
+    }
+  })
+  it('is on the disk with all its files before it is listed', async () => {
+    const { open } = await import('node:fs/promises')
+    const handle = await open('/dev/null', 'r')
+    const prototype = Object.getPrototypeOf(handle) as { sync: () => Promise<void> }
+    await handle.close()
+    const told: string[] = []
+    const sync = jest.spyOn(prototype, 'sync').mockImplementation(() => Promise.resolve(void told.push('flushed')))
+    const create = PictureRow.create.bind(PictureRow)
+    const listing = ((...row: Parameters<typeof create>) => {
+      told.push('listed')
+      return create(...row)
+    }) as unknown as typeof PictureRow.create
+    PictureRow.create = listing
+    try {
+      const { levels } = await take(640)
+      const before = told.slice(0, told.indexOf('listed'))
+      // Each level, the original, their folder and the one it was moved into.
+      expect(before.filter((one) => one === 'flushed').length).toBeGreaterThanOrEqual(levels + 3)
+    } finally {
+      sync.mockRestore()
+      PictureRow.create = create as unknown as typeof PictureRow.create
     }
   })
   it('of whose files one has another size is not there, until it is brought in again', async () => {

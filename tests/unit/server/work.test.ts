@@ -16,6 +16,7 @@ import { thumbnailFile } from '@/server/useCases/thumbnails'
 import { cancelJob, jobFile, jobState, startJob } from '@/server/work/jobs'
 import { cancelled, LaneQueue } from '@/server/work/lane'
 import { residentMegabytes } from '@/server/work/memory'
+import { sharedRun } from '@/server/work/shared'
 import { work } from '@/server/work/work'
 import { useDataFolder } from '@tests/helpers/dataFolder'
 import { inFolder } from '@tests/helpers/files'
@@ -75,6 +76,21 @@ describe('work', () => {
     const own = await residentMegabytes(process.pid)
     expect(own).toBeGreaterThan(20)
     expect(await residentMegabytes(2 ** 22 - 3)).toBe(0)
+  })
+})
+
+describe('what runs once at a time', () => {
+  it('is shared by all who ask meanwhile, and begins anew afterwards, also after it failed', async () => {
+    let runs = 0
+    const run = sharedRun(async () => {
+      runs += 1
+      await wait(20)
+      if (runs === 2) throw new TypeError('failed')
+      return runs
+    })
+    expect(await Promise.all([run(), run(), run()])).toEqual([1, 1, 1])
+    expect((await Promise.allSettled([run(), run()])).map(({ status }) => status)).toEqual(['rejected', 'rejected'])
+    expect(await run()).toBe(3)
   })
 })
 
