@@ -295,7 +295,7 @@ test('a browser that keeps no more says so, and the work is saved all the same',
   const hand = await BenchHand.open(page, id)
   await page.route('**/steps', (route) => route.abort())
   await hand.drag({ x: 200, y: 200 }, { x: 260, y: 220 })
-  await expect(page.getByText(/this browser keeps no more: leave this page open/)).toBeVisible()
+  await expect(page.getByText('Not saved, nor kept here: leave this page open')).toBeVisible()
   await page.unroute('**/steps')
   await expect(page.locator('[data-saving="saved"]')).toBeVisible()
   expect((await hand.frame('a')).box.cx).toBeCloseTo(260, 0)

@@ -6,12 +6,28 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import type { LoggedStep } from '@/core/document/history'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { projectOfLeft, sendLeft } from '@/client/bench/openBench'
 import { api, ApiError } from '@/client/http/api'
 import { forgetSteps, type Unsent } from '@/client/store/unsent'
 
 const MOST_NAMED = 6
+
+interface NamedSteps {
+  readonly id: string
+  readonly name: string
+  readonly times: number
+}
+
+/** The names of steps, those that follow one another under one name once. */
+const namesOf = (steps: readonly LoggedStep[]): readonly NamedSteps[] =>
+  steps.reduce<readonly NamedSteps[]>((named, { id, name }) => {
+    const last = named.at(-1)
+    return last?.name === name
+      ? [...named.slice(0, -1), { ...last, times: last.times + 1 }]
+      : [...named, { id, name, times: 1 }]
+  }, [])
 
 /** What a tab that is gone has made and could not send: put in, kept apart, or let go of. */
 export const LeftStepsDialog = () => {
@@ -53,6 +69,7 @@ export const LeftStepsDialog = () => {
     next()
   })
   const { steps, at } = one
+  const named = namesOf(steps)
   const count = `${steps.length} ${steps.length === 1 ? 'change' : 'changes'}`
   return (
     <Dialog open aria-labelledby="left-title" onClose={next}>
@@ -60,14 +77,15 @@ export const LeftStepsDialog = () => {
       <DialogContent>
         <p style={{ marginTop: 0 }}>
           A tab of this browser was closed before the server had {steps.length === 1 ? 'this change' : 'these changes'}{' '}
-          of {new Date(at).toLocaleString()}:
+          of {new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}:
         </p>
         <ul>
-          {steps.slice(-MOST_NAMED).map((step) => (
-            <li key={step.id}>{step.name}</li>
+          {named.slice(-MOST_NAMED).map(({ id: key, name: step, times }) => (
+            <li key={key}>{times > 1 ? `${step}, ${times} times` : step}</li>
           ))}
-          {steps.length > MOST_NAMED && <li>and {steps.length - MOST_NAMED} before them</li>}
+          {named.length > MOST_NAMED && <li>and others before them</li>}
         </ul>
+        <p>Esc leaves them as they are; they are offered again next time.</p>
         {fault && (
           <p role="alert" style={{ color: 'var(--fault)' }}>
             ▲ {fault}

@@ -97,8 +97,7 @@ const SavingSign = () => {
   return (
     <span role="status" data-saving={state} className={isBad ? styles.unsaved : styles.saving}>
       {isBad && '▲ '}
-      {SAVING[state]}
-      {isUnkept && ', and this browser keeps no more: leave this page open'}
+      {isUnkept ? 'Not saved, nor kept here: leave this page open' : SAVING[state]}
     </span>
   )
 }

@@ -14,6 +14,9 @@ import { NO_MARKS, type BenchState, type Saving, type TableTool } from '@/client
 
 const BURST_MS = 700
 
+const UNKEPT =
+  'This browser keeps no more: what the server does not have yet is lost if this page is closed. Leave it open until it says “Saved”.'
+
 const newStepId = (): string => `s-${crypto.randomUUID()}`
 
 /** Small changes of one kind in quick succession, kept apart until they make one step. */
@@ -175,7 +178,8 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
   const get = store.getState
   const set = (change: Partial<BenchState>): void => store.setState(change)
   const onKept = (isKept: boolean): void => {
-    if (get().isUnkept === isKept) set({ isUnkept: !isKept })
+    if (get().isUnkept !== isKept) return
+    set({ isUnkept: !isKept, ...(isKept ? {} : { notice: noticeOf(UNKEPT, 'fault') }) })
   }
   const saver = new Saver({
     revision: opened.revision,
