@@ -5,7 +5,7 @@ import { READ_OPTIONS, unreadable, type ReadOptions } from '@/server/pictures/in
  * What libjpeg warns of although no pixel is harmed: some cameras pad the end of a file, some phones write odd scan
  * headers (from memory of libjpeg's `jerror.h`; which of them are harmless is common practice).
  */
-const HARMLESS = ['extraneous bytes before marker 0xd9', 'Invalid SOS parameters', 'Unknown Adobe color transform']
+const HARMLESS = ['extraneous bytes before marker 0xd9', 'Invalid SOS parameters', 'color transform code']
 
 /** Any doubt of the reader's is damage. */
 const STRICT: ReadOptions = { ...READ_OPTIONS, failOn: 'warning' }
