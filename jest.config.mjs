@@ -1,6 +1,8 @@
 /** Unit, reference and architecture tests in native ES modules. */
 const config = {
   testEnvironment: 'node',
+  // What ends after its test file may still look at what it keeps; wrapped by the cleanup it would set itself for ever.
+  testEnvironmentOptions: { globalsCleanup: 'off' },
   roots: ['<rootDir>/tests/unit', '<rootDir>/tests/reference', '<rootDir>/tests/architecture'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {

@@ -67,10 +67,10 @@ export type Lane = keyof typeof LANES
 
 export const WORK_LIMITS = {
   picture: { ms: 120 * SECOND, megabytes: 1536 },
-  drawing: { ms: 25 * SECOND, megabytes: 1024 },
+  drawing: { ms: 15 * SECOND, megabytes: 1024 },
   face: { ms: 20 * SECOND, megabytes: 512 },
   plan: { ms: 60 * SECOND, megabytes: 1024 },
-  thumbnail: { ms: 60 * SECOND, megabytes: 1024 },
+  thumbnail: { ms: 20 * SECOND, megabytes: 1024 },
   export: { ms: 300 * SECOND, megabytes: 6144 },
 } as const satisfies Readonly<Record<string, WorkLimits>>
 

@@ -118,7 +118,7 @@ test.describe('a server that is attacked', () => {
   })
 
   test('by a typeface that swells to gigabytes', async () => {
-    const bytes = await swollenFace()
+    const bytes = await swollenFace(900)
     expect(bytes.length).toBeLessThan(20_000)
     const { status, message, peak } = await sent(server, '/faces', bytes)
     console.log(`typeface: ${status}, ${Math.round(peak)} MB`)
