@@ -33,6 +33,15 @@ export const formatNumber = (value: number, decimals: number): string => {
 export const formatLength = (points: number, unit: Unit, ppi: number): string =>
   formatNumber(fromPoints(points, unit, ppi), DECIMALS[unit])
 
+/** Steps in which a length is proposed. */
+const ROUND = { px: 1, mm: 1, cm: 0.1, in: 0.05, pt: 1, pica: 0.5 } as const
+
+/** The length nearest to this that is round in a unit, at least one step of it; in points. */
+export const roundLength = (points: number, unit: Unit, ppi: number): number => {
+  const steps = Math.max(1, Math.round(fromPoints(points, unit, ppi) / ROUND[unit]))
+  return toPoints(steps * ROUND[unit], unit, ppi)
+}
+
 /** What one press of an arrow key moves: 1 px, 0.5 mm or 1 pt by the sheet's unit, in points. */
 export const nudgeStep = (unit: Unit, ppi: number): number => {
   if (unit === 'px') return toPoints(1, 'px', ppi)

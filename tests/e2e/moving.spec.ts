@@ -146,7 +146,7 @@ test.describe('Picture', () => {
     await page.mouse.move(over.x, over.y)
     await page.mouse.wheel(0, -200)
     const after = await hand.afterStep('Zoom picture')
-    expect(placedIn(after, 'f').zoom).toBeGreaterThan(1.3)
+    expect(placedIn(after, 'f').zoom).toBeCloseTo(1.21, 3)
     const sheetAt = (await hand.at({ x: 0, y: 0 })).y
     const outside = await hand.at({ x: 60, y: 60 })
     await page.mouse.move(outside.x, outside.y)

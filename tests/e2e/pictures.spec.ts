@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { writeFile } from 'node:fs/promises'
 import sharp from 'sharp'
-import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET } from './bench'
+import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET, upload } from './bench'
 import { bombPng } from '../helpers/images'
 
 const TWO = [
@@ -200,8 +200,14 @@ test('pressed fill the selected empty frame, then the next empty one in reading 
   expect((await hand.frame('one')).fill.kind).toBe('none')
   await supply(page, 'fields').click()
   await expect.poll(async () => (await hand.frame('one')).fill.kind).toBe('taken')
-  await supply(page, 'fields').click()
-  await expect(page.getByText('Every frame is filled')).toBeVisible()
+  // With every frame filled the one in hand gets the other picture.
+  await upload(request, await picture(500, 700, 88), 'another.jpg')
+  await page.reload()
+  await hand.ready()
+  await hand.press({ x: 200, y: 300 })
+  await supply(page, 'another').click()
+  const replaced = await hand.afterStep('Replace picture')
+  expect(placedIn(replaced, 'one').pictureId).not.toBe(placedIn(replaced, 'two').pictureId)
 })
 
 test('are replaced with all settings kept, taken out, and the frame removed', async ({ page, request }) => {
@@ -238,7 +244,7 @@ test('are replaced with all settings kept, taken out, and the frame removed', as
 test('one becomes the background from the sheet’s card', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, TWO))
   await page.getByRole('button', { name: 'A picture that covers the sheet' }).click()
-  await expect(page.getByText('Choose the background picture.')).toBeVisible()
+  await expect(page.locator('[data-region="rail"]')).toContainText('Choose the background picture.')
   await supply(page, 'fields').click()
   const project = await hand.afterStep('Background picture')
   expect(project.sheets[SHEET]?.background.kind).toBe('picture')

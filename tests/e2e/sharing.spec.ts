@@ -186,7 +186,7 @@ test('takes are added, switched by key and card, compared, for all frames at onc
     await card(page)
       .getByRole('button', { name: /^Add a take/ })
       .click()
-    await expect(page.getByText('Choose a picture for the new take.')).toBeVisible()
+    await expect(page.locator('[data-region="rail"]')).toContainText('Choose a picture for the new take.')
     await page.locator('[data-supply]', { hasText: 'take-two' }).click()
     await hand.afterStep('Add take')
   }

@@ -10,6 +10,7 @@ import { ALIGNMENTS, type Alignment, type Spacing } from '@/core/geometry/align'
 import { FIELDS, LAYOUTS, type Field } from '@/core/document/edits/arrange'
 import { itemOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
+import { roundLength } from '@/core/units'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { LengthField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
@@ -52,11 +53,15 @@ interface SpaceSectionProps {
   readonly firstName: string
 }
 
+/** The gap proposed, in points; rounded in the sheet's unit. */
+const GAP = 12
+
 /** Spaces several items, lays them out with a gap, and makes them alike in size. */
 const SpaceSection = ({ sheet, field, firstName }: SpaceSectionProps) => {
   const bench = useBenchHandle()
   const [by, setBy] = useState<Spacing['by']>('gaps')
-  const [gap, setGap] = useState(12)
+  const [typed, setGap] = useState<number | null>(null)
+  const gap = typed ?? roundLength(GAP, sheet.unit, sheet.ppi)
   const spacing: Spacing = by === 'gap' ? { by, gap } : { by }
   return (
     <section className={styles.section} aria-label="Space and arrange">

@@ -8,6 +8,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { FIRST_GRADIENT, GradientEditor } from '@/client/bench/GradientEditor'
 import { VeilRows } from '@/client/bench/VeilSection'
 import { select } from '@/client/store/selection'
+import { choosePicture } from '@/client/store/choosing'
 import styles from '@/client/bench/Bench.module.css'
 
 /** What lies under everything. A picture has a card of its own. */
@@ -20,11 +21,7 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const set = (name: string, next: Background): void =>
     bench.commit(name, (project) => setBackground.record(project, { sheetId: sheet.id, background: next }))
   const colour = background.kind === 'colour' ? background.colour : '#ffffff'
-  const choose = (): void => {
-    bench.endBurst()
-    bench.set({ replacing: BACKGROUND_ID, isAddingTake: false, spoken: 'Choose the background in the supplies.' })
-    document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
-  }
+  const choose = (): void => choosePicture(bench, BACKGROUND_ID)
   return (
     <section className={styles.section} aria-label="Background">
       <h2>

@@ -1,5 +1,6 @@
 'use client'
 import dynamic from 'next/dynamic'
+import { useEffect, useRef } from 'react'
 import { isWord } from '@/core/document/lettering'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { useBench } from '@/client/binding/useBench'
@@ -7,7 +8,7 @@ import { BackgroundCard } from '@/client/bench/BackgroundCard'
 import { FrameCard } from '@/client/bench/FrameCard'
 import { ItemsCard } from '@/client/bench/ItemsCard'
 import { SheetCard } from '@/client/bench/SheetCard'
-import { shownSheet } from '@/client/store/benchStore'
+import { steadySheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
 
 // Comes with the first text that is selected.
@@ -15,7 +16,7 @@ const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
 export const Card = () => {
-  const sheet = useBench(shownSheet)
+  const sheet = useBench(steadySheet)
   const selection = useBench((state) => state.selection)
   const items = selection.flatMap((id) => sheet.items[id] ?? [])
   const [only] = items
@@ -34,8 +35,14 @@ export const Card = () => {
     ) : (
       <SheetCard sheet={sheet} />
     )
+  const element = useRef<HTMLElement>(null)
+  const chosen = selection.join()
+  // Whatever is selected next is met at its head.
+  useEffect(() => {
+    if (element.current) element.current.scrollTop = 0
+  }, [chosen])
   return (
-    <aside className={styles.card} data-region="card" aria-label={`Card of ${name}`}>
+    <aside ref={element} className={styles.card} data-region="card" aria-label={`Card of ${name}`}>
       {content}
     </aside>
   )

@@ -5,7 +5,7 @@ import { emptyFrame, openToWhole, placePicture } from '@/core/document/edits/fil
 import { BACKGROUND_ID } from '@/core/document/background'
 import { pictureMatrix } from '@/core/document/content'
 import type { Frame } from '@/core/document/types'
-import { setZoom, turnPicture } from '@/core/placement/move'
+import { turnPicture } from '@/core/placement/move'
 import { effectiveResolution, isStretched, resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { PlainField } from '@/client/parts/LengthField'
@@ -16,8 +16,8 @@ import { MissingPicture } from '@/client/bench/MissingPicture'
 import { SharingRows, SharingTools } from '@/client/bench/SharingRows'
 import { Viewfinder } from '@/client/bench/Viewfinder'
 import { startColour } from '@/client/store/colourCut'
-import { changePlaced, placedFrame } from '@/client/store/actions'
-import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { changePlaced, placedFrame, typeZoom } from '@/client/store/actions'
+import { shownProject, shownSheet, steadyProject, steadySheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
 
 /** How sharp the picture comes out: its own pixels for each output pixel. */
@@ -38,8 +38,8 @@ const Sharpness = ({ frame }: { readonly frame: Frame }) => {
 /** The picture of a frame: viewfinder, zoom, turn, sharpness; or how to fill it. */
 export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; readonly step?: number }) => {
   const bench = useBenchHandle()
-  const project = useBench(shownProject)
-  const sheet = useBench(shownSheet)
+  const project = useBench(steadyProject)
+  const sheet = useBench(steadySheet)
   const sheetId = sheet.id
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
   if (!held) return <FillSection frame={frame} />
@@ -58,11 +58,7 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
           unit="×"
           value={seen.scale / seen.fitScale}
           decimals={2}
-          onValue={(zoom) =>
-            changePlaced(bench, 'Zoom picture', (h) =>
-              setZoom(h.placed, h.mount, within('zoom', zoom, { min: 0.01, max: 1000 })),
-            )
-          }
+          onValue={(zoom) => typeZoom(bench, within('zoom', zoom, { min: 0.01, max: 1000 }))}
         />
         <PlainField
           label="Turn"

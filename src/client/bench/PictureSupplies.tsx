@@ -95,6 +95,7 @@ export const PictureSupplies = ({ search, onAdd, scroller, room }: PictureSuppli
   const pictures = useBench((state) => state.pictures)
   const uploads = useBench((state) => state.uploads)
   const project = useBench((state) => state.project)
+  const areRead = useBench((state) => state.arePicturesRead)
   const uses = useMemo(() => usesByHash(project), [project])
   const shown = useMemo(() => pictures.filter((picture) => isFound(picture, search.trim())), [pictures, search])
   return (
@@ -104,7 +105,8 @@ export const PictureSupplies = ({ search, onAdd, scroller, room }: PictureSuppli
       ))}
       {shown.length > 0 && room === null && <OneRow pictures={shown} uses={uses} scroller={scroller} />}
       {shown.length > 0 && room !== null && <ManyRows pictures={shown} uses={uses} scroller={scroller} room={room} />}
-      {!shown.length && !uploads.length && (
+      {!shown.length && !uploads.length && !areRead && <div className={styles.note}>Reading the pictures…</div>}
+      {!shown.length && !uploads.length && areRead && (
         <div className={styles.note}>
           {search.trim()
             ? `No picture has “${search}” in its name or tags. `

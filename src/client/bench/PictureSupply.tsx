@@ -6,6 +6,7 @@ import { levelCount } from '@/core/render/needs'
 import { holdsPicture } from '@/core/document/content'
 import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { focusTable } from '@/client/gestures/focus'
 import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
 import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
@@ -95,7 +96,10 @@ export const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnsw
         aria-pressed={isMarked}
         onClick={(event) => {
           if (event.shiftKey || event.ctrlKey || event.metaKey) toggleMarked(bench, picture.hash)
-          else takeSupply(bench, picture)
+          else {
+            takeSupply(bench, picture)
+            focusTable()
+          }
         }}
         onContextMenu={openMenu}
         onKeyDown={(event) => {

@@ -18,6 +18,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { changePlaced, placedFrame } from '@/client/store/actions'
 import { shownSheet } from '@/client/store/benchStore'
 import { isWordSelected } from '@/client/store/lettering'
+import { choosePicture, choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
 import { WAYS } from '@/client/store/state'
 import { ownKeys, shownKey } from '@/client/gestures/keys'
@@ -67,7 +68,8 @@ const Ways = () => {
   )
 }
 
-const SLIDER = { least: Math.log(0.1), most: Math.log(20) }
+/** The slider goes by logarithm, in steps of a hundredth, from what is allowed to what hands reach. */
+const SLIDER = { least: 0.1, most: 20, step: Math.log(1.01) }
 
 const ZoomTools = () => {
   const bench = useBenchHandle()
@@ -78,6 +80,9 @@ const ZoomTools = () => {
   if (!held) return null
   const seen = resolvePlacement(held.placed, held.mount)
   const zoom = seen.scale / seen.fitScale
+  // Under keep covered its whole length is of use: it begins where the picture just covers.
+  const isKept = held.placed.keepCovered && held.placed.fit !== 'tile'
+  const least = isKept ? seen.coverScale / seen.fitScale : SLIDER.least
   return (
     <>
       <span className={styles.slider}>
@@ -85,9 +90,9 @@ const ZoomTools = () => {
           size="small"
           color="secondary"
           aria-label="Zoom of the picture"
-          min={SLIDER.least}
-          max={SLIDER.most}
-          step={0.01}
+          min={Math.log(least)}
+          max={Math.log(Math.max(SLIDER.most, 2 * least))}
+          step={SLIDER.step}
           value={Math.log(zoom)}
           getAriaValueText={() => `${formatNumber(zoom, 2)} times`}
           onChange={(_event, value) => zoomSelected(bench, Math.exp(Number(value)) / zoom)}
@@ -157,15 +162,6 @@ const FilledTools = () => {
   )
   const way = useBench((state) => state.way)
   if (!frame || !holdsPicture(frame.fill)) return null
-  const replace = (): void => {
-    bench.endBurst()
-    bench.set({
-      replacing: isReplacing ? null : frame.id,
-      isAddingTake: false,
-      spoken: 'Choose the new picture in the supplies.',
-    })
-    if (!isReplacing) document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
-  }
   return (
     <>
       {sharers > 1 && way === 'picture' && <span className={styles.shares}>moves {sharers}</span>}
@@ -184,7 +180,11 @@ const FilledTools = () => {
       >
         Keep covered
       </RailButton>
-      <RailButton label="Replace the picture, keeping all settings" pressed={isReplacing} onPress={replace}>
+      <RailButton
+        label="Replace the picture, keeping all settings"
+        pressed={isReplacing}
+        onPress={() => choosePicture(bench, frame.id)}
+      >
         <Replace fontSize="small" />
       </RailButton>
     </>
@@ -242,6 +242,8 @@ const Words = () => {
 export const Rail = () => {
   const armed = useBench((state) => state.armed)
   const hasTool = useBench((state) => state.tool !== null)
+  const waits = useBench(choosingWords)
+  const bench = useBenchHandle()
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
       {hasTool && !armed ? (
@@ -251,6 +253,13 @@ export const Rail = () => {
           Draw the frame on the sheet, or press once to put it there. Shift: equal sides · C: from the centre · M: move
           it · Esc: put the stencil down
         </span>
+      ) : waits !== null ? (
+        <>
+          <strong className={styles.waits}>{waits}</strong>
+          <RailButton framed label="Leave it as it is" shortcut="Esc" onPress={() => leaveChoosing(bench)}>
+            Leave it
+          </RailButton>
+        </>
       ) : (
         <>
           <Ways />

@@ -1,8 +1,8 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
-import { outputPixels, UNITS, type Unit } from '@/core/units'
-import { changeSheet } from '@/core/document/edits/sheets'
+import { formatNumber, outputPixels, UNITS, type Unit } from '@/core/units'
+import { changeResolution, changeSheet } from '@/core/document/edits/sheets'
 import type { Sheet } from '@/core/document/types'
 import { parseLength } from '@/core/lengthText'
 import { addGuide, clearGuides } from '@/client/gestures/guides'
@@ -32,6 +32,10 @@ const GuideFields = ({ sheet }: { readonly sheet: Sheet }) => {
   )
 }
 
+/** What is printed wants more pixels an inch than this, and usually this many (common practice). */
+const SOFT_IN_PRINT = 150
+const PRINT_PPI = 300
+
 /** Size, unit, resolution, bleed, safe margin and grid of the sheet. */
 export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
@@ -39,6 +43,11 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const { unit, ppi, size, bleed } = sheet
   const change = (name: string, next: Omit<Parameters<typeof changeSheet>[1], 'sheetId'>): void => {
     bench.commit(name, (project) => changeSheet.record(project, { sheetId: sheet.id, ...next }))
+    if (bench.get().isFitted) fitView(bench)
+  }
+  const resolve = (value: number): void => {
+    const wanted = within('ppi', value, RANGE.ppi, `from ${RANGE.ppi.min} to ${RANGE.ppi.max}`)
+    bench.commit('Resolution', (project) => changeResolution.record(project, { sheetId: sheet.id, ppi: wanted }))
     if (bench.get().isFitted) fitView(bench)
   }
   const side = (points: number): number =>
@@ -77,15 +86,16 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
             ))}
           </select>
         </label>
-        <PlainField
-          label="ppi"
-          value={ppi}
-          decimals={1}
-          onValue={(value) =>
-            change('Resolution', { ppi: within('ppi', value, RANGE.ppi, `from ${RANGE.ppi.min} to ${RANGE.ppi.max}`) })
-          }
-        />
+        <PlainField label="ppi" value={ppi} decimals={1} onValue={resolve} />
       </div>
+      {unit !== 'px' && ppi < SOFT_IN_PRINT && (
+        <div className={styles.row}>
+          <span className={styles.kind}>{formatNumber(ppi, 1)} ppi is for screens.</span>
+          <RailButton framed label="Take 300 ppi, for print" onPress={() => resolve(PRINT_PPI)}>
+            Take 300 for print
+          </RailButton>
+        </div>
+      )}
       <div className={styles.row}>
         <LengthField
           label="Bleed"

@@ -7,7 +7,6 @@ import { framesOffSheet } from '@/core/document/extent'
 import { groupsAround } from '@/core/document/tree'
 import type { Item, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { tableKey } from '@/client/gestures/keys'
 import { heldSheet } from '@/client/store/benchStore'
 import { select } from '@/client/store/selection'
 import { StackRow } from '@/client/bench/StackRow'
@@ -88,10 +87,6 @@ export const Stack = () => {
       className={`${bench.stack} ${isWide ? styles.wide : styles.narrow}`}
       data-region="stack"
       aria-label="Stack: what lies on the sheet, top first"
-      onKeyDown={(event) => {
-        // Enter and Space press the button that has the focus.
-        if (event.key !== 'Enter' && event.key !== ' ' && tableKey(handle, event, () => false)) event.preventDefault()
-      }}
     >
       <h2 className={styles.head}>
         Stack

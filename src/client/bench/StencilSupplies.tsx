@@ -3,6 +3,7 @@ import { isStencilFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { shownKey } from '@/client/gestures/keys'
+import { focusTable } from '@/client/gestures/focus'
 import { useCarry } from '@/client/gestures/useCarry'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { putFrame } from '@/client/store/actions'
@@ -37,6 +38,7 @@ const StencilSupply = ({ name, stencil, aspect }: Offer) => {
       onClick={() => {
         if (drawsOut) bench.set({ armed: isArmed ? null : stencil, tool: null })
         else putFrame(bench, stencil, undefined, aspect)
+        focusTable()
       }}
     >
       <StencilIcon stencil={stencil} aspect={aspect} width={58} height={42} />

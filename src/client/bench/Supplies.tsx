@@ -4,14 +4,16 @@ import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
-import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
 import { PRESETS } from '@/core/stencil/presets'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/PictureSupplies'
 import { StencilSupplies, StencilTools } from '@/client/bench/StencilSupplies'
 import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
-import type { Carried } from '@/client/store/state'
+import { focusSupplies } from '@/client/gestures/focus'
+import { followStripWheel } from '@/client/gestures/stripWheel'
+import { choosingWords, leaveChoosing } from '@/client/store/choosing'
+import { SUPPLIES_TABS, type Carried, type SuppliesTab } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
 
 // Finishes come when their tab is first opened.
@@ -21,10 +23,7 @@ const LetterTools = dynamic(() => import('@/client/letters/LetterSupplies').then
 const AlphabetPanel = dynamic(() => import('@/client/letters/AlphabetPanel').then((m) => m.AlphabetPanel))
 const FinishTools = dynamic(() => import('@/client/bench/FinishSupplies').then((m) => m.FinishTools))
 
-const TABS = ['Pictures', 'Stencils', 'Letters', 'Finishes'] as const
-type Tab = (typeof TABS)[number]
-
-const SEARCH_NAMES: Readonly<Record<Tab, string>> = {
+const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
   Pictures: 'Search pictures by name and tag',
   Stencils: 'Search stencils',
   Letters: 'Search typefaces',
@@ -80,6 +79,9 @@ const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
   )
 }
 
+/** Long enough for a tab to be filled. */
+const FOCUS_MS = 60
+
 /** Left and right go from tab to tab. */
 const tabKeys = (event: KeyboardEvent<HTMLElement>): void => {
   const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
@@ -92,21 +94,20 @@ const tabKeys = (event: KeyboardEvent<HTMLElement>): void => {
 
 /** The strip at the foot of the bench. */
 export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
-  const [tab, setTab] = useState<Tab>('Pictures')
+  const tab = useBench((state) => state.suppliesTab)
   const [search, setSearch] = useState('')
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const count = useBench((state) => state.pictures.length)
   const faceCount = useBench((state) => state.faces.length)
   const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
-  const offered: Readonly<Record<Tab, string>> = {
+  const offered: Readonly<Record<SuppliesTab, string>> = {
     Pictures: `${count} pictures`,
     Stencils: `${stencilCount} stencils`,
     Letters: `${faceCount} typefaces`,
     Finishes: 'finishes',
   }
   const isPanelOpen = useBench((state) => state.alphabetPanel !== null)
-  const replacing = useBench((state) => state.replacing)
-  const isAddingTake = useBench((state) => state.isAddingTake)
+  const waits = useBench(choosingWords)
   const strip = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
   const marked = useBench((state) => state.marked.length)
@@ -116,8 +117,19 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
     if (!element) return
     const observer = new ResizeObserver(() => setWidth(element.clientWidth))
     observer.observe(element)
-    return () => observer.disconnect()
+    const stopWheel = followStripWheel(element)
+    return () => {
+      observer.disconnect()
+      stopWheel()
+    }
   }, [])
+  // Whoever chooses by keyboard is among the pictures at once.
+  useEffect(() => {
+    if (waits === null) return
+    // The pictures may only now be made, after another tab.
+    const timer = setTimeout(focusSupplies, FOCUS_MS)
+    return () => clearTimeout(timer)
+  }, [waits])
   const tall = isPanelOpen ? Math.max(height, HEIGHT.panel) : height
   const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
   return (
@@ -132,7 +144,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
       />
       <div className={styles.tabs}>
         <div role="tablist" aria-label="Supplies" onKeyDown={tabKeys} style={{ display: 'contents' }}>
-          {TABS.map((each) => (
+          {SUPPLIES_TABS.map((each) => (
             <button
               key={each}
               type="button"
@@ -140,7 +152,8 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
               className={styles.tab}
               aria-selected={tab === each}
               onClick={() => {
-                setTab(each)
+                bench.set({ suppliesTab: each })
+                if (each !== 'Pictures') leaveChoosing(bench)
                 setSearch('')
               }}
             >
@@ -148,15 +161,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
             </button>
           ))}
         </div>
-        {replacing !== null && tab === 'Pictures' && (
-          <strong style={{ alignSelf: 'center', color: 'var(--plum)' }}>
-            {replacing === BACKGROUND_ID
-              ? 'Choose the background picture.'
-              : isAddingTake
-                ? 'Choose a picture for the new take.'
-                : 'Choose the new picture. All settings stay.'}
-          </strong>
-        )}
+        {waits !== null && <strong className={styles.waits}>{waits} Esc leaves it.</strong>}
         {tab === 'Pictures' && marked > 0 && (
           <span className={styles.marks}>
             <button

@@ -17,6 +17,8 @@ import { useState } from 'react'
 import { formatNumber } from '@/core/units'
 import { renameProject } from '@/core/document/edits/project'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { makeAgain, takeBack } from '@/client/gestures/undo'
+import type { TableTool } from '@/client/store/state'
 import { shownSheet } from '@/client/store/benchStore'
 import { goToNeighbour } from '@/client/store/sheets'
 import { fitView, fullScale, fullView, zoomView } from '@/client/store/view'
@@ -80,6 +82,13 @@ const SheetCounter = () => {
       </IconButton>
     </div>
   )
+}
+
+/** What undo takes back while a tool has the table; null where that is the project's own step. */
+const toolStep = (tool: TableTool | null): string | null => {
+  if (tool?.kind === 'trace') return 'a point of the outline'
+  if (tool?.kind === 'colour') return tool.point ? 'the colour chosen' : 'choosing a colour'
+  return tool?.kind === 'upright' ? 'choosing an edge' : null
 }
 
 const SAVING = {
@@ -148,7 +157,9 @@ const ViewGroup = () => {
 
 const HistoryGroup = () => {
   const bench = useBenchHandle()
-  const undo = useBench((state) => state.history.undo.at(-1)?.name ?? (state.preview ? 'change' : null))
+  const undo = useBench(
+    (state) => toolStep(state.tool) ?? state.history.undo.at(-1)?.name ?? (state.preview ? 'change' : null),
+  )
   const redo = useBench((state) => state.history.redo.at(-1)?.name ?? null)
   return (
     <>
@@ -156,7 +167,7 @@ const HistoryGroup = () => {
         aria-label={undo ? `Undo: ${undo}` : 'Undo'}
         title={undo ? `Undo: ${undo} (Ctrl Z)` : 'Nothing to undo'}
         disabled={!undo}
-        onClick={bench.undo}
+        onClick={() => takeBack(bench)}
       >
         <Undo fontSize="small" />
       </IconButton>
@@ -164,7 +175,7 @@ const HistoryGroup = () => {
         aria-label={redo ? `Redo: ${redo}` : 'Redo'}
         title={redo ? `Redo: ${redo} (Ctrl Shift Z)` : 'Nothing to redo'}
         disabled={!redo}
-        onClick={bench.redo}
+        onClick={() => makeAgain(bench)}
       >
         <Redo fontSize="small" />
       </IconButton>

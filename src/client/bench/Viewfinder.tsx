@@ -8,6 +8,7 @@ import { resolvePlacement } from '@/core/placement/resolve'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { steadyProject } from '@/client/store/benchStore'
 import { levelUrl } from '@/client/http/api'
 import { placedFrame } from '@/client/store/actions'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
@@ -33,7 +34,7 @@ interface Line {
 
 /** The marked subject over the picture, and the line or box being drawn. */
 const Marks = ({ line, pixels }: { readonly line: Line | null; readonly pixels: { w: number; h: number } }) => {
-  const project = useBench((state) => state.preview ?? state.project)
+  const project = useBench(steadyProject)
   const sheetId = useBench((state) => state.sheetId)
   const selection = useBench((state) => state.selection)
   const held = placedFrame({ project, preview: null, sheetId, selection })
@@ -81,7 +82,7 @@ const Marks = ({ line, pixels }: { readonly line: Line | null; readonly pixels: 
 export const Viewfinder = () => {
   const bench = useBenchHandle()
   const element = useRef<SVGSVGElement>(null)
-  const project = useBench((state) => state.preview ?? state.project)
+  const project = useBench(steadyProject)
   const sheetId = useBench((state) => state.sheetId)
   const selection = useBench((state) => state.selection)
   const [mode, setMode] = useState<FinderMode>('move')

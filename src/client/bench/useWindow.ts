@@ -1,7 +1,9 @@
 'use client'
 import { useEffect } from 'react'
 import { followHeldKeys, isTyping } from '@/client/gestures/heldKeys'
-import { nextRegion } from '@/client/gestures/keys'
+import { belongsToFocus } from '@/client/gestures/focus'
+import { nextRegion, tableKey } from '@/client/gestures/keys'
+import { makeAgain, takeBack } from '@/client/gestures/undo'
 import { putDown } from '@/client/gestures/useCarry'
 import type { Bench } from '@/client/store/benchStore'
 import { copySelected, cutSelected, FRAGMENT_TYPE, pasteText } from '@/client/store/clipboard'
@@ -11,7 +13,7 @@ import { addFiles } from '@/client/store/uploads'
 
 /** In a dialog or menu that lies over the bench. */
 const isOverBench = (target: EventTarget | null): boolean =>
-  target instanceof Element && target.closest('[role="dialog"], [role="menu"]') !== null
+  target instanceof Element && target.closest('[role="dialog"], [role="menu"], [role="listbox"]') !== null
 
 /** Keys that work wherever the focus is, except those that belong to typing. */
 const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
@@ -39,17 +41,27 @@ const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
   }
   if (isTyping(event.target)) return false
   if (key === 'z') {
-    if (event.shiftKey) bench.redo()
-    else bench.undo()
+    if (event.shiftKey) makeAgain(bench)
+    else takeBack(bench)
     return true
   }
   if (key === 'y') {
-    bench.redo()
+    makeAgain(bench)
     return true
   }
   if (key !== 'a' || isOverBench(event.target)) return false
   selectAll(bench)
   return true
+}
+
+/** A drag on the table is cancelled there. */
+const noDrag = (): boolean => false
+
+/** Keys of the sheet mean the same wherever the focus is, unless they belong to what has it. */
+const sheetKey = (bench: Bench, event: KeyboardEvent): boolean => {
+  const { target, key } = event
+  if (isTyping(target) || isOverBench(target) || key === 'Tab' || belongsToFocus(target, key)) return false
+  return tableKey(bench, event, noDrag)
 }
 
 /** Text that a person selected to copy belongs to the browser. */
@@ -81,7 +93,8 @@ const clipboardEvents = (bench: Bench) => ({
 export const useWindow = (bench: Bench): void => {
   useEffect(() => {
     const key = (event: KeyboardEvent): void => {
-      if (globalKey(bench, event)) event.preventDefault()
+      if (event.defaultPrevented) return
+      if (globalKey(bench, event) || sheetKey(bench, event)) event.preventDefault()
     }
     const { copy, paste } = clipboardEvents(bench)
     const leave = (): void => bench.endBurst()

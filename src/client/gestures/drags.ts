@@ -16,7 +16,6 @@ import { snapFieldOf } from '@/core/document/snapField'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { panPicture, turnPicture, zoomPicture } from '@/core/placement/move'
 import type { Mount, Placed } from '@/core/placement/placed'
-import { resolvePlacement } from '@/core/placement/resolve'
 import { wholePictureWindow, type Window } from '@/core/placement/window'
 import { NO_MARKS, type SnapMarks, type Way } from '@/client/store/state'
 
@@ -249,12 +248,11 @@ export const turnDrag = (way: Way, grip: Grip): Drag => {
   const { placed, mount, frame, project, sheetId, frameId, from } = inner
   const centre = { x: frame.box.cx, y: frame.box.cy }
   if (way === 'picture') {
-    const { scale } = resolvePlacement(placed, mount)
     return {
       name: 'Turn picture',
       propose: (to, held) => {
         const turn = turned(placed.turn, turnBetween(centre, from, to), held)
-        return placedProposal(inner, { placed: turnPicture(placed, mount, turn, scale), stopped: false })
+        return placedProposal(inner, { placed: turnPicture(placed, mount, turn), stopped: false })
       },
     }
   }

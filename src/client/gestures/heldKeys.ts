@@ -4,8 +4,14 @@ export const NO_SNAP_KEY = 'n'
 /** Letters held down now, for gestures that a held key changes (C, M, H, N). */
 export const heldKeys = new Set<string>()
 
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+/** Inputs in which no text is typed. */
+const UNTYPED = new Set(['checkbox', 'radio', 'range', 'button', 'submit', 'color', 'file'])
+
+/** Is a field being typed in? Letters then are text, and go to nothing else. */
+const isTyping = (target: EventTarget | null): boolean => {
+  if (target instanceof HTMLInputElement) return !UNTYPED.has(target.type)
+  return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
+}
 
 /** Follows held keys; returns how to stop. */
 export const followHeldKeys = (): (() => void) => {

@@ -1,24 +1,27 @@
-import { HANDLES, drawnBox } from '@/core/geometry/box'
+import { HANDLES, drawnBox, type Box } from '@/core/geometry/box'
 import { apply, invert } from '@/core/geometry/matrix'
-import { rectAround, rectContains, rectHolds, type Rect } from '@/core/geometry/rect'
+import { intersectRects, rectAround, rectContains, rectHolds, type Rect } from '@/core/geometry/rect'
 import { subtract, type Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { itemRect, sheetRect } from '@/core/document/extent'
 import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { frameAt, frameContains, framesAt } from '@/core/document/read'
 import { holdable, isAtHand, isLocked, listOf } from '@/core/document/tree'
+import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { fragmentOf, pasteFragment } from '@/core/document/fragment'
 import type { Project } from '@/core/document/types'
+import type { Stencil } from '@/core/stencil/stencil'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import { showStopped } from '@/client/gestures/nudge'
 import { knobDrag } from '@/client/gestures/knobs'
 import { toolHand, type ToolDrag } from '@/client/gestures/tools'
-import { boxAround, placedFrame, putFrame } from '@/client/store/actions'
+import { boxAround, newItemId, placedFrame, putFrame } from '@/client/store/actions'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems, toggleSelected } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { NO_MARKS, type View } from '@/client/store/state'
-import { toSheet } from '@/client/store/view'
+import { moveView, toSheet } from '@/client/store/view'
 
 /** How a press was made. */
 export interface Press {
@@ -117,22 +120,29 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   // The faint part of a picture is a part of it, where nothing else lies.
   if (!hit && state.way === 'picture' && isOnPicture(bench, from))
     return dragOf(bench, bodyDrag('picture', grip(state.selection)))
-  if (hit) {
+  const adds = how.shift || how.ctrl
+  // With a key a selection is gathered from anywhere, a frame that is not selected included.
+  if (hit && !adds) {
     const id = holdable(sheet, hit.id, state.entered)
-    if (how.shift || state.isAdding) toggleSelected(bench, id)
+    if (state.isAdding) toggleSelected(bench, id)
     else select(bench, id, 'whole')
     return dragOf(bench, bodyDrag('whole', grip(bench.get().selection)))
   }
-  if (!rectContains(sheetRect(sheet.size, sheet.bleed), from)) return pan()
-  return { kind: 'gather', from, before: how.shift || state.isAdding ? state.selection : [] }
+  return { kind: 'gather', from, before: adds || state.isAdding ? state.selection : [] }
 }
 
+/** Held while a selection is gathered: what is only touched counts too. Held while items are moved: a copy stays. */
+const TOUCH_KEY = 'c'
+
 const gatheredIds = (bench: Bench, rect: Rect): readonly string[] => {
+  const counts = heldKeys.has(TOUCH_KEY)
+    ? (other: Rect): boolean => intersectRects(rect, other) !== null
+    : (other: Rect): boolean => rectHolds(rect, other)
   const state = bench.get()
   const sheet = shownSheet(state)
   return listOf(sheet, state.entered).filter((id) => {
     if (!isAtHand(sheet, id)) return false
-    return rectHolds(rect, itemRect(sheet, id))
+    return counts(itemRect(sheet, id))
   })
 }
 
@@ -150,7 +160,7 @@ export const moveHold = (bench: Bench, hold: Hold, at: Point, shift: boolean): v
   const to = toSheet(view, at)
   if (hold.kind === 'pan') {
     const by = subtract(at, hold.from)
-    bench.set({ view: { ...hold.view, x: hold.view.x + by.x, y: hold.view.y + by.y }, isFitted: false })
+    moveView(bench, { ...hold.view, x: hold.view.x + by.x, y: hold.view.y + by.y })
   }
   if (hold.kind === 'gather') bench.set({ gathering: rectAround([hold.from, to]) })
   if (hold.kind === 'drag') {
@@ -171,14 +181,30 @@ export const endHold = (bench: Bench, hold: Hold): void => {
   // What was proposed holds only for the project it was proposed on.
   if (hold.kind === 'drag' && hold.last && bench.get().project === hold.base) {
     const { recorded } = hold.last
-    bench.commit(hold.drag.name, () => recorded)
+    const isCopying = heldKeys.has(TOUCH_KEY) && hold.drag.name.startsWith('Move') && bench.get().way === 'whole'
+    if (isCopying && recorded.forward.length) bench.commit('Drag a copy', () => withCopyLeft(bench, recorded))
+    else bench.commit(hold.drag.name, () => recorded)
     if (!recorded.forward.length) sayIfLocked(bench)
     hintOnce(bench, hold.drag.name)
   }
   if (hold.kind === 'draw' && armed && drawing) {
     bench.set({ drawing: null })
-    putFrame(bench, armed, drawing)
+    putArmed(bench, armed, drawing)
   }
+}
+
+/** Puts the stencil in hand there; one that is to be drawn out stays in hand until it is put down. */
+const putArmed = (bench: Bench, stencil: Stencil, box: Box): void => {
+  putFrame(bench, stencil, box)
+  if (bench.get().drawsOut) bench.set({ armed: stencil })
+}
+
+/** The move of a drag, and what was moved once more where it was. */
+const withCopyLeft = (bench: Bench, moved: Recorded): Recorded => {
+  const { project, sheetId, selection } = bench.get()
+  const fragment = fragmentOf(project, sheetId, selection)
+  const newIds = Object.fromEntries(Object.keys(fragment.items).map((id) => [id, newItemId()]))
+  return joinRecorded(moved, (now) => pasteFragment.record(now, { sheetId, fragment, newIds, delta: { x: 0, y: 0 } }))
 }
 
 const sayIfLocked = (bench: Bench): void => {
@@ -230,12 +256,12 @@ export const tap = (bench: Bench, at: Point, named: string | null, how: Press): 
   const tool = toolHand(bench)
   if (tool && !state.armed) return tool.tap({ at: point, named, shift: how.shift, ctrl: how.ctrl })
   if (named !== null) return
-  if (state.armed) return putFrame(bench, state.armed, boxAround(point, state.armed, state))
+  if (state.armed) return putArmed(bench, state.armed, boxAround(point, state.armed, state))
   const sheet = shownSheet(state)
   const hit = frameAt(sheet, point)
   const id = hit && holdable(sheet, hit.id, state.entered)
   const isSecond = isSecondPress(at, how.time)
-  if (how.shift || state.isAdding) return id === null ? undefined : toggleSelected(bench, id)
+  if (how.shift || how.ctrl || state.isAdding) return id === null ? undefined : toggleSelected(bench, id)
   if (isSecond && state.selection.length === 1) return select(bench, beneath(bench, point))
   if (id !== null && id === state.selection[0] && state.selection.length === 1) return
   if (id === null && state.selection[0] === BACKGROUND_ID && rectContains(sheetRect(sheet.size), point)) return

@@ -1,5 +1,6 @@
 import type { Point } from '@/core/geometry/vector'
 import { toolHand } from '@/client/gestures/tools'
+import { focusSupplies } from '@/client/gestures/focus'
 import { nudge } from '@/client/gestures/nudge'
 import { pageKey, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
 import { removeSelected } from '@/client/store/removal'
@@ -87,7 +88,7 @@ export const tableKey = (
   }
   if (event.key === 'Enter') {
     if (goDown(bench) === 'empty') {
-      document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
+      focusSupplies()
       say(bench, 'This frame is empty. Choose a picture with the arrow keys and press Enter.')
     }
     return true

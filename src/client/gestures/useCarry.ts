@@ -19,6 +19,7 @@ import {
   recordFill,
   setBackgroundPicture,
 } from '@/client/store/actions'
+import { focusTable } from '@/client/gestures/focus'
 import { dropAcross, recordAcross } from '@/client/store/letterPictures'
 import { putWord } from '@/client/store/lettering'
 import { select } from '@/client/store/selection'
@@ -182,8 +183,10 @@ export const useCarry = (bench: Bench) =>
       event.preventDefault()
       const [carried] = args as [Carried]
       const copy = ctrlKey || metaKey
-      if (last) dropCarried(bench, carried, { x, y }, copy)
-      else hoverCarried(bench, carried, { x, y }, copy)
+      if (last) {
+        dropCarried(bench, carried, { x, y }, copy)
+        focusTable()
+      } else hoverCarried(bench, carried, { x, y }, copy)
     },
     { filterTaps: true, threshold: 5, pointer: { keys: false } },
   )

@@ -24,18 +24,12 @@ import {
 import { toolHand } from '@/client/gestures/tools'
 import { turnPoint } from '@/client/gestures/tools/pointsHand'
 import { panSelected, zoomSelected } from '@/client/gestures/nudge'
+import { wheelFactor } from '@/client/gestures/wheel'
 import { placedFrame } from '@/client/store/actions'
 import { say } from '@/client/store/notices'
 import { goDown, select } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { panView, toSheet, zoomViewAt } from '@/client/store/view'
-
-/** Zoom for one unit of wheel travel: a wheel's notch is about 100 units, a trackpad's pinch a few. */
-const WHEEL_ZOOM = { notch: 0.0022, trackpad: 0.01 }
-const NOTCH = 40
-
-const wheelFactor = (dy: number): number =>
-  Math.exp(-dy * (Math.abs(dy) < NOTCH ? WHEEL_ZOOM.trackpad : WHEEL_ZOOM.notch))
 
 /** What the wheel or a pinch works on, kept for the whole gesture. */
 type Target = 'view' | 'picture'
@@ -173,14 +167,14 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
         else panView(bench, moved.x, moved.y)
         return { ...before, at, scale } satisfies PinchMemo
       },
-      onWheel: ({ first, event, memo, ctrlKey, metaKey }) => {
+      onWheel: ({ first, last, event, memo, ctrlKey, metaKey }) => {
         const table = element.current
-        if (!table) return memo as unknown
+        // The end of a gesture is told with its newest event once more.
+        if (!table || (last && !first)) return memo as unknown
         event.preventDefault()
         const at = within(table, [event.clientX, event.clientY])
         const target = first || memo === undefined ? targetAt(bench, at) : (memo as Target)
-        if (ctrlKey || metaKey) zoomViewAt(bench, at, wheelFactor(event.deltaY))
-        else if (target === 'picture') zoomTarget(bench, target, at, wheelFactor(event.deltaY))
+        if (target === 'picture' || ctrlKey || metaKey) zoomTarget(bench, target, at, wheelFactor(event))
         else panView(bench, -event.deltaX, -event.deltaY)
         return target
       },

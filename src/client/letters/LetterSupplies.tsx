@@ -1,6 +1,7 @@
 'use client'
 import type { FaceAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { focusTable } from '@/client/gestures/focus'
 import { useCarry } from '@/client/gestures/useCarry'
 import { FaceSample } from '@/client/letters/FaceSample'
 import { foundFaces, KIND_WORDS } from '@/client/letters/FacePicker'
@@ -38,7 +39,7 @@ const TextSupply = ({
       aria-label={`${text} in ${face.name}`}
       title={`${text} in ${face.name}: press to put it on the sheet, drag it to a spot`}
       {...carry({ kind: 'text', text, faceId: face.id })}
-      onClick={() => void putWord(bench, text, face.id)}
+      onClick={() => void putWord(bench, text, face.id).then(focusTable)}
     >
       <FaceSample faceId={face.id} text={text} width={width - 14} height={caption ? 44 : 56} />
       {caption && <span className={styles.faceName}>{caption}</span>}

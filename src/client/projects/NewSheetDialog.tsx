@@ -9,10 +9,10 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { useForm, useWatch, type UseFormRegister, type FieldErrors, type Resolver } from 'react-hook-form'
-import { formatNumber, outputPixels, UNITS } from '@/core/units'
+import { formatNumber, outputPixels, UNITS, type Unit } from '@/core/units'
 import { SHEET_PRESETS, type SheetPreset } from '@/core/document/presets'
 import type { NewSheet } from '@/core/document/create'
-import { newSheetSchema, sheetFromForm, type NewSheetForm } from '@/client/projects/newSheetForm'
+import { inUnit, newSheetSchema, sheetFromForm, type NewSheetForm } from '@/client/projects/newSheetForm'
 import styles from '@/client/projects/Projects.module.css'
 
 const USES = ['Screen', 'Social', 'Print', 'Card'] as const
@@ -64,10 +64,12 @@ const OwnSize = ({
   register,
   errors,
   unit,
+  onUnit,
 }: {
   readonly register: UseFormRegister<NewSheetForm>
   readonly errors: FieldErrors<NewSheetForm>
   readonly unit: string
+  readonly onUnit: (unit: Unit) => void
 }) => (
   <div className={styles.own}>
     {FIELDS.map(([field, label]) => (
@@ -81,7 +83,13 @@ const OwnSize = ({
         autoComplete="off"
       />
     ))}
-    <TextField select label="Unit" {...register('unit')} value={unit} sx={{ width: 90 }}>
+    <TextField
+      select
+      label="Unit"
+      value={unit}
+      onChange={(event) => onUnit(event.target.value as Unit)} // one of the options below
+      sx={{ width: 90 }}
+    >
       {UNITS.map((each) => (
         <MenuItem key={each} value={each}>
           {each}
@@ -162,7 +170,12 @@ export const NewSheetDialog = ({
             ))}
           </div>
           <h3 style={{ fontSize: 13, margin: '12px 0 10px' }}>Size {isOwn ? '(own)' : ''}</h3>
-          <OwnSize register={register} errors={formState.errors} unit={values.unit ?? 'px'} />
+          <OwnSize
+            register={register}
+            errors={formState.errors}
+            unit={values.unit ?? 'px'}
+            onUnit={(unit) => reset(inUnit(getValues(), unit))}
+          />
           <div className={styles.facts}>{made}</div>
         </DialogContent>
         <DialogActions>

@@ -1,7 +1,7 @@
 import { object, string, type TestContext } from 'yup'
 import { isFailure } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
-import { UNITS, type Unit } from '@/core/units'
+import { formatLength, UNITS, type Unit } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
 import type { NewSheet } from '@/core/document/create'
 
@@ -48,6 +48,34 @@ export const newSheetSchema = object({
   ppi: string().required('Type a number').test('ppi', `From ${RANGE.ppi.min} to ${RANGE.ppi.max}`, isPpi),
   bleed: length(RANGE.bleed, 'From 0 to 10 in (254 mm)'),
 })
+
+/** Output resolution for what is printed, and for screens (common practice). */
+const PRINT_PPI = 300
+const SCREEN_PPI = 72
+
+/** The form in another unit: the same lengths, and the resolution of print where it was that of a screen. */
+export const inUnit = (form: NewSheetForm, unit: Unit): NewSheetForm => {
+  const before = unitOf(form.unit)
+  const ppi = ppiOf(form.ppi)
+  const converted = (text: string): string => {
+    try {
+      return formatLength(parseLength(text, before, ppi), unit, ppi)
+    } catch (error) {
+      // What is no length yet stays as it is typed.
+      if (isFailure(error)) return text
+      throw error
+    }
+  }
+  const isToPrint = before === 'px' && unit !== 'px' && ppi === SCREEN_PPI
+  return {
+    ...form,
+    unit,
+    w: converted(form.w),
+    h: converted(form.h),
+    bleed: converted(form.bleed),
+    ppi: isToPrint ? String(PRINT_PPI) : form.ppi,
+  }
+}
 
 /** The sheet that a valid form describes, in points. Refuses what is not a length. */
 export const sheetFromForm = (form: NewSheetForm): NewSheet => {

@@ -6,7 +6,7 @@ import { viewMatrix } from '@/client/store/view'
 import type { View } from '@/client/store/state'
 
 /** Boxes smaller than this on screen carry their handles outside. */
-const SMALL = 48
+const SMALL = 64
 const STAND_OFF = 15
 const TAB_DISTANCE = 34
 const EDGE = 14

@@ -1,5 +1,5 @@
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
-import { contentOf, placedIn } from '@/core/document/content'
+import { contentOf, holdsPicture, placedIn } from '@/core/document/content'
 import { sheetOf, nextEmptyFrame } from '@/core/document/read'
 import { joinRecorded, type Recorded } from '@/core/document/edit'
 import { addPicture } from '@/core/document/edits/project'
@@ -14,6 +14,7 @@ import { newFrame } from '@/core/document/create'
 import type { Frame, PictureRef, Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
+import { setZoom } from '@/core/placement/move'
 import type { Mount, Placed } from '@/core/placement/placed'
 import type { Window } from '@/core/placement/window'
 import type { Stencil } from '@/core/stencil/stencil'
@@ -22,6 +23,7 @@ import { api } from '@/client/http/api'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame } from '@/client/store/selection'
+import { viewMiddle } from '@/client/store/view'
 import type { BenchState } from '@/client/store/state'
 
 export const newItemId = (): string => `f-${crypto.randomUUID().slice(0, 13)}`
@@ -72,7 +74,11 @@ export const recordFill = (project: Project, sheetId: string, frameId: string, p
 export const putFrame = (bench: Bench, stencil: Stencil, box?: Box, aspect?: number): void => {
   const state = bench.get()
   const sheet = shownSheet(state)
-  const frame = newFrame(newItemId(), stencil, box ?? freePlace(sheet, sensibleSize(sheet, stencil, aspect)))
+  const frame = newFrame(
+    newItemId(),
+    stencil,
+    box ?? freePlace(sheet, sensibleSize(sheet, stencil, aspect), viewMiddle(state)),
+  )
   bench.commit('New frame', (project) => addFrame.record(project, { sheetId: state.sheetId, frame }))
   bench.set({ armed: null })
   select(bench, frame.id)
@@ -105,7 +111,12 @@ export const clipPicture = (bench: Bench, picture: PictureAnswer, stencil: Stenc
   bench.endBurst()
   const state = bench.get()
   const sheet = shownSheet(state)
-  const frame = newFrame(newItemId(), stencil, freePlace(sheet, sensibleSize(sheet, stencil)), picture.name)
+  const frame = newFrame(
+    newItemId(),
+    stencil,
+    freePlace(sheet, sensibleSize(sheet, stencil), viewMiddle(state)),
+    picture.name,
+  )
   bench.commit('Clip picture', (project) =>
     joinRecorded(addFrame.record(project, { sheetId: state.sheetId, frame }), (added) =>
       recordFill(added, state.sheetId, frame.id, picture),
@@ -123,7 +134,7 @@ export const putPictureFrame = (bench: Bench, picture: PictureAnswer, at?: Point
   const base = sensibleSize(sheet, { kind: 'ellipse' })
   const share = picture.width / picture.height
   const size = share > 1 ? { w: base.w * 1.3, h: (base.w * 1.3) / share } : { w: base.h * 1.3 * share, h: base.h * 1.3 }
-  const box = at ? { cx: at.x, cy: at.y, ...size } : freePlace(sheet, size)
+  const box = at ? { cx: at.x, cy: at.y, ...size } : freePlace(sheet, size, viewMiddle(state))
   const frame = newFrame(newItemId(), { kind: 'rectangle' }, box, picture.name)
   bench.commit('New frame with picture', (project) =>
     joinRecorded(addFrame.record(project, { sheetId: state.sheetId, frame }), (added) =>
@@ -176,7 +187,10 @@ const fillLetter = (bench: Bench, word: Word, picture: PictureAnswer): void => {
   select(bench, next?.id ?? target.id)
 }
 
-/** A click in the supplies: the selected empty frame, else the next empty one, then on to the next. */
+/**
+ * A press on a picture of the supplies does what the person looks at: it replaces the picture of the selected frame, fills
+ * the selected empty one, else the next empty one and goes on; where there is none, a frame of its shape appears.
+ */
 export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   bench.endBurst()
   const state = bench.get()
@@ -187,17 +201,13 @@ export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   if (word && state.selection.length === 1) return fillLetter(bench, word, picture)
   const chosen = selectedFrame(state)
   const isOpen = chosen?.fill.kind === 'none' && chosen.takesPictures
+  if (chosen && holdsPicture(chosen.fill) && chosen.id !== BACKGROUND_ID) return fillFrame(bench, chosen.id, picture)
   const target = isOpen ? chosen : nextEmptyFrame(shownSheet(state), chosen?.id ?? null)
-  if (!target) {
-    const words = shownSheet(state).order.length
-      ? 'Every frame is filled. Drag the picture onto one, or press Replace on the rail.'
-      : 'There is no frame yet. Choose a stencil first, or drag the picture onto the sheet.'
-    return say(bench, words)
-  }
+  if (!target) return putPictureFrame(bench, picture)
   fillFrame(bench, target.id, picture)
   const next = nextEmptyFrame(shownSheet(bench.get()), target.id)
-  // The last frame filled stays in hand, so that its picture can be placed at once.
-  select(bench, next && state.selection.length === 0 ? next.id : target.id)
+  // On to the next; the last frame filled stays in hand, so that its picture can be placed at once.
+  select(bench, next?.id ?? target.id)
 }
 
 export interface PlacedFrame {
@@ -215,6 +225,16 @@ export const placedFrame = (
   const frame = selectedFrame(state)
   const content = frame && contentOf(shownProject(state), shownSheet(state), frame)
   return content && { frame, ...content }
+}
+
+/** Sets the zoom that was typed; where keep-covered allows less, what it allows, and says why. */
+export const typeZoom = (bench: Bench, zoom: number): void => {
+  const held = placedFrame(bench.get())
+  if (!held) return
+  const { placed, stopped } = setZoom(held.placed, held.mount, zoom)
+  changePlaced(bench, 'Zoom picture', () => placed)
+  if (stopped)
+    say(bench, 'Smaller than this the picture would not cover its frame. Switch “Keep covered” off to go on.')
 }
 
 /** Changes the placement of the selected picture as one step. */

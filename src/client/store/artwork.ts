@@ -23,6 +23,7 @@ import { say } from '@/client/store/notices'
 import { select, selectItems } from '@/client/store/selection'
 import { addToLibrary } from '@/client/store/uploads'
 import { askOutlines } from '@/client/workers/outlines'
+import { viewMiddle } from '@/client/store/view'
 
 /** A part of artwork that can be taken as a stencil. */
 export interface ArtPart {
@@ -210,7 +211,11 @@ export const putSoftMask = async (bench: Bench, art: Art, chosen: readonly numbe
   const outline = joinOutlines(chosen.flatMap((i) => art.parts[i]?.outline ?? []))
   const sheet = bench.get().project.sheets[sheetId]
   if (!sheet) return false
-  const box = freePlace(sheet, sensibleSize(sheet, { kind: 'rectangle' }, art.size.w / art.size.h))
+  const box = freePlace(
+    sheet,
+    sensibleSize(sheet, { kind: 'rectangle' }, art.size.w / art.size.h),
+    viewMiddle(bench.get()),
+  )
   const id = newItemId()
   // The outline lies within the picture as it does here, which fills the box.
   const m = compose(scaling(1 / art.size.w, 1 / art.size.h), translation(-art.size.w / 2, -art.size.h / 2))

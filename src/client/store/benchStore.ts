@@ -55,6 +55,13 @@ export const shownProject = (state: Pick<BenchState, 'project' | 'preview'>): Pr
 export const shownSheet = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId'>): Sheet =>
   sheetOf(shownProject(state), state.sheetId)
 
+/** The project as what is beside the table shows it: while something is carried, as it is, so that its place stays. */
+export const steadyProject = (state: Pick<BenchState, 'project' | 'preview' | 'carried'>): Project =>
+  state.carried ? state.project : shownProject(state)
+
+export const steadySheet = (state: Pick<BenchState, 'project' | 'preview' | 'carried' | 'sheetId'>): Sheet =>
+  sheetOf(steadyProject(state), state.sheetId)
+
 /** The sheet without what a drag under way would make of it: for what need not follow every move. */
 export const heldSheet = (state: Pick<BenchState, 'project' | 'sheetId'>): Sheet =>
   sheetOf(state.project, state.sheetId)
@@ -121,6 +128,8 @@ const firstState = (opened: OpenedProject): BenchState => ({
   uploads: [],
   hasSeenPictureHint: false,
   isUnkept: false,
+  arePicturesRead: false,
+  suppliesTab: 'Pictures',
   left: [],
 })
 

@@ -18,6 +18,7 @@ import { say } from '@/client/store/notices'
 import { select, selectedItem } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
 import { askFaces } from '@/client/workers/faces'
+import { viewMiddle } from '@/client/store/view'
 
 type Shown = Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>
 
@@ -153,7 +154,7 @@ export const putWord = async (bench: Bench, text: string, faceId: string, at?: P
     const layout = await layoutFor(setting)
     const sheet = shownSheet(bench.get())
     const { w, h } = rectSize(layout.bounds)
-    const place = at ?? centreOf(freePlace(sheet, { w: Math.max(1, w), h: Math.max(1, h) }))
+    const place = at ?? centreOf(freePlace(sheet, { w: Math.max(1, w), h: Math.max(1, h) }, viewMiddle(bench.get())))
     const groupId = newItemId().replace(/^f-/, 'g-')
     const letterIds = layout.letters.map(newLetterId)
     bench.commit('New letters', (project) =>

@@ -10,6 +10,7 @@ import { framesUnder, isLocked } from '@/core/document/tree'
 import type { Frame, Span } from '@/core/document/types'
 import { newItemId } from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
+import { choosePicture } from '@/client/store/choosing'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
 
@@ -151,12 +152,7 @@ export const startTake = (bench: Bench): void => {
   bench.endBurst()
   const frame = selectedFrame(bench.get())
   if (!frame || !takesOf(shownSheet(bench.get()), frame)) return say(bench, 'Select a frame with a picture first.')
-  const isAddingTake = !bench.get().isAddingTake
-  bench.set({
-    replacing: isAddingTake ? frame.id : null,
-    isAddingTake,
-    spoken: 'Choose a picture in the supplies for the new take.',
-  })
+  choosePicture(bench, frame.id, true)
 }
 
 export const chooseTake = (bench: Bench, frameId: string, takeId: string): void => {

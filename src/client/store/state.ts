@@ -168,6 +168,9 @@ export interface SnapMarks {
 
 export const NO_MARKS: SnapMarks = { lines: [], gaps: [] }
 
+export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Finishes'] as const
+export type SuppliesTab = (typeof SUPPLIES_TABS)[number]
+
 export interface BenchState {
   readonly project: Project
   /** The project as it would be if the gesture ended now. */
@@ -268,6 +271,10 @@ export interface BenchState {
   readonly hasSeenPictureHint: boolean
   /** The browser keeps no more unsent steps: they are lost if the page is closed before they are saved. */
   readonly isUnkept: boolean
+  /** The pictures of the library have been read, or could not be. */
+  readonly arePicturesRead: boolean
+  /** What the supplies show. */
+  readonly suppliesTab: SuppliesTab
   /** What tabs that are gone could not send of this project. */
   readonly left: readonly Unsent[]
 }

@@ -135,4 +135,5 @@ export const loadPictures = async (bench: Bench): Promise<void> => {
       'fault',
     )
   }
+  bench.set({ arePicturesRead: true })
 }

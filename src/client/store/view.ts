@@ -3,7 +3,7 @@ import { compose, invert, apply, scaling, translation, type Matrix } from '@/cor
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Sheet } from '@/core/document/types'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
-import type { View } from '@/client/store/state'
+import type { BenchState, View } from '@/client/store/state'
 
 const MARGIN = 44
 const LEAST = 0.02
@@ -32,12 +32,35 @@ export const fitView = (bench: Bench): void => {
   if (state.table.w > 0) bench.set({ view: fittedView(shownSheet(state), state.table), isFitted: true })
 }
 
+/** The sheet point in the middle of what is seen. */
+export const viewMiddle = ({ view, table }: Pick<BenchState, 'view' | 'table'>): Point =>
+  toSheet(view, { x: table.w / 2, y: table.h / 2 })
+
+/** The view with at least half of the sheet, or of the table where that is smaller, in sight. */
+const inSight = (view: View, { size }: Pick<Sheet, 'size'>, table: Size): View => {
+  const along = (at: number, side: number, room: number): number => {
+    const least = Math.min(side, room) / 2
+    return Math.min(room - least, Math.max(least - side, at))
+  }
+  return {
+    ...view,
+    x: along(view.x, size.w * view.scale, table.w),
+    y: along(view.y, size.h * view.scale, table.h),
+  }
+}
+
+/** Moves the view; the sheet is never thrown out of sight. */
+export const moveView = (bench: Bench, view: View): void => {
+  const state = bench.get()
+  bench.set({ view: inSight(view, shownSheet(state), state.table), isFitted: false })
+}
+
 /** Scales the view by `factor`, keeping the sheet point under `at` (table pixels). */
 export const zoomViewAt = (bench: Bench, at: Point, factor: number): void => {
   const { view } = bench.get()
   const scale = Math.min(MOST, Math.max(LEAST, view.scale * factor))
   const k = scale / view.scale
-  bench.set({ view: { scale, x: at.x - (at.x - view.x) * k, y: at.y - (at.y - view.y) * k }, isFitted: false })
+  moveView(bench, { scale, x: at.x - (at.x - view.x) * k, y: at.y - (at.y - view.y) * k })
 }
 
 export const zoomView = (bench: Bench, factor: number): void => {
@@ -52,7 +75,7 @@ export const fullView = (bench: Bench): void => {
 
 export const panView = (bench: Bench, dx: number, dy: number): void => {
   const { view } = bench.get()
-  bench.set({ view: { ...view, x: view.x + dx, y: view.y + dy }, isFitted: false })
+  moveView(bench, { ...view, x: view.x + dx, y: view.y + dy })
 }
 
 export const setTable = (bench: Bench, table: Size): void => {

@@ -1,16 +1,19 @@
 import type { Box } from '@/core/geometry/box'
 import { boxCorners } from '@/core/geometry/box'
 import { intersectRects, rectAround, type Rect } from '@/core/geometry/rect'
-import type { Size } from '@/core/geometry/vector'
+import type { Point, Size } from '@/core/geometry/vector'
 import { aspectOf, aspectSize } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { framesOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
 
-const PLACES = 12
-const SHARE = 0.32
+/** How far new frames look for a place around the middle, in steps to each side. */
+const STEPS = 8
+const SHARE = 1 / 3
+/** Between a new frame and its neighbours, as a share of its size. */
+const GAP = 0.06
 
-/** A sensible size for a new frame: about a third of the sheet's short side, as wide as its outline asks for. */
+/** A sensible size for a new frame: a third of the sheet's short side, as wide as its outline asks for. */
 export const sensibleSize = (sheet: Sheet, stencil: Stencil, aspect: number = aspectOf(stencil)): Size =>
   aspectSize(aspect, Math.min(sheet.size.w, sheet.size.h) * SHARE)
 
@@ -20,21 +23,29 @@ const overlap = (r: Rect, others: readonly Rect[]): number =>
     return both ? sum + (both.x1 - both.x0) * (both.y1 - both.y0) : sum
   }, 0)
 
-/** The first place in reading order where a box of `size` lies on the sheet and covers other frames least. */
-export const freePlace = (sheet: Sheet, size: Size): Box => {
+/** A middle at which a box of that side lies on the sheet; in its middle if it is too large for that. */
+const onSheet = (middle: number, side: number, sheet: number): number =>
+  side >= sheet ? sheet / 2 : Math.min(sheet - side / 2, Math.max(side / 2, middle))
+
+/**
+ * The place nearest to a point, the sheet's middle without one, where a box of `size` lies on the sheet and covers other
+ * frames least: on the point itself where nothing is there, else beside what is.
+ */
+export const freePlace = (sheet: Sheet, size: Size, near?: Point): Box => {
   const taken = framesOf(sheet).map((frame) => rectAround(boxCorners(frame.box, frame.turn)))
-  const margin = Math.min(sheet.size.w, sheet.size.h) * 0.04
-  const room = {
-    w: Math.max(0, sheet.size.w - size.w - 2 * margin),
-    h: Math.max(0, sheet.size.h - size.h - 2 * margin),
-  }
-  let best: { readonly box: Box; readonly cost: number } | null = null
-  for (let row = 0; row < PLACES; row += 1)
-    for (let column = 0; column < PLACES; column += 1) {
-      const x0 = margin + (room.w * column) / (PLACES - 1)
-      const y0 = margin + (room.h * row) / (PLACES - 1)
-      const cost = overlap({ x0, y0, x1: x0 + size.w, y1: y0 + size.h }, taken)
-      if (!best || cost < best.cost - 1e-6) best = { box: { cx: x0 + size.w / 2, cy: y0 + size.h / 2, ...size }, cost }
+  const middle = near ?? { x: sheet.size.w / 2, y: sheet.size.h / 2 }
+  const from = { x: onSheet(middle.x, size.w, sheet.size.w), y: onSheet(middle.y, size.h, sheet.size.h) }
+  const step = { x: (size.w * (1 + GAP)) / 2, y: (size.h * (1 + GAP)) / 2 }
+  let best: { readonly box: Box; readonly cost: number; readonly away: number } | null = null
+  for (let row = -STEPS; row <= STEPS; row += 1)
+    for (let column = -STEPS; column <= STEPS; column += 1) {
+      const cx = onSheet(from.x + column * step.x, size.w, sheet.size.w)
+      const cy = onSheet(from.y + row * step.y, size.h, sheet.size.h)
+      const [w, h] = [size.w / 2, size.h / 2]
+      const cost = overlap({ x0: cx - w, y0: cy - h, x1: cx + w, y1: cy + h }, taken)
+      const away = Math.hypot(cx - from.x, cy - from.y)
+      const isBetter = !best || cost < best.cost - 1e-6 || (cost < best.cost + 1e-6 && away < best.away - 1e-6)
+      if (isBetter) best = { box: { cx, cy, ...size }, cost, away }
     }
-  return best?.box ?? { cx: sheet.size.w / 2, cy: sheet.size.h / 2, ...size }
+  return best?.box ?? { cx: from.x, cy: from.y, ...size }
 }

@@ -61,26 +61,26 @@ export const zoomPicture = (placed: Placed, mount: Mount, at: Point, factor: num
   return { placed: moved.placed, stopped: moved.stopped || scale > asked * (1 + STOP) }
 }
 
-/** Sets the zoom as a multiple of the fit, typed or by the slider. A zoom too small to cover switches keep-covered off. */
-export const setZoom = (placed: Placed, mount: Mount, zoom: number): Placed => {
+/** Sets the zoom as a multiple of the fit, as it is typed. With keep-covered one too small to cover becomes what covers. */
+export const setZoom = (placed: Placed, mount: Mount, zoom: number): Moved => {
   const seen = resolvePlacement(placed, mount)
-  const scale = clampScale(seen.fitScale * zoom, seen)
-  const keepCovered = placed.keepCovered && scale >= seen.coverScale * (1 - 1e-6)
-  return settle(scaledAt({ ...placed, keepCovered }, mount, { x: 0, y: 0 }, scale), mount).placed
+  const asked = clampScale(seen.fitScale * zoom, seen)
+  const isKept = placed.keepCovered && placed.fit !== 'tile'
+  const scale = isKept ? Math.max(asked, seen.coverScale) : asked
+  const moved = settle(scaledAt(placed, mount, { x: 0, y: 0 }, scale), mount)
+  return { placed: moved.placed, stopped: scale > asked * (1 + STOP) }
 }
 
 /**
- * Turns the picture about the frame's centre. The scale `from` (points a pixel, the scale at the
- * start of the turn) is kept and raised only where cover needs it, so that a full turn never pulses.
+ * Turns the picture about the frame's centre. The scale and focus that were set are kept as they are, whatever keep-covered
+ * makes of them at this turn: it raises the scale that is seen only where cover needs it, so that a full turn never pulses,
+ * and turned back the picture is as it was.
  */
-export const turnPicture = (placed: Placed, mount: Mount, turn: number, from?: number): Placed => {
+export const turnPicture = (placed: Placed, mount: Mount, turn: number): Placed => {
   const seen = resolvePlacement(placed, mount)
-  const held = from ?? seen.scale
   const fixed: Placed = placed.fit === 'stretch' ? { ...placed, fit: 'cover', aspect: seen.aspect } : placed
-  const turned: Placed = { ...fixed, turn: normalTurn(turn), focus: { u: seen.u, v: seen.v } }
-  const there = resolvePlacement(turned, mount)
-  const scale = placed.keepCovered ? Math.max(held, there.coverScale) : held
-  return settle({ ...turned, zoom: scale / there.fitScale }, mount).placed
+  const turned: Placed = { ...fixed, turn: normalTurn(turn) }
+  return { ...turned, zoom: (placed.zoom * seen.fitScale) / resolvePlacement(turned, mount).fitScale }
 }
 
 /** Fits afresh: zoom 1, the subject or else the middle in view; only cover and stretch keep the outline covered. */
@@ -120,7 +120,7 @@ export const levelPicture = (placed: Placed, mount: Mount, frameTurn: number, fr
   if (delta.x === 0 && delta.y === 0) return placed
   const onSheet = directionOf(delta) + frameTurn
   const off = onSheet - Math.round(onSheet / 90) * 90
-  return turnPicture(placed, mount, placed.turn - off, seen.scale)
+  return turnPicture(placed, mount, placed.turn - off)
 }
 
 /** Sets the gap between the tiles of a pattern, as a share of the picture's short side; 0 for none. */

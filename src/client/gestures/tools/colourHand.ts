@@ -6,6 +6,11 @@ import { applyColour, pickColour } from '@/client/store/colourCut'
 export const colourHand = (bench: Bench): ToolHand => ({
   tap: ({ at }) => pickColour(bench, at),
   start: () => null,
+  undo: () => {
+    const { tool } = bench.get()
+    if (tool?.kind !== 'colour') return
+    bench.set({ tool: tool.point ? { ...tool, point: null, outline: null, message: null } : null })
+  },
   key: (key) => {
     if (key === 'Escape') {
       bench.set({ tool: null })

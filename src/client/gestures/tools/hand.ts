@@ -23,6 +23,8 @@ export interface ToolHand {
   /** Null lets the press do what it would do without a tool. */
   start(press: ToolPress): ToolDrag | null
   hover?(at: Point): void
+  /** Takes back its own last step, and with none left is put down. Without it undo is that of the sheet. */
+  undo?(): void
   /** True if the key was used. */
   key(key: string, shift: boolean): boolean
 }

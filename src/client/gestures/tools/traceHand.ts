@@ -93,6 +93,14 @@ export const traceHand = (bench: Bench): ToolHand => ({
     const { tool } = bench.get()
     if (tool?.kind === 'trace' && !tool.isClosed) bench.set({ tool: { ...tool, pointer: at } })
   },
+  undo: () => {
+    const { tool } = bench.get()
+    const pieces = draftPieces(bench.get())
+    if (tool?.kind !== 'trace') return
+    if (tool.isClosed) return bench.set({ tool: { ...tool, isClosed: false } })
+    if (!pieces.length) return leaveTrace(bench)
+    setDraft(bench, pieces.slice(0, -1))
+  },
   key: (key) => {
     const { tool } = bench.get()
     if (tool?.kind !== 'trace') return false

@@ -41,6 +41,7 @@ export const uprightHand = (bench: Bench): ToolHand => ({
     say(bench, 'The box lies along that edge. Turn it to 0° to stand the frame upright.')
   },
   start: () => null,
+  undo: () => bench.set({ tool: null }),
   hover: (at) => {
     const { tool } = bench.get()
     if (tool?.kind === 'upright') bench.set({ tool: { ...tool, edge: edgeAt(bench, at) } })

@@ -16,6 +16,17 @@ interface ItemsAddress {
   readonly ids: readonly string[]
 }
 
+const ECHO = / echo(?: \d+)?$/
+
+/** A name for an echo: that of what is echoed, once, and a number where there is one already. */
+const echoName = (name: string, sheet: Sheet): string => {
+  const base = `${name.replace(ECHO, '')} echo`
+  const taken = new Set(Object.values(sheet.items).map((item) => item.name))
+  let free = base
+  for (let n = 2; taken.has(free); n += 1) free = `${base} ${n}`
+  return free
+}
+
 /**
  * Duplicates of frames, those within groups too, that show what those show from now on; moved by `delta`, with size, turn
  * and finish of their own. `newIds` gives each frame's echo its id.
@@ -32,7 +43,7 @@ export const echoFrames = defineEdit<
     if (id === undefined || held.items[id]) continue
     const box = { ...frame.box, cx: frame.box.cx + delta.x, cy: frame.box.cy + delta.y }
     const fill: Fill = { kind: 'echo', frameId: originalOf(held, frame).id }
-    const echo: Frame = { ...frame, id, name: `${frame.name} echo`, box, fill }
+    const echo: Frame = { ...frame, id, name: echoName(frame.name, sheet), box, fill }
     Object.assign(sheet.items, { [id]: echo })
     made.push(id)
   }

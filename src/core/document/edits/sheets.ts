@@ -153,6 +153,7 @@ const scaledItem = (item: Item, by: Scaling): Item => {
     ...finish,
     box: scaledBox(item.box, by),
     fill: scaledFill(item.fill, by),
+    ...(item.bleed === undefined ? {} : { bleed: Math.min(RANGE.bleed.max, item.bleed * by.k) }),
     ...(item.feather === undefined ? {} : { feather: Math.min(RANGE.feather.max, item.feather * by.k) }),
   }
 }
@@ -185,3 +186,29 @@ export const copiedSheet = (sheet: Sheet, id: string, name: string, size: Size =
     guides: { x: sheet.guides.x.map((x) => x * k + dx), y: sheet.guides.y.map((y) => y * k + dy) },
   }
 }
+
+/**
+ * Another output resolution. A sheet in pixels keeps its pixels, and all that is on it keeps its place among them, so its
+ * lengths in points change; any other keeps its lengths. Lengths of named finishes are shared and stay.
+ */
+export const changeResolution = defineEdit<{ readonly sheetId: string; readonly ppi: number }>(
+  (draft, { sheetId, ppi }, project) => {
+    const held = sheetOf(project, sheetId)
+    if (held.ppi === ppi) return
+    if (held.unit !== 'px') {
+      const sheet = draft.sheets[sheetId]
+      if (sheet) sheet.ppi = ppi
+      return
+    }
+    const k = held.ppi / ppi
+    const size = { w: held.size.w * k, h: held.size.h * k }
+    const scaled: Sheet = {
+      ...copiedSheet(held, sheetId, held.name, size),
+      ppi,
+      bleed: Math.min(RANGE.bleed.max, held.bleed * k),
+      safe: Math.min(RANGE.bleed.max, held.safe * k),
+      ...(held.grid === undefined ? {} : { grid: Math.min(RANGE.grid.max, Math.max(RANGE.grid.min, held.grid * k)) }),
+    }
+    draft.sheets[sheetId] = scaled as Draft<Sheet> // a frozen value is stored as it is
+  },
+)

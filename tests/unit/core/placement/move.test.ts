@@ -50,12 +50,16 @@ describe('zooming', () => {
       near(zoomed(after, mount), resolvePlacement({ ...placed, zoom: 1 }, mount).scale, 1e-9)
     })
   })
-  it('typed below cover switches keep-covered off', () => {
+  it('typed below what covers becomes what covers, says so, and keep-covered stays on', () => {
     holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
-      const after = setZoom(placed, mount, 0.5)
-      expect(after.keepCovered).toBe(false)
-      near(after.zoom, 0.5, 1e-9)
-      expect(setZoom(placed, mount, 2).keepCovered).toBe(true)
+      const { placed: after, stopped } = setZoom(placed, mount, 0.5)
+      expect([after.keepCovered, stopped]).toEqual([true, true])
+      near(after.zoom, 1, 1e-9)
+      const twice = setZoom(placed, mount, 2)
+      expect([twice.placed.keepCovered, twice.stopped]).toEqual([true, false])
+      near(twice.placed.zoom, 2, 1e-9)
+      // With gaps allowed it is what was typed.
+      near(setZoom({ ...placed, keepCovered: false }, mount, 0.5).placed.zoom, 0.5, 1e-9)
     })
   })
 })
@@ -105,9 +109,14 @@ describe('turning', () => {
   it('comes back to the same scale after a full turn from where it began', () => {
     holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
       const from = zoomed(placed, mount)
-      const there = turnPicture(placed, mount, 45, from)
-      const back = turnPicture(there, mount, placed.turn, from)
+      const there = turnPicture(placed, mount, 45)
+      const back = turnPicture(there, mount, placed.turn)
       near(zoomed(back, mount), from, 1e-9 * from)
+      // All that was set is as it was: nothing of what keep-covered corrected was written over it.
+      if (placed.fit !== 'stretch') {
+        near(back.zoom, placed.zoom, 1e-9 * placed.zoom)
+        expect(back.focus).toEqual(placed.focus)
+      }
     })
   })
 })
