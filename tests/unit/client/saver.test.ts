@@ -74,7 +74,7 @@ const start = (server: Server, keeper: Keeper = keeperOf('p', 'tab')) => {
 }
 
 const until = async (holds: () => boolean | Promise<boolean>): Promise<void> => {
-  for (let i = 0; i < 600 && !(await holds()); i += 1) await new Promise((resolve) => setTimeout(resolve, 10))
+  for (let i = 0; i < 3000 && !(await holds()); i += 1) await new Promise((resolve) => setTimeout(resolve, 10))
   if (!(await holds())) throw new TypeError('it never came to that')
 }
 
