@@ -8,6 +8,8 @@ mkdirSync(folder, { recursive: true })
 
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  // As most desktops show them.
+  ignoreDefaultArgs: ['--hide-scrollbars'],
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
 })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', colorScheme: 'light' })
