@@ -34,6 +34,7 @@ test.describe('a picture is carried', () => {
       const document = placePicture(known, { sheetId: SHEET, frameId: 'c', pictureId: 'third' })
       const made = await request.post('/api/projects', { data: { document } })
       const hand = await BenchHand.open(page, ((await made.json()) as { id: string }).id)
+      if (from === 'supplies') await page.locator('[data-region="supplies"] input[type="search"]').fill('other')
       const brought = from === 'supplies' ? other.hash : own.hash
       for (const [to, spot] of ends) {
         await hand.press({ x: 200, y: 200 })
@@ -43,6 +44,7 @@ test.describe('a picture is carried', () => {
             : from === 'stack'
               ? page.locator('[data-stack-id="a"]').getByRole('button').first()
               : page.locator('[data-supply]').filter({ hasText: 'other' }).first()
+        await start.scrollIntoViewIfNeeded()
         const box = await start.boundingBox()
         if (!box) throw new TypeError('nothing to carry from')
         const before = (await hand.opened()).revision

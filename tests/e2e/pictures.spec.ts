@@ -169,6 +169,9 @@ test('carried can be put down with Esc, left on the sheet as a frame, or made th
   request,
 }) => {
   const hand = await BenchHand.open(page, await makeProject(request, TWO))
+  // Found by its name: others may have come in before it.
+  await page.locator('[data-region="supplies"] input[type="search"]').fill('fields')
+  await expect(supply(page, 'fields')).toBeInViewport()
   const from = await supply(page, 'fields').boundingBox()
   const start = { x: (from?.x ?? 0) + 30, y: (from?.y ?? 0) + 20 }
   const over = await hand.at({ x: 560, y: 300 })

@@ -1,7 +1,7 @@
 /** Wheels and trackpads as they send their events, measured after a rest. */
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixture'
-import { BenchHand, makeProject, picture, placedIn, SOON, upload } from './bench'
+import { BenchHand, makeProject, placedIn, SOON } from './bench'
 
 const FILLED = [
   { id: 'a', box: { cx: 200, cy: 200, w: 200, h: 160 }, filled: true },
@@ -95,9 +95,8 @@ test.describe('the wheel', () => {
 
   test('over the strip of supplies takes it along sideways', async ({ page, request }) => {
     await BenchHand.open(page, await makeProject(request, FILLED))
-    for (let i = 0; i < 14; i += 1) await upload(request, await picture(300 + i, 160, i), `w-${i}.jpg`)
-    await page.reload()
-    const strip = page.getByRole('tabpanel', { name: 'Pictures' })
+    await page.getByRole('tab', { name: 'Stencils' }).click()
+    const strip = page.getByRole('tabpanel', { name: 'Stencils' })
     await expect.poll(() => strip.evaluate((element) => element.scrollWidth - element.clientWidth)).toBeGreaterThan(200)
     await strip.hover()
     await page.mouse.wheel(0, 150)
