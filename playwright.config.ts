@@ -18,6 +18,8 @@ export default defineConfig({
     timezoneId: 'UTC',
     colorScheme: 'light',
     launchOptions: {
+      // Scroll bars take room on most desktops; what fits only without them is cut off there.
+      ignoreDefaultArgs: ['--hide-scrollbars'],
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',
