@@ -10,6 +10,7 @@ import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES } from '@/core/finish/layers'
 import { CAPITALS } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE } from '@/core/lettering/settings'
 import { RANGE } from '@/core/tolerance'
+import { KINDS_PATTERN } from '@/core/path/nodeKinds'
 import { FILL_RULES } from '@/core/path/path'
 import { CORNER_STYLES } from '@/core/stencil/corners'
 import type { Param } from '@/core/stencil/params'
@@ -82,7 +83,10 @@ const id = { type: 'string', pattern: '^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$' }
 const stencil = {
   oneOf: [
     ...parametric,
-    strict({ kind: { const: 'path' }, ...own }),
+    strict(
+      { kind: { const: 'path' }, ...own },
+      { kinds: { type: 'string', maxLength: RANGE.segments, pattern: KINDS_PATTERN.source } },
+    ),
     strict({ kind: { const: 'mask' }, pictureId: id, ...own }),
     strict({
       kind: { const: 'glyph' },
@@ -241,7 +245,7 @@ const lettering = strict(
       items: strict({ letterId: ref('id'), text: letterText(1), fill: ref('taken') }),
     },
   },
-  { box: size2, curve, across: ref('placed') },
+  { box: size2, curve, across: ref('placed'), ink: ref('colour') },
 )
 const alphabet = strict({
   id: ref('id'),

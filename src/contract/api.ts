@@ -132,6 +132,8 @@ export interface ExportOptions {
   /** 1 to 100, for JPEG and WebP. */
   readonly quality: number
   readonly bleed: boolean
+  /** Grey tiles with name and size in place of empty frames, which are left out without it. */
+  readonly placeholders?: boolean
 }
 
 export type ExportRequest = ExportOptions & {
@@ -149,7 +151,13 @@ export const EXPORT_EACH = ['take', 'panel'] as const
 
 export type ExportState =
   | { readonly state: 'waiting' }
-  | { readonly state: 'running'; readonly done: number; readonly of: number; readonly phase: 'painting' | 'writing' }
+  | {
+      readonly state: 'running'
+      /** How much of all is done, in parts of one size; may be broken. */
+      readonly done: number
+      readonly of: number
+      readonly phase: 'painting' | 'writing'
+    }
   | {
       readonly state: 'done'
       readonly bytes: number
@@ -247,6 +255,7 @@ export const exportRequestSchema = object({
   ppi: number().strict().min(10).max(2400).required(),
   quality: number().strict().integer().min(1).max(100).required(),
   bleed: mixed<boolean>().oneOf([true, false]).required(),
+  placeholders: mixed<boolean>().oneOf([true, false]),
 })
   .strict()
   .noUnknown()

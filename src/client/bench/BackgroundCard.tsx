@@ -6,6 +6,7 @@ import { backgroundFrame } from '@/core/document/background'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { RailButton } from '@/client/parts/RailButton'
 import { PictureSection } from '@/client/bench/PictureSection'
 import { TonesSection } from '@/client/bench/TonesSection'
 import { VeilRows } from '@/client/bench/VeilSection'
@@ -45,6 +46,27 @@ const LookSection = ({ sheet, background }: { readonly sheet: Sheet; readonly ba
           }
         />
       </div>
+      {(background.opacity ?? 1) < 1 && (
+        <div className={styles.row} role="group" aria-label="Beneath the background">
+          <span className={styles.key}>On</span>
+          <RailButton
+            framed
+            label="The pale background stands on white paper"
+            pressed={background.beneath !== 'none'}
+            onPress={() => set('Background on white', { beneath: 'paper' })}
+          >
+            White
+          </RailButton>
+          <RailButton
+            framed
+            label="The pale background stands on nothing: it stays see-through"
+            pressed={background.beneath === 'none'}
+            onPress={() => set('Background on nothing', { beneath: 'none' })}
+          >
+            Nothing
+          </RailButton>
+        </div>
+      )}
       <VeilRows sheet={sheet} />
     </section>
   )

@@ -21,7 +21,7 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const set = (name: string, next: Background): void =>
     bench.commit(name, (project) => setBackground.record(project, { sheetId: sheet.id, background: next }))
   const colour = background.kind === 'colour' ? background.colour : '#ffffff'
-  const choose = (): void => choosePicture(bench, BACKGROUND_ID)
+  const choose = (): void => choosePicture(bench, { kind: 'background' })
   return (
     <section className={styles.section} aria-label="Background">
       <h2>

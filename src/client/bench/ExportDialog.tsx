@@ -16,13 +16,14 @@ import { outputPixels } from '@/core/units'
 import { within } from '@/core/range'
 import type { ExportFormat, ExportState } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { ApiError, exportUrl, saveBundle } from '@/client/http/api'
+import { ApiError, saveBundle } from '@/client/http/api'
 import { say } from '@/client/store/notices'
 import { PlainField } from '@/client/parts/LengthField'
 import { sheetOf } from '@/core/document/read'
 import { panelsOf } from '@/core/render/drawList'
 import { shownSheet } from '@/client/store/benchStore'
 import { EachChoice, type ExportEach } from '@/client/bench/EachChoice'
+import { EmptyFramesChoice } from '@/client/bench/EmptyFramesChoice'
 import { ExportSheets } from '@/client/bench/ExportSheets'
 import { useExport } from '@/client/bench/useExport'
 
@@ -38,21 +39,25 @@ const megabytes = (bytes: number): string =>
 const Progress = ({ state }: { readonly state: ExportState }) => {
   if (state.state === 'waiting') return <LinearProgress aria-label="Export, waiting" />
   if (state.state !== 'running') return null
-  const words = state.phase === 'writing' ? 'Writing the file…' : `Painting ${state.done} of ${state.of - 1}`
+  const percent = Math.round((100 * state.done) / state.of)
+  const words = `${state.phase === 'writing' ? 'Writing the file' : 'Painting'}, ${percent}%`
   return (
     <div role="status" style={{ marginTop: 14 }}>
       {words}
-      <LinearProgress
-        variant={state.phase === 'writing' ? 'indeterminate' : 'determinate'}
-        value={(100 * state.done) / state.of}
-        sx={{ mt: 0.5 }}
-        aria-label="Export, progress"
-      />
+      <LinearProgress variant="determinate" value={percent} sx={{ mt: 0.5 }} aria-label="Export, progress" />
     </div>
   )
 }
 
-const Outcome = ({ state, job }: { readonly state: ExportState; readonly job: string | null }) => {
+const Outcome = ({
+  state,
+  job,
+  onAgain,
+}: {
+  readonly state: ExportState
+  readonly job: string | null
+  readonly onAgain: () => void
+}) => {
   if (state.state === 'failed')
     return (
       <p role="alert" style={{ color: 'var(--fault)' }}>
@@ -64,9 +69,9 @@ const Outcome = ({ state, job }: { readonly state: ExportState; readonly job: st
   return (
     <p role="status" data-export-done>
       <strong>{state.fileName}</strong>, {state.width} × {state.height} px, {megabytes(state.bytes)}.{' '}
-      <a href={exportUrl(job)} download={state.fileName}>
+      <Button onClick={onAgain} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
         Download again
-      </a>
+      </Button>
     </p>
   )
 }
@@ -84,7 +89,9 @@ export const ExportDialog = () => {
   const choice = useBench((state) => state.exportChoice)
   const [pattern, setPattern] = useState(choice?.pattern ?? (project.order.length > 1 ? USUAL_PATTERN : '{project}'))
   const [chosen, setChosen] = useState<readonly string[]>(choice?.sheetIds ?? [sheet.id])
-  const { state, job, isBusy, start, cancel } = useExport(bench)
+  const { state, job, isBusy, isLost, start, cancel, download } = useExport(bench)
+  const [placeholders, setPlaceholders] = useState(false)
+  const [asks, setAsks] = useState(false)
   const sheetIds = project.order.filter((id) => chosen.includes(id))
   const sheets = sheetIds.map((id) => sheetOf(project, id))
   const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((panel) => panel.bleed))
@@ -98,7 +105,7 @@ export const ExportDialog = () => {
       )
   }
   const close = (): void => {
-    if (isBusy) cancel()
+    if (isBusy) return setAsks(true)
     bench.set({ dialog: 'none', exportChoice: null })
   }
   return (
@@ -160,8 +167,19 @@ export const ExportDialog = () => {
             disabled={isBusy}
           />
         )}
+        <EmptyFramesChoice
+          sheets={sheets}
+          placeholders={placeholders}
+          onPlaceholders={setPlaceholders}
+          disabled={isBusy}
+        />
         {state && <Progress state={state} />}
-        {state && <Outcome state={state} job={job} />}
+        {isBusy && isLost && (
+          <p role="alert" style={{ color: 'var(--fault)' }}>
+            ▲ The server is not reached; it is asked again and again. The bench and your work stay.
+          </p>
+        )}
+        {state && <Outcome state={state} job={job} onAgain={() => void download()} />}
         <p style={{ margin: '16px 0 0' }}>
           The whole project with its pictures as one zip:{' '}
           <Button onClick={bundle} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
@@ -170,13 +188,29 @@ export const ExportDialog = () => {
         </p>
       </DialogContent>
       <DialogActions>
+        {isBusy && asks && <span role="alert">The export is not finished. Cancel it?</span>}
+        {isBusy && asks && (
+          <Button autoFocus onClick={() => setAsks(false)}>
+            Go on exporting
+          </Button>
+        )}
         {isBusy ? <Button onClick={cancel}>Cancel the export</Button> : <Button onClick={close}>Close</Button>}
         <Button
           variant="contained"
           disabled={isBusy || !sheetIds.length}
-          onClick={() =>
-            void start({ sheetIds, pattern, format, ppi, quality, bleed, ...(each === 'sheet' ? {} : { each }) })
-          }
+          onClick={() => {
+            setAsks(false)
+            void start({
+              sheetIds,
+              pattern,
+              format,
+              ppi,
+              quality,
+              bleed,
+              placeholders,
+              ...(each === 'sheet' ? {} : { each }),
+            })
+          }}
         >
           Export {sheetIds.length > 1 ? `${sheetIds.length} as ` : ''}
           {format === 'jpeg' ? 'JPEG' : format === 'png' ? 'PNG' : 'WebP'}

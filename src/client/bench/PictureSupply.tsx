@@ -13,6 +13,7 @@ import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
 import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture, takeSupply } from '@/client/store/actions'
 import { toggleMarked } from '@/client/store/arrangement'
 import { selectedFrame } from '@/client/store/selection'
+import { SeveralMenu } from '@/client/bench/SeveralMenu'
 import styles from '@/client/bench/Supplies.module.css'
 
 const THUMB_HEIGHT = 68
@@ -80,6 +81,7 @@ export const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnsw
   const carry = useCarry(bench)
   const isMarked = useBench((state) => state.marked.includes(picture.hash))
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const [button, setButton] = useState<HTMLElement | null>(null)
   const openMenu = (event: { currentTarget: HTMLElement; preventDefault(): void }): void => {
     event.preventDefault()
     setAnchor(event.currentTarget)
@@ -88,6 +90,7 @@ export const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnsw
     <div className={styles.holder}>
       <button
         type="button"
+        ref={setButton}
         data-supply
         className={`${styles.supply} ${isMarked ? styles.marked : ''}`}
         aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
@@ -128,6 +131,7 @@ export const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnsw
       >
         ⋯
       </button>
+      <SeveralMenu picture={picture} anchor={button} />
       <PictureMenu picture={picture} anchor={anchor} onClose={() => setAnchor(null)} />
     </div>
   )

@@ -156,7 +156,7 @@ const FilledTools = () => {
   const bench = useBenchHandle()
   const frame = useBench(selectedFrame)
   const isKept = useBench((state) => placedFrame(state)?.placed.keepCovered ?? false)
-  const isReplacing = useBench((state) => state.replacing !== null && !state.isAddingTake)
+  const isReplacing = useBench((state) => state.choosing?.kind === 'frame')
   const sharers = useBench((state) =>
     frame && frame.id !== BACKGROUND_ID ? sharersOf(shownSheet(state), frame.id).length : 1,
   )
@@ -183,7 +183,7 @@ const FilledTools = () => {
       <RailButton
         label="Replace the picture, keeping all settings"
         pressed={isReplacing}
-        onPress={() => choosePicture(bench, frame.id)}
+        onPress={() => choosePicture(bench, { kind: 'frame', frameId: frame.id })}
       >
         <Replace fontSize="small" />
       </RailButton>

@@ -98,7 +98,7 @@ const EchoRows = ({ frame, sheet }: SharingProps) => {
 
 const TakeRows = ({ frame, sheet }: SharingProps) => {
   const bench = useBenchHandle()
-  const isAdding = useBench((state) => state.isAddingTake && state.replacing !== null)
+  const isAdding = useBench((state) => state.choosing?.kind === 'take')
   const fill = takesOf(sheet, frame)
   if (!fill) return null
   const several = fill.takes.length > 1

@@ -5,26 +5,52 @@ import { api, ApiError, exportUrl, saveAs } from '@/client/http/api'
 import type { Bench } from '@/client/store/benchStore'
 
 const POLL_MS = 200
+/** While the server is not reached. */
+const AGAIN_MS = 1500
 
 const wordsOf = (error: unknown): string =>
   error instanceof ApiError ? error.message : 'The export could not be started. Try it again.'
+
+const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
+
+/** How an export stands; null while the server is not reached. */
+const asked = async (id: string): Promise<ExportState | null> => {
+  try {
+    return await api.exportState(id)
+  } catch (error) {
+    if (error instanceof ApiError && error.status === 0) return null
+    throw error
+  }
+}
+
+/** Hands the file to the browser once it is known to be there: what the browser finds missing it says in its own way. */
+const save = async (id: string, fileName: string): Promise<void> => {
+  await api.exportIsThere(id)
+  saveAs(exportUrl(id), fileName)
+}
 
 /** Runs one export at a time and follows it to its download. */
 export const useExport = (bench: Bench) => {
   const [job, setJob] = useState<string | null>(null)
   const [state, setState] = useState<ExportState | null>(null)
+  const [isLost, setLost] = useState(false)
   const running = useRef(0)
   useEffect(() => () => void (running.current += 1), [])
   const isBusy = state?.state === 'waiting' || state?.state === 'running'
 
   const follow = async (id: string, turn: number): Promise<void> => {
     while (running.current === turn) {
-      const now = await api.exportState(id)
+      const now = await asked(id)
       if (running.current !== turn) return
+      setLost(now === null)
+      if (now === null) {
+        await rest(AGAIN_MS)
+        continue
+      }
       setState(now)
-      if (now.state === 'done') return saveAs(exportUrl(id), now.fileName)
+      if (now.state === 'done') return save(id, now.fileName)
       if (now.state === 'failed' || now.state === 'cancelled') return
-      await new Promise((resolve) => setTimeout(resolve, POLL_MS))
+      await rest(POLL_MS)
     }
   }
 
@@ -48,6 +74,16 @@ export const useExport = (bench: Bench) => {
     }
   }
 
+  /** Saves the finished file once more; says so where it is gone or the server is. */
+  const download = async (): Promise<void> => {
+    if (state?.state !== 'done' || !job) return
+    try {
+      await save(job, state.fileName)
+    } catch (error) {
+      setState({ state: 'failed', message: wordsOf(error) })
+    }
+  }
+
   const cancel = (): void => {
     running.current += 1
     setState({ state: 'cancelled' })
@@ -55,5 +91,5 @@ export const useExport = (bench: Bench) => {
       void api.cancelExport(job).catch((error: unknown) => setState({ state: 'failed', message: wordsOf(error) }))
   }
 
-  return { job, state, isBusy, start, cancel }
+  return { job, state, isBusy, isLost, start, cancel, download }
 }

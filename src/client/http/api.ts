@@ -85,6 +85,21 @@ const call = async <T>(path: string, method = 'GET', body?: unknown, keepalive =
 
 const at = (id: string): string => encodeURIComponent(id)
 
+/** Is the file of an export there to be fetched? Throws in words where it is not. */
+const exportIsThere = async (job: string): Promise<void> => {
+  let response: Response
+  try {
+    response = await fetch(`/api/exports/${at(job)}/file`, { method: 'HEAD' })
+  } catch {
+    throw unreachable()
+  }
+  if (!response.ok)
+    throw new ApiError(response.status, {
+      code: 'not-found',
+      message: 'This export is no longer here. Export the sheet again.',
+    })
+}
+
 export const api = {
   projects: () => call<readonly ProjectSummary[]>('/projects'),
   startProject: (name: string, sheet: NewSheet) => call<{ id: string }>('/projects', 'POST', { name, sheet }),
@@ -113,6 +128,7 @@ export const api = {
   bringStockIn: (id: string) => call<PictureAnswer>(`/stock/${at(id)}`, 'POST'),
   startExport: (id: string, request: ExportRequest) =>
     call<{ id: string }>(`/projects/${at(id)}/exports`, 'POST', request),
+  exportIsThere,
   exportState: (job: string) => call<ExportState>(`/exports/${at(job)}`),
   cancelExport: (job: string) => call<ExportState>(`/exports/${at(job)}`, 'DELETE'),
   checkBundle: (id: string) => call<{ fileName: string }>(`/projects/${at(id)}/bundle?check=1`),

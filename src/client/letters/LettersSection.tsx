@@ -1,7 +1,7 @@
 'use client'
 import { letterFrames, isNudged, type Word } from '@/core/document/lettering'
 import { holdsPicture, placedIn } from '@/core/document/content'
-import { fillFrames } from '@/core/document/edits/fills'
+import { inkWord } from '@/core/document/edits/lettering/words'
 import type { Aside, Frame, Sheet } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -75,21 +75,39 @@ const Spares = ({ word }: { readonly word: Word }) => {
   )
 }
 
-/** One colour for all letters that hold no picture. */
-const LetterColour = ({ frames, sheetId }: { readonly frames: readonly Frame[]; readonly sheetId: string }) => {
+/** The ink of all letters that hold no picture; without one they stay unseen in files. */
+const LetterInk = ({
+  word,
+  frames,
+  sheetId,
+}: {
+  readonly word: Word
+  readonly frames: readonly Frame[]
+  readonly sheetId: string
+}) => {
+  const bench = useBenchHandle()
   const plain = frames.filter(({ fill }) => !holdsPicture(fill))
   if (!plain.length) return null
   const first = plain[0]?.fill
+  const at = { sheetId, groupId: word.id }
+  const ink = first?.kind === 'colour' ? first.colour : word.lettering.ink
   return (
     <div className={card.row}>
       <ColourField
-        label={plain.length === frames.length ? 'Colour' : `Colour of ${plain.length} without`}
-        colour={first?.kind === 'colour' ? first.colour : null}
-        step="Colour of letters"
-        record={(project, colour) =>
-          fillFrames.record(project, { sheetId, ids: plain.map(({ id }) => id), fill: { kind: 'colour', colour } })
-        }
+        label={plain.length === frames.length ? 'Ink' : `Ink of ${plain.length} without`}
+        colour={ink ?? null}
+        step="Ink of letters"
+        record={(project, colour) => inkWord.record(project, { ...at, ink: colour })}
       />
+      {ink !== undefined && (
+        <RailButton
+          framed
+          label="No ink: letters without a picture stay unseen in files"
+          onPress={() => bench.commit('No ink', (project) => inkWord.record(project, { ...at, ink: null }))}
+        >
+          None
+        </RailButton>
+      )}
     </div>
   )
 }
@@ -116,7 +134,7 @@ export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly 
           onChoice={(pictures) => setPictures(bench, pictures)}
         />
       </div>
-      {isEach && <LetterColour frames={frames} sheetId={sheet.id} />}
+      {isEach && <LetterInk word={word} frames={frames} sheetId={sheet.id} />}
       {isEach && (
         <div className={`${card.row} ${card.wrap}`}>
           <RailButton

@@ -2,6 +2,7 @@ import { compose, scaling, translation, type Matrix } from '@/core/geometry/matr
 import { growRect, intersectRects, mapRect, rectHolds, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { originalOf, placedIn } from '@/core/document/content'
+import { inkOf } from '@/core/document/lettering'
 import { frameRect } from '@/core/document/read'
 import type { Frame, Sheet } from '@/core/document/types'
 import { itemPictures } from '@/core/render/needs'
@@ -46,6 +47,7 @@ const HATCHING = '/hatching'
 /** A frame that shows nothing yet, an echo of one, or a window onto a background that is gone. */
 const isEmpty = (sheet: Sheet, frame: Frame): boolean => {
   const { kind } = originalOf(sheet, frame).fill
+  if (kind === 'none' && inkOf(sheet, frame) !== null) return false
   return kind === 'none' || kind === 'echo' || (kind === 'span' && !placedIn(sheet, frame))
 }
 

@@ -1,5 +1,6 @@
 import { originalOf, placedIn, spanShown } from '@/core/document/content'
 import { namedOf } from '@/core/document/finish'
+import { inkOf } from '@/core/document/lettering'
 import { isHidden } from '@/core/document/tree'
 import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { renderBackground, renderGroup, renderNodes } from '@/core/render/drawList'
@@ -21,6 +22,7 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
   const ofBackground = span?.source.kind === 'background'
   return [
     sheet.ppi,
+    inkOf(sheet, frame),
     originalOf(sheet, frame),
     project.pictures[placedIn(sheet, frame)?.pictureId ?? ''],
     frame.stencil.kind === 'mask' ? project.pictures[frame.stencil.pictureId] : null,

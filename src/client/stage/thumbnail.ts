@@ -1,6 +1,7 @@
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { growRect, rectSize, type Rect } from '@/core/geometry/rect'
 import { sheetRect } from '@/core/document/extent'
+import { inkOf } from '@/core/document/lettering'
 import { frameRect } from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { unionRects } from '@/core/geometry/rect'
@@ -67,7 +68,7 @@ export const paintThumbnail = (canvas: HTMLCanvasElement, images: LevelImages, s
   const hatch = (node: DrawNode): void => {
     if (isGroup(node)) return node.children.forEach(hatch)
     const frame = sheet.items[node.id]
-    if (frame?.kind !== 'frame' || frame.fill.kind !== 'none') return
+    if (frame?.kind !== 'frame' || frame.fill.kind !== 'none' || inkOf(sheet, frame) !== null) return
     context.save()
     paintEmptyFrame(on, frame, view, 0.5, false)
     context.restore()

@@ -7,6 +7,7 @@ import { addFrame } from '@/core/document/edits/frames'
 import { placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
 import { pictureAcross } from '@/core/document/edits/lettering/across'
 import { acrossSpan, letterFrames, nextEmptyLetter, wordAround, type Word } from '@/core/document/lettering'
+import { makeSpan, windowable } from '@/core/document/edits/spans'
 import { addTake } from '@/core/document/edits/takes'
 import { setBackground } from '@/core/document/edits/sheets'
 import { freePlace, sensibleSize } from '@/core/document/arrange'
@@ -22,9 +23,9 @@ import type { PictureAnswer } from '@/contract/api'
 import { api } from '@/client/http/api'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
-import { select, selectedFrame } from '@/client/store/selection'
+import { select, selectedFrame, selectItems } from '@/client/store/selection'
 import { viewMiddle } from '@/client/store/view'
-import type { BenchState } from '@/client/store/state'
+import type { BenchState, Choosing } from '@/client/store/state'
 
 export const newItemId = (): string => `f-${crypto.randomUUID().slice(0, 13)}`
 
@@ -102,7 +103,7 @@ export const fillFrame = (
   const sheet = sheetOf(project, sheetId)
   const wasFilled = placedIn(sheet, holderOf(sheet, frameId)) !== null
   bench.commit(wasFilled ? 'Replace picture' : 'Place picture', (held) => recordFill(held, sheetId, frameId, picture))
-  bench.set({ replacing: null, isAddingTake: false })
+  bench.set({ choosing: null })
   noteUsed([picture.hash])
 }
 
@@ -156,7 +157,7 @@ export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void
       }),
     ),
   )
-  bench.set({ overBackground: false, replacing: null, isAddingTake: false })
+  bench.set({ overBackground: false, choosing: null })
   noteUsed([picture.hash])
 }
 
@@ -167,7 +168,40 @@ const takePicture = (bench: Bench, frameId: string, picture: PictureAnswer): voi
   bench.commit('Add take', (project) =>
     withPicture(project, picture, (known, pictureId) => addTake.record(known, { sheetId, frameId, takeId, pictureId })),
   )
-  bench.set({ replacing: null, isAddingTake: false })
+  bench.set({ choosing: null })
+  noteUsed([picture.hash])
+}
+
+/** The selected frames that could each take a picture; those of hidden or locked items are not among them. */
+export const severalFrames = (
+  state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>,
+): readonly Frame[] => windowable(shownSheet(state), state.selection)
+
+/** One picture for several frames, shown by all of them together. */
+export const fillAcross = (bench: Bench, ids: readonly string[], picture: PictureAnswer): void => {
+  bench.endBurst()
+  const { sheetId, selection } = bench.get()
+  const spanId = `span-${crypto.randomUUID().slice(0, 13)}`
+  bench.commit('One picture across all', (project) =>
+    withPicture(project, picture, (known, pictureId) => makeSpan.record(known, { sheetId, ids, spanId, pictureId })),
+  )
+  bench.set({ choosing: null, forSeveral: null })
+  noteUsed([picture.hash])
+  selectItems(bench, selection)
+}
+
+/** The same picture in each of several frames: covering the empty ones, with all settings kept in the others. */
+export const fillEach = (bench: Bench, ids: readonly string[], picture: PictureAnswer): void => {
+  bench.endBurst()
+  const { sheetId } = bench.get()
+  bench.commit('The same picture in each', (project) =>
+    ids.reduce<Recorded>((sofar, id) => joinRecorded(sofar, (now) => recordFill(now, sheetId, id, picture)), {
+      project,
+      forward: [],
+      inverse: [],
+    }),
+  )
+  bench.set({ forSeveral: null })
   noteUsed([picture.hash])
 }
 
@@ -187,18 +221,32 @@ const fillLetter = (bench: Bench, word: Word, picture: PictureAnswer): void => {
   select(bench, next?.id ?? target.id)
 }
 
+/** A picture for what was waited for. */
+const takeChosen = (bench: Bench, choosing: Choosing, picture: PictureAnswer): void => {
+  switch (choosing.kind) {
+    case 'background':
+      return setBackgroundPicture(bench, picture)
+    case 'take':
+      return takePicture(bench, choosing.frameId, picture)
+    case 'frame':
+      return fillFrame(bench, choosing.frameId, picture)
+    case 'together':
+      return fillAcross(bench, choosing.ids, picture)
+  }
+}
+
 /**
  * A press on a picture of the supplies does what the person looks at: it replaces the picture of the selected frame, fills
- * the selected empty one, else the next empty one and goes on; where there is none, a frame of its shape appears.
+ * the selected empty one, else the next empty one and goes on; where there is none, a frame of its shape appears. With
+ * several frames selected it is asked how they take it.
  */
 export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   bench.endBurst()
   const state = bench.get()
-  if (state.replacing === BACKGROUND_ID) return setBackgroundPicture(bench, picture)
-  if (state.replacing && state.isAddingTake) return takePicture(bench, state.replacing, picture)
-  if (state.replacing) return fillFrame(bench, state.replacing, picture)
+  if (state.choosing) return takeChosen(bench, state.choosing, picture)
   const word = wordAround(shownSheet(state), state.selection[0])
   if (word && state.selection.length === 1) return fillLetter(bench, word, picture)
+  if (severalFrames(state).length > 1) return bench.set({ forSeveral: picture })
   const chosen = selectedFrame(state)
   const isOpen = chosen?.fill.kind === 'none' && chosen.takesPictures
   if (chosen && holdsPicture(chosen.fill) && chosen.id !== BACKGROUND_ID) return fillFrame(bench, chosen.id, picture)

@@ -10,7 +10,7 @@ import {
   type Layout,
 } from '@/core/document/edits/arrange'
 import { aloneFrame, carryFill, clearPictures, liftFill, planSet, shufflePictures } from '@/core/document/edits/carry'
-import { placePicture } from '@/core/document/edits/fills'
+import { placePicture, replacePicture } from '@/core/document/edits/fills'
 import { groupItems, restackItems, ungroupItems, type StackMove } from '@/core/document/edits/groups'
 import { flipItems, markItems } from '@/core/document/edits/items'
 import { matchFrames } from '@/core/document/edits/subjects'
@@ -160,14 +160,25 @@ export const matchSelected = (bench: Bench, rows: boolean): void => {
   say(bench, said.join(' '))
 }
 
-/** Empty frames at hand among what is selected, or on the whole sheet, in reading order. */
-const emptyFrames = (bench: Bench) => {
+/** The frames that a set of pictures goes into, and whether in order or by shape. */
+interface SetPlaces {
+  readonly frames: readonly Frame[]
+  readonly inOrder: boolean
+}
+
+/**
+ * Several selected frames take pictures in order: the empty ones among them, or else all. Without such a selection the
+ * empty frames at hand take those that suit their shape. All in reading order.
+ */
+const setPlaces = (bench: Bench): SetPlaces => {
   const state = bench.get()
   const sheet = shownSheet(state)
   const chosen = new Set(framesUnder(sheet, state.selection).map(({ id }) => id))
-  const isOpen = readingOrder(sheet).filter((frame) => frame.takesPictures && frame.fill.kind === 'none')
-  const among = isOpen.filter(({ id }) => chosen.has(id))
-  return among.length > 0 ? among : isOpen
+  const takers = readingOrder(sheet).filter((frame) => frame.takesPictures)
+  const empty = takers.filter((frame) => frame.fill.kind === 'none')
+  const among = empty.filter(({ id }) => chosen.has(id))
+  if (chosen.size > 1 && !among.length) return { frames: takers.filter(({ id }) => chosen.has(id)), inOrder: true }
+  return { frames: among.length > 0 ? among : empty, inOrder: chosen.size > 1 }
 }
 
 /** The pictures marked in the supplies, in the order in which they were marked. */
@@ -210,7 +221,7 @@ export const toggleMarked = (bench: Bench, hash: string): void => {
   bench.set({ marked: next, spoken: `${next.length} marked` })
 }
 
-/** Pictures into the letters of a text in their orders. */
+/** Pictures into frames in their orders. */
 const planInOrder = (frames: readonly Frame[], ids: readonly string[]) => ({
   pairs: frames.flatMap((frame, i) => {
     const pictureId = ids[i]
@@ -223,7 +234,9 @@ const planInOrder = (frames: readonly Frame[], ids: readonly string[]) => ({
 export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): void => {
   bench.endBurst()
   const word = wordAround(shownSheet(bench.get()), bench.get().selection[0])
-  const frames = word ? lettersToFill(shownSheet(bench.get()), word) : emptyFrames(bench)
+  const { frames, inOrder } = word
+    ? { frames: lettersToFill(shownSheet(bench.get()), word), inOrder: true }
+    : setPlaces(bench)
   if (word && !frames.length) return say(bench, 'Every letter of this text has a picture.')
   if (!frames.length) return say(bench, 'There is no empty frame on this sheet. Put stencils on it first.')
   if (!pictures.length) return say(bench, 'Choose pictures first: Shift and press them in the supplies.')
@@ -242,10 +255,11 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
         ),
       nothing,
     )
-    const plan = word ? planInOrder(frames, ids) : planSet(known.project, frames, ids)
+    const plan = inOrder ? planInOrder(frames, ids) : planSet(known.project, frames, ids)
     left = plan.left.length
+    const fillOne = frames.some((frame) => frame.fill.kind !== 'none') ? replacePicture : placePicture
     return plan.pairs.reduce(
-      (sofar, pair) => joinRecorded(sofar, (at) => placePicture.record(at, { sheetId, ...pair })),
+      (sofar, pair) => joinRecorded(sofar, (at) => fillOne.record(at, { sheetId, ...pair })),
       known,
     )
   })

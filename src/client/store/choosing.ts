@@ -1,28 +1,34 @@
-import { BACKGROUND_ID } from '@/core/document/background'
 import type { Bench } from '@/client/store/benchStore'
-import type { BenchState } from '@/client/store/state'
-
-type Choosing = Pick<BenchState, 'replacing' | 'isAddingTake'>
+import type { BenchState, Choosing } from '@/client/store/state'
 
 /** What the next picture chosen is for, in words; null while none is waited for. */
-export const choosingWords = ({ replacing, isAddingTake }: Choosing): string | null => {
-  if (replacing === null) return null
-  if (replacing === BACKGROUND_ID) return 'Choose the background picture.'
-  return isAddingTake ? 'Choose a picture for the new take.' : 'Choose the new picture. All settings stay.'
+export const choosingWords = ({ choosing }: Pick<BenchState, 'choosing'>): string | null => {
+  switch (choosing?.kind) {
+    case undefined:
+      return null
+    case 'background':
+      return 'Choose the background picture.'
+    case 'take':
+      return 'Choose a picture for the new take.'
+    case 'frame':
+      return 'Choose the new picture. All settings stay.'
+    case 'together':
+      return `Choose the picture that these ${choosing.ids.length} frames show together.`
+  }
 }
 
 /** No picture is waited for any more. */
 export const leaveChoosing = (bench: Bench): void =>
-  bench.set({ replacing: null, isAddingTake: false, spoken: 'No picture is waited for any more.' })
+  bench.set({ choosing: null, spoken: 'No picture is waited for any more.' })
+
+const isSame = (one: Choosing | null, other: Choosing): boolean => JSON.stringify(one) === JSON.stringify(other)
 
 /**
- * Waits for a picture of the supplies: for a frame, as its new one or one more take, or for the background. The supplies show
- * their pictures, whatever they showed. A second time leaves it again.
+ * Waits for a picture of the supplies: for a frame, as its new one or one more take, for several together, or for the
+ * background. The supplies show their pictures, whatever they showed. A second time leaves it again.
  */
-export const choosePicture = (bench: Bench, frameId: string, isTake = false): void => {
+export const choosePicture = (bench: Bench, choosing: Choosing): void => {
   bench.endBurst()
-  const state = bench.get()
-  if (state.replacing === frameId && state.isAddingTake === isTake) return leaveChoosing(bench)
-  const next = { replacing: frameId, isAddingTake: isTake }
-  bench.set({ ...next, suppliesTab: 'Pictures', armed: null, spoken: choosingWords(next) ?? '' })
+  if (isSame(bench.get().choosing, choosing)) return leaveChoosing(bench)
+  bench.set({ choosing, suppliesTab: 'Pictures', armed: null, spoken: choosingWords({ choosing }) ?? '' })
 }

@@ -1,3 +1,4 @@
+import type { Colour } from '@/core/colour/colour'
 import type { Point } from '@/core/geometry/vector'
 import { graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'
 import type { Layout } from '@/core/lettering/layout'
@@ -9,7 +10,7 @@ import { rectSize } from '@/core/geometry/rect'
 import type { Recorded } from '@/core/document/edit'
 import { poseAbout, relayWord, type Relay } from '@/core/document/edits/lettering/relay'
 import { addWord } from '@/core/document/edits/lettering/words'
-import type { Project } from '@/core/document/types'
+import type { Project, Sheet } from '@/core/document/types'
 import { faceUrl } from '@/client/http/api'
 import { newItemId } from '@/client/store/actions'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
@@ -165,6 +166,7 @@ export const putWord = async (bench: Bench, text: string, faceId: string, at?: P
         layout,
         letterIds,
         pose: poseAbout(layout, place),
+        ink: inkOn(sheet),
       }),
     )
     bench.set({ letterFace: faceId, armed: null })
@@ -175,6 +177,18 @@ export const putWord = async (bench: Bench, text: string, faceId: string, at?: P
     say(bench, wordsOf(error, 'The letters could not be set. Try again.'), 'fault')
     return null
   }
+}
+
+const DARK_INK = '#22282b'
+const LIGHT_INK = '#fbf9f4'
+/** Below this mean of its channels a background is dark; common practice. */
+const DARK = 110
+
+/** The ink of a new text: it stands out from the sheet's background. */
+export const inkOn = ({ background }: Sheet): Colour => {
+  if (background.kind !== 'colour') return DARK_INK
+  const channels = [1, 3, 5].map((at) => Number.parseInt(background.colour.slice(at, at + 2), 16))
+  return channels.reduce((sum, channel) => sum + channel, 0) / 3 < DARK ? LIGHT_INK : DARK_INK
 }
 
 const centreOf = ({ cx, cy }: { readonly cx: number; readonly cy: number }): Point => ({ x: cx, y: cy })

@@ -9,6 +9,7 @@ import {
   toggleClosed,
 } from '@/core/path/nodes'
 import type { Contour, NodeAddress, NodeKind } from '@/core/path/nodes'
+import { kindsOf, withKinds } from '@/core/path/nodeKinds'
 import type { Recorded } from '@/core/document/edit'
 import { setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID } from '@/core/document/background'
@@ -40,7 +41,8 @@ const derived = new WeakMap<Frame, readonly Contour[]>()
 const contoursOfFrame = (frame: Frame): readonly Contour[] => {
   const known = derived.get(frame)
   if (known) return known
-  const contours = nodesOf(outlineOnSheet(frame).path)
+  const { stencil } = frame
+  const contours = withKinds(nodesOf(outlineOnSheet(frame).path), stencil.kind === 'path' ? stencil.kinds : undefined)
   derived.set(frame, contours)
   return contours
 }
@@ -67,11 +69,15 @@ export const recordPoints = (project: Project, state: BenchState, contours: read
   const held = heldSheet(state).items[state.tool?.kind === 'points' ? state.tool.frameId : '']
   if (held?.kind !== 'frame') return { project, forward: [], inverse: [] }
   const { fillRule } = outlineOnSheet(held)
+  const path = pathOfNodes(contours)
+  const kinds = kindsOf(contours)
+  const isTold = kinds === kindsOf(nodesOf(path))
   return setOutlineOnSheet.record(project, {
     sheetId: state.sheetId,
     frameId: held.id,
-    outline: { path: pathOfNodes(contours), fillRule },
+    outline: { path, fillRule },
     turn: held.turn,
+    ...(isTold ? {} : { kinds }),
   })
 }
 

@@ -48,8 +48,8 @@ export const select = (bench: Bench, id: string | null, way?: Way): void => {
     selection,
     entered: exists && id !== BACKGROUND_ID ? parentOf(sheet, id) : null,
     way: isFilled ? wanted : 'whole',
-    replacing: null,
-    isAddingTake: false,
+    choosing: null,
+    forSeveral: null,
     tool: toolAfter(state.tool, selection),
     spoken: spokenOf(sheet, selection),
   })
@@ -85,8 +85,8 @@ export const selectItems = (bench: Bench, ids: readonly string[]): void => {
     selection,
     entered: shared ?? null,
     way: 'whole',
-    replacing: null,
-    isAddingTake: false,
+    choosing: null,
+    forSeveral: null,
     tool: toolAfter(state.tool, selection),
     spoken: spokenOf(sheet, selection),
   })
@@ -205,8 +205,7 @@ export const goUp = (bench: Bench): void => {
   if (state.dropper) return bench.set({ dropper: null })
   if (state.isClean) return bench.set({ isClean: false })
   if (state.tool?.kind === 'type') return bench.set({ tool: null })
-  if (state.armed || state.replacing)
-    return bench.set({ armed: null, replacing: null, isAddingTake: false, spoken: 'Put down.' })
+  if (state.armed || state.choosing) return bench.set({ armed: null, choosing: null, spoken: 'Put down.' })
   if (state.way !== 'whole' && state.selection[0] !== BACKGROUND_ID) return setWay(bench, 'whole')
   if (state.entered !== null) return select(bench, state.entered)
   select(bench, null)

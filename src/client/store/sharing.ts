@@ -21,7 +21,7 @@ const at = (bench: Bench) => {
   return { sheetId, ids: selection.filter((id) => id !== BACKGROUND_ID) }
 }
 
-/** Lets the selected frames show one picture together: that of the first filled one. */
+/** Lets the selected frames show one picture together: that of the first filled one; where all are empty, the next one chosen. */
 export const showTogether = (bench: Bench): void => {
   bench.endBurst()
   const sheet = shownSheet(bench.get())
@@ -29,7 +29,7 @@ export const showTogether = (bench: Bench): void => {
   if (frames.length < 2)
     return say(bench, 'Select two or more frames that take pictures, then show one picture together.')
   if (!frames.some((frame) => placedIn(sheet, frame)))
-    return say(bench, 'Put the picture into one of the frames first; all of them then show it together.')
+    return choosePicture(bench, { kind: 'together', ids: at(bench).ids })
   bench.commit('Show one picture together', (project) =>
     makeSpan.record(project, { ...at(bench), spanId: newSpanId() }),
   )
@@ -152,7 +152,7 @@ export const startTake = (bench: Bench): void => {
   bench.endBurst()
   const frame = selectedFrame(bench.get())
   if (!frame || !takesOf(shownSheet(bench.get()), frame)) return say(bench, 'Select a frame with a picture first.')
-  choosePicture(bench, frame.id, true)
+  choosePicture(bench, { kind: 'take', frameId: frame.id })
 }
 
 export const chooseTake = (bench: Bench, frameId: string, takeId: string): void => {

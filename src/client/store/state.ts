@@ -127,6 +127,13 @@ export interface MissingLetters {
   readonly offered: readonly FaceAnswer[] | null
 }
 
+/** What a picture is waited for: a frame's new one or one more take, one for several together, or the background. */
+export type Choosing =
+  | { readonly kind: 'frame'; readonly frameId: string }
+  | { readonly kind: 'take'; readonly frameId: string }
+  | { readonly kind: 'together'; readonly ids: readonly string[] }
+  | { readonly kind: 'background' }
+
 export interface Upload {
   readonly id: number
   readonly name: string
@@ -241,10 +248,10 @@ export interface BenchState {
   readonly isBefore: boolean
   /** Tones of several pictures are being matched. */
   readonly isMatching: boolean
-  /** The next picture chosen in the supplies replaces this frame's, or becomes the background. */
-  readonly replacing: string | null
-  /** The picture chosen becomes one more take rather than the new picture. */
-  readonly isAddingTake: boolean
+  /** What the next picture chosen in the supplies is for; null while none is waited for. */
+  readonly choosing: Choosing | null
+  /** A picture pressed while several frames are selected, until it is told how they take it. */
+  readonly forSeveral: PictureAnswer | null
   /** The typefaces there are. */
   readonly faces: readonly FaceAnswer[]
   /** The face that new letters are set in; the first without one. */

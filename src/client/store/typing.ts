@@ -10,6 +10,7 @@ import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { refOfFace, wordsOf } from '@/client/store/faces'
 import {
   currentFace,
+  inkOn,
   layoutFor,
   NEW_HEIGHT,
   newLetterId,
@@ -69,6 +70,7 @@ export const typeAt = async (bench: Bench, at: Point): Promise<void> => {
       layout: { size: setting.size, letters: [], carets: [], missing: [], bounds: { x0: 0, y0: 0, x1: 0, y1: 0 } },
       letterIds: [],
       pose: { cx: at.x, cy: at.y, turn: 0 },
+      ink: inkOn(sheet),
     }),
   )
   await startTyping(bench, groupId)

@@ -87,6 +87,6 @@ export const setTable = (bench: Bench, table: Size): void => {
 
 export const setSheet = (bench: Bench, sheetId: string): void => {
   bench.endBurst()
-  bench.set({ sheetId, selection: [], way: 'whole', replacing: null, isAddingTake: false, tool: null })
+  bench.set({ sheetId, selection: [], way: 'whole', choosing: null, forSeveral: null, tool: null })
   fitView(bench)
 }

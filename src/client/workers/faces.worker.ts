@@ -4,15 +4,12 @@ import type { Rect } from '@/core/geometry/rect'
 import type { Face } from '@/core/lettering/face'
 import { graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'
 import { layoutOf, type Layout } from '@/core/lettering/layout'
+import { layoutPath } from '@/core/render/words'
 import { newSetting, type Setting } from '@/core/lettering/settings'
 import { isLetter } from '@/core/lettering/slots'
-import { boxMatrix } from '@/core/geometry/box'
 import { growRect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
-import { parseSvgPath } from '@/core/path/svgPath'
 import { svgTextOf } from '@/core/path/svgText'
-import { transformPath } from '@/core/path/transform'
-import { fittedPath } from '@/core/stencil/fitted'
 import { readFace } from '@/faces/fontkit'
 
 /** What the worker of typefaces can be asked. Files come from `urls` by the faces' ids. */
@@ -68,9 +65,7 @@ const SAMPLE_SIZE = 100
 const sampleOf = (face: Face, text: string): FaceSample => {
   const setting = { ...newSetting(text, { id: 'sample', name: '' }, SAMPLE_SIZE), ligatures: true }
   const layout = layoutOf(face, setting)
-  const path = layout.letters.flatMap(({ rest, d }) =>
-    rest && d ? transformPath(boxMatrix(rest, rest.turn), fittedPath(parseSvgPath(d), rest)) : [],
-  )
+  const path = layoutPath(layout)
   return {
     d: svgTextOf(path, 1),
     bounds: path.length ? growRect(boundsOf(path), 1) : { x0: 0, y0: 0, x1: 1, y1: 1 },

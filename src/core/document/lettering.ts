@@ -5,10 +5,13 @@ import { clampSide, type Box } from '@/core/geometry/box'
 import { apply, compose, invert, rotation, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { rectCentre, unionRects, type Rect } from '@/core/geometry/rect'
 import { rectOfRest, type Rest } from '@/core/lettering/layout'
+import type { Colour } from '@/core/colour/colour'
 import type { Setting } from '@/core/lettering/settings'
 import { slotsOf, type Slot } from '@/core/lettering/slots'
 import { graphemesOf } from '@/core/lettering/graphemes'
-import { parentOf } from '@/core/document/tree'
+import { originalOf } from '@/core/document/content'
+import { readingRows } from '@/core/document/read'
+import { framesOf, isHidden, parentOf } from '@/core/document/tree'
 import type { Frame, Group, Item, Lettering, LetterPose, Project, Sheet } from '@/core/document/types'
 
 /** Where a text is. */
@@ -37,6 +40,17 @@ export const wordAround = (sheet: Sheet, id: string | undefined): Word | null =>
   const parent = item ? sheet.items[parentOf(sheet, item.id) ?? ''] : undefined
   return isWord(parent) && parent.lettering.letters.some((letter) => letter.id === id) ? parent : null
 }
+
+/** What an empty letter of a text is painted in; null for a frame that is filled, or no letter, or of a text without ink. */
+export const inkOf = (sheet: Sheet, frame: Frame): Colour | null =>
+  frame.fill.kind === 'none' ? (wordAround(sheet, frame.id)?.lettering.ink ?? null) : null
+
+const isVacant = (sheet: Sheet, frame: Frame): boolean =>
+  frame.takesPictures && originalOf(sheet, frame).fill.kind === 'none' && inkOf(sheet, frame) === null
+
+/** Frames that show nothing in a file: they wait for a picture. In reading order; hidden ones are not among them. */
+export const vacantFrames = (sheet: Sheet): readonly Frame[] =>
+  readingRows(framesOf(sheet).filter((frame) => isVacant(sheet, frame) && !isHidden(sheet, frame.id))).flat()
 
 /** Every typeface that a project's texts and alphabets are set in. */
 export const faceIdsOf = (project: Pick<Project, 'sheets' | 'alphabets'>): readonly string[] => [

@@ -58,12 +58,16 @@ const toFormat4 = (document: Loose): Loose => ({
 /** Format 5 has lettering and alphabets. */
 const toFormat5 = (document: Loose): Loose => ({ ...document, format: 5, alphabets: {} })
 
+/** Format 6 has inks of texts, kinds of points, and says what a pale background stands on. */
+const toFormat6 = (document: Loose): Loose => ({ ...document, format: 6 })
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
   [2, toFormat3],
   [3, toFormat4],
   [4, toFormat5],
+  [5, toFormat6],
 ])
 
 /**

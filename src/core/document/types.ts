@@ -15,7 +15,7 @@ import type { Placed } from '@/core/placement/placed'
 import type { SubjectMark } from '@/core/placement/subject'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 5
+export const FORMAT = 6
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -96,6 +96,8 @@ export type Background =
       readonly placed: Placed
       /** In [0, 1]; 1 without it. */
       readonly opacity?: number
+      /** A picture that is not opaque, or has transparent parts, stands on paper white, as without it, or on nothing. */
+      readonly beneath?: 'paper' | 'none'
       /** Standard deviation of a Gaussian blur, in points; none without it. */
       readonly blur?: number
     }
@@ -205,6 +207,8 @@ export interface Lettering extends Setting {
   readonly aside: readonly Aside[]
   /** How the picture across all was placed, while each letter has its own. */
   readonly across?: Placed
+  /** What letters that nothing fills are painted in; they stay unseen without it. */
+  readonly ink?: Colour
 }
 
 export interface LetterPose {

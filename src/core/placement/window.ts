@@ -33,7 +33,7 @@ export const moveWindow = (
     ...placed,
     fit: placed.fit === 'stretch' ? 'cover' : placed.fit,
     aspect: seen.aspect,
-    turn: normalTurn(placed.turn + from.turn - to.turn),
+    turn: from.turn === to.turn ? placed.turn : normalTurn(placed.turn + from.turn - to.turn),
     focus: { u: centre.x / mount.picture.w, v: centre.y / mount.picture.h },
   }
   const reach = reachOf(outline, moved.turn)

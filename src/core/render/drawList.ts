@@ -1,6 +1,7 @@
 import { assertNever } from '@/core/failure'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { shownFinish } from '@/core/document/finish'
+import { vacantFrames } from '@/core/document/lettering'
 import { outlineOnSheet } from '@/core/document/outline'
 import { backgroundBox, backgroundMount, frameRect, readingOrder } from '@/core/document/read'
 import { frameOf, framesOf, framesUnder, isHidden, topmostIds } from '@/core/document/tree'
@@ -10,6 +11,7 @@ import { IDENTITY } from '@/core/geometry/matrix'
 import { growRect, mapRect, unionRects } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import { unitedFlat } from '@/core/path/flat'
+import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
 import { finishOps } from '@/core/render/finishOps'
 import { composedAs, pictureOp, renderFrame, renderFrameBleed } from '@/core/render/frame'
@@ -22,9 +24,14 @@ import {
   type DrawNode,
   type DrawOp,
 } from '@/core/render/ops'
+import { renderPlaceholder } from '@/core/render/placeholder'
 import { fillOp } from '@/core/render/style'
 
 export const VEIL_ID = '@veil'
+export const PAPER_ID = '@paper'
+
+/** What a background picture that lets something through stands on. */
+const PAPER = '#ffffff'
 
 /** What lies under everything: the background and its veil, from the bottom. */
 export const renderBackground = (project: Project, sheet: Sheet): readonly DrawItem[] => {
@@ -47,10 +54,12 @@ export const renderBackground = (project: Project, sheet: Sheet): readonly DrawI
     case 'gradient':
       return [item(BACKGROUND_ID, fillOp(background, shape)), ...washes]
     case 'picture': {
-      const { placed, opacity = 1, blur = 0 } = background
+      const { placed, opacity = 1, blur = 0, beneath } = background
+      const isPapered = opacity < 1 && beneath !== 'none'
+      const paper = isPapered ? [item(PAPER_ID, fillOp({ kind: 'colour', colour: PAPER }, shape))] : []
       const op = pictureOp(project, placed, backgroundMount(project, sheet, placed.pictureId), shape)
       const effects = { ...(blur > 0 ? { blur } : {}), ...(opacity < 1 ? { opacity } : {}) }
-      return [item(BACKGROUND_ID, op, effects), ...washes]
+      return [...paper, item(BACKGROUND_ID, op, effects), ...washes]
     }
     default:
       return assertNever(background)
@@ -89,10 +98,17 @@ export interface NodeMaker {
   readonly group: (group: Group, children: readonly DrawNode[]) => DrawGroup
 }
 
-const makerFor = (project: Project, sheet: Sheet): NodeMaker => ({
-  item: (frame) => renderFrame(project, sheet, frame),
-  group: (group, children) => renderGroup(project, sheet, group, children),
-})
+/** The words on the tile in place of an empty frame, as an outline; null for a bare tile. */
+export type PlaceholderWords = (frame: Frame) => Outline | null
+
+const makerFor = (project: Project, sheet: Sheet, words?: PlaceholderWords): NodeMaker => {
+  const vacant = new Set(words ? vacantFrames(sheet).map(({ id }) => id) : [])
+  return {
+    item: (frame) =>
+      words && vacant.has(frame.id) ? renderPlaceholder(frame, words(frame)) : renderFrame(project, sheet, frame),
+    group: (group, children) => renderGroup(project, sheet, group, children),
+  }
+}
 
 /** What the items of a list paint, from the bottom: groups that pass through give way to their members. Hidden ones stay out. */
 export const renderNodes = (
@@ -118,8 +134,12 @@ const busy = (nodes: readonly DrawNode[]): readonly DrawNode[] =>
     return isIdle ? [] : [{ ...node, children }]
   })
 
-/** The sheet as a list of things to paint. The only place that knows paint order. */
-export const renderSheet = (project: Project, sheet: Sheet, options: { readonly bleed?: boolean } = {}): DrawList => {
+/** The sheet as a list of things to paint, with tiles in place of empty frames if words for them are given. The only place that knows paint order. */
+export const renderSheet = (
+  project: Project,
+  sheet: Sheet,
+  options: { readonly bleed?: boolean; readonly placeholders?: PlaceholderWords } = {},
+): DrawList => {
   const beyond = options.bleed ? sheet.bleed : 0
   return {
     area: { x0: -beyond, y0: -beyond, x1: sheet.size.w + beyond, y1: sheet.size.h + beyond },
@@ -127,7 +147,7 @@ export const renderSheet = (project: Project, sheet: Sheet, options: { readonly 
       ...renderBackground(project, sheet),
       // Panels that are cut apart bleed beneath everything, so that none bleeds over its neighbour.
       ...(options.bleed ? panelBleeds(project, sheet) : []),
-      ...busy(renderNodes(project, sheet, sheet.order)),
+      ...busy(renderNodes(project, sheet, sheet.order, makerFor(project, sheet, options.placeholders))),
     ],
   }
 }

@@ -4,6 +4,7 @@ import { vignetteAt } from '@/core/adjust/vignette'
 import type { Stop } from '@/core/colour/gradient'
 import { contentOf, originalOf, spanShown, type Content } from '@/core/document/content'
 import { shownFinish, type ShownFinish } from '@/core/document/finish'
+import { inkOf } from '@/core/document/lettering'
 import { frameMatrix, frameOutline, pictureOf } from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
@@ -126,7 +127,10 @@ const fillOps = (
 ): { readonly back: readonly DrawOp[]; readonly front: readonly DrawOp[] } => {
   const { fill } = originalOf(sheet, frame)
   switch (fill.kind) {
-    case 'none':
+    case 'none': {
+      const ink = inkOf(sheet, frame)
+      return { back: [], front: ink === null ? [] : [fillOp({ kind: 'colour', colour: ink }, shape, whole)] }
+    }
     case 'echo':
       return { back: [], front: [] }
     case 'colour':
@@ -181,7 +185,7 @@ const boundsOnSheet = ({ outline, toSheet }: Shape, turn: number): Rect => {
   return { x0: x + along.min, y0: y + down.min, x1: x + along.max, y1: y + down.max }
 }
 
-/** What one frame paints; an empty frame without a finish paints nothing. */
+/** What one frame paints; an empty frame without ink or a finish paints nothing. */
 export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawItem => {
   const outline = frameOutline(frame)
   const whole = { outline, toSheet: frameMatrix(frame) }

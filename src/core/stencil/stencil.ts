@@ -29,6 +29,8 @@ export interface PathStencil {
   readonly kind: 'path'
   readonly d: string
   readonly fillRule: FillRule
+  /** What its points were made, one sign each in their order (see `kindsOf`); told from their handles without it. */
+  readonly kinds?: string
 }
 
 /**

@@ -23,20 +23,23 @@ export interface SetJob {
   readonly options: ExportOptions
   /** Original files by picture hash. */
   readonly files: Readonly<Record<string, string>>
+  readonly wordsFile?: string
   readonly out: string
 }
 
 /** Renders sheets one after another and packs them. Width and height are those of the last. */
 export const exportSet = async (job: SetJob, progress: Progress = () => undefined): Promise<Exported> => {
-  const { project, options, files, out, sheets } = job
+  const { project, options, files, wordsFile, out, sheets } = job
+  const words = wordsFile === undefined ? {} : { wordsFile }
   const parts: string[] = []
   let size = { width: 0, height: 0 }
   try {
     for (const [i, what] of sheets.entries()) {
       const part = `${out}.${i}.sheet`
       parts.push(part)
-      progress(i, sheets.length + 1, 'painting')
-      size = await exportSheet({ project, ...what, options, files, out: part })
+      size = await exportSheet({ project, ...what, ...words, options, files, out: part }, (done, of, phase) =>
+        progress(i + done / of, sheets.length + 1, phase),
+      )
     }
     progress(sheets.length, sheets.length + 1, 'writing')
     const zip = new ZipFile()

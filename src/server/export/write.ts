@@ -8,7 +8,9 @@ import { renderItems, renderPanel, renderSheet } from '@/core/render/drawList'
 import { itemsOf, type DrawList } from '@/core/render/ops'
 import type { ExportOptions } from '@/contract/api'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
+import { placeholderWords } from '@/server/export/placeholders'
 import { outputSize, paintList } from '@/server/export/renderSheet'
+import { exists } from '@/server/storage/files'
 import { asStorageFailure } from '@/server/storage/failures'
 
 /** Everything an export needs; plain data, so that it can be handed to another process. */
@@ -24,6 +26,8 @@ export interface ExportJob {
   readonly options: ExportOptions
   /** Original files by picture hash. */
   readonly files: Readonly<Record<string, string>>
+  /** The typeface that tiles of empty frames are written in, where they are asked for. */
+  readonly wordsFile?: string
   readonly out: string
 }
 
@@ -34,6 +38,32 @@ export interface Exported {
 }
 
 export type Progress = (done: number, of: number, phase: 'painting' | 'writing') => void
+
+/** Writing takes about this share of what painting takes; measured on photographs. */
+const WRITING_SHARE = 0.5
+
+/** About what a pixel of a photograph comes to in a file; only the pace of the progress hangs on it. */
+const BYTES_A_PIXEL = { png: 1.2, jpeg: 0.3, webp: 0.15 } as const
+
+const WATCH_MS = 150
+
+/** Tells how large a file has grown while it is written; the function given back ends it. */
+const watchSize = (file: string, tell: (bytes: number) => void): (() => void) => {
+  let isOver = false
+  const look = async (): Promise<void> => {
+    if (!(await exists(file))) return
+    const { size } = await stat(file)
+    if (!isOver) tell(size)
+  }
+  const timer = setInterval(() => {
+    // It may be moved into place between the two looks.
+    look().catch((error: unknown) => console.warn('The size of an export was not seen.', error))
+  }, WATCH_MS)
+  return () => {
+    isOver = true
+    clearInterval(timer)
+  }
+}
 
 /** Transparent stays transparent in PNG and WebP; JPEG is flattened on white. */
 const encoder = (canvas: Canvas, { format, quality, ppi }: ExportOptions, opaque: boolean): Sharp => {
@@ -59,18 +89,22 @@ const encoder = (canvas: Canvas, { format, quality, ppi }: ExportOptions, opaque
     .webp({ quality, alphaQuality: 100 })
 }
 
-const listOf = ({
+const listOf = async ({
   project: held,
   sheetId,
   itemIds,
   take,
   panelId,
   options,
-}: Omit<ExportJob, 'out' | 'files'>): DrawList => {
+  wordsFile,
+}: Omit<ExportJob, 'out' | 'files'>): Promise<DrawList> => {
   const project = take === undefined ? held : showTakesNamed(held, { sheetId, name: take })
   const sheet = sheetOf(project, sheetId)
   if (panelId !== undefined) return renderPanel(project, sheet, panelId, options)
-  return itemIds ? renderItems(project, sheet, itemIds) : renderSheet(project, sheet, { bleed: options.bleed })
+  if (itemIds) return renderItems(project, sheet, itemIds)
+  const placeholders =
+    options.placeholders && wordsFile !== undefined ? await placeholderWords(wordsFile, sheet) : undefined
+  return renderSheet(project, sheet, { bleed: options.bleed, ...(placeholders ? { placeholders } : {}) })
 }
 
 /** Renders one sheet to a file, written aside and moved into place when whole. */
@@ -80,13 +114,18 @@ export const exportSheet = async (
   pixelsFor: PixelSource = originalPixels((hash) => job.files[hash]),
 ): Promise<Exported> => {
   const sheet = sheetOf(job.project, job.sheetId)
-  const list = listOf(job)
+  const list = await listOf(job)
   outputSize(list, job.options.ppi, job.options.format)
-  const parts = itemsOf(list.items).length + 1
+  const items = itemsOf(list.items).length
+  const parts = items + Math.max(1, items * WRITING_SHARE)
   progress(0, parts, 'painting')
   const canvas = await paintList(list, job.options.ppi, pixelsFor, (done) => progress(done, parts, 'painting'))
-  progress(parts - 1, parts, 'writing')
   const aside = `${job.out}.part`
+  const expected = canvas.width * canvas.height * BYTES_A_PIXEL[job.options.format]
+  const stopWatching = watchSize(aside, (bytes) =>
+    progress(items + (parts - items) * (1 - Math.exp(-bytes / expected)), parts, 'writing'),
+  )
+  progress(items, parts, 'writing')
   try {
     const isOpaque = !job.itemIds && job.panelId === undefined && sheet.background.kind === 'colour'
     await encoder(canvas, job.options, isOpaque).toFile(aside)
@@ -94,6 +133,8 @@ export const exportSheet = async (
   } catch (error) {
     await rm(aside, { force: true })
     throw asStorageFailure(error)
+  } finally {
+    stopWatching()
   }
   return { bytes: (await stat(job.out)).size, width: canvas.width, height: canvas.height }
 }

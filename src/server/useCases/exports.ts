@@ -1,8 +1,12 @@
 import type { ExportRequest } from '@/contract/api'
+import { faceFileOf } from '@/server/faces/catalogue'
 import { originalFile } from '@/server/pictures/catalogue'
 import { openProject } from '@/server/projects/store'
 import { startJob } from '@/server/work/jobs'
 import { work } from '@/server/work/work'
+
+/** The typeface on tiles of empty frames. */
+const WORDS_FACE = 'archivo-black'
 
 /** Queues an export of sheets as they are now. Refuses what would be too large before anything starts. */
 export const startExport = async (projectId: string, request: ExportRequest, signal?: AbortSignal): Promise<string> => {
@@ -10,13 +14,14 @@ export const startExport = async (projectId: string, request: ExportRequest, sig
   const plan = await work('plan', { project, request }, { signal })
   const files: Record<string, string> = {}
   for (const hash of plan.hashes) files[hash] = await originalFile(hash)
-  const { itemIds, format, ppi, quality, bleed } = request
-  const options = { format, ppi, quality, bleed }
+  const { itemIds, format, ppi, quality, bleed, placeholders } = request
+  const options = { format, ppi, quality, bleed, ...(placeholders ? { placeholders } : {}) }
+  const words = placeholders ? { wordsFile: await faceFileOf(WORDS_FACE) } : {}
   const what = plan.set.length ? { sheets: plan.set } : { sheetId: plan.sheetId, ...(itemIds ? { itemIds } : {}) }
   return startJob({
     kind: 'export',
     projectId,
     fileName: plan.fileName,
-    run: (out, watch) => work('export', { project, options, files, out, ...what }, watch),
+    run: (out, watch) => work('export', { project, options, files, out, ...words, ...what }, watch),
   })
 }

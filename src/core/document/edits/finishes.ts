@@ -3,9 +3,9 @@ import { refuse } from '@/core/failure'
 import type { Blend } from '@/core/colour/blend'
 import { LAYER_RANGE, type FinishLayer } from '@/core/finish/layers'
 import type { Corner } from '@/core/stencil/corners'
-import { isStraight, type Stencil } from '@/core/stencil/stencil'
+import { isStraight } from '@/core/stencil/stencil'
+import { cornered, putStencil, type Around } from '@/core/document/edits/stencils'
 import { defineEdit, put } from '@/core/document/edit'
-import { cornered } from '@/core/document/edits/stencils'
 import { layersOf, namedOf } from '@/core/document/finish'
 import { sheetOf } from '@/core/document/read'
 import { isLocked, itemOf } from '@/core/document/tree'
@@ -21,13 +21,13 @@ export const eachItem = (
   draft: Draft<Project>,
   project: Project,
   { sheetId, ids }: ItemsAddress,
-  change: (item: Draft<Item>, held: Item) => void,
+  change: (item: Draft<Item>, held: Item, around: Around) => void,
 ): void => {
   const sheet = sheetOf(project, sheetId)
   for (const id of ids) {
     const held = itemOf(sheet, id)
     const item = isLocked(sheet, id) ? undefined : draft.sheets[sheetId]?.items[id]
-    if (item) change(item, held)
+    if (item) change(item, held, { project, sheet })
   }
 }
 
@@ -112,9 +112,9 @@ export const setMixing = defineEdit<ItemsAddress & { readonly opacity?: number |
     }),
 )
 
-export const putCorners = (item: Draft<Item>, held: Item, corners: Corner | undefined): void => {
+export const putCorners = (item: Draft<Item>, held: Item, corners: Corner | undefined, around: Around): void => {
   if (!corners || held.kind !== 'frame' || item.kind !== 'frame' || !isStraight(held.stencil)) return
-  put(item, 'stencil', cornered(held.stencil, [corners]) as Draft<Stencil>) // a frozen value is stored as it is
+  putStencil(item, cornered(held.stencil, [corners]), around)
 }
 
 /** A finish as it is copied from an item: layers of its own, and what goes with them. */
@@ -143,13 +143,13 @@ export const copyFinish = (project: Project, item: Item): FinishCopy => ({
 export const pasteFinish = defineEdit<ItemsAddress & { readonly copy: FinishCopy }>(
   (draft, { copy, ...at }, project) => {
     const isKnown = copy.finishId !== undefined && project.finishes[copy.finishId] !== undefined
-    eachItem(draft, project, at, (item, held) => {
+    eachItem(draft, project, at, (item, held, around) => {
       putFinish(item, isKnown && copy.finishId !== undefined ? { finishId: copy.finishId } : { layers: copy.layers })
       if (copy.opacity === undefined) delete item.opacity
       else put(item, 'opacity', copy.opacity)
       if (copy.blend === undefined) delete item.blend
       else put(item, 'blend', copy.blend)
-      putCorners(item, held, copy.corners?.[0])
+      putCorners(item, held, copy.corners?.[0], around)
     })
   },
 )

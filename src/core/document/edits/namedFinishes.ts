@@ -2,10 +2,10 @@ import type { Draft } from 'immer'
 import { refuse } from '@/core/failure'
 import type { FinishLayer } from '@/core/finish/layers'
 import type { Corner } from '@/core/stencil/corners'
-import { isStraight, type Stencil } from '@/core/stencil/stencil'
+import { isStraight } from '@/core/stencil/stencil'
 import { defineEdit, put } from '@/core/document/edit'
 import { copyFinish, eachItem, putCorners, putFinish, type ItemsAddress } from '@/core/document/edits/finishes'
-import { cornered } from '@/core/document/edits/stencils'
+import { cornered, putStencil } from '@/core/document/edits/stencils'
 import { finishUses, layersOf, namedOf } from '@/core/document/finish'
 import { sheetOf } from '@/core/document/read'
 import { itemOf } from '@/core/document/tree'
@@ -15,11 +15,11 @@ import type { Item, NamedFinish, Project } from '@/core/document/types'
 export const applyFinish = defineEdit<ItemsAddress & { readonly finishId: string }>(
   (draft, { finishId, ...at }, project) => {
     const named = project.finishes[finishId] ?? refuse('a finish', 'one of the project', finishId)
-    eachItem(draft, project, at, (item, held) => {
+    eachItem(draft, project, at, (item, held, around) => {
       putFinish(item, { finishId })
       delete item.opacity
       delete item.blend
-      putCorners(item, held, named.corners)
+      putCorners(item, held, named.corners, around)
     })
   },
 )
@@ -92,7 +92,7 @@ const followCorners = (
   for (const { sheetId, item } of finishUses(project, named.id)) {
     const user = draft.sheets[sheetId]?.items[item.id]
     if (user?.kind !== 'frame' || item.kind !== 'frame' || !sameCorner(item, named.corners)) continue
-    put(user, 'stencil', cornered(item.stencil, corners ? [corners] : null) as Draft<Stencil>) // a frozen value
+    putStencil(user, cornered(item.stencil, corners ? [corners] : null), { project, sheet: sheetOf(project, sheetId) })
   }
 }
 
@@ -116,7 +116,7 @@ export const removeFinish = defineEdit<FinishAddress>((draft, { finishId }, proj
 
 /** Sets items back to their named finish, in all or in one layer. */
 export const setBack = defineEdit<ItemsAddress & { readonly layerId?: string }>((draft, { layerId, ...at }, project) =>
-  eachItem(draft, project, at, (item, held) => {
+  eachItem(draft, project, at, (item, held, around) => {
     const named = namedOf(project, held)
     if (!named || !held.finish) return
     if (layerId !== undefined) {
@@ -130,7 +130,7 @@ export const setBack = defineEdit<ItemsAddress & { readonly layerId?: string }>(
     putFinish(item, { finishId: named.id })
     delete item.opacity
     delete item.blend
-    putCorners(item, held, named.corners)
+    putCorners(item, held, named.corners, around)
   }),
 )
 

@@ -2,13 +2,15 @@ import type { Draft } from 'immer'
 import { refuse } from '@/core/failure'
 import { normalTurn } from '@/core/geometry/angle'
 import { piecesOf } from '@/core/path/contours'
+import type { Box } from '@/core/geometry/box'
 import type { Outline } from '@/core/path/path'
 import { isWindowCovered, moveWindow } from '@/core/placement/window'
 import type { Corner } from '@/core/stencil/corners'
 import { isStraight, reshapedRect, type Stencil } from '@/core/stencil/stencil'
 import { defineEdit, joinRecorded, put, type Recorded } from '@/core/document/edit'
 import { addFrame, frameDraft } from '@/core/document/edits/frames'
-import { openToWhole, putPlaced } from '@/core/document/edits/fills'
+import { openToWhole } from '@/core/document/edits/fills'
+import { rebasedFill } from '@/core/document/edits/rebase'
 import { removeItems } from '@/core/document/edits/items'
 import { holderOf } from '@/core/document/background'
 import { newFrame } from '@/core/document/create'
@@ -33,15 +35,29 @@ interface FramesAddress {
   readonly ids: readonly string[]
 }
 
-const putStencil = (frame: Draft<Frame>, stencil: Stencil): void => put(frame, 'stencil', stencil as Draft<Stencil>) // a frozen value is stored as it is
+/** The project and the sheet that a change is made on. */
+export interface Around {
+  readonly project: Project
+  readonly sheet: Sheet
+}
 
-/** Gives frames, those within groups too, another outline; what fills them and how it is placed stays as stored. */
+/** Stores an outline, and with it what fills the frame: its pictures stay where they are on the sheet. */
+export const putStencil = (frame: Draft<Frame>, stencil: Stencil, { project, sheet }: Around, box?: Box): void => {
+  const held = frameOf(sheet, frame.id)
+  const fill = rebasedFill(project, sheet, held, { ...held, stencil, ...(box ? { box } : {}) })
+  // Frozen values are stored as they are.
+  put(frame, 'stencil', stencil as Draft<Stencil>)
+  if (box) put(frame, 'box', box)
+  if (fill !== held.fill) put(frame, 'fill', fill as Draft<Fill>)
+}
+
+/** Gives frames, those within groups too, another outline; the pictures in them stay where they are on the sheet. */
 export const setStencils = defineEdit<FramesAddress & { readonly stencil: Stencil }>(
   (draft, { sheetId, ids, stencil }, project) => {
     const sheet = sheetOf(project, sheetId)
     for (const { id } of framesUnder(sheet, ids)) {
       const frame = isLocked(sheet, id) ? undefined : frameDraft(draft, project, sheetId, id)
-      if (frame) putStencil(frame, stencil)
+      if (frame) putStencil(frame, stencil, { project, sheet })
     }
   },
 )
@@ -61,7 +77,7 @@ export const setCorners = defineEdit<FramesAddress & { readonly corners: readonl
     const sheet = sheetOf(project, sheetId)
     for (const held of framesUnder(sheet, ids)) {
       const frame = isLocked(sheet, held.id) ? undefined : frameDraft(draft, project, sheetId, held.id)
-      if (frame) putStencil(frame, cornered(held.stencil, corners))
+      if (frame) putStencil(frame, cornered(held.stencil, corners), { project, sheet })
     }
   },
 )
@@ -69,43 +85,48 @@ export const setCorners = defineEdit<FramesAddress & { readonly corners: readonl
 /** Changes the values of a frame's parametric outline. Where its parts keep their size the box grows or shrinks with it. */
 export const reshapeFrame = defineEdit<FrameAddress & { readonly stencil: Stencil }>(
   (draft, { sheetId, frameId, stencil }, project) => {
-    const held = frameOf(sheetOf(project, sheetId), frameId)
+    const sheet = sheetOf(project, sheetId)
+    const held = frameOf(sheet, frameId)
     const frame = frameDraft(draft, project, sheetId, frameId)
     if (!frame) return
     const r = reshapedRect(held.stencil, stencil, held.box)
     // A mirrored frame grows to the other side.
     const seen = held.flip ? { ...r, x0: -r.x1, x1: -r.x0 } : r
-    putStencil(frame, stencil)
-    put(frame, 'box', boxInFrame(held, seen))
+    putStencil(frame, stencil, { project, sheet }, boxInFrame(held, seen))
   },
 )
 
 /** Stores an outline that stands on the sheet in a frame; its picture stays where it is on the sheet. */
 const storeOutline = (frame: Draft<Frame>, held: Frame, to: StandingOutline, project: Project, sheet: Sheet): void => {
-  const { placed } = shownTake(held.fill) ?? {}
-  const after: Frame = { ...held, stencil: to.stencil, flip: false }
-  if (placed) {
-    const mount = frameMount(project, sheet, held, placed.pictureId)
-    const moved = moveWindow(placed, mount, held, to, frameOutline(after, to.box))
-    // An outline that reaches beyond the picture shows the gap: it was drawn so.
-    const isKept = moved.placed.keepCovered && isWindowCovered(moved.placed, moved.mount)
-    putPlaced(frame, { ...moved.placed, keepCovered: isKept })
+  const after: Frame = { ...held, ...to, flip: false }
+  if (held.fill.kind === 'taken') {
+    const outline = frameOutline(after)
+    const takes = held.fill.takes.map((take) => {
+      const mount = frameMount(project, sheet, held, take.placed.pictureId)
+      const moved = moveWindow(take.placed, mount, held, to, outline)
+      // An outline that reaches beyond the picture shows the gap: it was drawn so.
+      const isKept = moved.placed.keepCovered && isWindowCovered(moved.placed, moved.mount)
+      return { ...take, placed: { ...moved.placed, keepCovered: isKept } }
+    })
+    put(frame, 'fill', { ...held.fill, takes } as Draft<Fill>) // a frozen value is stored as it is
   }
-  putStencil(frame, to.stencil)
+  put(frame, 'stencil', to.stencil as Draft<Stencil>)
   put(frame, 'box', to.box)
   put(frame, 'turn', to.turn)
   if (frame.flip !== undefined) delete frame.flip
 }
 
-/** Gives a frame an outline that stands on the sheet, in sheet points; the picture stays put. */
-export const setOutlineOnSheet = defineEdit<FrameAddress & { readonly outline: Outline; readonly turn?: number }>(
-  (draft, { sheetId, frameId, outline, turn = 0 }, project) => {
-    const sheet = sheetOf(project, sheetId)
-    const held = frameOf(sheet, frameId)
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    if (frame && isOutlineSound(outline)) storeOutline(frame, held, standingOutline(outline, turn), project, sheet)
-  },
-)
+/** Gives a frame an outline that stands on the sheet, in sheet points; the picture stays put. `kinds` are those of its points, where they are not told from their handles. */
+export const setOutlineOnSheet = defineEdit<
+  FrameAddress & { readonly outline: Outline; readonly turn?: number; readonly kinds?: string }
+>((draft, { sheetId, frameId, outline, turn = 0, kinds }, project) => {
+  const sheet = sheetOf(project, sheetId)
+  const held = frameOf(sheet, frameId)
+  const frame = frameDraft(draft, project, sheetId, frameId)
+  if (!frame || !isOutlineSound(outline)) return
+  const to = standingOutline(outline, turn)
+  storeOutline(frame, held, kinds === undefined ? to : { ...to, stencil: { ...to.stencil, kinds } }, project, sheet)
+})
 
 /** Turns a frame's box to run along a direction of the sheet; outline and picture stay where they are. */
 export const setUpright = (

@@ -10,6 +10,7 @@ import {
   isPlainObject,
   list,
   name,
+  optionalColour,
   optionalFlag,
   optionalShape,
   real,
@@ -77,6 +78,7 @@ export const letteringSchema = optionalShape({
   pose: shape({ ...centre, turn: real(TURN), flip: optionalFlag() }),
   letters: list(shape({ id: id(), rest }), L.text),
   aside: list(asideSchema, L.aside),
+  ink: optionalColour(),
   across: lazy((held: unknown) => (isPlainObject(held) ? placedSchema : optionalShape({}))),
 })
 

@@ -2,6 +2,7 @@ import { array, lazy, string, type ObjectShape } from 'yup'
 import { assertNever, type Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { FILL_RULES } from '@/core/path/path'
+import { KINDS_PATTERN } from '@/core/path/nodeKinds'
 import { isOutlineText } from '@/core/path/svgPath'
 import { CORNER_STYLES } from '@/core/stencil/corners'
 import type { Param } from '@/core/stencil/params'
@@ -66,6 +67,14 @@ export const outlineText = () =>
     .max(RANGE.outlineText, `must be at most ${RANGE.outlineText} characters`)
     .test('outline', 'must be path data of SVG that draws something', (d) => d === undefined || isOutlineText(d))
 
+/** Kinds of an outline's points, one sign each. */
+const kindsText = () =>
+  string()
+    .strict()
+    .typeError('must be text')
+    .max(RANGE.segments, `must be at most ${RANGE.segments} characters`)
+    .matches(KINDS_PATTERN, 'must be of the signs c, s and y')
+
 const ownOutline = { d: outlineText(), fillRule: word(FILL_RULES) }
 
 const parametric = Object.fromEntries(
@@ -88,7 +97,7 @@ const letterText = () =>
 
 export const stencilSchema = byKind({
   ...parametric,
-  path: ownOutline,
+  path: { ...ownOutline, kinds: kindsText() },
   mask: { ...ownOutline, pictureId: id() },
   glyph: { letter: letterText(), d: outlineText() },
 })

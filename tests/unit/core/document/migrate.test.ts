@@ -18,6 +18,10 @@ describe('documents of an older format', () => {
   it('are read as the same project of this format', () => {
     expect(readProject(oldSample())).toEqual(sampleProject())
   })
+  it('5 had no inks, kinds of points, or word on what a pale background stands on; all else is as it was', () => {
+    const before = { ...(JSON.parse(JSON.stringify(sampleProject())) as object), format: 5 }
+    expect(readProject(before)).toEqual(sampleProject())
+  })
   it('that are not sound are refused with their faults', () => {
     const broken = oldSample()
     delete broken['order']

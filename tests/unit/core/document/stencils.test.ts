@@ -19,18 +19,21 @@ import {
   setUpright,
   takeOffStencil,
 } from '@/core/document/edits/stencils'
+import { correctedFrames } from '@/core/document/edits/rebase'
+import { newFrame } from '@/core/document/create'
 import { outlineOnSheet } from '@/core/document/outline'
-import { placePicture } from '@/core/document/edits/fills'
+import { placePicture, setPlaced } from '@/core/document/edits/fills'
 import { pictureMatrix } from '@/core/document/content'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesOf } from '@/core/document/tree'
-import type { Project } from '@/core/document/types'
-import { isStraight } from '@/core/stencil/stencil'
+import { addFrame } from '@/core/document/edits/frames'
+import type { Frame, Project } from '@/core/document/types'
+import { isStraight, newStencil } from '@/core/stencil/stencil'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { stencils } from '@tests/helpers/arbitrary'
 import { someProjects } from '@tests/helpers/documents'
 import { near, nearMatrix } from '@tests/helpers/near'
-import { SHEET } from '@tests/helpers/project'
+import { sampleProject, SHEET } from '@tests/helpers/project'
 
 const sheet = (project: Project) => sheetOf(project, SHEET)
 const first = (project: Project) =>
@@ -43,8 +46,15 @@ const samePlace = (before: Project, after: Project, id: string, to = id): void =
   if (a && b) nearMatrix(b, a, 1e-5 * Math.max(1, Math.abs(a.e), Math.abs(a.f)), 1000)
 }
 
+/** The project as if nothing were kept covered: what was set, before it is corrected. */
+const uncorrected = (project: Project): Project =>
+  JSON.parse(JSON.stringify(project).replaceAll('"keepCovered":true', '"keepCovered":false')) as Project
+
+const withFrames = (frames: readonly Frame[]): Project =>
+  frames.reduce((project, frame) => addFrame(project, { sheetId: SHEET, frame }), sampleProject())
+
 describe('stencils of a document', () => {
-  it('swapped leave box, turn and what is stored of the picture alone', () =>
+  it('swapped leave box and turn alone, and every picture where it was set on the sheet', () =>
     holdsFor(
       fc.tuple(someProjects, stencils),
       ([project, stencil]) => {
@@ -54,13 +64,65 @@ describe('stencils of a document', () => {
           const held = frameOf(sheet(after), frame.id)
           expect(held.stencil).toEqual(stencil)
           expect(held.box).toEqual(frame.box)
-          expect(shownPlaced(held)).toEqual(shownPlaced(frame))
+          const [was, is] = [shownPlaced(frame), shownPlaced(held)]
+          expect([is?.pictureId, is?.turn, is?.flipX, is?.keepCovered]).toEqual([
+            was?.pictureId,
+            was?.turn,
+            was?.flipX,
+            was?.keepCovered,
+          ])
+          samePlace(uncorrected(project), uncorrected(after), frame.id)
         }
         expect(projectFaults(after)).toEqual([])
         expect(setStencils(after, { sheetId: SHEET, ids, stencil })).toBe(after)
       },
       40,
     ))
+  it('under a turned picture: swapped there and back, its size on the sheet is that of before', () => {
+    // Effective resolution is 72 over the largest stretch of picture pixels to sheet points: of the matrix alone.
+    const frame = { ...newFrame('f', { kind: 'rectangle' }, { cx: 300, cy: 300, w: 240, h: 160 }), turn: 0 }
+    const bare = withFrames([frame])
+    const filled = placePicture(bare, { sheetId: SHEET, frameId: 'f', pictureId: 'pic-1' })
+    const placed = shownPlaced(frameOf(sheet(filled), 'f'))
+    if (!placed) throw new TypeError('no picture')
+    const turned = setPlaced(filled, {
+      sheetId: SHEET,
+      frameId: 'f',
+      placed: { ...placed, turn: 20, keepCovered: false },
+    })
+    const star = setStencils(turned, { sheetId: SHEET, ids: ['f'], stencil: newStencil('star') })
+    samePlace(turned, star, 'f')
+    const back = setStencils(star, { sheetId: SHEET, ids: ['f'], stencil: { kind: 'rectangle' } })
+    samePlace(turned, back, 'f')
+    near(shownPlaced(frameOf(sheet(back), 'f'))?.zoom ?? 0, 1, 1e-9)
+    // With cornered corners and a changed value of the outline, too.
+    const cornered = setCorners(star, {
+      sheetId: SHEET,
+      ids: ['f'],
+      corners: [{ style: 'round', size: { share: 0.2 } }],
+    })
+    samePlace(turned, cornered, 'f')
+    const thin = reshapeFrame(star, { sheetId: SHEET, frameId: 'f', stencil: { ...newStencil('star'), points: 9 } })
+    samePlace(turned, thin, 'f')
+  })
+  it('that would not be covered by what was set are named', () => {
+    const frame = newFrame('f', { kind: 'ellipse' }, { cx: 300, cy: 300, w: 200, h: 200 })
+    const filled = placePicture(withFrames([frame]), { sheetId: SHEET, frameId: 'f', pictureId: 'pic-1' })
+    const placed = shownPlaced(frameOf(sheet(filled), 'f'))
+    if (!placed) throw new TypeError('no picture')
+    const turned = setPlaced(filled, {
+      sheetId: SHEET,
+      frameId: 'f',
+      placed: { ...placed, turn: 30, keepCovered: true },
+    })
+    expect(correctedFrames(turned, sheet(turned), ['f'])).toEqual([])
+    const square = setStencils(turned, { sheetId: SHEET, ids: ['f'], stencil: { kind: 'rectangle' } })
+    // From the circle of radius r to the corners of its square is √2·r away, across the turned picture r·(cos 30° + sin 30°).
+    expect(correctedFrames(square, sheet(square), ['f'])).toEqual(['f'])
+    // What is corrected is written nowhere: back in the circle it is as it was set.
+    const back = setStencils(square, { sheetId: SHEET, ids: ['f'], stencil: { kind: 'ellipse' } })
+    samePlace(turned, back, 'f')
+  })
   it('cornered change only where there are corners', () =>
     holdsFor(
       fc.tuple(someProjects, real(0, 0.5)),

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer'
+import type { Colour } from '@/core/colour/colour'
 import { apply } from '@/core/geometry/matrix'
 import type { LaidLetter, Layout, Rest } from '@/core/lettering/layout'
 import type { Setting } from '@/core/lettering/settings'
@@ -8,6 +9,7 @@ import type { GlyphStencil } from '@/core/stencil/stencil'
 import { defineEdit, put, sameValue } from '@/core/document/edit'
 import { newFrame } from '@/core/document/create'
 import { dropIdleSpans } from '@/core/document/edits/fills'
+import { rebasedFill } from '@/core/document/edits/rebase'
 import { handOver } from '@/core/document/edits/items'
 import { coverWord, layKeptAcross } from '@/core/document/edits/lettering/across'
 import {
@@ -23,7 +25,7 @@ import {
   type WordAddress,
 } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
-import type { Aside, Fill, Frame, Letter, Lettering, LetterPose, Sheet } from '@/core/document/types'
+import type { Aside, Fill, Frame, Letter, Lettering, LetterPose, Project, Sheet } from '@/core/document/types'
 
 /** What a text is set anew by. */
 export interface Relay {
@@ -104,6 +106,8 @@ const orderAfter = (order: readonly string[], ids: readonly string[], gone: Read
 
 /** What a text is set anew with, for each of its letters. */
 interface Resetting {
+  readonly project: Project
+  readonly sheet: Sheet
   readonly word: Word
   readonly after: Pick<Lettering, 'pose' | 'size'>
   readonly setBack: readonly string[]
@@ -123,19 +127,36 @@ const freshLetter = (id: string, laid: LaidLetter, rest: Rest, { word, after, lo
 }
 
 /** A letter that stays: where it now rests, nudged as it was. One that was given another shape keeps that. */
-const movedLetter = (held: Frame, laid: LaidLetter, rest: Rest, { word, after, setBack }: Resetting): Frame => {
+const movedLetter = (
+  held: Frame,
+  laid: LaidLetter,
+  rest: Rest,
+  { word, after, setBack, project, sheet }: Resetting,
+): Frame => {
   const isBack = setBack.includes(held.id)
   const was = word.lettering.letters.find(({ id }) => id === held.id)?.rest
   const nudge = was && !isBack ? nudgeOf(held, was, word.lettering) : undefined
   const isLetterShaped = held.stencil.kind === 'glyph'
-  const wasNamed = held.stencil.kind === 'glyph' && held.name === held.stencil.letter
-  return {
+  const moved: Frame = {
     ...held,
     ...standingAt(rest, after, nudge),
     stencil: isLetterShaped || isBack ? glyphOf(laid) : held.stencil,
-    name: wasNamed ? laid.text : held.name,
   }
+  const wasNamed = held.stencil.kind === 'glyph' && held.name === held.stencil.letter
+  const isReshaped = !sameValue(moved.stencil, held.stencil)
+  // A picture goes along with its letter and grows with the text; another outline leaves it as it is.
+  const fill = isReshaped
+    ? rebasedFill(project, sheet, standingLike(held, moved), moved, after.size / word.lettering.size)
+    : held.fill
+  return { ...moved, fill, name: wasNamed ? laid.text : held.name }
 }
+
+/** The frame as it was, standing where another does. */
+const standingLike = (frame: Frame, { box, turn }: Frame): Frame => ({
+  ...frame,
+  box: { ...frame.box, cx: box.cx, cy: box.cy },
+  turn,
+})
 
 const putFrame = (sheet: Draft<Sheet>, frame: Frame): void => {
   const held = sheet.items[frame.id]
@@ -148,6 +169,7 @@ const putFrame = (sheet: Draft<Sheet>, frame: Frame): void => {
   put(held, 'turn', frame.turn)
   put(held, 'stencil', frame.stencil as Draft<Frame['stencil']>)
   put(held, 'name', frame.name)
+  put(held, 'fill', frame.fill as Draft<Fill>)
 }
 
 const putLettering = (group: { lettering?: Draft<Lettering> | undefined }, lettering: Lettering): void => {
@@ -188,7 +210,15 @@ export const relayWord = defineEdit<WordAddress & Relay>((draft, args, project) 
   const pose = poseAfter(word, args)
   const spanId = acrossSpan(held, word)
   const after = { pose, size: layout.size }
-  const how: Resetting = { word, after, setBack: args.setBack ?? [], look: sharedLook(frames), spanId }
+  const how: Resetting = {
+    project,
+    sheet: held,
+    word,
+    after,
+    setBack: args.setBack ?? [],
+    look: sharedLook(frames),
+    spanId,
+  }
   layout.letters.forEach((laid, i) => {
     const id = letterIds[i]
     if (id === undefined || !laid.rest) return
@@ -209,6 +239,7 @@ export const relayWord = defineEdit<WordAddress & Relay>((draft, args, project) 
     letters,
     aside: asideAfter(word, gone, standing),
     ...(across ? { across } : {}),
+    ...(word.lettering.ink === undefined ? {} : { ink: word.lettering.ink }),
   })
   if (gone.length) handOver(sheet, held)
   if (spanId !== null) coverWord(draft, sheetId, groupId, spanId)
@@ -223,6 +254,7 @@ export const newWord = (
   layout: Layout,
   letterIds: readonly string[],
   pose: LetterPose,
+  ink?: Colour,
 ): { readonly word: Word; readonly frames: readonly Frame[] } => {
   const placed = { pose, size: layout.size }
   const letters = layout.letters.map(({ rest }, i): Letter => ({ id: letterIds[i] ?? '', ...(rest ? { rest } : {}) }))
@@ -232,7 +264,8 @@ export const newWord = (
     const { box, turn } = standingAt(laid.rest, placed)
     return [{ ...newFrame(id, glyphOf(laid), box, laid.text), turn, ...(pose.flip ? { flip: true } : {}) }]
   })
-  const lettering: Lettering = { ...setting, size: layout.size, pictures: 'each', pose, letters, aside: [] }
+  const held = { ...setting, size: layout.size, pictures: 'each', pose, letters, aside: [] } as const
+  const lettering: Lettering = ink === undefined ? held : { ...held, ink }
   const word: Word = {
     kind: 'group',
     id: groupId,

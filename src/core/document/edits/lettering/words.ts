@@ -1,21 +1,23 @@
 import { unitedFlat } from '@/core/path/flat'
 import type { Outline } from '@/core/path/path'
-import { defineEdit, joinRecorded, type Recorded } from '@/core/document/edit'
+import type { Colour } from '@/core/colour/colour'
+import { defineEdit, joinRecorded, put, type Recorded } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { ownFill } from '@/core/document/edits/echoes'
 import { ungroupItems } from '@/core/document/edits/groups'
 import { removeItems, takeFromList } from '@/core/document/edits/items'
 import { newWord, wordName } from '@/core/document/edits/lettering/relay'
+import { fillFrames } from '@/core/document/edits/fills'
 import { newFrame } from '@/core/document/create'
 import { placeAbove } from '@/core/document/lists'
-import { letterFrames, wordOf, type Word, type WordAddress } from '@/core/document/lettering'
+import { inkOf, letterFrames, wordOf, type Word, type WordAddress } from '@/core/document/lettering'
 import { outlineOnSheet, standingOutline } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
 import type { Frame, Item, LetterPose, Project, Sheet } from '@/core/document/types'
 import type { Layout } from '@/core/lettering/layout'
 import type { Setting } from '@/core/lettering/settings'
 
-/** Puts a text on a sheet, on top or just above another item; its letters are empty. */
+/** Puts a text on a sheet, on top or just above another item; its letters are empty, painted in the ink if one is given. */
 export const addWord = defineEdit<
   WordAddress & {
     readonly setting: Setting
@@ -23,15 +25,33 @@ export const addWord = defineEdit<
     readonly letterIds: readonly string[]
     readonly pose: LetterPose
     readonly above?: string
+    readonly ink?: Colour
   }
->((draft, { sheetId, groupId, setting, layout, letterIds, pose, above }, project) => {
+>((draft, { sheetId, groupId, setting, layout, letterIds, pose, above, ink }, project) => {
   const held = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
   if (!sheet || held.items[groupId]) return
-  const { word, frames } = newWord(groupId, setting, layout, letterIds, pose)
+  const { word, frames } = newWord(groupId, setting, layout, letterIds, pose, ink)
   for (const item of [word, ...frames] as readonly Item[]) Object.assign(sheet.items, { [item.id]: item })
   placeAbove(sheet, [groupId], above)
 })
+
+/** Paints the empty letters of a text in an ink; those that had a colour of their own take it too. None without an ink. */
+export const inkWord = defineEdit<WordAddress & { readonly ink: Colour | null }>(
+  (draft, { sheetId, groupId, ink }, project) => {
+    const held = sheetOf(project, sheetId)
+    const items = draft.sheets[sheetId]?.items
+    const group = items?.[groupId]
+    if (!items || group?.kind !== 'group' || !group.lettering) return
+    if (ink === null) delete group.lettering.ink
+    else put(group.lettering, 'ink', ink)
+    for (const { id, fill } of letterFrames(held, wordOf(held, groupId))) {
+      const frame = items[id]
+      if (frame?.kind === 'frame' && (fill.kind === 'colour' || fill.kind === 'gradient'))
+        put(frame, 'fill', { kind: 'none' })
+    }
+  },
+)
 
 /** Takes away a text that has no letters. */
 export const dropEmptyWord = defineEdit<WordAddress>((draft, { sheetId, groupId }, project) => {
@@ -47,6 +67,17 @@ const dropLettering = defineEdit<WordAddress>((draft, { sheetId, groupId }) => {
   if (group?.kind === 'group') delete group.lettering
 })
 
+/** Letters that show the text's ink keep it as a colour of their own. */
+const fillLetters = (
+  project: Project,
+  sheetId: string,
+  frames: readonly Frame[],
+  colour: Colour | undefined,
+): Recorded =>
+  colour === undefined || !frames.length
+    ? { project, forward: [], inverse: [] }
+    : fillFrames.record(project, { sheetId, ids: frames.map(({ id }) => id), fill: { kind: 'colour', colour } })
+
 const hasLook = ({ finish, opacity, blend }: Word): boolean =>
   finish !== undefined || opacity !== undefined || blend !== undefined
 
@@ -56,7 +87,10 @@ const hasLook = ({ finish, opacity, blend }: Word): boolean =>
  */
 export const breakWord = (project: Project, at: WordAddress): Recorded => {
   const word = wordOf(sheetOf(project, at.sheetId), at.groupId)
-  const plain = dropLettering.record(project, at)
+  const sheet = sheetOf(project, at.sheetId)
+  const inked = letterFrames(sheet, word).filter((frame) => inkOf(sheet, frame) !== null)
+  const dried = fillLetters(project, at.sheetId, inked, word.lettering.ink)
+  const plain = joinRecorded(dried, (held) => dropLettering.record(held, at))
   if (hasLook(word)) return plain
   return joinRecorded(plain, (left) => ungroupItems.record(left, { sheetId: at.sheetId, ids: [at.groupId] }))
 }
@@ -76,7 +110,8 @@ const wordOutline = (sheet: Sheet, word: Word): Outline => {
 const filledAs = (project: Project, sheet: Sheet, word: Word, frame: Frame): Frame => {
   const frames = letterFrames(sheet, word)
   const first = frames.find(({ fill }) => fill.kind !== 'none')
-  if (!first) return frame
+  if (!first)
+    return word.lettering.ink === undefined ? frame : { ...frame, fill: { kind: 'colour', colour: word.lettering.ink } }
   const isWindow = first.fill.kind === 'span'
   return {
     ...frame,
