@@ -10,6 +10,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { heldSheet } from '@/client/store/benchStore'
 import { applyColour, changeChoice } from '@/client/store/colourCut'
 import {
+  chosenKind,
   makeNodes,
   makeSides,
   pointsTool,
@@ -53,6 +54,7 @@ const PointNumbers = () => {
 const PointsRail = () => {
   const bench = useBenchHandle()
   const count = useBench((state) => (state.tool?.kind === 'points' ? state.tool.chosen.length : 0))
+  const held = useBench(chosenKind)
   const isOff = count === 0
   return (
     <>
@@ -62,6 +64,7 @@ const PointsRail = () => {
           key={kind}
           label={`Make the chosen points ${kind}`}
           disabled={isOff}
+          pressed={kind === held}
           onPress={() => makeNodes(bench, kind)}
         >
           {KIND_WORDS[kind]}

@@ -1,5 +1,6 @@
 import {
   addNode,
+  nodeAt,
   moveNodes,
   nodesOf,
   pathOfNodes,
@@ -38,7 +39,7 @@ export const pointsOf = (tool: TableTool | null, sheet: Sheet): PointsTool | nul
 const derived = new WeakMap<Frame, readonly Contour[]>()
 
 /** The points of a frame's outline in sheet points; the same ones for the same frame. */
-const contoursOfFrame = (frame: Frame): readonly Contour[] => {
+export const contoursOfFrame = (frame: Frame): readonly Contour[] => {
   const known = derived.get(frame)
   if (known) return known
   const { stencil } = frame
@@ -108,6 +109,14 @@ const needChosen = (bench: Bench, act: (tool: PointsTool) => void): void =>
     if (!tool.chosen.length) say(bench, 'Press a point first. Shift adds more.')
     else act(tool)
   })
+
+/** The kind that all chosen points are of; null where they differ or none is chosen. */
+export const chosenKind = (state: BenchState): NodeKind | null => {
+  const tool = pointsTool(state)
+  const kinds = new Set(tool?.chosen.map((address) => nodeAt(tool.contours, address)?.kind))
+  const [only] = kinds
+  return kinds.size === 1 ? (only ?? null) : null
+}
 
 export const makeNodes = (bench: Bench, kind: NodeKind): void =>
   needChosen(bench, ({ contours, chosen }) =>

@@ -1,27 +1,52 @@
 import { distance, type Point } from '@/core/geometry/vector'
 import { firstPoint, lastPoint, type DraftPiece } from '@/core/path/draft'
-import { snapTurn, directionOf, unitVector } from '@/core/geometry/angle'
-import { subtract } from '@/core/geometry/vector'
+import { onRay, snapPoint, type PointField } from '@/core/geometry/snapPoint'
+import { snapFieldOf } from '@/core/document/snapField'
+import { framesOf, isHidden } from '@/core/document/tree'
+import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import type { ToolDrag, ToolHand } from '@/client/gestures/tools/hand'
-import type { Bench } from '@/client/store/benchStore'
+import { heldSheet, type Bench } from '@/client/store/benchStore'
+import { contoursOfFrame } from '@/client/store/points'
 import { closeTrace, draftPieces, leaveTrace, setDraft } from '@/client/store/trace'
 
 /** A press this near the first point closes the outline, in table pixels. */
 const CLOSE_REACH = 11
 /** Points of a drawn run stand at least this far apart, in table pixels. */
 const STROKE_STEP = 1.5
-const ANGLE_STEP = 45
+/** Points snap within this many table pixels. */
+const SNAP_PIXELS = 6
 
 const isNear = (bench: Bench, p: Point | null, q: Point): boolean =>
   p !== null && distance(p, q) * bench.get().view.scale <= CLOSE_REACH
 
-/** With Shift a side runs level, upright or at 45°. */
-const straightened = (from: Point | null, to: Point, shift: boolean): Point => {
-  if (!shift || !from) return to
-  const away = subtract(to, from)
-  const along = unitVector(snapTurn(directionOf(away), ANGLE_STEP))
-  const reach = away.x * along.x + away.y * along.y
-  return { x: from.x + along.x * reach, y: from.y + along.y * reach }
+/** Points of other outlines beyond these are not looked at. */
+const MOST_POINTS = 2000
+
+/** What a traced point snaps to: its own points, those of frames' outlines, guides and edges. */
+const pointField = (bench: Bench): PointField => {
+  const state = bench.get()
+  const sheet = heldSheet(state)
+  const pieces = draftPieces(state)
+  const own = pieces.flatMap((piece) => (piece.kind === 'node' ? [piece.node.at] : []))
+  const others = framesOf(sheet)
+    .filter(({ id }) => !isHidden(sheet, id))
+    .flatMap((frame) => contoursOfFrame(frame).flatMap(({ nodes }) => nodes.map(({ at }) => at)))
+  const { rects, x, y } = snapFieldOf(sheet, [])
+  return {
+    points: [...own.slice(0, -1), ...others.slice(0, MOST_POINTS)],
+    x: [...x, ...own.map((at) => at.x), ...rects.flatMap((r) => [r.x0, (r.x0 + r.x1) / 2, r.x1])],
+    y: [...y, ...own.map((at) => at.y), ...rects.flatMap((r) => [r.y0, (r.y0 + r.y1) / 2, r.y1])],
+    from: lastPoint(pieces),
+  }
+}
+
+/** Where a point set here falls: with Shift always level, upright or at 45° from the one before. */
+const placed = (bench: Bench, at: Point, shift: boolean): Point => {
+  const { snaps, view } = bench.get()
+  const from = lastPoint(draftPieces(bench.get()))
+  if (shift && from) return onRay(from, at)
+  if (!snaps || heldKeys.has(NO_SNAP_KEY)) return at
+  return snapPoint(at, pointField(bench), SNAP_PIXELS / view.scale)
 }
 
 const corner = (at: Point): DraftPiece => ({ kind: 'node', node: { at, kind: 'corner' } })
@@ -80,18 +105,19 @@ export const traceHand = (bench: Bench): ToolHand => ({
     if (tool?.kind !== 'trace' || tool.isClosed) return
     const pieces = draftPieces(bench.get())
     if (pieces.length > 1 && isNear(bench, firstPoint(pieces), at)) return closeTrace(bench)
-    setDraft(bench, [...pieces, corner(straightened(lastPoint(pieces), at, shift))])
+    setDraft(bench, [...pieces, corner(placed(bench, at, shift))])
   },
   start: ({ at, shift }) => {
     const { tool } = bench.get()
     if (tool?.kind !== 'trace' || tool.isClosed)
       return { move: () => undefined, end: () => undefined, cancel: () => undefined }
     if (tool.isFreehand) return strokeDrag(bench, at)
-    return nodeDrag(bench, straightened(lastPoint(draftPieces(bench.get())), at, shift))
+    return nodeDrag(bench, placed(bench, at, shift))
   },
   hover: (at) => {
     const { tool } = bench.get()
-    if (tool?.kind === 'trace' && !tool.isClosed) bench.set({ tool: { ...tool, pointer: at } })
+    if (tool?.kind === 'trace' && !tool.isClosed)
+      bench.set({ tool: { ...tool, pointer: tool.isFreehand ? at : placed(bench, at, false) } })
   },
   undo: () => {
     const { tool } = bench.get()

@@ -28,7 +28,10 @@ const within = (value: number, { min, max }: { readonly min: number; readonly ma
   value >= min && value <= max
 
 const isStorable = ({ zoom, aspect, focus }: Placed): boolean =>
-  within(zoom, RANGE.zoom) && within(aspect, RANGE.aspect) && within(focus.u, RANGE.focus) && within(focus.v, RANGE.focus)
+  within(zoom, RANGE.zoom) &&
+  within(aspect, RANGE.aspect) &&
+  within(focus.u, RANGE.focus) &&
+  within(focus.v, RANGE.focus)
 
 interface Rebasing {
   readonly from: Window

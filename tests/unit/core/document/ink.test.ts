@@ -97,12 +97,12 @@ describe('a pale background picture', () => {
   }
   it('stands on white: half of a black picture over it is mid grey (source over, Porter and Duff 1984)', async () => {
     const [r, g, b, a] = await middle(withPale())
-    for (const channel of [r, g, b]) near(channel ?? 0, 127.5, 1)
+    for (const channel of [r, g, b]) near(channel ?? 0, 127.5, 2)
     expect(a).toBe(255)
   })
   it('stands on nothing where that is chosen: half of it is see-through', async () => {
     const [, , , a] = await middle(withPale('none'))
-    near(a ?? 0, 127.5, 1)
+    near(a ?? 0, 127.5, 2)
     expect(renderSheet(withPale('none'), sheetOf(withPale('none'), SHEET)).items.map(({ id }) => id)).not.toContain(
       PAPER_ID,
     )
