@@ -2,9 +2,9 @@
 import Alert from '@mui/material/Alert'
 import Snackbar from '@mui/material/Snackbar'
 import dynamic from 'next/dynamic'
-import { useEffect } from 'react'
+import { useEffect, type DragEvent } from 'react'
 import { useDropzone } from 'react-dropzone'
-import { frameAt } from '@/core/document/read'
+import type { Point } from '@/core/geometry/vector'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Card } from '@/client/bench/Card'
 import { ConflictDialog } from '@/client/bench/ConflictDialog'
@@ -16,12 +16,14 @@ import { CarriedTag, Supplies } from '@/client/bench/Supplies'
 import { TraceDialog } from '@/client/bench/TraceDialog'
 import { TopBar } from '@/client/bench/TopBar'
 import { useWindow } from '@/client/bench/useWindow'
+import { hoverCarried, landingOfFiles, putDown } from '@/client/gestures/useCarry'
+import { learnAlpha } from '@/client/stage/alpha'
 import { Table } from '@/client/stage/Table'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
-import { addFaces, isFaceFile, loadFaces } from '@/client/store/faces'
+import type { Bench } from '@/client/store/benchStore'
+import { loadFaces } from '@/client/store/faces'
 import { loadStencils } from '@/client/store/keptStencils'
-import { addFiles, loadPictures } from '@/client/store/uploads'
-import { toSheet } from '@/client/store/view'
+import { takeFiles } from '@/client/store/takeFiles'
+import { loadPictures } from '@/client/store/uploads'
 import styles from '@/client/bench/Bench.module.css'
 import supplies from '@/client/bench/Supplies.module.css'
 
@@ -41,17 +43,6 @@ const ArtworkDialog = dynamic(() => import('@/client/bench/ArtworkDialog').then(
 const StockDialog = dynamic(() => import('@/client/bench/StockDialog').then((m) => m.StockDialog))
 
 const NOTICE_MS = { plain: 5000, fault: 9000 }
-
-/** The frame under a spot of the window, for files dropped there. */
-const frameUnder = (bench: Bench, x: number, y: number): string | null => {
-  const box = document.querySelector('[data-region="table"]')?.getBoundingClientRect()
-  if (!box || x < box.left || x > box.right || y < box.top || y > box.bottom) return null
-  const state = bench.get()
-  return (
-    frameAt(shownSheet(state), toSheet(state.view, { x: x - box.left, y: y - box.top }), (frame) => frame.takesPictures)
-      ?.id ?? null
-  )
-}
 
 const Notice = () => {
   const bench = useBenchHandle()
@@ -79,16 +70,6 @@ const Notice = () => {
   )
 }
 
-/** Typefaces join the letters. Drawings dropped by themselves may become stencils or pictures: that is asked. All else goes to the library. */
-const takeFiles = (bench: Bench, files: readonly File[], at: string | null): void => {
-  const faces = files.filter(isFaceFile)
-  if (faces.length) void addFaces(bench, faces)
-  const others = files.filter((file) => !faces.includes(file))
-  if (!others.length) return
-  if (others.every(({ name }) => /\.svg$/i.test(name))) bench.set({ dialog: 'artwork', artwork: others })
-  else void addFiles(bench, others, at)
-}
-
 const Dialogs = () => {
   const bench = useBenchHandle()
   const dialog = useBench((state) => state.dialog)
@@ -114,11 +95,31 @@ const Dialogs = () => {
   )
 }
 
+const pointOf = (event: object): Point => {
+  const { clientX, clientY } = event as { readonly clientX: number; readonly clientY: number } // asked for before
+  return { x: clientX, y: clientY }
+}
+
+/** While files are carried over the bench: what a drop here would do. */
+const hoverFiles = (bench: Bench, event: DragEvent<HTMLElement>): void =>
+  hoverCarried(bench, { kind: 'files', count: event.dataTransfer.items.length }, pointOf(event), false)
+
+/** Learns which pictures of the project can be seen through. */
+const useAlpha = (): void => {
+  const used = useBench((state) => state.project.pictures)
+  const pictures = useBench((state) => state.pictures)
+  useEffect(() => {
+    const hashes = new Set(Object.values(used).map(({ hash }) => hash))
+    for (const picture of pictures) if (hashes.has(picture.hash)) learnAlpha(picture)
+  }, [used, pictures])
+}
+
 /** The bench: bar, card, table, rail, stack, supplies. Files can be dropped anywhere on it. */
 export const BenchView = () => {
   const bench = useBenchHandle()
   const spoken = useBench((state) => state.spoken)
   useWindow(bench)
+  useAlpha()
   useEffect(() => {
     void loadPictures(bench)
     void loadStencils(bench)
@@ -127,9 +128,11 @@ export const BenchView = () => {
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,
     noKeyboard: true,
+    onDragOver: (event) => hoverFiles(bench, event),
+    onDragLeave: () => putDown(bench),
     onDrop: (files, _refused, event) => {
-      const at = event && 'clientX' in event ? frameUnder(bench, Number(event.clientX), Number(event.clientY)) : null
-      if (files.length) takeFiles(bench, files, at)
+      const landing = event && 'clientX' in event ? landingOfFiles(bench, pointOf(event)) : null
+      if (files.length) takeFiles(bench, files, landing)
     },
   })
   return (
@@ -144,8 +147,8 @@ export const BenchView = () => {
       <Supplies onAdd={open} />
       <CarriedTag />
       {isDragActive && (
-        <div className={supplies.veil}>
-          <span>Drop pictures: on a frame to fill it, anywhere else to add them</span>
+        <div className={supplies.dropHint} role="status">
+          Drop on a frame to fill it, on the sheet for a frame of its shape, beside the table to add it
         </div>
       )}
       <div className="visually-hidden" aria-live="polite">

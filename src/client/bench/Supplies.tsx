@@ -34,7 +34,11 @@ const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
 const ROOM = 28
 const HEIGHT = { least: 132, most: 460, first: 140, wraps: 240, panel: 330 }
 
-const CarriedPicture = ({ carried }: { readonly carried: Exclude<Carried, { readonly kind: 'stencil' | 'text' }> }) => {
+const CarriedPicture = ({
+  carried,
+}: {
+  readonly carried: Exclude<Carried, { readonly kind: 'stencil' | 'text' | 'files' }>
+}) => {
   const pictures = useBench((state) => state.project.pictures)
   const hash = carried.kind === 'picture' ? carried.picture.hash : carried.hash
   const known = Object.values(pictures).find((picture) => picture.hash === hash)?.pixels
@@ -55,6 +59,8 @@ export const CarriedTag = () => {
         <StencilIcon stencil={carried.stencil} />
       ) : carried.kind === 'text' ? (
         <strong>{carried.text}</strong>
+      ) : carried.kind === 'files' ? (
+        <strong>{carried.count > 1 ? `${carried.count} files` : 'One file'}</strong>
       ) : (
         <CarriedPicture carried={carried} />
       )}
@@ -130,6 +136,11 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
     const timer = setTimeout(focusSupplies, FOCUS_MS)
     return () => clearTimeout(timer)
   }, [waits])
+  // What comes in stands at the head of the strip, and is seen there.
+  const uploads = useBench((state) => state.uploads.length)
+  useEffect(() => {
+    if (uploads > 0) strip.current?.scrollTo({ left: 0, top: 0 })
+  }, [uploads])
   const tall = isPanelOpen ? Math.max(height, HEIGHT.panel) : height
   const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
   return (

@@ -9,7 +9,8 @@ import type { Bench } from '@/client/store/benchStore'
 import { copySelected, cutSelected, FRAGMENT_TYPE, pasteText } from '@/client/store/clipboard'
 import { say } from '@/client/store/notices'
 import { selectAll } from '@/client/store/selection'
-import { addFiles } from '@/client/store/uploads'
+import { pasteLanding } from '@/client/store/landing'
+import { takeFiles } from '@/client/store/takeFiles'
 
 /** In a dialog or menu that lies over the bench. */
 const isOverBench = (target: EventTarget | null): boolean =>
@@ -84,7 +85,7 @@ const clipboardEvents = (bench: Bench) => ({
     const text = event.clipboardData?.getData(FRAGMENT_TYPE) || event.clipboardData?.getData('text/plain') || ''
     if (!files.length && !text) return
     event.preventDefault()
-    if (files.length) void addFiles(bench, files)
+    if (files.length) takeFiles(bench, files, pasteLanding(bench))
     else pasteText(bench, text)
   },
 })

@@ -5,13 +5,14 @@ import { subtract, type Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { itemRect, sheetRect } from '@/core/document/extent'
 import { holdsPicture, pictureMatrix } from '@/core/document/content'
-import { frameAt, frameContains, framesAt } from '@/core/document/read'
+import { frameContains } from '@/core/document/read'
 import { holdable, isAtHand, isLocked, listOf } from '@/core/document/tree'
 import { joinRecorded, type Recorded } from '@/core/document/edit'
 import { fragmentOf, pasteFragment } from '@/core/document/fragment'
 import type { Project } from '@/core/document/types'
 import type { Stencil } from '@/core/stencil/stencil'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
+import { framesSeenAt, frameSeenAt, isSeeThrough } from '@/client/gestures/hits'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import { showStopped } from '@/client/gestures/nudge'
 import { knobDrag } from '@/client/gestures/knobs'
@@ -88,7 +89,16 @@ const isOnPicture = (bench: Bench, at: Point): boolean => {
 const isOnSelection = (bench: Bench, at: Point): boolean => {
   const state = bench.get()
   const chosen = state.selection[0] === BACKGROUND_ID ? [] : selectedFrames(state)
-  return chosen.some((frame) => isAtHand(shownSheet(state), frame.id) && frameContains(frame, at))
+  const sheet = shownSheet(state)
+  const isThere = chosen.some((frame) => isAtHand(sheet, frame.id) && frameContains(frame, at))
+  if (!isThere || state.way !== 'whole') return isThere
+  // What is seen through a hole of the selected frame is pressed rather than that frame; with nothing there, the frame.
+  const hit = frameSeenAt(state.project, sheet, at)
+  return (
+    hit === null ||
+    chosen.some(({ id }) => id === hit.id) ||
+    !chosen.some((frame) => isSeeThrough(state.project, sheet, frame, at))
+  )
 }
 
 const knobHold = (bench: Bench, param: string): Hold => {
@@ -116,7 +126,7 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   const grip = (ids: readonly string[]): Grip => ({ project: state.project, sheetId: state.sheetId, ids, from })
   if (state.selection.length && (named !== null || isOnSelection(bench, from)))
     return dragOf(bench, gripDrag(bench, grip(state.selection), named))
-  const hit = frameAt(sheet, from)
+  const hit = frameSeenAt(state.project, sheet, from)
   // The faint part of a picture is a part of it, where nothing else lies.
   if (!hit && state.way === 'picture' && isOnPicture(bench, from))
     return dragOf(bench, bodyDrag('picture', grip(state.selection)))
@@ -245,7 +255,9 @@ const isSecondPress = (at: Point, time: number): boolean => {
 const beneath = (bench: Bench, at: Point): string | null => {
   const state = bench.get()
   const sheet = shownSheet(state)
-  const here = [...new Set(framesAt(sheet, at).map((frame) => holdable(sheet, frame.id, state.entered)))]
+  const here = [
+    ...new Set(framesSeenAt(state.project, sheet, at).map((frame) => holdable(sheet, frame.id, state.entered))),
+  ]
   return here[(here.indexOf(state.selection[0] ?? '') + 1) % here.length] ?? null
 }
 
@@ -258,7 +270,7 @@ export const tap = (bench: Bench, at: Point, named: string | null, how: Press): 
   if (named !== null) return
   if (state.armed) return putArmed(bench, state.armed, boxAround(point, state.armed, state))
   const sheet = shownSheet(state)
-  const hit = frameAt(sheet, point)
+  const hit = frameSeenAt(state.project, sheet, point)
   const id = hit && holdable(sheet, hit.id, state.entered)
   const isSecond = isSecondPress(at, how.time)
   if (how.shift || how.ctrl || state.isAdding) return id === null ? undefined : toggleSelected(bench, id)

@@ -8,7 +8,6 @@ import type { Recorded } from '@/core/document/edit'
 import { aloneFrame, carryFill, liftFill } from '@/core/document/edits/carry'
 import { placePicture } from '@/core/document/edits/fills'
 import { placedIn } from '@/core/document/content'
-import { frameAt } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import {
   boxAround,
@@ -19,9 +18,11 @@ import {
   recordFill,
   setBackgroundPicture,
 } from '@/client/store/actions'
+import { frameDroppedOn } from '@/client/gestures/hits'
 import { focusTable } from '@/client/gestures/focus'
 import { dropAcross, recordAcross } from '@/client/store/letterPictures'
 import { putWord } from '@/client/store/lettering'
+import { amongSelected, type Landing } from '@/client/store/landing'
 import { select } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { toSheet } from '@/client/store/view'
@@ -66,23 +67,31 @@ const recordDrop = (bench: Bench, carried: Carried, frameId: string, copy: boole
         : carryFill.record(project, { sheetId, from: carried.frameId, to: frameId, copy })
     case 'stencil':
     case 'text':
+    case 'files':
       return null
     default:
       return assertNever(carried)
   }
 }
 
+/** A drop so near to an outline is meant for its frame, in table pixels. */
+const DROP_REACH = 12
+
+/** Is it pictures that are carried? */
+export const holdsPictures = (carried: Carried | null): boolean =>
+  carried !== null && carried.kind !== 'stencil' && carried.kind !== 'text'
+
 /** While carried over the table: what a drop here would do is shown live. With `copy` what is carried also stays. */
 export const hoverCarried = (bench: Bench, carried: Carried, at: Point, copy: boolean): void => {
   const state = bench.get()
   const onTable = overTable(at)
-  const isPicture = carried.kind === 'picture' || carried.kind === 'fill'
+  const isPicture = holdsPictures(carried)
   const isOverBackground = isPicture && overBackgroundZone(at)
   const word = isPicture && !isOverBackground ? overWordZone(at) : null
   const point = onTable && toSheet(state.view, onTable)
   const frame =
     isPicture && point && !isOverBackground && word === null
-      ? frameAt(shownSheet(held(bench)), point, (f) => f.takesPictures)
+      ? frameDroppedOn(state.project, shownSheet(held(bench)), point, DROP_REACH / state.view.scale)
       : null
   const isSame =
     (frame?.id ?? null) === state.dropFrame &&
@@ -135,6 +144,18 @@ const dropIntoFrame = (bench: Bench, from: string, to: string, copy: boolean): v
   select(bench, to)
 }
 
+/** Where files that are carried would land; null where they are only added to the pictures. */
+export const landingOfFiles = (bench: Bench, at: Point): Landing | null => {
+  hoverCarried(bench, { kind: 'files', count: 1 }, at, false)
+  const { sheetId, dropFrame, dropWord, overBackground, view } = bench.get()
+  const onTable = overTable(at)
+  putDown(bench)
+  if (!onTable) return null
+  if (overBackground) return { kind: 'background', sheetId }
+  if (dropWord !== null) return { kind: 'word', sheetId, groupId: dropWord }
+  return dropFrame === null ? { kind: 'sheet', sheetId, at: toSheet(view, onTable) } : amongSelected(bench, dropFrame)
+}
+
 /** Puts down what is carried where the pointer is. */
 export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boolean): void => {
   const state = bench.get()
@@ -147,6 +168,7 @@ export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boo
   const point = toSheet(state.view, onTable)
   if (carried.kind === 'stencil')
     return putFrame(bench, carried.stencil, boxAround(point, carried.stencil, state, carried.aspect))
+  if (carried.kind === 'files') return
   if (carried.kind === 'text') return void putWord(bench, carried.text, carried.faceId, point)
   if (word !== null) return dropAcross(bench, word, carried)
   if (carried.kind === 'fill')

@@ -5,7 +5,6 @@ import { boxMatrix } from '@/core/geometry/box'
 import { apply, invert } from '@/core/geometry/matrix'
 import { rectContains } from '@/core/geometry/rect'
 import { subtract, type Point } from '@/core/geometry/vector'
-import { frameAt } from '@/core/document/read'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { sheetRect } from '@/core/document/extent'
 import { holdable } from '@/core/document/tree'
@@ -21,6 +20,7 @@ import {
   within,
   type Hold,
 } from '@/client/gestures/holds'
+import { frameSeenAt } from '@/client/gestures/hits'
 import { toolHand } from '@/client/gestures/tools'
 import { turnPoint } from '@/client/gestures/tools/pointsHand'
 import { panSelected, zoomSelected } from '@/client/gestures/nudge'
@@ -64,7 +64,7 @@ const doubleClick = (bench: Bench, table: HTMLElement, target: EventTarget, clie
   if (state.tool) return
   const sheet = shownSheet(state)
   const at = toSheet(state.view, within(table, [clientX, clientY]))
-  const hit = frameAt(sheet, at)
+  const hit = frameSeenAt(state.project, sheet, at)
   if (!hit) {
     if (sheet.background.kind === 'picture' && rectContains(sheetRect(sheet.size), at)) select(bench, BACKGROUND_ID)
     return

@@ -2,6 +2,7 @@
 import { itemRect } from '@/core/document/extent'
 import { isWord } from '@/core/document/lettering'
 import { isAtHand } from '@/core/document/tree'
+import { holdsPictures } from '@/client/gestures/useCarry'
 import { useBench } from '@/client/binding/useBench'
 import { heldSheet } from '@/client/store/benchStore'
 import styles from '@/client/letters/Letters.module.css'
@@ -17,9 +18,7 @@ export const WordZones = () => {
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
   const over = useBench((state) => state.dropWord)
-  const isCarrying = useBench(
-    ({ carried, carriedAt }) => carriedAt !== null && (carried?.kind === 'picture' || carried?.kind === 'fill'),
-  )
+  const isCarrying = useBench(({ carried, carriedAt }) => carriedAt !== null && holdsPictures(carried))
   if (!isCarrying) return null
   return Object.values(sheet.items)
     .filter(isWord)

@@ -43,7 +43,7 @@ const Removed = ({
 const EmptyState = ({ onNew, onDemo }: { readonly onNew: () => void; readonly onDemo: () => void }) => (
   <div className={styles.emptyState}>
     <h3>No projects yet</h3>
-    <p>Make a sheet and put pictures into frames on it, or look at the demo first.</p>
+    <p>Make a sheet and put pictures into frames on it, drop a photograph here, or look at the demo first.</p>
     <Button variant="contained" onClick={onNew} sx={{ mr: 1 }}>
       New sheet
     </Button>
@@ -53,18 +53,25 @@ const EmptyState = ({ onNew, onDemo }: { readonly onNew: () => void; readonly on
   </div>
 )
 
+/** Bundles are brought in; any other file is taken for a photograph. */
+const isBundle = ({ name, type }: File): boolean => /\.zip$/i.test(name) || type === 'application/zip'
+
 /** The projects as they look, the last changed first. */
 export const ProjectsPage = () => {
   const router = useRouter()
-  const { projects, fault, busy, setFault, attempt, bringIn } = useProjects()
+  const { projects, fault, busy, setFault, attempt, bringIn, startWith } = useProjects()
   const [isMaking, setMaking] = useState(false)
   const [renaming, setRenaming] = useState<ProjectSummary | null>(null)
   const [gone, setGone] = useState<ProjectSummary | null>(null)
+  const take = (file: File): void => {
+    if (isBundle(file)) return void bringIn(file)
+    void startWith(file).then((id) => id !== null && router.push(`/projects/${id}`))
+  }
   const { getRootProps, getInputProps, open } = useDropzone({
     noClick: true,
     noKeyboard: true,
     multiple: false,
-    onDrop: (files) => files[0] && void bringIn(files[0]),
+    onDrop: (files) => files[0] && take(files[0]),
   })
   const restore = (project: ProjectSummary): void => {
     setGone(null)

@@ -1,7 +1,8 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
-import type { ProjectSummary } from '@/contract/api'
+import type { PictureAnswer, ProjectSummary } from '@/contract/api'
 import { api, ApiError, sendFile } from '@/client/http/api'
+import { pictureProject } from '@/client/projects/pictureProject'
 
 export interface Fault {
   readonly message: string
@@ -53,5 +54,20 @@ export const useProjects = () => {
         ).done,
     )
 
-  return { projects, fault, busy, setFault, attempt, bringIn }
+  /** Starts a project with a photograph; gives its id, or null where that failed. */
+  const startWith = async (file: File): Promise<string | null> => {
+    let id: string | null = null
+    await attempt(`Starting with ${file.name}…`, async () => {
+      const sending = sendFile<PictureAnswer>(
+        `/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`,
+        file,
+        (share) => setBusy(`Starting with ${file.name}… ${Math.round(share * 100)}%`),
+      )
+      const picture = await sending.done
+      id = (await api.keepCopy(pictureProject(picture), picture.name)).id
+    })
+    return id
+  }
+
+  return { projects, fault, busy, setFault, attempt, bringIn, startWith }
 }

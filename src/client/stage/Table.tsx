@@ -5,6 +5,7 @@ import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { tableKey } from '@/client/gestures/keys'
+import { holdsPictures } from '@/client/gestures/useCarry'
 import { useTableGestures } from '@/client/gestures/useTableGestures'
 import { TypingLayer } from '@/client/letters/TypingLayer'
 import { WordZones } from '@/client/letters/WordZones'
@@ -102,9 +103,7 @@ const Paper = () => {
 }
 
 const BackgroundZone = () => {
-  const carriesPicture = useBench(
-    (state) => state.carriedAt !== null && (state.carried?.kind === 'picture' || state.carried?.kind === 'fill'),
-  )
+  const carriesPicture = useBench((state) => state.carriedAt !== null && holdsPictures(state.carried))
   const isOver = useBench((state) => state.overBackground)
   if (!carriesPicture) return null
   return (

@@ -12,9 +12,9 @@ import { addTake } from '@/core/document/edits/takes'
 import { setBackground } from '@/core/document/edits/sheets'
 import { freePlace, sensibleSize } from '@/core/document/arrange'
 import { newFrame } from '@/core/document/create'
-import type { Frame, PictureRef, Project } from '@/core/document/types'
+import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
-import type { Point } from '@/core/geometry/vector'
+import type { Point, Size } from '@/core/geometry/vector'
 import { setZoom } from '@/core/placement/move'
 import type { Mount, Placed } from '@/core/placement/placed'
 import type { Window } from '@/core/placement/window'
@@ -127,14 +127,19 @@ export const clipPicture = (bench: Bench, picture: PictureAnswer, stencil: Stenc
   select(bench, frame.id)
 }
 
+/** The size of a new frame of a picture's own shape. */
+export const pictureSize = (sheet: Sheet, { width, height }: PictureAnswer): Size => {
+  const base = sensibleSize(sheet, { kind: 'ellipse' })
+  const share = width / height
+  return share > 1 ? { w: base.w * 1.3, h: (base.w * 1.3) / share } : { w: base.h * 1.3 * share, h: base.h * 1.3 }
+}
+
 /** A frame of the picture's own shape, holding it; at a spot or in the next free place. */
 export const putPictureFrame = (bench: Bench, picture: PictureAnswer, at?: Point): void => {
   bench.endBurst()
   const state = bench.get()
   const sheet = shownSheet(state)
-  const base = sensibleSize(sheet, { kind: 'ellipse' })
-  const share = picture.width / picture.height
-  const size = share > 1 ? { w: base.w * 1.3, h: (base.w * 1.3) / share } : { w: base.h * 1.3 * share, h: base.h * 1.3 }
+  const size = pictureSize(sheet, picture)
   const box = at ? { cx: at.x, cy: at.y, ...size } : freePlace(sheet, size, viewMiddle(state))
   const frame = newFrame(newItemId(), { kind: 'rectangle' }, box, picture.name)
   bench.commit('New frame with picture', (project) =>

@@ -29,7 +29,7 @@ export const recordAcross = (project: Project, sheetId: string, groupId: string,
     return withPicture(project, carried.picture, (known, pictureId) =>
       pictureAcross.record(known, { ...at, pictureId }),
     )
-  if (carried.kind === 'stencil' || carried.kind === 'text') return null
+  if (carried.kind !== 'fill') return null
   const sheet = project.sheets[sheetId]
   const pictureId = sheet && placedIn(sheet, frameOf(sheet, carried.frameId))?.pictureId
   return pictureId === undefined ? null : pictureAcross.record(project, { ...at, pictureId })

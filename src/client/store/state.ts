@@ -37,12 +37,14 @@ export type Saving =
   /** The server refuses what was made here; sending it again would not help. */
   | { readonly state: 'refused'; readonly message: string }
 
-/** What is being carried over the table: from the supplies, or a picture out of its frame. */
+/** What is being carried over the table: from the supplies, a picture out of its frame, or files from the desktop. */
 export type Carried =
   | { readonly kind: 'picture'; readonly picture: PictureAnswer }
   | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
   | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly aspect?: number }
   | { readonly kind: 'text'; readonly text: string; readonly faceId: string }
+  /** Files from outside; what they hold is not known before they are dropped. */
+  | { readonly kind: 'files'; readonly count: number }
 
 /** The points of a frame's outline under the hand, in sheet points; they stand for the outline of `of`. */
 export interface PointsTool {

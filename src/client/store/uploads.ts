@@ -4,16 +4,11 @@ import { relinkHash } from '@/core/document/edits/project'
 import { pictureUses } from '@/core/document/roots'
 import type { Project } from '@/core/document/types'
 import { ApiError, api, sendFile } from '@/client/http/api'
-import { fillFrame } from '@/client/store/actions'
+import { Landings, type Landing } from '@/client/store/landing'
 import { forgetMissing } from '@/client/stage/images'
 import { say } from '@/client/store/notices'
 import type { Bench } from '@/client/store/benchStore'
 import type { Upload } from '@/client/store/state'
-
-interface FrameOnSheet {
-  readonly sheetId: string
-  readonly frameId: string
-}
 
 const SIDE_BY_SIDE = 3
 
@@ -58,35 +53,40 @@ const sendOne = async (bench: Bench, id: number, file: File): Promise<PictureAns
 }
 
 /**
- * Adds files to the library, several at once with progress for each. The first fills `frameId`, if given: on the sheet that
- * is shown now, whichever is shown when the file has come in.
+ * Adds files to the library, several at once with progress for each, which the supplies show. With a landing they go on
+ * the sheet in the order of the files, each as soon as it and those before it are in.
  */
-export const addFiles = async (bench: Bench, files: readonly File[], frameId: string | null = null): Promise<void> => {
-  const { sheetId } = bench.get()
+export const addFiles = async (bench: Bench, files: readonly File[], landing: Landing | null = null): Promise<void> => {
   const entries = files.map((file) => {
     uploads += 1
     const upload: Upload = { id: uploads, name: file.name, share: 0, state: 'sending' }
     return { file, upload }
   })
-  bench.set({ uploads: [...bench.get().uploads, ...entries.map((entry) => entry.upload)] })
+  bench.set({
+    uploads: [...bench.get().uploads, ...entries.map((entry) => entry.upload)],
+    suppliesTab: 'Pictures',
+  })
+  const landings = landing && new Landings(bench, landing)
+  const came: (PictureAnswer | null | undefined)[] = entries.map(() => undefined)
+  let landed = 0
+  const land = (): void => {
+    for (let next = came[landed]; next !== undefined; next = came[landed]) {
+      landed += 1
+      if (next) landings?.put(next)
+    }
+  }
   const waiting = [...entries]
   let added = 0
   const work = async (): Promise<void> => {
     for (let next = waiting.shift(); next; next = waiting.shift()) {
       const picture = await sendOne(bench, next.upload.id, next.file)
-      if (!picture) continue
-      added += 1
-      if (frameId !== null && next === entries[0]) fillFrameLater(bench, { sheetId, frameId }, picture)
+      if (picture) added += 1
+      came[entries.indexOf(next)] = picture
+      land()
     }
   }
   await Promise.all(Array.from({ length: SIDE_BY_SIDE }, work))
   if (added) bench.set({ spoken: `${added} ${added === 1 ? 'picture' : 'pictures'} added` })
-}
-
-/** Fills a frame that was meant some time ago; one that has gone meanwhile leaves the picture in the library. */
-const fillFrameLater = (bench: Bench, { sheetId, frameId }: FrameOnSheet, picture: PictureAnswer): void => {
-  if (bench.get().project.sheets[sheetId]?.items[frameId]) fillFrame(bench, frameId, picture, sheetId)
-  else say(bench, `${picture.name} is among the pictures; the frame it was meant for is gone.`)
 }
 
 /**

@@ -5,7 +5,7 @@ import { Failure } from '@/core/failure'
 import { database } from '@/server/db/open'
 import { LIMITS } from '@/server/limits'
 import { isDrawing } from '@/server/pictures/drawings'
-import { keepFiles, wholePicture, type StoredPicture } from '@/server/pictures/catalogue'
+import { changePicture, keepFiles, wholePicture, type StoredPicture } from '@/server/pictures/catalogue'
 import { asStorageFailure } from '@/server/storage/failures'
 import { receive, temporaryPath, type Received } from '@/server/storage/files'
 import { work } from '@/server/work/work'
@@ -88,5 +88,6 @@ export const takePicture = async (
   const kept = (await isDrawing(received.file))
     ? await readIn(received, name, 'take-drawing', options)
     : await keepReceived(received, name, options)
-  return kept.picture
+  // One that is known already appears under the name it was brought in with now.
+  return kept.isNew ? kept.picture : changePicture(kept.picture.hash, { name: pictureName(name) })
 }

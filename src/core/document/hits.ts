@@ -1,0 +1,46 @@
+import { apply, invert, largestStretch } from '@/core/geometry/matrix'
+import type { Point } from '@/core/geometry/vector'
+import { outlineContains } from '@/core/path/contains'
+import { contoursOf } from '@/core/path/contours'
+import { nearestSpot } from '@/core/path/nearest'
+import { nodesOf } from '@/core/path/nodes'
+import { frameAt, frameMatrix, frameOutline } from '@/core/document/read'
+import { framesOf, isAtHand } from '@/core/document/tree'
+import type { Frame, Sheet } from '@/core/document/types'
+
+type Wanted = (frame: Frame) => boolean
+
+/** Is the point in a hole of a letter, such as that of an O? */
+const isInHole = (frame: Frame, p: Point): boolean => {
+  if (frame.stencil.kind !== 'glyph') return false
+  const at = apply(invert(frameMatrix(frame)), p)
+  return contoursOf(frameOutline(frame).path).some((path) => outlineContains({ path, fillRule: 'nonzero' }, at))
+}
+
+/** How far a point lies from a frame's outline, in sheet points; at least `reach` further away is not measured. */
+const awayFrom = (frame: Frame, p: Point, reach: number): number => {
+  const { box } = frame
+  const half = Math.hypot(box.w, box.h) / 2 + reach
+  if (Math.abs(p.x - box.cx) > half || Math.abs(p.y - box.cy) > half) return Infinity
+  const matrix = frameMatrix(frame)
+  const spot = nearestSpot(nodesOf(frameOutline(frame).path), apply(invert(matrix), p))
+  return spot ? spot.distance * largestStretch(matrix) : Infinity
+}
+
+/**
+ * The frame that a drop at a point is meant for: the topmost whose outline holds it, else the topmost letter with a hole
+ * there, else the one whose outline is nearest, if that is within `reach` sheet points. Of those at hand that pass `wanted`.
+ */
+export const dropFrameAt = (sheet: Sheet, p: Point, reach: number, wanted: Wanted): Frame | null => {
+  const upon = frameAt(sheet, p, wanted)
+  if (upon) return upon
+  const frames = framesOf(sheet).filter((frame) => isAtHand(sheet, frame.id) && wanted(frame))
+  const holed = frames.findLast((frame) => isInHole(frame, p))
+  if (holed) return holed
+  let best: { readonly frame: Frame; readonly away: number } | null = null
+  for (const frame of frames) {
+    const away = awayFrom(frame, p, reach)
+    if (away <= reach && (best === null || away <= best.away)) best = { frame, away }
+  }
+  return best?.frame ?? null
+}
