@@ -186,3 +186,50 @@ export const placedIn = (project: Project, id: string): Placed => {
   if (!placed) throw new TypeError(`no picture in ${id}`)
   return placed
 }
+
+interface DroppedFile {
+  readonly name: string
+  readonly data: Buffer
+  readonly type?: string
+}
+
+/** Carries files from the desktop to a spot of the window; with `drop` they are let go there. */
+export const carryFiles = async (
+  page: Page,
+  at: Point,
+  files: readonly DroppedFile[],
+  drop: boolean,
+): Promise<void> => {
+  const transfer = await page.evaluateHandle(
+    (list) => {
+      const data = new DataTransfer()
+      for (const { name, text, type } of list) {
+        const bytes = Uint8Array.from(atob(text), (c) => c.charCodeAt(0))
+        data.items.add(new File([bytes], name, { type }))
+      }
+      return data
+    },
+    files.map(({ name, data, type = 'image/jpeg' }) => ({ name, text: data.toString('base64'), type })),
+  )
+  const target = await page.evaluateHandle(({ x, y }) => document.elementFromPoint(x, y) ?? document.body, at)
+  for (const type of ['dragenter', 'dragover', ...(drop ? ['drop'] : [])])
+    await target
+      .asElement()
+      ?.dispatchEvent(type, { dataTransfer: transfer, clientX: at.x, clientY: at.y, bubbles: true })
+}
+
+/** Drops files at a spot of the window, as the desktop does. */
+export const dropFiles = (page: Page, at: Point, files: readonly DroppedFile[]): Promise<void> =>
+  carryFiles(page, at, files, true)
+
+/** Pastes a file as the clipboard gives it. */
+export const pasteFile = async (page: Page, { name, data, type = 'image/jpeg' }: DroppedFile): Promise<void> =>
+  page.evaluate(
+    ([text, called, kind]) => {
+      const held = new DataTransfer()
+      held.items.add(new File([Uint8Array.from(atob(text), (c) => c.charCodeAt(0))], called, { type: kind }))
+      const target = document.activeElement ?? document.body
+      target.dispatchEvent(new ClipboardEvent('paste', { clipboardData: held, bubbles: true, cancelable: true }))
+    },
+    [data.toString('base64'), name, type] as const,
+  )

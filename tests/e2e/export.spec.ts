@@ -144,3 +144,56 @@ test('a file that is no bundle is refused in words', async ({ page }) => {
     .setInputFiles({ name: 'a.zip', mimeType: 'application/zip', buffer: Buffer.from('not a zip') })
   await expect(page.getByRole('alert').filter({ hasText: 'cannot be read' })).toBeVisible()
 })
+
+test('names the frames that are empty, leaves them out or shows them as grey tiles', async ({ page, request }) => {
+  const empty = { id: 'waits', box: { cx: 600, cy: 300, w: 250, h: 250 } }
+  const [filled] = PIECES
+  await BenchHand.open(page, await makeProject(request, [...(filled ? [filled] : []), empty]))
+  const at = async (download: Download, x: number, y: number): Promise<readonly number[]> => {
+    const { data, info } = await sharp(await download.path())
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+    return [...data.subarray((y * info.width + x) * info.channels, (y * info.width + x) * info.channels + 3)]
+  }
+  const plain = await exportAs(page, 'PNG', async () => {
+    await expect(page.getByRole('group', { name: 'Empty frames' })).toContainText('One frame is empty: waits.')
+  })
+  expect(await at(plain, 490, 200)).toEqual([255, 255, 255])
+  await page.getByRole('button', { name: 'Close' }).click()
+  const tiles = await exportAs(page, 'PNG', async () => {
+    await page.getByRole('radio', { name: 'Show them as grey tiles with name and size' }).check()
+  })
+  expect(await at(tiles, 490, 200)).toEqual([201, 201, 201])
+  // Words stand in the middle: something there is darker than the tile.
+  const words = await sharp(await tiles.path())
+    .extract({ left: 520, top: 280, width: 160, height: 40 })
+    .greyscale()
+    .stats()
+  expect(words.channels[0]?.min ?? 255).toBeLessThan(100)
+})
+
+test('asks before Esc cancels it, and goes on if told so; with the server gone it says so and the bench stays', async ({
+  page,
+  request,
+}) => {
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
+  await page.getByRole('textbox', { name: 'Resolution in ppi' }).fill('900')
+  await page.keyboard.press('Enter')
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Export PNG' }).click()
+  await expect(page.getByText(/Painting|Writing/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByText('The export is not finished. Cancel it?')).toBeVisible()
+  await page.getByRole('button', { name: 'Go on exporting' }).click()
+  // The server cannot be reached for a while, in the midst of it.
+  await page.route('**/api/exports/*', (route) => route.abort())
+  await expect(page.getByText('The server is not reached; it is asked again and again.')).toBeVisible()
+  await page.unroute('**/api/exports/*')
+  expect((await download).suggestedFilename()).toBe('Bench-test.png')
+  await page.route('**/api/exports/**', (route) => route.abort())
+  await page.getByRole('button', { name: 'Download again' }).click()
+  await expect(page.getByText(/server does not answer/)).toBeVisible()
+  await page.getByRole('button', { name: 'Close' }).click()
+  await expect(hand.table).toBeVisible()
+})

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { writeFile } from 'node:fs/promises'
 import sharp from 'sharp'
-import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET, upload } from './bench'
+import { BenchHand, dropFiles, frameIn, makeProject, picture, placedIn, SHEET, upload } from './bench'
 import { bombPng } from '../helpers/images'
 
 const TWO = [
@@ -11,30 +11,6 @@ const TWO = [
 ]
 
 const supply = (page: Page, name: string) => page.locator('[data-supply]').filter({ hasText: name }).first()
-
-/** Drops files at a spot of the window, as the desktop does. */
-const dropFiles = async (
-  page: Page,
-  at: { x: number; y: number },
-  files: readonly { name: string; data: Buffer }[],
-): Promise<void> => {
-  const transfer = await page.evaluateHandle(
-    (list) => {
-      const data = new DataTransfer()
-      for (const { name, text } of list) {
-        const bytes = Uint8Array.from(atob(text), (c) => c.charCodeAt(0))
-        data.items.add(new File([bytes], name, { type: 'image/jpeg' }))
-      }
-      return data
-    },
-    files.map(({ name, data }) => ({ name, text: data.toString('base64') })),
-  )
-  const target = await page.evaluateHandle(({ x, y }) => document.elementFromPoint(x, y) ?? document.body, at)
-  for (const type of ['dragenter', 'dragover', 'drop'])
-    await target
-      .asElement()
-      ?.dispatchEvent(type, { dataTransfer: transfer, clientX: at.x, clientY: at.y, bubbles: true })
-}
 
 test('come by the file dialog, several at once, JPEG, PNG and WebP, turned upright', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, TWO))
@@ -138,6 +114,8 @@ test('that cannot be read say so in words, and the rest come in', async ({ page,
 
 test('hovering over a frame show the result live; let go they cover it, undistorted', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, TWO))
+  // However many pictures came before, this one is in sight.
+  await page.getByRole('searchbox', { name: 'Search pictures by name and tag' }).fill('fields')
   const from = await supply(page, 'fields').boundingBox()
   const over = await hand.at({ x: 560, y: 300 })
   const colour = (): Promise<number[]> =>

@@ -22,6 +22,7 @@ import { Table } from '@/client/stage/Table'
 import type { Bench } from '@/client/store/benchStore'
 import { loadFaces } from '@/client/store/faces'
 import { loadStencils } from '@/client/store/keptStencils'
+import { severalLanding } from '@/client/store/landing'
 import { takeFiles } from '@/client/store/takeFiles'
 import { loadPictures } from '@/client/store/uploads'
 import styles from '@/client/bench/Bench.module.css'
@@ -131,7 +132,7 @@ export const BenchView = () => {
     onDragOver: (event) => hoverFiles(bench, event),
     onDragLeave: () => putDown(bench),
     onDrop: (files, _refused, event) => {
-      const landing = event && 'clientX' in event ? landingOfFiles(bench, pointOf(event)) : null
+      const landing = event && 'clientX' in event ? landingOfFiles(bench, pointOf(event)) : severalLanding(bench)
       if (files.length) takeFiles(bench, files, landing)
     },
   })

@@ -6,6 +6,7 @@ import { frameMatrix } from '@/core/document/read'
 import { carryKnob } from '@/core/stencil/knobs'
 import type { ToolDrag } from '@/client/gestures/tools/hand'
 import type { Bench } from '@/client/store/benchStore'
+import { tellingCorrected } from '@/client/store/corrected'
 import { selectedFrame } from '@/client/store/selection'
 
 /** Carries a knob of the selected frame's outline; the value follows the hand. */
@@ -27,7 +28,8 @@ export const knobDrag = (bench: Bench, param: string): ToolDrag | null => {
     },
     end: () => {
       const made = last
-      if (made && bench.get().project === project) bench.commit('Shape stencil', () => made)
+      if (made && bench.get().project === project)
+        tellingCorrected(bench, [frame.id], () => bench.commit('Shape stencil', () => made))
     },
     cancel: () => bench.preview(null),
   }

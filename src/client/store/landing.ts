@@ -41,6 +41,12 @@ export const pasteLanding = (bench: Bench): Landing => {
   return { kind: 'sheet', sheetId, at: viewMiddle(state) }
 }
 
+/** Where files chosen in a dialog go: into several selected frames in order; else they are only added to the pictures. */
+export const severalLanding = (bench: Bench): Landing | null => {
+  const landing = pasteLanding(bench)
+  return landing.kind === 'frames' ? landing : null
+}
+
 /** Where files dropped on one of several selected frames go: into all of these in order, beginning with that one. */
 export const amongSelected = (bench: Bench, frameId: string): Landing => {
   const state = bench.get()

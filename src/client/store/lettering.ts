@@ -15,6 +15,7 @@ import { faceUrl } from '@/client/http/api'
 import { newItemId } from '@/client/store/actions'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
 import { faceOf, holdersOf, refOfFace, wordsOf } from '@/client/store/faces'
+import { tellingCorrected } from '@/client/store/corrected'
 import { say } from '@/client/store/notices'
 import { select, selectedItem } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
@@ -115,7 +116,7 @@ export const resetWord = async (bench: Bench, groupId: string, change: Change): 
       ...(change.setBack ? { setBack: change.setBack } : {}),
     }
     const record = (project: Project): Recorded => relayWord.record(project, relay)
-    if (change.burst === undefined) bench.commit(change.name, record)
+    if (change.burst === undefined) tellingCorrected(bench, [groupId], () => bench.commit(change.name, record))
     else bench.burst(change.burst, change.name, record(shownProject(bench.get())))
     void tellMissing(bench, groupId, setting.text, layout.missing)
     return layout

@@ -4,6 +4,7 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import type { Corner } from '@/core/stencil/corners'
 import type { Stencil } from '@/core/stencil/stencil'
 import { shownProject, type Bench } from '@/client/store/benchStore'
+import { tellingCorrected } from '@/client/store/corrected'
 import { say } from '@/client/store/notices'
 import { selectedFrame, selectedFrames } from '@/client/store/selection'
 
@@ -14,7 +15,9 @@ export const swapStencil = (bench: Bench, stencil: Stencil): void => {
   const frames = selectedFrames(bench.get())
   if (!frames.length) return say(bench, 'Select the frames that are to take this stencil.')
   const name = frames.length > 1 ? `Swap stencil of ${frames.length}` : 'Swap stencil'
-  bench.commit(name, (project) => setStencils.record(project, { sheetId, ids: selection, stencil }))
+  tellingCorrected(bench, selection, () =>
+    bench.commit(name, (project) => setStencils.record(project, { sheetId, ids: selection, stencil })),
+  )
 }
 
 /** Changes values of the one selected frame's outline; quick changes in a row are one step. */
@@ -30,7 +33,9 @@ export const reshape = (bench: Bench, stencil: Stencil, name = 'Shape stencil'):
 export const changeCorners = (bench: Bench, corners: readonly Corner[] | null): void => {
   bench.endBurst()
   const { sheetId, selection } = bench.get()
-  bench.commit('Corners', (project) => setCorners.record(project, { sheetId, ids: selection, corners }))
+  tellingCorrected(bench, selection, () =>
+    bench.commit('Corners', (project) => setCorners.record(project, { sheetId, ids: selection, corners })),
+  )
 }
 
 /** Takes the stencil off: the picture shows whole, where it is and as large as it is. */
