@@ -7,12 +7,13 @@ import AlignRight from '@mui/icons-material/AlignHorizontalRight'
 import AlignTop from '@mui/icons-material/AlignVerticalTop'
 import { useState } from 'react'
 import { ALIGNMENTS, type Alignment, type Spacing } from '@/core/geometry/align'
-import { FIELDS, LAYOUTS, type Field } from '@/core/document/edits/arrange'
+import { FIELDS, LAYOUTS, type Field, type Layout } from '@/core/document/edits/arrange'
 import { itemOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
+import { within } from '@/core/range'
 import { roundLength } from '@/core/units'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { LengthField } from '@/client/parts/LengthField'
+import { LengthField, TypedField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { alignSelected, arrangeSelected, distributeSelected, equalSelected } from '@/client/store/arrangement'
 import styles from '@/client/bench/Bench.module.css'
@@ -47,11 +48,31 @@ const SPACINGS: readonly (readonly [Spacing['by'], string])[] = [
   ['gap', 'the gap below'],
 ]
 
+/** Fields that hold the selection as one. */
+const OF_SHEET: readonly Field[] = ['sheet', 'safe', 'bleed']
+
+/** Within what a layout lies. */
+const withinOf = (field: Field): Field => (field === 'first' ? 'selection' : field)
+
+/** What a layout does, in words. */
+const layoutWords = (layout: Layout, field: Field): string => {
+  const where = FIELD_WORDS[withinOf(field)]
+  if (layout === 'mosaic') return `Arrange as a mosaic that fills ${where}, each frame in its picture’s shape`
+  if (withinOf(field) === 'selection') return `Arrange as a ${layout}, in reading order`
+  return layout === 'grid'
+    ? `Arrange as a grid that fills ${where}`
+    : `Arrange as a ${layout} in the middle of ${where}`
+}
+
 interface SpaceSectionProps {
   readonly sheet: Sheet
   readonly field: Field
   readonly firstName: string
 }
+
+/** A number of columns as typed; as many as rows where none is. */
+const columnsOf = (text: string): number | null =>
+  /^\d+$/.test(text.trim()) ? Math.round(within('columns', Number(text), { min: 1, max: 200 })) : null
 
 /** The gap proposed, in points; rounded in the sheet's unit. */
 const GAP = 12
@@ -59,6 +80,7 @@ const GAP = 12
 /** Spaces several items, lays them out with a gap, and makes them alike in size. */
 const SpaceSection = ({ sheet, field, firstName }: SpaceSectionProps) => {
   const bench = useBenchHandle()
+  const columns = useBench((state) => state.gridColumns)
   const [by, setBy] = useState<Spacing['by']>('gaps')
   const [typed, setGap] = useState<number | null>(null)
   const gap = typed ?? roundLength(GAP, sheet.unit, sheet.ppi)
@@ -100,16 +122,27 @@ const SpaceSection = ({ sheet, field, firstName }: SpaceSectionProps) => {
           <RailButton
             key={layout}
             framed
-            label={
-              layout === 'mosaic'
-                ? `Arrange as a mosaic that fills ${FIELD_WORDS[field]}, each frame in its picture’s shape`
-                : `Arrange as a ${layout}, in reading order`
+            label={layoutWords(layout, field)}
+            onPress={() =>
+              arrangeSelected(bench, {
+                layout,
+                gap,
+                field: withinOf(field),
+                ...(columns === null ? {} : { columns }),
+              })
             }
-            onPress={() => arrangeSelected(bench, { layout, gap, field: field === 'first' ? 'selection' : field })}
           >
             {LAYOUT_WORDS[layout]}
           </RailButton>
         ))}
+      </div>
+      <div className={styles.row}>
+        <TypedField
+          label="Columns"
+          name="Columns of the grid"
+          shown={columns === null ? 'as rows' : String(columns)}
+          onText={(text) => bench.set({ gridColumns: columnsOf(text) })}
+        />
       </div>
       <div className={styles.row} role="group" aria-label="Same size as the first selected">
         <span className={styles.kind}>As the first</span>
@@ -129,24 +162,34 @@ const SpaceSection = ({ sheet, field, firstName }: SpaceSectionProps) => {
 }
 
 /** Lines items up, and what can be done with several: spacing, layouts, equal sizes. */
-export const AlignSection = ({ sheet, count }: { readonly sheet: Sheet; readonly count: number }) => {
+export const AlignSection = ({
+  sheet,
+  count,
+  step = 1,
+}: {
+  readonly sheet: Sheet
+  readonly count: number
+  readonly step?: number
+}) => {
   const bench = useBenchHandle()
-  const [chosen, setField] = useState<Field>('selection')
+  const chosen = useBench((state) => state.alignTo)
+  const isEach = useBench((state) => state.alignsEach)
   const firstName = useBench((state) => {
     const id = state.selection[0] ?? ''
     return sheet.items[id] ? itemOf(sheet, id).name : ''
   })
   const field = count < 2 && (chosen === 'selection' || chosen === 'first') ? 'sheet' : chosen
+  const asOne = count > 1 && OF_SHEET.includes(field) && !isEach
   const fields = FIELDS.filter((each) => count > 1 || (each !== 'selection' && each !== 'first'))
   return (
     <>
       <section className={styles.section} aria-label="Align">
         <h2>
-          <span className={styles.step}>1</span> Align
+          <span className={styles.step}>{step}</span> Align
         </h2>
         <label className={styles.choice}>
           To
-          <select value={field} onChange={(event) => setField(event.target.value as Field)}>
+          <select value={field} onChange={(event) => bench.set({ alignTo: event.target.value as Field })}>
             {fields.map((each) => (
               <option key={each} value={each}>
                 {FIELD_WORDS[each]}
@@ -163,13 +206,23 @@ export const AlignSection = ({ sheet, count }: { readonly sheet: Sheet; readonly
                 key={alignment}
                 framed
                 label={`Align ${WORDS[alignment]}`}
-                onPress={() => alignSelected(bench, alignment, field)}
+                onPress={() => alignSelected(bench, alignment, field, asOne)}
               >
                 <Icon fontSize="inherit" />
               </RailButton>
             )
           })}
         </div>
+        {count > 1 && OF_SHEET.includes(field) && (
+          <label className={styles.choice}>
+            <input
+              type="checkbox"
+              checked={isEach}
+              onChange={(event) => bench.set({ alignsEach: event.target.checked })}
+            />
+            Each by itself, not as one
+          </label>
+        )}
       </section>
       {count > 1 && <SpaceSection sheet={sheet} field={field} firstName={firstName} />}
     </>

@@ -138,12 +138,15 @@ export const BenchView = () => {
   })
   return (
     <div {...getRootProps({ className: styles.bench, role: undefined })}>
-      <input {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
       <TopBar />
       <Card />
       <SheetStrip />
-      <Table />
-      <Rail />
+      {/* Of no box of its own, so that the table takes its place in the grid. */}
+      <main style={{ display: 'contents' }}>
+        <input {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
+        <Table />
+        <Rail />
+      </main>
       <Stack />
       <Supplies onAdd={open} />
       <CarriedTag />

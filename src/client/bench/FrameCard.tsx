@@ -8,6 +8,7 @@ import { stencilName } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { NameField } from '@/client/parts/NameField'
 import styles from '@/client/bench/Bench.module.css'
+import { AlignSection } from '@/client/bench/AlignSection'
 import { EdgeSection } from '@/client/bench/EdgeSection'
 import { FinishSection } from '@/client/bench/FinishSection'
 import { ItemTools } from '@/client/bench/ItemTools'
@@ -58,5 +59,6 @@ export const FrameCard = ({ frame, sheet }: FrameProps) => (
     <FinishSection items={[frame]} sheet={sheet} step={3} />
     {frame.fill.kind !== 'none' && <EdgeSection frame={frame} sheet={sheet} />}
     <PlaceSection frame={frame} sheet={sheet} />
+    <AlignSection sheet={sheet} count={1} step={5} />
   </>
 )

@@ -35,7 +35,7 @@ export const PlaceSection = ({ frame, sheet }: { readonly frame: Frame; readonly
     <section className={styles.section} aria-label="Place">
       <h2>
         <span className={styles.step}>4</span> Place
-        <span className={styles.fileName}>
+        <span className={styles.fileName} style={{ overflow: 'visible' }}>
           <RailButton
             framed
             label={`Measured from the ${fromCentre ? 'centre' : 'top left'}. Press to change`}

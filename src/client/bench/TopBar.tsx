@@ -189,8 +189,10 @@ const HistoryGroup = () => {
 /** The dark bar along the head of the bench. */
 export const TopBar = () => {
   const bench = useBenchHandle()
+  const name = useBench((state) => state.project.name)
   return (
     <header className={styles.bar} data-region="bar">
+      <h1 className="visually-hidden">{name}</h1>
       <Link href="/" className={styles.brand} title="All projects">
         EAGER STENCIL
       </Link>

@@ -83,11 +83,11 @@ export const ProjectsPage = () => {
   const kept = projects?.filter((project) => !project.removed) ?? []
   return (
     <div {...getRootProps({ className: styles.page, role: undefined })}>
-      <input {...getInputProps({ 'aria-label': 'Bundle file', accept: '.zip' })} data-bundle-input />
       <header className={styles.bar}>
         <h1 className={styles.brand}>EAGER STENCIL</h1>
       </header>
       <main className={styles.main}>
+        <input {...getInputProps({ 'aria-label': 'Bundle file', accept: '.zip' })} data-bundle-input />
         <div className={styles.head}>
           <h2>Projects</h2>
           <Button component={Link} href="/pictures">

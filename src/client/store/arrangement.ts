@@ -110,8 +110,8 @@ export const toggleMark = (bench: Bench, mark: 'hidden' | 'locked'): void => {
   )
 }
 
-export const alignSelected = (bench: Bench, alignment: Alignment, field: Field): void =>
-  onSelection(bench, `Align: ${alignment}`, (project, at) => alignItems(project, { ...at, alignment, field }))
+export const alignSelected = (bench: Bench, alignment: Alignment, field: Field, asOne = false): void =>
+  onSelection(bench, `Align: ${alignment}`, (project, at) => alignItems(project, { ...at, alignment, field, asOne }))
 
 export const distributeSelected = (bench: Bench, axis: Axis, spacing: Spacing): void =>
   onSelection(bench, axis === 'x' ? 'Space across' : 'Space down', (project, at) =>

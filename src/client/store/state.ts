@@ -1,5 +1,6 @@
 import type { History } from '@/core/document/history'
 import type { Colour } from '@/core/colour/colour'
+import type { Field } from '@/core/document/edits/arrange'
 import type { Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Rect } from '@/core/geometry/rect'
@@ -282,6 +283,12 @@ export interface BenchState {
   readonly isUnkept: boolean
   /** The pictures of the library have been read, or could not be. */
   readonly arePicturesRead: boolean
+  /** What items are aligned and arranged within, as it was chosen last. */
+  readonly alignTo: Field
+  /** Aligned to the sheet, several move each by itself rather than as one. */
+  readonly alignsEach: boolean
+  /** Columns of a grid; as many as rows without. */
+  readonly gridColumns: number | null
   /** What the supplies show. */
   readonly suppliesTab: SuppliesTab
   /** What tabs that are gone could not send of this project. */

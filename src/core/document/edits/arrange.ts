@@ -1,10 +1,11 @@
 import { alignRects, distributeRects, type Alignment, type Axis, type Spacing } from '@/core/geometry/align'
 import { circleLayout, gridLayout, mosaicLayout, rowLayout } from '@/core/geometry/layout'
-import { rectCentre, rectSize, type Rect } from '@/core/geometry/rect'
+import { moveRect, rectCentre, rectSize, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
-import type { Recorded } from '@/core/document/edit'
-import { boxOfRect, equalSizes, setBoxes, shiftItems } from '@/core/document/edits/items'
-import { itemRect, itemsRect, sheetRect } from '@/core/document/extent'
+import { refuse } from '@/core/failure'
+import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { boxOfRect, equalSizes, setBoxes, shiftItems, sizeItems } from '@/core/document/edits/items'
+import { hullOf, itemRect, itemsRect, sheetRect } from '@/core/document/extent'
 import { frameRect, pictureOf, readingRows, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesUnder, itemOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
@@ -34,19 +35,25 @@ const fieldRect = (sheet: Sheet, ids: readonly string[], field: Field): Rect => 
   }
 }
 
-/** Brings items into line within a field; the first selected stays where it is the field. */
+/**
+ * Brings items into line within a field; the first selected stays where it is the field. `asOne` moves them together, as
+ * far as what is around all of them moves.
+ */
 export const alignItems = (
   project: Project,
-  { sheetId, ids, alignment, field }: Selection & { readonly alignment: Alignment; readonly field: Field },
+  {
+    sheetId,
+    ids,
+    alignment,
+    field,
+    asOne = false,
+  }: Selection & { readonly alignment: Alignment; readonly field: Field; readonly asOne?: boolean },
 ): Recorded => {
   const sheet = sheetOf(project, sheetId)
   const items = topmostIds(sheet, ids)
   const to = fieldRect(sheet, ids, field)
-  const deltas = alignRects(
-    items.map((id) => itemRect(sheet, id)),
-    alignment,
-    to,
-  )
+  const rects = asOne ? items.map(() => itemsRect(sheet, ids)) : items.map((id) => itemRect(sheet, id))
+  const deltas = alignRects(rects, alignment, to)
   return shiftItems.record(project, { sheetId, ids: items, deltas })
 }
 
@@ -110,9 +117,59 @@ const arrangeMosaic = (project: Project, sheet: Sheet, ids: readonly string[], f
   return setBoxes.record(project, { sheetId: sheet.id, boxes, upright: true })
 }
 
+/** An item brought to a cell: a frame fills it upright, a group is scaled into its middle. */
+const intoCell = (project: Project, sheetId: string, id: string, cell: Rect): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  const item = itemOf(sheet, id)
+  if (item.kind === 'frame')
+    return setBoxes.record(project, { sheetId, boxes: { [id]: boxOfRect(cell) }, upright: true })
+  const from = hullOf(sheet, [id])
+  if (!from) return { project, forward: [], inverse: [] }
+  const held = rectSize(itemRect(sheet, id))
+  const room = rectSize(cell)
+  const scale = Math.min(room.w / held.w, room.h / held.h)
+  const { x, y } = rectCentre(cell)
+  const to = { cx: x, cy: y, w: from.box.w * scale, h: from.box.h * scale }
+  return sizeItems.record(project, { sheetId, ids: [id], from, to })
+}
+
+/** A grid of equal cells that fills a field. */
+const fitGrid = (
+  project: Project,
+  sheet: Sheet,
+  items: readonly string[],
+  field: Rect,
+  {
+    gap,
+    columns = Math.ceil(Math.sqrt(items.length)),
+  }: { readonly gap: number; readonly columns?: number | undefined },
+): Recorded => {
+  if (!(Number.isInteger(columns) && columns > 0)) return refuse('columns', 'a whole number above 0', columns)
+  const rows = Math.ceil(items.length / columns)
+  const { w, h } = rectSize(field)
+  const cell = { w: (w - gap * (columns - 1)) / columns, h: (h - gap * (rows - 1)) / rows }
+  if (cell.w <= 0 || cell.h <= 0) return refuse('the gap', 'one that leaves room for the frames', gap)
+  return items.reduce<Recorded>(
+    (sofar, id, i) =>
+      joinRecorded(sofar, (now) => {
+        const x0 = field.x0 + (i % columns) * (cell.w + gap)
+        const y0 = field.y0 + Math.floor(i / columns) * (cell.h + gap)
+        return intoCell(now, sheet.id, id, { x0, y0, x1: x0 + cell.w, y1: y0 + cell.h })
+      }),
+    { project, forward: [], inverse: [] },
+  )
+}
+
+/** Moves places so that what is around all of them lies in the middle of a field. */
+const centredIn = (places: readonly Rect[], field: Rect): readonly Rect[] => {
+  const [from, to] = [rectCentre(unionRects(places)), rectCentre(field)]
+  return places.map((r) => moveRect(r, { x: to.x - from.x, y: to.y - from.y }))
+}
+
 /**
- * Arranges items in reading order, `gap` points apart. Row, grid and circle keep every item's size and begin where the
- * selection stands; a mosaic fills the field, each frame taking about the shape of its picture.
+ * Arranges items in reading order, `gap` points apart. Row and circle keep every item's size, and so does a grid within
+ * the selection; they begin where that stands, or lie in the middle of another field. A grid in another field, and a mosaic
+ * in any, fills it: a mosaic fills the field, each frame taking about the shape of its picture.
  */
 export const arrangeItems = (
   project: Project,
@@ -129,15 +186,18 @@ export const arrangeItems = (
   if (layout === 'mosaic') return arrangeMosaic(project, sheet, ids, field, gap)
   const items = inReadingOrder(sheet, topmostIds(sheet, ids))
   const rects = items.map((id) => itemRect(sheet, id))
+  const isOwn = field === 'selection'
+  if (layout === 'grid' && !isOwn) return fitGrid(project, sheet, items, fieldRect(sheet, ids, field), { gap, columns })
   const around = itemsRect(sheet, ids)
   const from: Point = { x: around.x0, y: around.y0 }
   const sizes = rects.map(rectSize)
-  const places =
+  const loose =
     layout === 'row'
       ? rowLayout(sizes, from, gap)
       : layout === 'grid'
         ? gridLayout(sizes, from, gap, columns)
         : circleLayout(sizes, rectCentre(around), gap)
+  const places = isOwn ? loose : centredIn(loose, fieldRect(sheet, ids, field))
   const deltas = rects.map((r, i) => ({ x: (places[i]?.x0 ?? r.x0) - r.x0, y: (places[i]?.y0 ?? r.y0) - r.y0 }))
   return shiftItems.record(project, { sheetId, ids: items, deltas })
 }
