@@ -167,7 +167,9 @@ test('subjects marked in the viewfinder are matched in height and line, and it i
     await hand.afterStep('Place picture')
     // The hand went on to the next empty frame, if there was one.
     await hand.press(at)
-    await page.getByRole('button', { name: /Mark the subject/ }).click()
+    // Marking stays on from frame to frame.
+    const mark = page.getByRole('button', { name: /Mark the subject/ })
+    if ((await mark.getAttribute('aria-pressed')) !== 'true') await mark.click()
     const labels = ['Left edge', 'Top edge', 'Right edge', 'Bottom edge'].map((l) => `${l} of the subject in %`)
     for (const [i, label] of [...labels, 'Height of the eye line in %'].entries()) {
       await page.getByLabel(label).fill(edges[i] ?? '')

@@ -1,8 +1,10 @@
 'use client'
-import { useBenchHandle } from '@/client/binding/useBench'
-import { MODE_WORDS, type FinderMode } from '@/client/gestures/finder'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { MODE_WORDS } from '@/client/gestures/finder'
+import type { FinderMode } from '@/client/store/state'
 import { RailButton } from '@/client/parts/RailButton'
 import { standAlone } from '@/client/store/arrangement'
+import { selectedFrame } from '@/client/store/selection'
 import { SubjectFields } from '@/client/bench/SubjectFields'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -16,6 +18,7 @@ interface FinderToolsProps {
 /** What the viewfinder's hand does next, and the marked subject in numbers. */
 export const FinderTools = ({ mode, onMode, pictureId, canStandAlone }: FinderToolsProps) => {
   const bench = useBenchHandle()
+  const frameName = useBench((state) => selectedFrame(state)?.name ?? '')
   const isMarking = mode === 'subject' || mode === 'line'
   return (
     <>
@@ -48,7 +51,8 @@ export const FinderTools = ({ mode, onMode, pictureId, canStandAlone }: FinderTo
       </div>
       {mode !== 'move' && (
         <div className={styles.kind} role="status" style={{ marginTop: 4 }}>
-          {MODE_WORDS[mode]}.
+          {isMarking && `On ${frameName}: `}
+          {MODE_WORDS[mode]}.{isMarking && ' Esc ends it; the next frame you select is marked next.'}
         </div>
       )}
       {isMarking && <SubjectFields pictureId={pictureId} />}

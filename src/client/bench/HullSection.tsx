@@ -4,7 +4,8 @@ import { within } from '@/core/range'
 import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { canSizeFreely, type Hull } from '@/core/document/extent'
 import type { Item, Sheet } from '@/core/document/types'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { RatioLock } from '@/client/parts/RatioLock'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -24,6 +25,8 @@ export const HullSection = ({
   const ids = items.map(({ id }) => id)
   const { box, turn } = hull
   const isFree = canSizeFreely(sheet, ids, turn)
+  const isLocked = useBench((state) => state.locksRatio.hull)
+  const keeps = isLocked || !isFree
   const common = { unit: sheet.unit, ppi: sheet.ppi }
   const left = box.cx - box.w / 2
   const top = box.cy - box.h / 2
@@ -39,7 +42,7 @@ export const HullSection = ({
     <section className={styles.section} aria-label="Place">
       <h2>
         <span className={styles.step}>{step}</span> Place
-        <span className={styles.fileName}>{isFree ? 'from the top left' : 'sized in proportion'}</span>
+        <span className={styles.fileName}>{keeps ? 'sized in proportion' : 'from the top left'}</span>
       </h2>
       <div className={styles.row}>
         <LengthField label="x" {...common} points={left} onPoints={(x) => move({ x: x - left, y: 0 })} />
@@ -50,14 +53,15 @@ export const HullSection = ({
           label="w"
           {...common}
           points={box.w}
-          onPoints={(w) => size(wide(w), isFree ? box.h : (box.h * wide(w)) / box.w)}
+          onPoints={(w) => size(wide(w), keeps ? (box.h * wide(w)) / box.w : box.h)}
         />
         <LengthField
           label="h"
           {...common}
           points={box.h}
-          onPoints={(h) => size(isFree ? box.w : (box.w * tall(h)) / box.h, tall(h))}
+          onPoints={(h) => size(keeps ? (box.w * tall(h)) / box.h : box.w, tall(h))}
         />
+        {isFree && <RatioLock of="hull" />}
       </div>
       <div className={styles.row}>
         <PlainField

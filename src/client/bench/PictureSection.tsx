@@ -15,6 +15,7 @@ import { FillSection } from '@/client/bench/FillSection'
 import { MissingPicture } from '@/client/bench/MissingPicture'
 import { SharingRows, SharingTools } from '@/client/bench/SharingRows'
 import { Viewfinder } from '@/client/bench/Viewfinder'
+import { startCutting } from '@/client/store/cutting'
 import { startColour } from '@/client/store/colourCut'
 import { changePlaced, placedFrame, typeZoom } from '@/client/store/actions'
 import { shownProject, shownSheet, steadyProject, steadySheet } from '@/client/store/benchStore'
@@ -38,6 +39,7 @@ const Sharpness = ({ frame }: { readonly frame: Frame }) => {
 /** The picture of a frame: viewfinder, zoom, turn, sharpness; or how to fill it. */
 export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; readonly step?: number }) => {
   const bench = useBenchHandle()
+  const isCutting = useBench((state) => state.isCutting)
   const project = useBench(steadyProject)
   const sheet = useBench(steadySheet)
   const sheetId = sheet.id
@@ -78,6 +80,14 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
             Open up
           </RailButton>
         )}
+        <RailButton
+          framed
+          label="Cut this picture with a stencil drawn over it"
+          pressed={isCutting}
+          onPress={() => startCutting(bench)}
+        >
+          Cut with a stencil
+        </RailButton>
         <RailButton framed label="Cut a part of this picture out by its colour" onPress={() => startColour(bench)}>
           By colour
         </RailButton>

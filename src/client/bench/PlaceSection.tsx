@@ -8,8 +8,9 @@ import { rectAround } from '@/core/geometry/rect'
 import { boxCorners, type Box } from '@/core/geometry/box'
 import { setFrameBox } from '@/core/document/edits/frames'
 import type { Frame, Sheet } from '@/core/document/types'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { RatioLock } from '@/client/parts/RatioLock'
 import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/bench/Bench.module.css'
 
@@ -17,6 +18,7 @@ import styles from '@/client/bench/Bench.module.css'
 export const PlaceSection = ({ frame, sheet }: { readonly frame: Frame; readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
   const [fromCentre, setFromCentre] = useState(false)
+  const isLocked = useBench((state) => state.locksRatio.frame)
   const { unit, ppi } = sheet
   const { box, turn } = frame
   const around = fromCentre ? { x0: box.cx, y0: box.cy } : rectAround(boxCorners(box, turn))
@@ -60,8 +62,19 @@ export const PlaceSection = ({ frame, sheet }: { readonly frame: Frame; readonly
         />
       </div>
       <div className={styles.row}>
-        <LengthField label="w" {...common} points={box.w} onPoints={(w) => size(w, box.h)} />
-        <LengthField label="h" {...common} points={box.h} onPoints={(h) => size(box.w, h)} />
+        <LengthField
+          label="w"
+          {...common}
+          points={box.w}
+          onPoints={(w) => size(w, isLocked ? (box.h * w) / box.w : box.h)}
+        />
+        <LengthField
+          label="h"
+          {...common}
+          points={box.h}
+          onPoints={(h) => size(isLocked ? (box.w * h) / box.h : box.w, h)}
+        />
+        <RatioLock of="frame" />
       </div>
       <div className={styles.row}>
         <PlainField

@@ -19,6 +19,7 @@ import { changePlaced, placedFrame } from '@/client/store/actions'
 import { shownSheet } from '@/client/store/benchStore'
 import { isWordSelected } from '@/client/store/lettering'
 import { choosePicture, choosingWords, leaveChoosing } from '@/client/store/choosing'
+import { stopCutting } from '@/client/store/cutting'
 import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
 import { WAYS } from '@/client/store/state'
 import { ownKeys, shownKey } from '@/client/gestures/keys'
@@ -241,6 +242,7 @@ const Words = () => {
 /** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
 export const Rail = () => {
   const armed = useBench((state) => state.armed)
+  const isCutting = useBench((state) => state.isCutting)
   const hasTool = useBench((state) => state.tool !== null)
   const waits = useBench(choosingWords)
   const bench = useBenchHandle()
@@ -250,9 +252,17 @@ export const Rail = () => {
         <ToolRail />
       ) : armed ? (
         <span style={{ padding: '0 8px' }}>
-          Draw the frame on the sheet, or press once to put it there. Shift: equal sides · C: from the centre · M: move
-          it · Esc: put the stencil down
+          {isCutting ? 'Draw the stencil over a picture to cut it.' : 'Draw the frame, or press once to put it there.'}{' '}
+          Shift: equal sides · C: from the centre · M: move it · {isCutting ? '' : 'Ctrl: cut the picture beneath · '}
+          Esc: put it down
         </span>
+      ) : isCutting ? (
+        <>
+          <strong className={styles.waits}>Choose a stencil below, then draw it over the picture.</strong>
+          <RailButton framed label="Cut nothing" shortcut="Esc" onPress={() => stopCutting(bench)}>
+            Leave it
+          </RailButton>
+        </>
       ) : waits !== null ? (
         <>
           <strong className={styles.waits}>{waits}</strong>

@@ -7,11 +7,16 @@ import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
 import { useState, type MouseEvent, type ReactNode } from 'react'
 import { RANGE } from '@/core/tolerance'
+import { placedIn } from '@/core/document/content'
 import { renameItem } from '@/core/document/edits/items'
 import { framesUnder, isHidden, isLocked } from '@/core/document/tree'
-import type { Item } from '@/core/document/types'
+import type { Frame, Item } from '@/core/document/types'
+import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { focusTable } from '@/client/gestures/focus'
+import { useCarry } from '@/client/gestures/useCarry'
 import { useStackDrag } from '@/client/gestures/useStackDrag'
+import { levelUrl } from '@/client/http/api'
 import { Thumbnail } from '@/client/stage/Thumbnail'
 import { setHidden, setLocked } from '@/client/store/arrangement'
 import { heldSheet } from '@/client/store/benchStore'
@@ -117,6 +122,35 @@ const Signs = ({ item, isWide }: { readonly item: Item; readonly isWide: boolean
   )
 }
 
+/** The picture of a frame, apart from it: pressed the hand is in it, dragged it is carried to another row or the table. */
+const PictureChip = ({ frame, isHeld }: { readonly frame: Frame; readonly isHeld: boolean }) => {
+  const bench = useBenchHandle()
+  const sheet = useBench(heldSheet)
+  const placed = placedIn(sheet, frame)
+  const picture = useBench((state) => (placed ? state.project.pictures[placed.pictureId] : undefined))
+  const carry = useCarry(bench)
+  if (!picture) return null
+  const words = `Picture of ${frame.name}: ${picture.name}`
+  return (
+    <button
+      type="button"
+      className={`${styles.chip} ${isHeld ? styles.chipHeld : ''}`}
+      aria-label={words}
+      aria-pressed={isHeld}
+      title={`${words}. Press to move it in its frame, drag it to another row; with Ctrl it also stays`}
+      {...carry({ kind: 'fill', frameId: frame.id, hash: picture.hash })}
+      onClick={() => {
+        select(bench, frame.id, 'picture')
+        focusTable()
+      }}
+    >
+      {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
+      {/* eslint-disable-next-line @next/next/no-img-element */}
+      <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
+    </button>
+  )
+}
+
 /** One frame or group of the stack: pressed it is selected, dragged it is reordered or its picture carried out. */
 export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps) => {
   const bench = useBenchHandle()
@@ -124,6 +158,8 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
   const sheet = useBench(heldSheet)
   const isWide = useBench((state) => state.isStackWide)
   const isChosen = useBench((state) => state.selection.includes(item.id))
+  const way = useBench((state) => (state.selection.includes(item.id) ? state.way : null))
+  const isTarget = useBench((state) => state.dropFrame === item.id && state.carried !== null)
   const drop = useBench((state) => (state.stackDrop?.mark === item.id ? state.stackDrop.at : null))
   const [isWriting, setWriting] = useState(false)
   const bind = useStackDrag(bench)
@@ -136,7 +172,12 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
     ...(isLocked(sheet, item.id) ? ['locked'] : []),
     ...(isOff ? ['off the sheet'] : []),
   ]
-  const classes = [styles.row, isChosen ? styles.chosen : '', drop ? styles[`drop-${drop}`] : '']
+  const classes = [
+    styles.row,
+    isChosen ? styles.chosen : '',
+    isTarget ? styles['drop-into'] : '',
+    drop ? styles[`drop-${drop}`] : '',
+  ]
   return (
     <li
       className={classes.join(' ')}
@@ -160,7 +201,7 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
         type="button"
         className={styles.press}
         {...bind(item.id)}
-        aria-pressed={isChosen}
+        aria-pressed={isChosen && way !== 'picture'}
         aria-label={[item.name, item.kind === 'group' ? 'group' : '', ...state].filter(Boolean).join(', ')}
         title={`${item.name}${state.length ? ` (${state.join(', ')})` : ''}`}
         onClick={press}
@@ -186,6 +227,7 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
         {isWide && !isWriting && <Name item={item} isWriting={false} onDone={() => setWriting(false)} />}
         {isOff && <span className={styles.off}>▲{isWide ? ' off' : ''}</span>}
       </button>
+      {item.kind === 'frame' && <PictureChip frame={item} isHeld={way === 'picture'} />}
       {isWide && isWriting && <Name item={item} isWriting onDone={() => setWriting(false)} />}
       <Signs item={item} isWide={isWide} />
     </li>

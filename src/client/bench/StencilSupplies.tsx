@@ -22,7 +22,7 @@ const StencilSupply = ({ name, stencil, aspect }: Offer) => {
   const bench = useBenchHandle()
   const carry = useCarry(bench)
   const isArmed = useBench((state) => state.armed === stencil)
-  const drawsOut = useBench((state) => state.drawsOut)
+  const drawsOut = useBench((state) => state.drawsOut || state.isCutting)
   return (
     <button
       type="button"
@@ -106,7 +106,7 @@ export const StencilTools = () => {
         className={styles.add}
         aria-pressed={drawsOut}
         title="Stencils pressed here are then drawn out on the sheet"
-        onClick={() => bench.set({ drawsOut: !drawsOut, armed: null })}
+        onClick={() => bench.set({ drawsOut: !drawsOut, isCutting: false, armed: null })}
       >
         {drawsOut ? '✓ Draw out' : 'Draw out'}
       </button>

@@ -15,7 +15,9 @@ import { selectedFrame } from '@/client/store/selection'
 import { chooseTake, dropTake, nameTake, takesEverywhere } from '@/client/store/sharing'
 import styles from '@/client/bench/Takes.module.css'
 
-const SIDE = { w: 190, h: 150 }
+/** Pixels that a take is painted in, by how many stand side by side; shown as wide as there is room. */
+const sideFor = (count: number): { readonly w: number; readonly h: number } =>
+  count > 3 ? { w: 190, h: 150 } : count === 3 ? { w: 262, h: 206 } : { w: 400, h: 316 }
 
 const TakeTile = ({
   frame,
@@ -35,6 +37,7 @@ const TakeTile = ({
   const fill = takesOf(sheet, frame)
   if (!fill) return null
   const shown: Frame = { ...frame, fill: { ...fill, shown: take.id } }
+  const side = sideFor(fill.takes.length)
   return (
     <div className={styles.take} data-shown={isShown}>
       <button
@@ -44,7 +47,7 @@ const TakeTile = ({
         aria-label={`Show take ${take.name}`}
         onClick={() => chooseTake(bench, frame.id, take.id)}
       >
-        <Thumbnail project={project} sheet={sheet} frames={[shown]} width={SIDE.w} height={SIDE.h} />
+        <Thumbnail project={project} sheet={sheet} frames={[shown]} width={side.w} height={side.h} />
       </button>
       <div className={styles.name}>
         <NameField
@@ -78,7 +81,7 @@ export const TakesDialog = ({ onClose }: { readonly onClose: () => void }) => {
     <Dialog open onClose={onClose} aria-labelledby="takes-title" fullWidth maxWidth="md">
       <DialogTitle id="takes-title">Takes of {frame.name}</DialogTitle>
       <DialogContent>
-        <div className={styles.takes}>
+        <div className={styles.takes} data-count={fill.takes.length}>
           {fill.takes.map((take) => (
             <TakeTile
               key={take.id}

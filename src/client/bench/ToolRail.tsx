@@ -1,5 +1,6 @@
 'use client'
 import Slider from '@mui/material/Slider'
+import { BACKGROUND_ID } from '@/core/document/background'
 import { NODE_KINDS, nodeAt, type NodeKind } from '@/core/path/nodes'
 import { fromPoints, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
@@ -178,9 +179,9 @@ const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = 
 
 const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
   const bench = useBenchHandle()
-  const { choice, point, isWorking, message } = tool
+  const { choice, points, isWorking, message } = tool
   const most = MOST_TOLERANCE[choice.metric]
-  if (!point)
+  if (!points.length)
     return (
       <>
         <span style={{ padding: '0 8px' }}>Press a colour in the picture; what has that colour is found</span>
@@ -236,7 +237,7 @@ const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
           textOverflow: 'ellipsis',
         }}
       >
-        {isWorking ? 'Looking…' : (message ?? '')}
+        {isWorking ? 'Looking…' : (message ?? (points.length > 1 ? `${points.length} areas` : 'Shift adds an area'))}
       </span>
       <span style={{ flex: 1 }} />
       <RailButton
@@ -256,6 +257,16 @@ const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
       >
         One frame
       </RailButton>
+      {tool.frameId !== BACKGROUND_ID && (
+        <RailButton
+          framed
+          label="Add what was found to the outline that this picture has"
+          disabled={isWorking}
+          onPress={() => void applyColour(bench, 'add')}
+        >
+          Add
+        </RailButton>
+      )}
       <RailButton
         framed
         label="Clip this picture to what was found"

@@ -87,7 +87,7 @@ const SheetCounter = () => {
 /** What undo takes back while a tool has the table; null where that is the project's own step. */
 const toolStep = (tool: TableTool | null): string | null => {
   if (tool?.kind === 'trace') return 'a point of the outline'
-  if (tool?.kind === 'colour') return tool.point ? 'the colour chosen' : 'choosing a colour'
+  if (tool?.kind === 'colour') return tool.points.length ? 'the colour chosen' : 'choosing a colour'
   return tool?.kind === 'upright' ? 'choosing an edge' : null
 }
 

@@ -13,7 +13,8 @@ import { levelUrl } from '@/client/http/api'
 import { placedFrame } from '@/client/store/actions'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { isOverTable } from '@/client/gestures/useCarry'
-import { FinderHand, MODE_WORDS, type FinderMode } from '@/client/gestures/finder'
+import { FinderHand, MODE_WORDS } from '@/client/gestures/finder'
+import type { FinderMode } from '@/client/store/state'
 import { FinderTools } from '@/client/bench/FinderTools'
 import styles from '@/client/bench/Viewfinder.module.css'
 
@@ -85,7 +86,8 @@ export const Viewfinder = () => {
   const project = useBench(steadyProject)
   const sheetId = useBench((state) => state.sheetId)
   const selection = useBench((state) => state.selection)
-  const [mode, setMode] = useState<FinderMode>('move')
+  const mode = useBench((state) => state.finderMode)
+  const setMode = (finderMode: FinderMode): void => bench.set({ finderMode })
   const [line, setLine] = useState<Line | null>(null)
   const hand = useRef<FinderHand | null>(null)
   const held = placedFrame({ project, preview: null, sheetId, selection })
@@ -108,7 +110,9 @@ export const Viewfinder = () => {
       const span = { from: now.toPicture({ x: initial[0], y: initial[1] }), to: now.toPicture(at) }
       if (mode === 'level') setLine(last ? null : span)
       now.move(span, last)
-      if (last && (mode === 'level' || mode === 'line')) setMode('move')
+      if (last && mode === 'level') setMode('move')
+      // Marking goes on: the next frame's subject can be marked at once.
+      if (last && mode === 'line') setMode('subject')
       if (last && mode === 'subject') setMode('line')
     }
     if (!last) return

@@ -3,7 +3,7 @@ import { boxMatrix, handlePoint, resizeBox, sizedBox, type Box, type Handle } fr
 import { apply, applyVector, compose, invert, rotation } from '@/core/geometry/matrix'
 import { moveRect, type Rect } from '@/core/geometry/rect'
 import { ALL_PARTS, snapRect, type SnapField } from '@/core/geometry/snap'
-import { add, subtract, type Point } from '@/core/geometry/vector'
+import { add, distance, subtract, type Point } from '@/core/geometry/vector'
 import { holderOf } from '@/core/document/background'
 import type { Recorded } from '@/core/document/edit'
 import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
@@ -16,6 +16,7 @@ import { snapFieldOf } from '@/core/document/snapField'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { panPicture, turnPicture, zoomPicture } from '@/core/placement/move'
 import type { Mount, Placed } from '@/core/placement/placed'
+import { resolvePlacement } from '@/core/placement/resolve'
 import { wholePictureWindow, type Window } from '@/core/placement/window'
 import { NO_MARKS, type SnapMarks, type Way } from '@/client/store/state'
 
@@ -79,11 +80,26 @@ const turned = (base: number, by: number, { shift }: Held): number =>
 
 const toLocal = (at: Window, delta: Point): Point => applyVector(rotation(-at.turn), delta)
 
+/** Points that two matrices of a picture may differ by and show the same. */
+const UNSEEN = 1e-6
+
+/** Does a picture lie where it lay? */
+const liesSame = ({ mount }: Inner, before: Placed, after: Placed): boolean => {
+  const [p, q] = [resolvePlacement(before, mount), resolvePlacement(after, mount)]
+  const { w, h } = mount.picture
+  return [
+    { x: 0, y: 0 },
+    { x: w, y: 0 },
+    { x: 0, y: h },
+  ].every((corner) => distance(apply(p.matrix, corner), apply(q.matrix, corner)) < UNSEEN)
+}
+
+/** A drag that was stopped where it began changes nothing, and is no step. */
 const placedProposal = (inner: Inner, moved: { placed: Placed; stopped: boolean }): Proposal => ({
   recorded: setPlaced.record(inner.project, {
     sheetId: inner.sheetId,
     frameId: inner.frameId,
-    placed: moved.placed,
+    placed: moved.stopped && liesSame(inner, inner.placed, moved.placed) ? inner.placed : moved.placed,
   }),
   stopped: moved.stopped,
   marks: NO_MARKS,

@@ -10,10 +10,7 @@ import { onEscape } from '@/client/gestures/escape'
 import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
 import { placedFrame, type PlacedFrame } from '@/client/store/actions'
 import type { Bench } from '@/client/store/benchStore'
-import type { Carried } from '@/client/store/state'
-
-/** What a drag in the viewfinder does. */
-export type FinderMode = 'move' | 'subject' | 'line' | 'level'
+import type { Carried, FinderMode } from '@/client/store/state'
 
 /** What a press in the viewfinder is for, in each mode. */
 export const MODE_WORDS: Readonly<Record<FinderMode, string>> = {

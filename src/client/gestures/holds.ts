@@ -18,6 +18,7 @@ import { showStopped } from '@/client/gestures/nudge'
 import { knobDrag } from '@/client/gestures/knobs'
 import { toolHand, type ToolDrag } from '@/client/gestures/tools'
 import { boxAround, newItemId, placedFrame, putFrame } from '@/client/store/actions'
+import { cutWith } from '@/client/store/cutting'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems, toggleSelected } from '@/client/store/selection'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
@@ -36,7 +37,7 @@ export interface Press {
 /** What a press has taken hold of until it is let go. */
 export type Hold =
   | { readonly kind: 'pan'; readonly from: Point; readonly view: View }
-  | { readonly kind: 'draw'; from: Point; last: Point }
+  | { readonly kind: 'draw'; from: Point; last: Point; cuts: boolean }
   | { readonly kind: 'gather'; readonly from: Point; readonly before: readonly string[] }
   | { readonly kind: 'tool'; readonly drag: ToolDrag }
   | { readonly kind: 'drag'; readonly drag: Drag; readonly base: Project; last: Proposal | null }
@@ -118,7 +119,7 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   // Rulers and guides have a hand of their own.
   if (named?.startsWith('guide')) return { kind: 'nothing' }
   if (how.buttons === MIDDLE_BUTTON || heldKeys.has('h')) return pan()
-  if (state.armed) return { kind: 'draw', from, last: from }
+  if (state.armed) return { kind: 'draw', from, last: from, cuts: how.ctrl }
   const tool = toolHand(bench)?.start({ at: from, named, shift: how.shift, ctrl: how.ctrl })
   if (tool) return { kind: 'tool', drag: tool }
   if (named?.startsWith('knob-')) return knobHold(bench, named.slice('knob-'.length))
@@ -165,7 +166,7 @@ const moveDrawing = (bench: Bench, hold: Extract<Hold, { kind: 'draw' }>, to: Po
   bench.set({ drawing: drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys.has('c') }) })
 }
 
-export const moveHold = (bench: Bench, hold: Hold, at: Point, shift: boolean): void => {
+export const moveHold = (bench: Bench, hold: Hold, at: Point, { shift, ctrl }: Pick<Press, 'shift' | 'ctrl'>): void => {
   const { view, armed } = bench.get()
   const to = toSheet(view, at)
   if (hold.kind === 'pan') {
@@ -179,7 +180,10 @@ export const moveHold = (bench: Bench, hold: Hold, at: Point, shift: boolean): v
     showStopped(bench, hold.last.stopped)
   }
   if (hold.kind === 'tool') hold.drag.move(to, shift)
-  if (hold.kind === 'draw' && armed) moveDrawing(bench, hold, to, shift)
+  if (hold.kind === 'draw' && armed) {
+    hold.cuts = ctrl
+    moveDrawing(bench, hold, to, shift)
+  }
 }
 
 export const endHold = (bench: Bench, hold: Hold): void => {
@@ -199,14 +203,16 @@ export const endHold = (bench: Bench, hold: Hold): void => {
   }
   if (hold.kind === 'draw' && armed && drawing) {
     bench.set({ drawing: null })
-    putArmed(bench, armed, drawing)
+    putArmed(bench, armed, drawing, hold.cuts)
   }
 }
 
-/** Puts the stencil in hand there; one that is to be drawn out stays in hand until it is put down. */
-const putArmed = (bench: Bench, stencil: Stencil, box: Box): void => {
-  putFrame(bench, stencil, box)
-  if (bench.get().drawsOut) bench.set({ armed: stencil })
+/** Puts the stencil in hand there, or cuts with it; one that is to be drawn out stays in hand until it is put down. */
+const putArmed = (bench: Bench, stencil: Stencil, box: Box, cuts: boolean): void => {
+  const { drawsOut, isCutting } = bench.get()
+  if (cuts || isCutting) cutWith(bench, stencil, box)
+  else putFrame(bench, stencil, box)
+  if (drawsOut) bench.set({ armed: stencil })
 }
 
 /** The move of a drag, and what was moved once more where it was. */
@@ -268,7 +274,7 @@ export const tap = (bench: Bench, at: Point, named: string | null, how: Press): 
   const tool = toolHand(bench)
   if (tool && !state.armed) return tool.tap({ at: point, named, shift: how.shift, ctrl: how.ctrl })
   if (named !== null) return
-  if (state.armed) return putArmed(bench, state.armed, boxAround(point, state.armed, state))
+  if (state.armed) return putArmed(bench, state.armed, boxAround(point, state.armed, state), how.ctrl)
   const sheet = shownSheet(state)
   const hit = frameSeenAt(state.project, sheet, point)
   const id = hit && holdable(sheet, hit.id, state.entered)

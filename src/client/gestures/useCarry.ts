@@ -4,6 +4,7 @@ import { assertNever } from '@/core/failure'
 import { rectContains } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID } from '@/core/document/background'
+import type { Frame, Sheet } from '@/core/document/types'
 import type { Recorded } from '@/core/document/edit'
 import { aloneFrame, carryFill, liftFill } from '@/core/document/edits/carry'
 import { placePicture } from '@/core/document/edits/fills'
@@ -52,6 +53,13 @@ const overWordZone = (at: Point): string | null => {
   return null
 }
 
+/** The frame whose row of the stack the point is over, if it takes pictures. */
+const rowFrame = (sheet: Sheet, at: Point): Frame | null => {
+  const row = document.elementsFromPoint(at.x, at.y).find((element) => element.closest('[data-stack-id]'))
+  const item = sheet.items[row?.closest('[data-stack-id]')?.getAttribute('data-stack-id') ?? '']
+  return item?.kind === 'frame' && item.takesPictures ? item : null
+}
+
 /** The project as it is, without what is shown of the drag. */
 const held = (bench: Bench) => ({ ...bench.get(), preview: null })
 
@@ -89,10 +97,12 @@ export const hoverCarried = (bench: Bench, carried: Carried, at: Point, copy: bo
   const isOverBackground = isPicture && overBackgroundZone(at)
   const word = isPicture && !isOverBackground ? overWordZone(at) : null
   const point = onTable && toSheet(state.view, onTable)
+  const row = isPicture ? rowFrame(shownSheet(held(bench)), at) : null
   const frame =
-    isPicture && point && !isOverBackground && word === null
+    row ??
+    (isPicture && point && !isOverBackground && word === null
       ? frameDroppedOn(state.project, shownSheet(held(bench)), point, DROP_REACH / state.view.scale)
-      : null
+      : null)
   const isSame =
     (frame?.id ?? null) === state.dropFrame &&
     word === state.dropWord &&
@@ -150,10 +160,11 @@ export const landingOfFiles = (bench: Bench, at: Point): Landing | null => {
   const { sheetId, dropFrame, dropWord, overBackground, view } = bench.get()
   const onTable = overTable(at)
   putDown(bench)
+  if (dropFrame !== null) return amongSelected(bench, dropFrame)
   if (!onTable) return null
   if (overBackground) return { kind: 'background', sheetId }
   if (dropWord !== null) return { kind: 'word', sheetId, groupId: dropWord }
-  return dropFrame === null ? { kind: 'sheet', sheetId, at: toSheet(view, onTable) } : amongSelected(bench, dropFrame)
+  return { kind: 'sheet', sheetId, at: toSheet(view, onTable) }
 }
 
 /** Puts down what is carried where the pointer is. */
@@ -164,8 +175,8 @@ export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boo
   const isBackground = state.overBackground
   const word = state.dropWord
   putDown(bench)
-  if (!onTable) return
-  const point = toSheet(state.view, onTable)
+  if (!onTable && target === null) return
+  const point = onTable ? toSheet(state.view, onTable) : { x: 0, y: 0 }
   if (carried.kind === 'stencil')
     return putFrame(bench, carried.stencil, boxAround(point, carried.stencil, state, carried.aspect))
   if (carried.kind === 'files') return

@@ -139,7 +139,7 @@ export const useTableGestures = (bench: Bench, element: RefObject<HTMLDivElement
           stop.current = cancel
         }
         if (!hold.current) return
-        moveHold(bench, hold.current, within(table, xy), shiftKey)
+        moveHold(bench, hold.current, within(table, xy), { shift: shiftKey, ctrl: ctrlKey || metaKey })
         if (!last) return
         const held = hold.current
         hold.current = null

@@ -10,6 +10,7 @@ import { useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import type { ProjectSummary } from '@/contract/api'
 import { api, saveBundle } from '@/client/http/api'
+import { useReady } from '@/client/binding/useReady'
 import { ProjectTile } from '@/client/projects/ProjectTile'
 import { useProjects } from '@/client/projects/useProjects'
 import styles from '@/client/projects/Projects.module.css'
@@ -59,6 +60,7 @@ const isBundle = ({ name, type }: File): boolean => /\.zip$/i.test(name) || type
 /** The projects as they look, the last changed first. */
 export const ProjectsPage = () => {
   const router = useRouter()
+  const isReady = useReady()
   const { projects, fault, busy, setFault, attempt, bringIn, startWith } = useProjects()
   const [isMaking, setMaking] = useState(false)
   const [renaming, setRenaming] = useState<ProjectSummary | null>(null)
@@ -93,10 +95,10 @@ export const ProjectsPage = () => {
           <Button component={Link} href="/pictures">
             Pictures
           </Button>
-          <Button variant="outlined" onClick={open}>
+          <Button variant="outlined" onClick={open} disabled={!isReady}>
             Bring in a bundle
           </Button>
-          <Button variant="contained" onClick={() => setMaking(true)}>
+          <Button variant="contained" onClick={() => setMaking(true)} disabled={!isReady}>
             New sheet
           </Button>
         </div>

@@ -18,7 +18,7 @@ export const ColourMarks = () => {
   const source = colourSource(bench, tool)
   if (!source) return null
   const toTable = compose(viewMatrix(view), source.toSheet)
-  const at = tool.point && apply(toTable, tool.point)
+  const spots = tool.points.map((point) => apply(toTable, point))
   return (
     <g data-colour-part={tool.isWorking ? 'working' : (tool.outline?.path.length ?? 0)}>
       <defs>
@@ -37,12 +37,12 @@ export const ColourMarks = () => {
           />
         </g>
       )}
-      {at && (
-        <g transform={`translate(${at.x} ${at.y})`}>
+      {spots.map((at, i) => (
+        <g key={i} transform={`translate(${at.x} ${at.y})`}>
           <circle r={7} className={styles.casing} strokeWidth={5} />
           <circle r={7} className={`${styles.line} ${styles.whole}`} strokeWidth={2} />
         </g>
-      )}
+      ))}
     </g>
   )
 }

@@ -1,5 +1,6 @@
 'use client'
 import { useEffect, useRef } from 'react'
+import { inkOf } from '@/core/document/lettering'
 import { originalOf } from '@/core/document/content'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { borrowLevels } from '@/client/stage/images'
@@ -20,7 +21,8 @@ const looksOf = ({ project, sheet, frames }: ThumbnailProps): readonly unknown[]
   const { pictures, finishes } = project
   if (!frames) return [sheet, pictures, finishes]
   const shared = frames.some(({ fill }) => fill.kind === 'span') ? [sheet.spans, sheet.background] : []
-  return [...frames, ...frames.map((frame) => originalOf(sheet, frame)), ...shared, pictures, finishes]
+  const inks = frames.map((frame) => inkOf(sheet, frame))
+  return [...frames, ...frames.map((frame) => originalOf(sheet, frame)), ...inks, ...shared, pictures, finishes]
 }
 
 const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>

@@ -9,7 +9,7 @@ import { joinRecorded, type Recorded } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
-import { isOutlineSound } from '@/core/document/outline'
+import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
 import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { pictureOf, readingRows, shownPlaced } from '@/core/document/read'
 import type { Frame, PictureRef } from '@/core/document/types'
@@ -57,7 +57,7 @@ export const startColour = (bench: Bench): void => {
       kind: 'colour',
       frameId: frame.id,
       choice: FIRST_CHOICE,
-      point: null,
+      points: [],
       outline: null,
       isWorking: false,
       message: null,
@@ -81,21 +81,21 @@ const wordsOf = (error: unknown): string =>
 /** Looks again for what would be cut; only the answer to the newest question counts. */
 const look = async (bench: Bench): Promise<void> => {
   const { tool } = bench.get()
-  if (tool?.kind !== 'colour' || !tool.point) return
+  if (tool?.kind !== 'colour' || !tool.points.length) return
   const source = colourSource(bench, tool)
   if (!source) return
-  const { point, choice } = tool
+  const { points, choice } = tool
   const isCurrent = (now: unknown): now is ColourTool =>
     typeof now === 'object' &&
     now !== null &&
     'choice' in now &&
     now.choice === choice &&
-    'point' in now &&
-    now.point === point
+    'points' in now &&
+    now.points === points
   bench.set({ tool: { ...tool, isWorking: true } })
   try {
     const url = levelUrl(source.ref.hash, previewLevel(source.ref))
-    const { outlines } = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, point, choice })
+    const { outlines } = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, points, choice })
     const now = bench.get().tool
     if (!isCurrent(now)) return
     const message = outlines.length ? null : 'Nothing of this colour. Raise the tolerance or press another point.'
@@ -113,20 +113,31 @@ export const changeChoice = (bench: Bench, change: Partial<RegionChoice>): void 
   void look(bench)
 }
 
-/** Chooses the colour at a point of the sheet. */
-export const pickColour = (bench: Bench, at: Point): void => {
+/** Chooses the area with the colour at a point of the sheet, in place of those before it or, with `adds`, beside them. */
+export const pickColour = (bench: Bench, at: Point, adds: boolean): void => {
   const { tool } = bench.get()
   const source = tool?.kind === 'colour' ? colourSource(bench, tool) : null
   if (tool?.kind !== 'colour' || !source) return
   const point = apply(invert(source.toSheet), at)
   const { w, h } = source.ref.pixels
   if (!rectContains({ x0: 0, y0: 0, x1: w, y1: h }, point)) return say(bench, 'Press a point of the selected picture.')
-  bench.set({ tool: { ...tool, point, outline: null } })
+  const points = adds ? [...tool.points, point] : [point]
+  bench.set({ tool: { ...tool, points, ...(adds ? {} : { outline: null }) } })
   void look(bench)
 }
 
-/** What a part found by its colour is for. */
-export const COLOUR_USES = ['frames', 'frame', 'clip'] as const
+/** Takes the area added last out again; leaves the tool where there is none. */
+export const dropArea = (bench: Bench): void => {
+  const { tool } = bench.get()
+  if (tool?.kind !== 'colour') return
+  if (!tool.points.length) return bench.set({ tool: null })
+  const points = tool.points.slice(0, -1)
+  bench.set({ tool: { ...tool, points, ...(points.length ? {} : { outline: null, message: null }) } })
+  void look(bench)
+}
+
+/** What a part found by its colour is for: frames of their own, the picture's outline, or more of the outline it has. */
+export const COLOUR_USES = ['frames', 'frame', 'clip', 'add'] as const
 export type ColourUse = (typeof COLOUR_USES)[number]
 
 const onSheet = (outline: Outline, { toSheet }: Source): Outline => ({
@@ -169,16 +180,23 @@ const clip = (bench: Bench, tool: ColourTool, outline: Outline): void => {
   select(bench, frame.id)
 }
 
+/** The outline that a frame has, with more. */
+const joined = async (frame: Frame, more: Outline): Promise<Outline> => {
+  const { outlines } = await askOutlines({ job: 'combine', how: 'unite', outlines: [outlineOnSheet(frame), more] })
+  return outlines[0] ?? more
+}
+
 /** Works the part out at the picture's full size and uses it. */
 export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> => {
   const { tool, project } = bench.get()
   const source = tool?.kind === 'colour' ? colourSource(bench, tool) : null
-  if (tool?.kind !== 'colour' || !tool.point || !source) return say(bench, 'Press a colour in the picture first.')
+  if (tool?.kind !== 'colour' || !tool.points.length || !source)
+    return say(bench, 'Press a colour in the picture first.')
   bench.set({ tool: { ...tool, isWorking: true } })
   try {
     const url = levelUrl(source.ref.hash, 0)
-    const { point, choice } = tool
-    const found = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, point, choice })
+    const { points, choice } = tool
+    const found = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, points, choice })
     const now = bench.get()
     if (now.tool?.kind !== 'colour') return
     if (now.project !== project) {
@@ -192,8 +210,10 @@ export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> =
       bench.set({ tool: { ...now.tool, isWorking: false } })
       return say(bench, TOO_FINE, 'fault')
     }
+    const whole = use === 'add' ? await joined(source.frame, all) : all
+    if (bench.get().project !== project) return say(bench, 'The sheet changed meanwhile. Press the button again.')
     bench.set({ tool: null })
-    if (use === 'clip') clip(bench, tool, all)
+    if (use === 'clip' || use === 'add') clip(bench, tool, whole)
     else putFrames(bench, use === 'frame' ? [all] : outlines)
   } catch (error) {
     const now = bench.get().tool

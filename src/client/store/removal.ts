@@ -1,3 +1,4 @@
+import { holdsPicture } from '@/core/document/content'
 import { emptyFrame } from '@/core/document/edits/fills'
 import { removeItems } from '@/core/document/edits/items'
 import { wordAround, wordSlots, type Word } from '@/core/document/lettering'
@@ -47,4 +48,8 @@ export const removeSelected = (bench: Bench): void => {
   if (word) return void removeLetters(bench, word)
   if (selection.every((id) => isLocked(sheet, id))) return say(bench, 'What is selected is locked. Unlock it first.')
   bench.commit(name, (project) => removeItems.record(project, { sheetId, ids: selection }))
+  if (frame && holdsPicture(frame.fill) && !state.hasSeenRemovalHint) {
+    bench.set({ hasSeenRemovalHint: true })
+    say(bench, 'The frame went with its picture. In the Picture way (P) Delete takes out the picture alone.')
+  }
 }

@@ -79,8 +79,8 @@ export interface ColourTool {
   readonly kind: 'colour'
   readonly frameId: string
   readonly choice: RegionChoice
-  /** The point pressed, in picture pixels. */
-  readonly point: Point | null
+  /** The points pressed, in picture pixels: all their areas belong. */
+  readonly points: readonly Point[]
   /** What would be cut, in picture pixels. */
   readonly outline: Outline | null
   readonly isWorking: boolean
@@ -112,6 +112,8 @@ export interface StackDrop {
 /** A text under the hand. */
 export interface Typing {
   readonly groupId: string
+  /** It was begun by this typing. */
+  readonly isNew: boolean
   /** Where the keys go: a field out of sight over the sheet, or that of the card. */
   readonly at: 'sheet' | 'card'
   readonly text: string
@@ -129,6 +131,9 @@ export interface MissingLetters {
   readonly letters: readonly string[]
   readonly offered: readonly FaceAnswer[] | null
 }
+
+/** What a drag in the viewfinder does: moves the picture, marks its subject or its eye line, or levels it. */
+export type FinderMode = 'move' | 'subject' | 'line' | 'level'
 
 /** What a picture is waited for: a frame's new one or one more take, one for several together, or the background. */
 export type Choosing =
@@ -215,6 +220,8 @@ export interface BenchState {
   readonly isFitted: boolean
   readonly table: Size
   readonly armed: Stencil | null
+  /** The stencil in hand cuts the picture that it is drawn over; the next one chosen is for that. */
+  readonly isCutting: boolean
   /** Stencils pressed in the supplies are taken in hand, to be drawn out. */
   readonly drawsOut: boolean
   readonly tool: TableTool | null
@@ -279,6 +286,11 @@ export interface BenchState {
   readonly matched: string
   readonly uploads: readonly Upload[]
   readonly hasSeenPictureHint: boolean
+  readonly hasSeenRemovalHint: boolean
+  /** Widths and heights typed for a frame, or for a group and a text, change together. */
+  readonly locksRatio: { readonly frame: boolean; readonly hull: boolean }
+  /** What the viewfinder's hand does next; it stays from frame to frame. */
+  readonly finderMode: FinderMode
   /** The browser keeps no more unsent steps: they are lost if the page is closed before they are saved. */
   readonly isUnkept: boolean
   /** The pictures of the library have been read, or could not be. */

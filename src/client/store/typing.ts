@@ -3,6 +3,9 @@ import { graphemesBefore, graphemesOf } from '@/core/lettering/graphemes'
 import { LETTERING_RANGE, newSetting, type Setting } from '@/core/lettering/settings'
 import { isLetter, typed } from '@/core/lettering/slots'
 import { sensibleSize } from '@/core/document/arrange'
+import { moveItems } from '@/core/document/edits/items'
+import { itemRect } from '@/core/document/extent'
+import { rectSize } from '@/core/geometry/rect'
 import { settingOf, wordAround, wordSlots, type Word } from '@/core/document/lettering'
 import { addWord, dropEmptyWord } from '@/core/document/edits/lettering/words'
 import { newItemId } from '@/client/store/actions'
@@ -35,7 +38,12 @@ const readCarets = async (bench: Bench, word: Word): Promise<void> => {
 }
 
 /** Begins to type in a text, the caret at its end. */
-export const startTyping = async (bench: Bench, groupId: string, at: Typing['at'] = 'sheet'): Promise<void> => {
+export const startTyping = async (
+  bench: Bench,
+  groupId: string,
+  at: Typing['at'] = 'sheet',
+  isNew = false,
+): Promise<void> => {
   bench.endBurst()
   const state = bench.get()
   const word = wordAround(shownSheet(state), groupId)
@@ -44,7 +52,7 @@ export const startTyping = async (bench: Bench, groupId: string, at: Typing['at'
   const { text } = word.lettering
   const end = graphemesOf(text).length
   bench.set({
-    typing: { groupId: word.id, at, text, slots: wordSlots(word), carets: [], selection: [end, end] },
+    typing: { groupId: word.id, isNew, at, text, slots: wordSlots(word), carets: [], selection: [end, end] },
     tool: null,
     spoken: 'Typing. Escape ends it.',
   })
@@ -73,7 +81,7 @@ export const typeAt = async (bench: Bench, at: Point): Promise<void> => {
       ink: inkOn(sheet),
     }),
   )
-  await startTyping(bench, groupId)
+  await startTyping(bench, groupId, 'sheet', true)
 }
 
 /** Ends typing, once what was typed last is set. A text left without letters goes. */
@@ -88,8 +96,34 @@ export const endTyping = async (bench: Bench): Promise<void> => {
   if (word && !graphemesOf(word.lettering.text).some(isLetter)) {
     if (bench.get().selection[0] === word.id) select(bench, null)
     bench.commit('Remove empty letters', (project) => dropEmptyWord.record(project, { sheetId, groupId: word.id }))
-  }
+  } else if (word && typing.isNew) await bringIn(bench, word)
 }
+
+/** A text that was begun near an edge and grew beyond it is made smaller where it must, and moved onto the sheet. */
+const bringIn = async (bench: Bench, word: Word): Promise<void> => {
+  const sheet = shownSheet(bench.get())
+  const { w, h } = rectSize(itemRect(sheet, word.id))
+  const share = Math.min(1, (sheet.size.w * MOST_OF_SHEET) / w, (sheet.size.h * MOST_OF_SHEET) / h)
+  if (share < 1) {
+    const size = Math.max(LETTERING_RANGE.size.min, Math.floor(word.lettering.size * share * 10) / 10)
+    await resetWord(bench, word.id, { name: 'Text made to fit the sheet', setting: { size }, stays: 'anchor' })
+  }
+  const now = shownSheet(bench.get())
+  if (!now.items[word.id]) return
+  const r = itemRect(now, word.id)
+  const delta = { x: shiftInto(r.x0, r.x1, now.size.w), y: shiftInto(r.y0, r.y1, now.size.h) }
+  if (!delta.x && !delta.y) return
+  bench.commit('Move text onto the sheet', (project) =>
+    moveItems.record(project, { sheetId: now.id, ids: [word.id], delta }),
+  )
+}
+
+/** Share of the sheet that a text which grew beyond it may take. */
+const MOST_OF_SHEET = 0.96
+
+/** How far a stretch must move to lie between 0 and `most`. */
+const shiftInto = (from: number, to: number, most: number): number =>
+  from < 0 ? -from : to > most ? Math.max(most - to, -from) : 0
 
 /** One stroke of typing: the whole text as it now is, and where the caret stands in it, in UTF-16 units. */
 export const typeText = (bench: Bench, text: string, from: number, to: number): void => {

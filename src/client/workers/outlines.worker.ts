@@ -8,7 +8,7 @@ import type { Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { RegionChoice } from '@/core/region/choice'
-import { alphaField, colourField, hasSoftEdges, hasTransparency, type Pixels } from '@/core/region/field'
+import { alphaField, coloursField, hasSoftEdges, hasTransparency, type Pixels } from '@/core/region/field'
 import { traceField } from '@/core/region/trace'
 
 /** What the worker of outlines can be asked. */
@@ -19,7 +19,7 @@ export type OutlineJob =
       readonly url: string
       /** Upright size of the picture in pixels, in which point and outlines are. */
       readonly picture: Size
-      readonly point: Point
+      readonly points: readonly Point[]
       readonly choice: RegionChoice
     }
   | { readonly job: 'alpha'; readonly url: string; readonly picture: Size }
@@ -66,11 +66,11 @@ const answerTo = async (job: OutlineJob): Promise<OutlineAnswer> => {
     }
     case 'colour': {
       const pixels = await pixelsOf(job.url)
-      const point = {
-        x: (job.point.x * pixels.width) / job.picture.w,
-        y: (job.point.y * pixels.height) / job.picture.h,
-      }
-      const found = traceField(colourField(pixels, point, job.choice))
+      const points = job.points.map(({ x, y }) => ({
+        x: (x * pixels.width) / job.picture.w,
+        y: (y * pixels.height) / job.picture.h,
+      }))
+      const found = traceField(coloursField(pixels, points, job.choice))
       return { outlines: scaled(found, toPicture(pixels, job.picture)) }
     }
     case 'alpha': {

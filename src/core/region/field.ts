@@ -140,3 +140,18 @@ export const colourField = (
   }
   return { values, width, height }
 }
+
+/** The parts that have the colour of any of several points, as one; all but them where that is chosen. */
+export const coloursField = (
+  pixels: Pixels,
+  points: readonly { readonly x: number; readonly y: number }[],
+  choice: RegionChoice,
+): Field => {
+  const values = new Float32Array(pixels.width * pixels.height)
+  for (const point of points) {
+    const one = colourField(pixels, point, { ...choice, isInside: true }).values
+    for (let i = 0; i < values.length; i += 1) values[i] = Math.max(values[i] ?? 0, one[i] ?? 0)
+  }
+  if (!choice.isInside) for (let i = 0; i < values.length; i += 1) values[i] = 1 - (values[i] ?? 0)
+  return { values, width: pixels.width, height: pixels.height }
+}

@@ -96,8 +96,11 @@ export const reshapeFrame = defineEdit<FrameAddress & { readonly stencil: Stenci
   },
 )
 
+/** An outline and where it stands on the sheet. */
+type Standing = Omit<StandingOutline, 'stencil'> & { readonly stencil: Stencil }
+
 /** Stores an outline that stands on the sheet in a frame; its picture stays where it is on the sheet. */
-const storeOutline = (frame: Draft<Frame>, held: Frame, to: StandingOutline, project: Project, sheet: Sheet): void => {
+const storeOutline = (frame: Draft<Frame>, held: Frame, to: Standing, project: Project, sheet: Sheet): void => {
   const after: Frame = { ...held, ...to, flip: false }
   if (held.fill.kind === 'taken') {
     const outline = frameOutline(after)
@@ -127,6 +130,15 @@ export const setOutlineOnSheet = defineEdit<
   const to = standingOutline(outline, turn)
   storeOutline(frame, held, kinds === undefined ? to : { ...to, stencil: { ...to.stencil, kinds } }, project, sheet)
 })
+
+/** Clips a frame's picture with a stencil that stands upright on the sheet; the picture stays put. */
+export const cutFrame = defineEdit<FrameAddress & { readonly stencil: Stencil; readonly box: Box }>(
+  (draft, { sheetId, frameId, stencil, box }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (frame) storeOutline(frame, frameOf(sheet, frameId), { stencil, box, turn: 0 }, project, sheet)
+  },
+)
 
 /** Turns a frame's box to run along a direction of the sheet; outline and picture stay where they are. */
 export const setUpright = (
