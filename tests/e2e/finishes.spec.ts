@@ -130,8 +130,9 @@ test('a named finish is shared: changed for all, different here, set back; copie
   await page.keyboard.press('Enter')
   await expect(finish(page).getByText('Differs here')).toBeVisible()
   await expect(finish(page).getByText('↺ changed')).toBeVisible()
-  project = await hand.afterStep('Change stroke')
-  expect([layers(project, 'a')[0], layers(project, 'b')[0]]).toMatchObject([{ width: 31 }, { width: 9 }])
+  // The step has the name of the one before: what it stored is waited for.
+  await expect.poll(async () => layers((await hand.opened()).project, 'b')[0]).toMatchObject({ width: 9 })
+  expect(layers((await hand.opened()).project, 'a')[0]).toMatchObject({ width: 31 })
   await finish(page).getByRole('button', { name: 'Set everything back to the named finish' }).click()
   project = await hand.afterStep('Set back to the finish')
   expect(layers(project, 'b')).toMatchObject([{ width: 31 }])

@@ -87,10 +87,10 @@ test.describe('a stencil drawn out', () => {
   test('is put down by Esc', async ({ page, request }) => {
     const hand = await open(page, request)
     await arm(hand)
-    await expect(page.getByText('Draw the frame on the sheet')).toBeVisible()
+    await expect(page.getByText('Draw the frame, or press once')).toBeVisible()
     await hand.table.focus()
     await page.keyboard.press('Escape')
-    await expect(page.getByText('Draw the frame on the sheet')).toBeHidden()
+    await expect(page.getByText('Draw the frame, or press once')).toBeHidden()
   })
 })
 

@@ -41,14 +41,14 @@ test.describe('keys after a press in the supplies', () => {
     await page.getByRole('tab', { name: 'Stencils' }).click()
     await page.getByRole('button', { name: 'Draw out' }).click()
     await stencilSupply(page, 'Star').click()
-    await expect(page.getByText('Draw the frame on the sheet')).toBeVisible()
+    await expect(page.getByText('Draw the frame, or press once')).toBeVisible()
     await page
       .getByRole('button', { name: 'Library' })
       .or(page.getByRole('tab', { name: 'Stencils' }))
       .first()
       .focus()
     await page.keyboard.press('Escape')
-    await expect(page.getByText('Draw the frame on the sheet')).toHaveCount(0)
+    await expect(page.getByText('Draw the frame, or press once')).toHaveCount(0)
   })
 })
 

@@ -243,12 +243,17 @@ const Words = () => {
 export const Rail = () => {
   const armed = useBench((state) => state.armed)
   const isCutting = useBench((state) => state.isCutting)
+  const isMoving = useBench((state) => state.isMoving)
   const hasTool = useBench((state) => state.tool !== null)
   const waits = useBench(choosingWords)
   const bench = useBenchHandle()
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
-      {hasTool && !armed ? (
+      {isMoving ? (
+        <span style={{ padding: '0 8px' }}>
+          C: a copy stays where it was · Shift: level or upright · N: nothing snaps
+        </span>
+      ) : hasTool && !armed ? (
         <ToolRail />
       ) : armed ? (
         <span style={{ padding: '0 8px' }}>

@@ -32,7 +32,7 @@ const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
 
 /** The strip's own padding, both sides. */
 const ROOM = 28
-const HEIGHT = { least: 132, most: 460, first: 140, wraps: 240, panel: 330 }
+const HEIGHT = { least: 148, most: 460, first: 156, wraps: 256, panel: 330 }
 
 const CarriedPicture = ({
   carried,

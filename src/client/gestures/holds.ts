@@ -166,6 +166,9 @@ const moveDrawing = (bench: Bench, hold: Extract<Hold, { kind: 'draw' }>, to: Po
   bench.set({ drawing: drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys.has('c') }) })
 }
 
+/** Does a drag move items as a whole? */
+const movesItems = (bench: Bench, drag: Drag): boolean => drag.name.startsWith('Move') && bench.get().way === 'whole'
+
 export const moveHold = (bench: Bench, hold: Hold, at: Point, { shift, ctrl }: Pick<Press, 'shift' | 'ctrl'>): void => {
   const { view, armed } = bench.get()
   const to = toSheet(view, at)
@@ -176,7 +179,11 @@ export const moveHold = (bench: Bench, hold: Hold, at: Point, { shift, ctrl }: P
   if (hold.kind === 'gather') bench.set({ gathering: rectAround([hold.from, to]) })
   if (hold.kind === 'drag') {
     hold.last = hold.drag.propose(to, heldNow(bench, shift))
-    bench.set({ preview: hold.last.recorded.project, snapMarks: hold.last.marks })
+    bench.set({
+      preview: hold.last.recorded.project,
+      snapMarks: hold.last.marks,
+      isMoving: movesItems(bench, hold.drag),
+    })
     showStopped(bench, hold.last.stopped)
   }
   if (hold.kind === 'tool') hold.drag.move(to, shift)
@@ -189,13 +196,13 @@ export const moveHold = (bench: Bench, hold: Hold, at: Point, { shift, ctrl }: P
 export const endHold = (bench: Bench, hold: Hold): void => {
   const { armed, drawing, gathering } = bench.get()
   if (hold.kind === 'tool') return hold.drag.end()
-  bench.set({ snapMarks: NO_MARKS, gathering: null })
+  bench.set({ snapMarks: NO_MARKS, gathering: null, isMoving: false })
   if (hold.kind === 'gather' && gathering)
     selectItems(bench, [...new Set([...hold.before, ...gatheredIds(bench, gathering)])])
   // What was proposed holds only for the project it was proposed on.
   if (hold.kind === 'drag' && hold.last && bench.get().project === hold.base) {
     const { recorded } = hold.last
-    const isCopying = heldKeys.has(TOUCH_KEY) && hold.drag.name.startsWith('Move') && bench.get().way === 'whole'
+    const isCopying = heldKeys.has(TOUCH_KEY) && movesItems(bench, hold.drag)
     if (isCopying && recorded.forward.length) bench.commit('Drag a copy', () => withCopyLeft(bench, recorded))
     else bench.commit(hold.drag.name, () => recorded)
     if (!recorded.forward.length) sayIfLocked(bench)
@@ -241,7 +248,7 @@ const hintOnce = (bench: Bench, name: string): void => {
 export const dropHold = (bench: Bench, hold: Hold): void => {
   if (hold.kind === 'tool') hold.drag.cancel()
   bench.preview(null)
-  bench.set({ drawing: null, gathering: null })
+  bench.set({ drawing: null, gathering: null, isMoving: false })
 }
 
 /** Presses on one spot that are further apart than a double-click are two presses. */

@@ -111,6 +111,7 @@ const firstState = (opened: OpenedProject): BenchState => ({
   isBefore: false,
   isMatching: false,
   choosing: null,
+  isMoving: false,
   alignTo: 'selection',
   alignsEach: false,
   gridColumns: null,

@@ -201,6 +201,8 @@ export interface BenchState {
   readonly isAdding: boolean
   readonly way: Way
   readonly snaps: boolean
+  /** Items are being moved: the rail says what held keys do meanwhile. */
+  readonly isMoving: boolean
   /** What the drag under way has snapped to. */
   readonly snapMarks: SnapMarks
   /** A guide under the hand: a new one, or one of the sheet's by its number. */
