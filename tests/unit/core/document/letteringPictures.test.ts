@@ -7,6 +7,7 @@ import { smooth, differences } from '@tests/helpers/smooth'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 import { soundAndUndone, type RunStep } from '@tests/helpers/runs'
 import { pictureMatrix, spanMembers } from '@/core/document/content'
+import { largestStretch } from '@/core/geometry/matrix'
 import { setBackground } from '@/core/document/edits/sheets'
 import { bindToBackground } from '@/core/document/edits/spans'
 import { outlineOnSheet } from '@/core/document/outline'
@@ -244,4 +245,25 @@ describe('any run of edits of a text', () => {
       })
     })
   it('leaves a sound project, and undo brings each state back', () => soundAndUndone(filled('GULLS'), steps, 60))
+})
+
+describe('another typeface or size', () => {
+  const loose = (project: Project): Project =>
+    JSON.parse(JSON.stringify(project).replaceAll('"keepCovered":true', '"keepCovered":false')) as Project
+  const scales = (project: Project): readonly number[] =>
+    frames(project).map((frame) => largestStretch(pictureMatrix(project, sheet(project), frame)!))
+  it('leaves each picture as large as it was set, and there and back all is as before', () => {
+    const before = loose(filled('KITES'))
+    const other = reset(before, { face: { id: 'archivo-black', name: 'Archivo Black' } })
+    sound(other)
+    scales(other).forEach((scale, i) => near(scale / scales(before)[i]!, 1, 1e-9))
+    const back = reset(other, { face: { id: 'anton', name: 'anton' } })
+    scales(back).forEach((scale, i) => near(scale / scales(before)[i]!, 1, 1e-9))
+  })
+  it('twice the size makes each picture twice as large', () => {
+    const before = loose(filled('KITES'))
+    const { size } = word(before).lettering
+    const twice = reset(before, { size: size * 2, face: { id: 'archivo-black', name: 'Archivo Black' } })
+    scales(twice).forEach((scale, i) => near(scale / scales(before)[i]!, 2, 1e-6))
+  })
 })
