@@ -4,7 +4,6 @@ import { BenchHand, frameIn, makeProject, SHEET, stencilSupply } from './bench'
 import { pictureMatrix } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
-import { nearMatrix } from '../helpers/near'
 
 const box = (cx: number, cy: number, w = 160, h = 120) => ({ cx, cy, w, h })
 const matrix = (project: Project, id: string) => {
@@ -35,7 +34,8 @@ test('a stencil drawn with Ctrl over a filled frame cuts its picture; the pictur
   const cut = frameIn(project, 'a')
   expect(cut.stencil.kind).toBe('ellipse')
   expect(Math.hypot(cut.box.cx - 350, cut.box.cy - 275)).toBeLessThan(3)
-  nearMatrix(matrix(project, 'a'), matrix(before, 'a'), 1e-6, 1000)
+  const [was, is] = [matrix(before, 'a'), matrix(project, 'a')]
+  for (const key of ['a', 'b', 'c', 'd', 'e', 'f'] as const) expect(is[key]).toBeCloseTo(was[key], 6)
   // Without the key the same drag makes an empty frame, and the stencil stays in hand until Esc.
   await hand.drag({ x: 560, y: 420 }, { x: 640, y: 480 })
   project = await hand.afterStep('New frame')
@@ -65,7 +65,8 @@ test('by colour Shift adds an area, a press without it begins anew, undo takes o
   const part = page.locator('[data-colour-part]')
   const settled = () => expect(part).not.toHaveAttribute('data-colour-part', 'working')
   await hand.press({ x: 120, y: 120 })
-  await expect(part.locator('path')).toHaveCount(2)
+  // The path of the part; that of its hatching is a rectangle.
+  await expect(part.locator('path')).toHaveCount(1)
   await settled()
   const pressShift = async (p: { x: number; y: number }): Promise<void> => {
     await page.keyboard.down('Shift')

@@ -60,6 +60,17 @@ test('a drag of a picture that cannot move records no step', async ({ page, requ
   await hand.drag({ x: 400, y: 300 }, { x: 460, y: 350 })
   await page.waitForTimeout(500)
   expect((await hand.opened()).revision).toBe(0)
+  // Turned it has room to go; once at its edge, the same drag again changes nothing.
+  const turn = page.getByRole('region', { name: 'Picture' }).getByRole('textbox', { name: 'Turn in °' })
+  await turn.fill('7')
+  await turn.press('Enter')
+  await hand.afterStep('Turn picture')
+  await hand.drag({ x: 400, y: 300 }, { x: 650, y: 300 })
+  await hand.afterStep('Move picture')
+  const { revision } = await hand.opened()
+  await hand.drag({ x: 400, y: 300 }, { x: 650, y: 300 })
+  await page.waitForTimeout(500)
+  expect((await hand.opened()).revision).toBe(revision)
 })
 
 test('typed sizes keep their ratio by the lock', async ({ page, request }) => {
