@@ -51,6 +51,18 @@ const focused = (page: Page) =>
     }
   })
 
+/** The same, once the page has come to rest where it scrolled to. */
+const settledFocus = async (page: Page) => {
+  let before = await focused(page)
+  for (let i = 0; i < 20; i += 1) {
+    await page.waitForTimeout(16)
+    const now = await focused(page)
+    if (now?.key === before?.key) return now
+    before = now
+  }
+  return before
+}
+
 const AROUND = 8
 
 /** Goes through all stops by Tab; gives those whose focus is not seen. */
@@ -59,7 +71,7 @@ const unseenStops = async (page: Page, most = 120): Promise<readonly string[]> =
   const met = new Set<string>()
   for (let i = 0; i < most; i += 1) {
     await page.keyboard.press('Tab')
-    const stop = await focused(page)
+    const stop = await settledFocus(page)
     if (!stop) continue
     if (met.has(stop.key)) break
     met.add(stop.key)

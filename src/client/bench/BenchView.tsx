@@ -29,6 +29,8 @@ import styles from '@/client/bench/Bench.module.css'
 import supplies from '@/client/bench/Supplies.module.css'
 
 // Dialogs come when first opened.
+const ContextMenu = dynamic(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
+const FindCommand = dynamic(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
 const ExportDialog = dynamic(() => import('@/client/bench/ExportDialog').then((m) => m.ExportDialog))
 const ShortcutsDialog = dynamic(() => import('@/client/bench/ShortcutsDialog').then((m) => m.ShortcutsDialog))
 const HistoryDialog = dynamic(() => import('@/client/bench/HistoryDialog').then((m) => m.HistoryDialog))
@@ -92,6 +94,8 @@ const Dialogs = () => {
       {dialog === 'history' && <HistoryDialog onClose={close} />}
       <ConflictDialog />
       <LeftStepsDialog />
+      <ContextMenu />
+      <FindCommand />
     </>
   )
 }

@@ -8,74 +8,37 @@ import LockOpen from '@mui/icons-material/LockOpen'
 import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
 import type { Item } from '@/core/document/types'
-import { useBenchHandle } from '@/client/binding/useBench'
-import { shownKey } from '@/client/gestures/keys'
+import { CommandButton } from '@/client/commands/CommandButton'
 import { MoreMenu } from '@/client/bench/MoreMenu'
-import { RailButton } from '@/client/parts/RailButton'
-import { removeSelected } from '@/client/store/removal'
-import { flipSelected, toggleMark } from '@/client/store/arrangement'
-import { copyImage } from '@/client/store/copyImage'
-import { duplicateSelected } from '@/client/store/clipboard'
 import styles from '@/client/bench/Bench.module.css'
 
 /** What can be done with anything selected: duplicate, flip, hide, lock, remove. */
 export const ItemTools = ({ items, noun }: { readonly items: readonly Item[]; readonly noun: string }) => {
-  const bench = useBenchHandle()
   const isHidden = items.every(({ hidden }) => hidden)
   const isLocked = items.every(({ locked }) => locked)
   return (
     <div className={styles.tools} role="group" aria-label={`Tools of the ${noun}`}>
-      <RailButton
-        framed
-        label={`Duplicate the ${noun}`}
-        shortcut={shownKey('duplicate')}
-        onPress={() => duplicateSelected(bench)}
-      >
+      <CommandButton framed id="duplicate" label={`Duplicate the ${noun}`}>
         <ContentCopy fontSize="inherit" />
-      </RailButton>
-      <RailButton framed label={`Copy the ${noun} as an image`} onPress={() => void copyImage(bench)}>
+      </CommandButton>
+      <CommandButton framed id="copyImage" label={`Copy the ${noun} as an image`}>
         <CopyImage fontSize="inherit" />
-      </RailButton>
-      <RailButton
-        framed
-        label={`Flip the ${noun} left to right`}
-        shortcut={shownKey('flip')}
-        onPress={() => flipSelected(bench, 'x')}
-      >
+      </CommandButton>
+      <CommandButton framed id="flip" label={`Flip the ${noun} left to right`}>
         <Flip fontSize="inherit" />
-      </RailButton>
-      <RailButton framed label={`Flip the ${noun} top to bottom`} onPress={() => flipSelected(bench, 'y')}>
+      </CommandButton>
+      <CommandButton framed id="flipDown" label={`Flip the ${noun} top to bottom`}>
         <Flip fontSize="inherit" sx={{ transform: 'rotate(90deg)' }} />
-      </RailButton>
-      <RailButton
-        framed
-        label={`Hide the ${noun}`}
-        shortcut={shownKey('hide')}
-        pressed={isHidden}
-        onPress={() => toggleMark(bench, 'hidden')}
-      >
+      </CommandButton>
+      <CommandButton framed id="hide" label={`Hide the ${noun}`}>
         {isHidden ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
-      </RailButton>
-      <RailButton
-        framed
-        label={`Lock the ${noun}`}
-        shortcut={shownKey('lock')}
-        pressed={isLocked}
-        onPress={() => toggleMark(bench, 'locked')}
-      >
+      </CommandButton>
+      <CommandButton framed id="lock" label={`Lock the ${noun}`}>
         {isLocked ? <Lock fontSize="inherit" /> : <LockOpen fontSize="inherit" />}
-      </RailButton>
-      <RailButton
-        framed
-        label={`Remove the ${noun} with what it holds`}
-        shortcut="Delete"
-        onPress={() => {
-          bench.set({ way: 'whole' })
-          removeSelected(bench)
-        }}
-      >
+      </CommandButton>
+      <CommandButton framed id="remove" label={`Remove the ${noun} with what it holds`}>
         <Delete fontSize="inherit" />
-      </RailButton>
+      </CommandButton>
       <MoreMenu noun={noun} />
     </div>
   )

@@ -1,7 +1,6 @@
 'use client'
 import { formatNumber } from '@/core/units'
 import { within } from '@/core/range'
-import { emptyFrame, openToWhole, placePicture } from '@/core/document/edits/fills'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { pictureMatrix } from '@/core/document/content'
 import type { Frame } from '@/core/document/types'
@@ -10,13 +9,11 @@ import { effectiveResolution, isStretched, resolvePlacement } from '@/core/place
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { PlainField } from '@/client/parts/LengthField'
 import { Section } from '@/client/parts/Section'
-import { RailButton } from '@/client/parts/RailButton'
+import { CommandButton } from '@/client/commands/CommandButton'
 import { FillSection } from '@/client/bench/FillSection'
 import { MissingPicture } from '@/client/bench/MissingPicture'
 import { SharingRows, SharingTools } from '@/client/bench/SharingRows'
 import { Viewfinder } from '@/client/bench/Viewfinder'
-import { startCutting } from '@/client/store/cutting'
-import { startColour } from '@/client/store/colourCut'
 import { changePlaced, placedFrame, typeZoom } from '@/client/store/actions'
 import { shownProject, shownSheet, steadyProject, steadySheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
@@ -39,7 +36,6 @@ const Sharpness = ({ frame }: { readonly frame: Frame }) => {
 /** The picture of a frame: viewfinder, zoom, turn, sharpness; or how to fill it. */
 export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; readonly step?: number }) => {
   const bench = useBenchHandle()
-  const isCutting = useBench((state) => state.isCutting)
   const project = useBench(steadyProject)
   const sheet = useBench(steadySheet)
   const sheetId = sheet.id
@@ -48,7 +44,6 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
   const isOnSheet = frame.id !== BACKGROUND_ID
   const seen = resolvePlacement(held.placed, held.mount)
   const name = project.pictures[held.placed.pictureId]?.name ?? ''
-  const at = { sheetId, frameId: frame.id }
   return (
     <Section name="Picture" title="Picture" step={step} says={name}>
       <MissingPicture pictureId={held.placed.pictureId} />
@@ -71,42 +66,13 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
         />
       </div>
       <div className={`${styles.row} ${styles.wrap}`}>
-        {isOnSheet && frame.fill.kind === 'taken' && (
-          <RailButton
-            framed
-            label="Open the frame to the whole picture"
-            onPress={() => bench.commit('Open to whole picture', (p) => openToWhole.record(p, at))}
-          >
-            Open up
-          </RailButton>
-        )}
-        <RailButton
-          framed
-          label="Cut this picture with a stencil drawn over it"
-          pressed={isCutting}
-          onPress={() => startCutting(bench)}
-        >
-          Cut with a stencil
-        </RailButton>
-        <RailButton framed label="Cut a part of this picture out by its colour" onPress={() => startColour(bench)}>
+        {isOnSheet && frame.fill.kind === 'taken' && <CommandButton framed id="openUp" />}
+        <CommandButton framed id="cut" />
+        <CommandButton framed id="byColour">
           By colour
-        </RailButton>
-        <RailButton
-          framed
-          label="Take the picture out; the frame stays"
-          onPress={() => bench.commit('Take picture out', (p) => emptyFrame.record(p, at))}
-        >
-          Take out
-        </RailButton>
-        <RailButton
-          framed
-          label="Start fresh: cover the frame, no turn, no flip"
-          onPress={() =>
-            bench.commit('Start fresh', (p) => placePicture.record(p, { ...at, pictureId: held.placed.pictureId }))
-          }
-        >
-          Start fresh
-        </RailButton>
+        </CommandButton>
+        <CommandButton framed id="takeOut" />
+        <CommandButton framed id="startFresh" />
       </div>
       {isOnSheet && <SharingTools frame={frame} sheet={sheet} />}
       <div className={styles.row} aria-live="polite">

@@ -8,34 +8,25 @@ import Slider from '@mui/material/Slider'
 import { formatNumber } from '@/core/units'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { holdsPicture, sharersOf } from '@/core/document/content'
-import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
-import { FITS, type Fit } from '@/core/placement/placed'
+import { FITS } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { CommandButton } from '@/client/commands/CommandButton'
 import { WordTools } from '@/client/letters/WordTools'
 import { ToolRail } from '@/client/bench/ToolRail'
 import { RailButton } from '@/client/parts/RailButton'
-import { changePlaced, placedFrame } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/actions'
 import { shownSheet } from '@/client/store/benchStore'
 import { isWordSelected } from '@/client/store/lettering'
-import { choosePicture, choosingWords, leaveChoosing } from '@/client/store/choosing'
+import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { stopCutting } from '@/client/store/cutting'
 import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
 import { WAYS } from '@/client/store/state'
-import { ownKeys, shownKey } from '@/client/gestures/keys'
-import { toggleSnaps } from '@/client/gestures/tableKeys'
+import { ownKeys } from '@/client/gestures/keys'
 import { zoomSelected } from '@/client/gestures/nudge'
 import styles from '@/client/bench/Bench.module.css'
 
 const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
-const FIT_WORDS: Readonly<Record<Fit, readonly [string, string]>> = {
-  cover: ['Cover', 'Cover the frame'],
-  contain: ['Contain', 'Show the whole picture in the frame'],
-  actual: ['Actual', 'Actual size: one picture pixel is one output pixel'],
-  stretch: ['Stretch', 'Stretch to the frame (distorts the picture)'],
-  tile: ['Tile', 'Repeat the picture as a pattern'],
-}
-
 const Ways = () => {
   const bench = useBenchHandle()
   const way = useBench((state) => state.way)
@@ -107,57 +98,24 @@ const ZoomTools = () => {
   )
 }
 
-const FitTools = () => {
-  const bench = useBenchHandle()
-  const project = useBench((state) => state.preview ?? state.project)
-  const sheetId = useBench((state) => state.sheetId)
-  const selection = useBench((state) => state.selection)
-  const held = placedFrame({ project, preview: null, sheetId, selection })
-  if (!held) return null
-  const subject = project.pictures[held.placed.pictureId]?.subject
-  return FITS.map((fit) => (
-    <RailButton
-      key={fit}
-      label={FIT_WORDS[fit][1]}
-      pressed={held.placed.fit === fit}
-      onPress={() => changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, (h) => setFit(h.placed, h.mount, fit, subject))}
-    >
-      {FIT_WORDS[fit][0]}
-    </RailButton>
-  ))
-}
+const FitTools = () => FITS.map((fit) => <CommandButton key={fit} id={`fit-${fit}`} />)
 
-const TurnTools = () => {
-  const bench = useBenchHandle()
-  return (
-    <>
-      <RailButton
-        label="Turn the picture by 90°"
-        onPress={() => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, h.placed.turn + 90))}
-      >
-        <RotateRight fontSize="small" />
-      </RailButton>
-      <RailButton
-        label="Flip the picture left to right"
-        onPress={() => changePlaced(bench, 'Flip picture', (h) => flipPicture(h.placed, h.mount, 'x'))}
-      >
-        <FlipX fontSize="small" />
-      </RailButton>
-      <RailButton
-        label="Flip the picture top to bottom"
-        onPress={() => changePlaced(bench, 'Flip picture', (h) => flipPicture(h.placed, h.mount, 'y'))}
-      >
-        <FlipX fontSize="small" sx={{ transform: 'rotate(90deg)' }} />
-      </RailButton>
-    </>
-  )
-}
+const TurnTools = () => (
+  <>
+    <CommandButton id="turnPicture">
+      <RotateRight fontSize="small" />
+    </CommandButton>
+    <CommandButton id="flipPicture">
+      <FlipX fontSize="small" />
+    </CommandButton>
+    <CommandButton id="flipPictureDown">
+      <FlipX fontSize="small" sx={{ transform: 'rotate(90deg)' }} />
+    </CommandButton>
+  </>
+)
 
 const FilledTools = () => {
-  const bench = useBenchHandle()
   const frame = useBench(selectedFrame)
-  const isKept = useBench((state) => placedFrame(state)?.placed.keepCovered ?? false)
-  const isReplacing = useBench((state) => state.choosing?.kind === 'frame')
   const sharers = useBench((state) =>
     frame && frame.id !== BACKGROUND_ID ? sharersOf(shownSheet(state), frame.id).length : 1,
   )
@@ -172,22 +130,10 @@ const FilledTools = () => {
       <ZoomTools />
       <TurnTools />
       <span className={styles.divider} />
-      <RailButton
-        label="Keep the frame covered by the picture"
-        pressed={isKept}
-        onPress={() =>
-          changePlaced(bench, isKept ? 'Allow gaps' : 'Keep covered', (h) => setKeepCovered(h.placed, h.mount, !isKept))
-        }
-      >
-        Keep covered
-      </RailButton>
-      <RailButton
-        label="Replace the picture, keeping all settings"
-        pressed={isReplacing}
-        onPress={() => choosePicture(bench, { kind: 'frame', frameId: frame.id })}
-      >
+      <CommandButton id="keepCovered" />
+      <CommandButton id="replace">
         <Replace fontSize="small" />
-      </RailButton>
+      </CommandButton>
     </>
   )
 }
@@ -195,7 +141,6 @@ const FilledTools = () => {
 /** Switches for the hand: snapping, and adding to the selection for those without a keyboard. */
 const HandSwitches = () => {
   const bench = useBenchHandle()
-  const snaps = useBench((state) => state.snaps)
   const isAdding = useBench((state) => state.isAdding)
   return (
     <>
@@ -208,14 +153,9 @@ const HandSwitches = () => {
       >
         <Checklist fontSize="small" />
       </RailButton>
-      <RailButton
-        label="Snap to edges, middles, gaps and guides"
-        shortcut={shownKey('snap')}
-        pressed={snaps}
-        onPress={() => toggleSnaps(bench)}
-      >
+      <CommandButton id="snap" label="Snap to edges, middles, gaps and guides">
         <Snap fontSize="small" />
-      </RailButton>
+      </CommandButton>
     </>
   )
 }

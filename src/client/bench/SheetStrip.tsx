@@ -99,6 +99,10 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
         title={`${sheet.name}. Drag to change its place, F2 to rename`}
         onClick={() => setSheet(bench, sheetId)}
         onDoubleClick={() => setWriting(true)}
+        onContextMenu={(event) => {
+          event.preventDefault()
+          setAnchor(event.currentTarget)
+        }}
         onKeyDown={(event) => event.key === 'F2' && setWriting(true)}
       >
         <Thumbnail project={project} sheet={sheet} width={width} height={HEIGHT} />

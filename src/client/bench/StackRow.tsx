@@ -205,6 +205,11 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
         aria-label={[item.name, item.kind === 'group' ? 'group' : '', ...state].filter(Boolean).join(', ')}
         title={`${item.name}${state.length ? ` (${state.join(', ')})` : ''}`}
         onClick={press}
+        onContextMenu={(event) => {
+          event.preventDefault()
+          if (!isChosen) select(bench, item.id)
+          bench.set({ menuAt: { x: event.clientX, y: event.clientY } })
+        }}
         onDoubleClick={() => {
           if (isWide) setWriting(true)
           else goDown(bench)

@@ -1,4 +1,5 @@
 'use client'
+import { useState } from 'react'
 import { isStencilFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -7,6 +8,7 @@ import { focusTable } from '@/client/gestures/focus'
 import { useCarry } from '@/client/gestures/useCarry'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { putFrame } from '@/client/store/actions'
+import { StencilMenu } from '@/client/bench/StencilMenu'
 import { startTrace } from '@/client/store/trace'
 import styles from '@/client/bench/Supplies.module.css'
 
@@ -22,28 +24,36 @@ const StencilSupply = ({ name, stencil, aspect }: Offer) => {
   const bench = useBenchHandle()
   const carry = useCarry(bench)
   const isArmed = useBench((state) => state.armed === stencil)
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const drawsOut = useBench((state) => state.drawsOut || state.isCutting)
   return (
-    <button
-      type="button"
-      data-supply
-      className={`${styles.supply} ${styles.stencilSupply} ${isArmed ? styles.marked : ''}`}
-      aria-pressed={isArmed}
-      title={
-        drawsOut
-          ? `${name}: press, then draw it out on the sheet`
-          : `${name}: press to put one on the sheet, drag it to a spot`
-      }
-      {...carry({ kind: 'stencil', stencil, aspect })}
-      onClick={() => {
-        if (drawsOut) bench.set({ armed: isArmed ? null : stencil, tool: null })
-        else putFrame(bench, stencil, undefined, aspect)
-        focusTable()
-      }}
-    >
-      <StencilIcon stencil={stencil} aspect={aspect} width={58} height={42} />
-      <span className={styles.stencilCaption}>{name}</span>
-    </button>
+    <>
+      <button
+        type="button"
+        data-supply
+        className={`${styles.supply} ${styles.stencilSupply} ${isArmed ? styles.marked : ''}`}
+        aria-pressed={isArmed}
+        title={
+          drawsOut
+            ? `${name}: press, then draw it out on the sheet`
+            : `${name}: press to put one on the sheet, drag it to a spot`
+        }
+        {...carry({ kind: 'stencil', stencil, aspect })}
+        onClick={() => {
+          if (drawsOut) bench.set({ armed: isArmed ? null : stencil, tool: null })
+          else putFrame(bench, stencil, undefined, aspect)
+          focusTable()
+        }}
+        onContextMenu={(event) => {
+          event.preventDefault()
+          setAnchor(event.currentTarget)
+        }}
+      >
+        <StencilIcon stencil={stencil} aspect={aspect} width={58} height={42} />
+        <span className={styles.stencilCaption}>{name}</span>
+      </button>
+      {anchor && <StencilMenu stencil={stencil} aspect={aspect} anchor={anchor} onClose={() => setAnchor(null)} />}
+    </>
   )
 }
 

@@ -9,6 +9,7 @@ import Redo from '@mui/icons-material/Redo'
 import Straighten from '@mui/icons-material/Straighten'
 import Visibility from '@mui/icons-material/VisibilityOutlined'
 import Remove from '@mui/icons-material/Remove'
+import Search from '@mui/icons-material/Search'
 import Undo from '@mui/icons-material/Undo'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
@@ -17,6 +18,7 @@ import { useState } from 'react'
 import { formatNumber } from '@/core/units'
 import { renameProject } from '@/core/document/edits/project'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { FIND_KEY } from '@/client/gestures/keys'
 import { makeAgain, takeBack } from '@/client/gestures/undo'
 import type { TableTool } from '@/client/store/state'
 import { shownSheet } from '@/client/store/benchStore'
@@ -199,6 +201,14 @@ export const TopBar = () => {
       <ProjectName />
       <SheetCounter />
       <div className={styles.grow} />
+      <Button
+        onClick={() => bench.set({ isFinding: true })}
+        title={`Find a command (${FIND_KEY})`}
+        startIcon={<Search fontSize="small" />}
+        sx={{ color: 'inherit', fontWeight: 400, px: 1 }}
+      >
+        Find a command
+      </Button>
       <SavingSign />
       <HistoryGroup />
       <ViewGroup />

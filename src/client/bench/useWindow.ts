@@ -2,7 +2,7 @@
 import { useEffect } from 'react'
 import { followHeldKeys, isTyping } from '@/client/gestures/heldKeys'
 import { belongsToFocus } from '@/client/gestures/focus'
-import { nextRegion, tableKey } from '@/client/gestures/keys'
+import { FIND_KEY, nextRegion, tableKey } from '@/client/gestures/keys'
 import { makeAgain, takeBack } from '@/client/gestures/undo'
 import { putDown } from '@/client/gestures/useCarry'
 import type { Bench } from '@/client/store/benchStore'
@@ -25,6 +25,10 @@ const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
   }
   if (key === 'escape' && bench.get().carried) {
     putDown(bench)
+    return true
+  }
+  if (key === FIND_KEY && !isTyping(event.target) && !isOverBench(event.target)) {
+    bench.set({ isFinding: true })
     return true
   }
   if (!(event.ctrlKey || event.metaKey)) return false

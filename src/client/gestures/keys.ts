@@ -1,4 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
+import type { Command } from '@/client/commands/command'
 import { toolHand } from '@/client/gestures/tools'
 import { focusSupplies } from '@/client/gestures/focus'
 import { nudge } from '@/client/gestures/nudge'
@@ -9,7 +10,10 @@ import { goDown, goUp } from '@/client/store/selection'
 import type { Bench } from '@/client/store/benchStore'
 
 /** Keys that have a meaning of their own and cannot be given to anything else. */
-const RESERVED = new Set(['?', 'c', 'm', 'h', 'n', 'enter', 'escape', 'delete', 'backspace', 'tab', ' '])
+/** Opens the search for commands, wherever nothing is typed. */
+export const FIND_KEY = ';'
+
+const RESERVED = new Set(['?', FIND_KEY, 'c', 'm', 'h', 'n', 'enter', 'escape', 'delete', 'backspace', 'tab', ' '])
 const STORE = 'eager-stencil.keys'
 
 /** The person's own keys by action; what is not named has its first key. */
@@ -34,6 +38,9 @@ export const shownKey = (id: string): string => {
   const entry = TABLE_KEYS.find((key) => key.id === id)
   return entry ? keyOf(entry, ownKeys()).toUpperCase() : ''
 }
+
+/** The key of a command as it is shown; empty for one without. */
+export const shownKeyOf = ({ id, fixedKey }: Pick<Command, 'id' | 'fixedKey'>): string => fixedKey ?? shownKey(id)
 
 /** Gives an action another key. Returns what is wrong with the key, in words, or null. */
 export const changeKey = (id: string, wanted: string): string | null => {

@@ -4,6 +4,7 @@ import { withoutAdjustments } from '@/core/document/edits/adjust'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { followLongPress, openMenu } from '@/client/gestures/contextMenu'
 import { tableKey } from '@/client/gestures/keys'
 import { holdsPictures } from '@/client/gestures/useCarry'
 import { useTableGestures } from '@/client/gestures/useTableGestures'
@@ -130,6 +131,7 @@ export const Table = () => {
   const isClean = useBench((state) => state.isClean)
   const isBefore = useBench((state) => state.isBefore)
   const [isReady, setReady] = useState(false)
+  useEffect(() => (element.current ? followLongPress(bench, element.current) : undefined), [bench])
 
   useEffect(() => {
     const table = element.current
@@ -158,6 +160,7 @@ export const Table = () => {
       aria-roledescription="sheet on the table"
       tabIndex={0}
       onDoubleClick={onDoubleClick}
+      onContextMenu={(event) => openMenu(bench, event.currentTarget, event)}
       onKeyDown={(event) => {
         if (tableKey(bench, event, cancel)) event.preventDefault()
       }}

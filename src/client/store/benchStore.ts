@@ -111,6 +111,8 @@ const firstState = (opened: OpenedProject): BenchState => ({
   isBefore: false,
   isMatching: false,
   choosing: null,
+  menuAt: null,
+  isFinding: false,
   isMoving: false,
   alignTo: 'selection',
   alignsEach: false,

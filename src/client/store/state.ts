@@ -260,6 +260,10 @@ export interface BenchState {
   readonly isBefore: boolean
   /** Tones of several pictures are being matched. */
   readonly isMatching: boolean
+  /** A menu of commands is open there, in window pixels. */
+  readonly menuAt: Point | null
+  /** The search for commands is open. */
+  readonly isFinding: boolean
   /** What the next picture chosen in the supplies is for; null while none is waited for. */
   readonly choosing: Choosing | null
   /** A picture pressed while several frames are selected, until it is told how they take it. */

@@ -90,17 +90,31 @@ const follow = async (id: string, { fileName, run }: NewJob, job: UnderWay): Pro
     onProgress: ({ done, of, phase }) =>
       tell({ state: 'running', done, of, phase: phase === 'writing' ? 'writing' : 'painting' }),
   }
+  const ended = await endOf(run(fileOf(id), options), fileName)
+  await settle(id, job, ended)
+}
+
+const endOf = async (made: Promise<Made>, fileName: string): Promise<ExportState> => {
   try {
-    tell({ state: 'done', ...(await run(fileOf(id), options)), fileName })
+    return { state: 'done', ...(await made), fileName }
   } catch (error) {
-    tell(stateAfter(error))
+    return stateAfter(error)
   }
-  if (job.state.state !== 'done') await dropUnfinished(id)
+}
+
+/** Ends a job. It is told to be done only when that stands in the table: what was acknowledged outlives the server. */
+const settle = async (id: string, job: UnderWay, ended: ExportState): Promise<void> => {
+  const state = job.stop.signal.aborted ? job.state : ended
+  if (state.state !== 'done') await dropUnfinished(id)
   try {
-    await close(id, job.state)
+    await close(id, state)
+    // Cancelled while it was written down.
+    if (job.stop.signal.aborted && state !== job.state) return await settle(id, job, job.state)
+    job.state = state
     underWay().delete(id)
   } catch (error) {
     // The file is there; as long as the server runs it can be fetched.
+    job.state = state
     console.error(error)
   }
 }

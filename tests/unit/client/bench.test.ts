@@ -4,14 +4,13 @@ import { addFinish } from '@/core/document/edits/namedFinishes'
 import { renameProject } from '@/core/document/edits/project'
 import { addSheet } from '@/core/document/edits/sheets'
 import { newSheet } from '@/core/document/create'
-import type { NamedFinish, Project } from '@/core/document/types'
+import type { NamedFinish } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import { createBench, type Bench } from '@/client/store/benchStore'
 import { fillFrame } from '@/client/store/actions'
 import { sampleProject, SHEET } from '@tests/helpers/project'
+import { testBench } from '@tests/helpers/testBench'
 
 const finish = (id: string): NamedFinish => ({ id, name: id, category: '', layers: [] })
-const keeper = { keep: () => Promise.resolve(), forget: () => Promise.resolve() }
 const realFetch = globalThis.fetch
 
 let sent: string[] = []
@@ -26,13 +25,10 @@ afterEach(() => {
   globalThis.fetch = realFetch
 })
 
-const benchOf = (project: Project): Bench =>
-  createBench({ project, revision: 0, history: { undo: [], redo: [] } }, { keeper })
-
 describe('one beyond a limit', () => {
   it('is said before it becomes a step; nothing of it is sent or shown, and the bench goes on', async () => {
     const finishes = Object.fromEntries(Array.from({ length: 499 }, (_, i) => [`n-${i}`, finish(`n-${i}`)]))
-    const bench = benchOf({ ...sampleProject(), finishes })
+    const bench = testBench({ ...sampleProject(), finishes })
     bench.commit('Keep finish', (project) => addFinish.record(project, { finish: finish('n-499') }))
     expect(Object.keys(bench.get().project.finishes)).toHaveLength(500)
     bench.commit('Keep finish', (project) => addFinish.record(project, { finish: finish('n-500') }))
@@ -49,7 +45,7 @@ describe('one beyond a limit', () => {
     expect(sent.join()).toContain('Goes on')
   })
   it('holds for changes in quick succession too', () => {
-    const bench = benchOf(sampleProject())
+    const bench = testBench(sampleProject())
     const name = 'x'.repeat(201)
     bench.burst('name', 'Rename project', renameProject.record(bench.get().project, { name }))
     bench.endBurst()
@@ -64,7 +60,7 @@ describe('a picture that comes in after the sheet was changed', () => {
     const other = newSheet('sheet-2', 'Sheet 2', { unit: 'px', size: { w: 80, h: 60 }, ppi: 72, bleed: 0 })
     const start = sampleProject()
     const twin = { ...other, items: start.sheets[SHEET]?.items ?? {}, order: start.sheets[SHEET]?.order ?? [] }
-    const bench = benchOf(addSheet(start, { sheet: twin, after: SHEET }))
+    const bench = testBench(addSheet(start, { sheet: twin, after: SHEET }))
     bench.set({ sheetId: 'sheet-2' })
     const picture: PictureAnswer = {
       hash: 'a'.repeat(64),

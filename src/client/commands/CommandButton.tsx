@@ -1,0 +1,40 @@
+'use client'
+import type { ReactNode } from 'react'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { commandOf, runCommand } from '@/client/commands'
+import { shownKeyOf } from '@/client/gestures/keys'
+import { RailButton } from '@/client/parts/RailButton'
+
+interface CommandButtonProps {
+  readonly id: string
+  /** What stands on it; the command's own words without it. */
+  readonly children?: ReactNode
+  readonly framed?: boolean
+  /** The sentence, where it names what it is about. */
+  readonly label?: string
+  /** Cannot be pressed where it does not apply; otherwise a press says why. */
+  readonly fades?: boolean
+}
+
+/** A button of a command: its sentence, key and state come from there. */
+export const CommandButton = ({ id, children, framed = false, label, fades = false }: CommandButtonProps) => {
+  const bench = useBenchHandle()
+  const command = commandOf(id)
+  const isOn = useBench((state) => command.isOn?.(state))
+  const isOff = useBench((state) => fades && command.whyNot(state) !== null)
+  // Keys are changed in a dialog; when it closes the new ones are shown.
+  useBench((state) => state.dialog)
+  const key = shownKeyOf(command)
+  return (
+    <RailButton
+      framed={framed}
+      label={label ?? command.does}
+      {...(key ? { shortcut: key } : {})}
+      {...(isOn === undefined ? {} : { pressed: isOn })}
+      disabled={isOff}
+      onPress={() => runCommand(bench, command)}
+    >
+      {children ?? command.words}
+    </RailButton>
+  )
+}

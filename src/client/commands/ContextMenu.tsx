@@ -1,0 +1,56 @@
+'use client'
+import ListItemIcon from '@mui/material/ListItemIcon'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { commandOf, menuCommands, runCommand } from '@/client/commands'
+import { CommandIcon } from '@/client/commands/icons'
+import { focusTable } from '@/client/gestures/focus'
+import { shownKeyOf } from '@/client/gestures/keys'
+import styles from '@/client/commands/Commands.module.css'
+
+/** What can be done with what is selected, or with the sheet; family by family, each with its key. */
+export const ContextMenu = () => {
+  const bench = useBenchHandle()
+  const at = useBench((state) => state.menuAt)
+  if (!at) return null
+  const commands = menuCommands(bench.get())
+  // What a command opens may take the focus from the table.
+  const close = (act: () => void = () => undefined): void => {
+    bench.set({ menuAt: null })
+    setTimeout(() => {
+      focusTable()
+      act()
+    }, 0)
+  }
+  return (
+    <Menu
+      open
+      onClose={() => close()}
+      disableRestoreFocus
+      anchorReference="anchorPosition"
+      anchorPosition={{ left: at.x, top: at.y }}
+      slotProps={{ list: { 'aria-label': 'What can be done here', dense: true }, paper: { className: styles.menu } }}
+    >
+      {commands.map(({ id, family, words, isOn, ...command }, i) => {
+        const key = shownKeyOf({ id, ...command })
+        const isFirst = i > 0 && commands[i - 1]?.family !== family
+        return (
+          <MenuItem
+            key={id}
+            className={isFirst ? styles.first : ''}
+            title={command.does}
+            selected={isOn?.(bench.get()) ?? false}
+            onClick={() => close(() => runCommand(bench, commandOf(id)))}
+          >
+            <ListItemIcon>
+              <CommandIcon command={{ id, family }} />
+            </ListItemIcon>
+            <span className={styles.words}>{words}</span>
+            {key && <kbd className={styles.key}>{key}</kbd>}
+          </MenuItem>
+        )
+      })}
+    </Menu>
+  )
+}

@@ -1,0 +1,95 @@
+import { ALIGNMENTS, type Alignment } from '@/core/geometry/align'
+import { LAYOUTS, type Field } from '@/core/document/edits/arrange'
+import { roundLength } from '@/core/units'
+import type { Command } from '@/client/commands/command'
+import { needsItems, needsSeveral } from '@/client/commands/command'
+import { alignSelected, arrangeSelected, distributeSelected, equalSelected } from '@/client/store/arrangement'
+import { shownSheet, type Bench } from '@/client/store/benchStore'
+
+export const ALIGN_WORDS: Readonly<Record<Alignment, string>> = {
+  left: 'left edges',
+  centre: 'centres, left to right',
+  right: 'right edges',
+  top: 'top edges',
+  middle: 'middles, top to bottom',
+  bottom: 'bottom edges',
+}
+
+/** Fields that hold the selection as one. */
+export const OF_SHEET: readonly Field[] = ['sheet', 'safe', 'bleed']
+
+/** What a layout lies within. */
+export const layoutField = (field: Field): Field => (field === 'first' ? 'selection' : field)
+
+/** The field that alignment is to, for as many items as are selected: one item alone has no field of its own. */
+export const fieldFor = (chosen: Field, count: number): Field =>
+  count < 2 && (chosen === 'selection' || chosen === 'first') ? 'sheet' : chosen
+
+/** The gap proposed, in points; rounded in the sheet's unit. */
+const GAP = 12
+
+export const proposedGap = (bench: Bench): number => {
+  const { unit, ppi } = shownSheet(bench.get())
+  return roundLength(GAP, unit, ppi)
+}
+
+const align = (bench: Bench, alignment: Alignment): void => {
+  const { alignTo, alignsEach, selection } = bench.get()
+  const field = fieldFor(alignTo, selection.length)
+  alignSelected(bench, alignment, field, selection.length > 1 && OF_SHEET.includes(field) && !alignsEach)
+}
+
+const LAYOUT_WORDS = { row: 'row', grid: 'grid', circle: 'circle', mosaic: 'mosaic' } as const
+
+export const ARRANGE_COMMANDS: readonly Command[] = [
+  ...ALIGNMENTS.map((alignment): Command => ({
+    id: `align-${alignment}`,
+    family: 'Arrange',
+    words: `Align ${ALIGN_WORDS[alignment]}`,
+    does: `Align ${ALIGN_WORDS[alignment]}, to what the card says`,
+    synonyms: 'line up edge center',
+    whyNot: needsItems,
+    run: (bench) => align(bench, alignment),
+  })),
+  ...(['x', 'y'] as const).map((axis): Command => ({
+    id: `space-${axis}`,
+    family: 'Arrange',
+    words: axis === 'x' ? 'Space out across' : 'Space out down',
+    does:
+      axis === 'x'
+        ? 'Spread out from left to right, with equal gaps'
+        : 'Spread out from top to bottom, with equal gaps',
+    synonyms: 'distribute even',
+    menus: ['several'],
+    whyNot: needsSeveral,
+    run: (bench) => distributeSelected(bench, axis, { by: 'gaps' }),
+  })),
+  ...LAYOUTS.map((layout): Command => ({
+    id: `arrange-${layout}`,
+    family: 'Arrange',
+    words: `Arrange as a ${LAYOUT_WORDS[layout]}`,
+    does: `Arrange what is selected as a ${LAYOUT_WORDS[layout]}, in reading order`,
+    synonyms: 'layout collage tidy',
+    menus: ['several'],
+    whyNot: needsSeveral,
+    run: (bench) => {
+      const { alignTo, gridColumns } = bench.get()
+      arrangeSelected(bench, {
+        layout,
+        gap: proposedGap(bench),
+        field: layoutField(alignTo),
+        ...(gridColumns === null ? {} : { columns: gridColumns }),
+      })
+    },
+  })),
+  ...(['width', 'height', 'size'] as const).map((by): Command => ({
+    id: `same-${by}`,
+    family: 'Arrange',
+    words: `Same ${by} as the first`,
+    does: `Give all the ${by} of the first selected`,
+    synonyms: 'equal resize match',
+    menus: ['several'],
+    whyNot: needsSeveral,
+    run: (bench) => equalSelected(bench, by),
+  })),
+]

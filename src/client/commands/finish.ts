@@ -1,0 +1,97 @@
+import { LAYER_KINDS, type LayerKind } from '@/core/finish/layers'
+import type { Command } from '@/client/commands/command'
+import { needsItems, needsPicture } from '@/client/commands/command'
+import { copyTones, matchToFirst, pasteTones, resetAll } from '@/client/store/adjust'
+import { addLayer, clearSelected, copySelectedFinish, pasteSelectedFinish } from '@/client/store/finishes'
+import { selectedFrames } from '@/client/store/selection'
+
+const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
+
+const LAYERS: Readonly<Record<LayerKind, readonly [string, string]>> = {
+  stroke: ['stroke', 'border outline line edge'],
+  shadow: ['shadow', 'drop depth'],
+  glow: ['glow', 'light halo'],
+  copy: ['copy behind', 'offset echo'],
+  relief: ['relief', 'emboss bevel'],
+}
+
+export const FINISH_COMMANDS: readonly Command[] = [
+  ...LAYER_KINDS.map((kind): Command => ({
+    id: `add-${kind}`,
+    family: 'Finish',
+    words: `Add a ${LAYERS[kind][0]}`,
+    does: `Add a ${LAYERS[kind][0]} to the finish of what is selected`,
+    synonyms: LAYERS[kind][1],
+    whyNot: needsItems,
+    run: (bench) => addLayer(bench, kind),
+  })),
+  {
+    id: 'copyFinish',
+    family: 'Finish',
+    words: 'Copy the finish',
+    does: 'Copy the finish, to give it to others',
+    synonyms: 'style look format',
+    menus: ITEM,
+    whyNot: needsItems,
+    run: copySelectedFinish,
+  },
+  {
+    id: 'pasteFinish',
+    family: 'Finish',
+    words: 'Paste the finish',
+    does: 'Paste the finish copied last',
+    synonyms: 'style look format apply',
+    menus: ITEM,
+    whyNot: needsItems,
+    run: pasteSelectedFinish,
+  },
+  {
+    id: 'clearFinish',
+    family: 'Finish',
+    words: 'Take the finish off',
+    does: 'Take the finish off: no layers, opaque, mixed as normal',
+    synonyms: 'remove style plain',
+    whyNot: needsItems,
+    run: clearSelected,
+  },
+  {
+    id: 'copyTones',
+    family: 'Finish',
+    words: 'Copy the tones',
+    does: 'Copy the adjustments of this picture',
+    synonyms: 'colour grade look',
+    menus: ['frame', 'letter', 'background'],
+    whyNot: needsPicture,
+    run: copyTones,
+  },
+  {
+    id: 'pasteTones',
+    family: 'Finish',
+    words: 'Paste the tones',
+    does: 'Give the pictures selected the adjustments copied last',
+    synonyms: 'colour grade look apply',
+    menus: ITEM,
+    whyNot: needsItems,
+    run: pasteTones,
+  },
+  {
+    id: 'resetTones',
+    family: 'Finish',
+    words: 'Reset the adjustments',
+    does: 'Show the pictures selected without adjustments, for good',
+    synonyms: 'original colours',
+    whyNot: needsItems,
+    run: resetAll,
+  },
+  {
+    id: 'matchTones',
+    family: 'Finish',
+    words: 'Match the tones',
+    does: 'Bring the tones of the selected pictures to those of the first',
+    synonyms: 'colour match harmonise',
+    menus: ['several'],
+    whyNot: (state) =>
+      selectedFrames(state).length > 1 ? null : 'Select two or more pictures: the first selected gives the tones.',
+    run: (bench) => void matchToFirst(bench),
+  },
+]

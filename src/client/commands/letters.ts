@@ -1,0 +1,117 @@
+import type { Command } from '@/client/commands/command'
+import { always, needsWord } from '@/client/commands/command'
+import { breakSelectedWord, setLettersBack, setPictures, stepLetter, wordAsPath } from '@/client/store/letterPictures'
+import { selectedWord } from '@/client/store/lettering'
+import { select } from '@/client/store/selection'
+import { toggleTyping } from '@/client/store/typing'
+
+const TEXT = ['text', 'letter'] as const
+
+export const LETTER_COMMANDS: readonly Command[] = [
+  {
+    id: 'typeOnSheet',
+    family: 'Letters',
+    words: 'Type on the sheet',
+    does: 'Press the sheet where a text shall begin, then type',
+    synonyms: 'new text words write',
+    menus: ['sheet'],
+    whyNot: always,
+    isOn: ({ tool }) => tool?.kind === 'type',
+    run: (bench) => bench.set({ tool: bench.get().tool?.kind === 'type' ? null : { kind: 'type' }, armed: null }),
+  },
+  {
+    id: 'type',
+    family: 'Letters',
+    words: 'Type in the text',
+    does: 'Type in the selected letters',
+    synonyms: 'edit text write',
+    key: '3',
+    keyGroup: 'Frames',
+    menus: TEXT,
+    whyNot: needsWord,
+    isOn: ({ typing }) => typing !== null,
+    run: toggleTyping,
+  },
+  {
+    id: 'letterBefore',
+    family: 'Letters',
+    words: 'The letter before',
+    does: 'The letter before, moved the same way',
+    key: '2',
+    keyGroup: 'Selecting',
+    whyNot: needsWord,
+    run: (bench) => stepLetter(bench, -1),
+  },
+  {
+    id: 'letterNext',
+    family: 'Letters',
+    words: 'The next letter',
+    does: 'The next letter, moved the same way',
+    key: '4',
+    keyGroup: 'Selecting',
+    whyNot: needsWord,
+    run: (bench) => stepLetter(bench, 1),
+  },
+  {
+    id: 'wholeText',
+    family: 'Letters',
+    words: 'The whole text',
+    does: 'Select the whole text that this letter belongs to',
+    menus: ['letter'],
+    whyNot: needsWord,
+    run: (bench) => {
+      const word = selectedWord(bench.get())
+      if (word) select(bench, word.id)
+    },
+  },
+  ...(['each', 'across'] as const).map((how): Command => ({
+    id: `pictures-${how}`,
+    family: 'Letters',
+    words: how === 'each' ? 'A picture for each letter' : 'One picture across',
+    does: how === 'each' ? 'A picture for each letter' : 'Show one picture across the whole text',
+    synonyms: 'text photo mask',
+    menus: ['text'],
+    whyNot: needsWord,
+    isOn: (state) => selectedWord(state)?.lettering.pictures === how,
+    run: (bench) => setPictures(bench, how),
+  })),
+  {
+    id: 'lettersBack',
+    family: 'Letters',
+    words: 'Set letters back',
+    does: 'Set letters back to where the text puts them',
+    synonyms: 'reset position kerning',
+    menus: TEXT,
+    whyNot: needsWord,
+    run: (bench) => void setLettersBack(bench),
+  },
+  {
+    id: 'breakText',
+    family: 'Letters',
+    words: 'Break the text apart',
+    does: 'Break apart: letters become frames, in place',
+    synonyms: 'outlines convert expand',
+    menus: ['text'],
+    whyNot: needsWord,
+    run: breakSelectedWord,
+  },
+  {
+    id: 'textToStencil',
+    family: 'Letters',
+    words: 'To one stencil',
+    does: 'Make one stencil of the whole text',
+    synonyms: 'outlines convert path',
+    menus: ['text'],
+    whyNot: needsWord,
+    run: wordAsPath,
+  },
+  {
+    id: 'alphabet',
+    family: 'Letters',
+    words: 'Alphabet set',
+    does: 'Make single letters on sheets of their own, together',
+    synonyms: 'abc letters batch',
+    whyNot: always,
+    run: (bench) => bench.set({ suppliesTab: 'Letters', alphabetPanel: { setId: null } }),
+  },
+]

@@ -1,0 +1,135 @@
+import { COMBINATIONS, type Combination } from '@/core/path/combinations'
+import { shownPlaced } from '@/core/document/read'
+import type { Command } from '@/client/commands/command'
+import { always, needsFrame, needsFrames } from '@/client/commands/command'
+import { startUpright } from '@/client/gestures/tools/uprightHand'
+import { breakSelected, combineSelected } from '@/client/store/combine'
+import { togglePoints } from '@/client/store/points'
+import { selectedFrame } from '@/client/store/selection'
+import { takeOff } from '@/client/store/stencils'
+import { startTrace } from '@/client/store/trace'
+import type { BenchState } from '@/client/store/state'
+
+const HELD = ['frame', 'letter'] as const
+
+const COMBINATION_WORDS: Readonly<Record<Combination, readonly [string, string, string]>> = {
+  unite: ['Unite', 'Unite the outlines: one frame of all', 'merge add join weld'],
+  subtract: ['Subtract', 'Subtract: the lowest frame less all above it', 'minus punch hole'],
+  intersect: ['Intersect', 'Intersect: only what all of them share', 'overlap common'],
+  exclude: ['Exclude', 'Exclude: what an odd number of them share', 'xor difference'],
+}
+
+const needsOwnPicture = (state: BenchState): string | null => {
+  const frame = selectedFrame(state)
+  return frame && shownPlaced(frame) ? null : 'Select a frame with a picture of its own first.'
+}
+
+export const OUTLINE_COMMANDS: readonly Command[] = [
+  {
+    id: 'points',
+    family: 'Outline',
+    words: 'Points',
+    does: 'Points of the outline',
+    synonyms: 'edit path nodes shape',
+    key: 'y',
+    keyGroup: 'Frames',
+    menus: HELD,
+    whyNot: needsFrame,
+    isOn: ({ tool }) => tool?.kind === 'points',
+    run: togglePoints,
+  },
+  {
+    id: 'trace',
+    family: 'Outline',
+    words: 'Trace an outline',
+    does: 'Trace an outline on the sheet',
+    synonyms: 'draw pen lasso freehand shape',
+    key: 'q',
+    keyGroup: 'Frames',
+    menus: ['sheet'],
+    whyNot: always,
+    isOn: ({ tool }) => tool?.kind === 'trace',
+    run: (bench) => startTrace(bench),
+  },
+  {
+    id: 'drawOut',
+    family: 'Outline',
+    words: 'Draw out a stencil',
+    does: 'Choose a stencil, then draw it out on the sheet',
+    synonyms: 'new frame shape insert',
+    menus: ['sheet'],
+    whyNot: always,
+    isOn: ({ drawsOut }) => drawsOut,
+    run: (bench) =>
+      bench.set({ suppliesTab: 'Stencils', drawsOut: !bench.get().drawsOut, isCutting: false, armed: null }),
+  },
+  {
+    id: 'upright',
+    family: 'Outline',
+    words: 'Set upright',
+    does: 'Set the box upright along an edge that is pressed',
+    synonyms: 'straighten level rotate box',
+    menus: HELD,
+    whyNot: needsFrame,
+    isOn: ({ tool }) => tool?.kind === 'upright',
+    run: (bench) => (bench.get().tool?.kind === 'upright' ? bench.set({ tool: null }) : startUpright(bench)),
+  },
+  {
+    id: 'breakOutline',
+    family: 'Outline',
+    words: 'Break apart',
+    does: 'Break apart into the pieces of the outline',
+    synonyms: 'separate split parts',
+    menus: ['frame'],
+    whyNot: needsFrame,
+    run: breakSelected,
+  },
+  {
+    id: 'takeOff',
+    family: 'Outline',
+    words: 'Take off the stencil',
+    does: 'Take off the stencil: the whole picture shows where it is',
+    synonyms: 'unmask release uncrop',
+    menus: HELD,
+    whyNot: needsOwnPicture,
+    run: takeOff,
+  },
+  {
+    id: 'keepOutline',
+    family: 'Outline',
+    words: 'Keep this outline',
+    does: 'Keep this outline among your own stencils',
+    synonyms: 'save custom shape',
+    menus: HELD,
+    whyNot: needsFrame,
+    run: (bench) => bench.set({ dialog: 'keep' }),
+  },
+  ...COMBINATIONS.map((how): Command => ({
+    id: `combine-${how}`,
+    family: 'Outline',
+    words: `${COMBINATION_WORDS[how][0]} the outlines`,
+    does: COMBINATION_WORDS[how][1],
+    synonyms: `combine boolean ${COMBINATION_WORDS[how][2]}`,
+    menus: ['several'],
+    whyNot: needsFrames,
+    run: (bench) => void combineSelected(bench, how),
+  })),
+  {
+    id: 'artwork',
+    family: 'Outline',
+    words: 'Stencils from artwork',
+    does: 'Take stencils from a drawing or a picture with transparency',
+    synonyms: 'import svg shapes',
+    whyNot: always,
+    run: (bench) => bench.set({ dialog: 'artwork' }),
+  },
+  {
+    id: 'yourStencils',
+    family: 'Outline',
+    words: 'Your stencils',
+    does: 'Look through the outlines you have kept',
+    synonyms: 'custom shapes saved',
+    whyNot: always,
+    run: (bench) => bench.set({ dialog: 'stencils' }),
+  },
+]

@@ -1,0 +1,180 @@
+import { placedIn } from '@/core/document/content'
+import type { Command } from '@/client/commands/command'
+import { allOf, needsBackground, needsFrame, needsFrames, needsItems } from '@/client/commands/command'
+import {
+  chosenPictures,
+  clearSet,
+  exchangeTwo,
+  fillFromSet,
+  matchSelected,
+  shuffleSet,
+} from '@/client/store/arrangement'
+import { shownSheet } from '@/client/store/benchStore'
+import { selectedFrame, selectedFrames } from '@/client/store/selection'
+import {
+  becomeIndependent,
+  echoFirst,
+  echoSelected,
+  goToOriginal,
+  joinTogether,
+  showTogether,
+  windowsOntoBackground,
+} from '@/client/store/sharing'
+import type { BenchState } from '@/client/store/state'
+
+const MANY = ['several', 'group'] as const
+
+const needsFilled = (state: BenchState): string | null =>
+  selectedFrames(state).some((frame) => placedIn(shownSheet(state), frame))
+    ? null
+    : 'Select a frame with a picture first.'
+
+const needsShared = (state: BenchState): string | null =>
+  selectedFrames(state).some(({ fill }) => fill.kind === 'span' || fill.kind === 'echo')
+    ? null
+    : 'Select a frame that shows a shared picture first.'
+
+const needsSpan = (state: BenchState): string | null =>
+  selectedFrames(state).some(({ fill }) => fill.kind === 'span')
+    ? null
+    : 'Select a frame of a span, and those that should join it.'
+
+const needsTwo = (state: BenchState): string | null =>
+  selectedFrames(state).length === 2 ? null : 'Select exactly two frames.'
+
+const needsEcho = (state: BenchState): string | null =>
+  selectedFrame(state)?.fill.kind === 'echo' ? null : 'Select an echo first.'
+
+export const SHARING_COMMANDS: readonly Command[] = [
+  {
+    id: 'showTogether',
+    family: 'Sharing',
+    words: 'Show one together',
+    does: 'Show one picture together: placed once, seen through all these frames',
+    synonyms: 'span across panels triptych one image',
+    menus: MANY,
+    whyNot: needsFrames,
+    run: showTogether,
+  },
+  {
+    id: 'joinSpan',
+    family: 'Sharing',
+    words: 'Join span',
+    does: 'Let all of these join the span',
+    menus: MANY,
+    whyNot: needsSpan,
+    run: joinTogether,
+  },
+  {
+    id: 'independent',
+    family: 'Sharing',
+    words: 'Make independent',
+    does: 'Give each a picture of its own that looks the same',
+    synonyms: 'unlink detach',
+    menus: ['frame', ...MANY],
+    whyNot: needsShared,
+    run: becomeIndependent,
+  },
+  {
+    id: 'echo',
+    family: 'Sharing',
+    words: 'Echo',
+    does: 'Echo: duplicates that go on showing these pictures',
+    synonyms: 'linked copy instance reflection repeat',
+    menus: ['frame', ...MANY],
+    whyNot: needsFilled,
+    run: echoSelected,
+  },
+  {
+    id: 'followFirst',
+    family: 'Sharing',
+    words: 'Follow the first',
+    does: 'Let all show, from now on, what the frame selected first shows',
+    synonyms: 'linked same',
+    menus: MANY,
+    whyNot: allOf(needsFrames, needsFilled),
+    run: echoFirst,
+  },
+  {
+    id: 'toOriginal',
+    family: 'Sharing',
+    words: 'Go to the original',
+    does: 'Select the frame that this echo shows',
+    menus: ['frame'],
+    whyNot: needsEcho,
+    run: goToOriginal,
+  },
+  {
+    id: 'windows',
+    family: 'Sharing',
+    words: 'Windows onto the background',
+    does: 'Make them windows onto the background picture',
+    synonyms: 'hole see through',
+    menus: ['frame', ...MANY],
+    whyNot: allOf(needsItems, needsBackground),
+    run: windowsOntoBackground,
+  },
+  {
+    id: 'split',
+    family: 'Sharing',
+    words: 'Split…',
+    does: 'Split the frame into rows, columns, strips or a grid',
+    synonyms: 'divide panels slice',
+    menus: ['frame'],
+    whyNot: needsFrame,
+    run: (bench) => bench.set({ dialog: 'split' }),
+  },
+]
+
+export const SET_COMMANDS: readonly Command[] = [
+  {
+    id: 'fillSet',
+    family: 'Set',
+    words: 'Fill from the marked pictures',
+    does: 'Fill the empty frames with the pictures marked in the supplies',
+    synonyms: 'place many batch autofill',
+    menus: ['sheet', ...MANY, 'text'],
+    whyNot: (state) => (state.marked.length ? null : 'Mark pictures first: Shift and press them in the supplies.'),
+    run: (bench) => fillFromSet(bench, chosenPictures(bench.get())),
+  },
+  {
+    id: 'shuffle',
+    family: 'Set',
+    words: 'Shuffle the pictures',
+    does: 'Shuffle the pictures among these frames',
+    synonyms: 'random mix',
+    menus: ['sheet', ...MANY],
+    whyNot: () => null,
+    run: shuffleSet,
+  },
+  {
+    id: 'clearSet',
+    family: 'Set',
+    words: 'Clear the pictures',
+    does: 'Take all pictures out of these frames',
+    synonyms: 'empty remove all',
+    menus: MANY,
+    whyNot: needsFilled,
+    run: clearSet,
+  },
+  {
+    id: 'exchange',
+    family: 'Set',
+    words: 'Exchange the two',
+    does: 'Exchange what fills the two frames',
+    synonyms: 'swap pictures',
+    menus: ['several'],
+    whyNot: needsTwo,
+    run: (bench) => exchangeTwo(bench, selectedFrames(bench.get())),
+  },
+  {
+    id: 'match',
+    family: 'Set',
+    words: 'Match the subjects',
+    does: 'Match the subjects: same height and line in every frame',
+    synonyms: 'heads faces eyes align portraits',
+    menus: MANY,
+    whyNot: allOf(needsFrames, needsFilled),
+    run: (bench) => matchSelected(bench, true),
+  },
+]

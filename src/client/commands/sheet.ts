@@ -1,0 +1,273 @@
+import { BACKGROUND_ID } from '@/core/document/background'
+import { setBackground } from '@/core/document/edits/sheets'
+import type { Command } from '@/client/commands/command'
+import { always, needsBackground } from '@/client/commands/command'
+import { toggleBefore } from '@/client/store/adjust'
+import { makeAgain, takeBack } from '@/client/gestures/undo'
+import { choosePicture } from '@/client/store/choosing'
+import { say } from '@/client/store/notices'
+import { select } from '@/client/store/selection'
+import { addNewSheet, duplicateSheet, goToNeighbour, takeSheetAway } from '@/client/store/sheets'
+import type { BenchState, OpenDialog } from '@/client/store/state'
+import { fitView, fullView } from '@/client/store/view'
+import type { Bench } from '@/client/store/benchStore'
+
+const needsSheets = (state: BenchState): string | null =>
+  state.project.order.length > 1 ? null : 'A project keeps at least one sheet.'
+
+const isEdge = (state: BenchState, step: 1 | -1): string | null => {
+  const at = state.project.order.indexOf(state.sheetId) + step
+  return at < 0 || at >= state.project.order.length ? 'There is no sheet beyond this one.' : null
+}
+
+const opens =
+  (dialog: OpenDialog) =>
+  (bench: Bench): void =>
+    bench.set({ dialog })
+
+/** Turns snapping on or off for good; the held key does so for one drag. */
+export const toggleSnaps = (bench: Bench): void => {
+  const snaps = !bench.get().snaps
+  bench.set({ snaps })
+  say(bench, snaps ? 'Drags snap to edges, middles, gaps and guides.' : 'Drags no longer snap.')
+}
+
+export const SHEET_COMMANDS: readonly Command[] = [
+  {
+    id: 'newSheet',
+    family: 'Sheet',
+    words: 'New sheet',
+    does: 'Add an empty sheet of the same size after this one',
+    synonyms: 'page artboard add',
+    menus: ['sheet'],
+    whyNot: always,
+    run: (bench) => addNewSheet(bench),
+  },
+  {
+    id: 'duplicateSheet',
+    family: 'Sheet',
+    words: 'Duplicate the sheet',
+    does: 'Add a copy of this sheet after it',
+    synonyms: 'page artboard copy',
+    menus: ['sheet'],
+    whyNot: always,
+    run: (bench) => duplicateSheet(bench, bench.get().sheetId),
+  },
+  {
+    id: 'removeSheet',
+    family: 'Sheet',
+    words: 'Remove the sheet',
+    does: 'Remove this sheet with all that is on it',
+    synonyms: 'page artboard delete',
+    menus: ['sheet'],
+    whyNot: needsSheets,
+    run: (bench) => takeSheetAway(bench, bench.get().sheetId),
+  },
+  {
+    id: 'sheetBefore',
+    family: 'Sheet',
+    words: 'Previous sheet',
+    does: 'Go to the sheet before this one',
+    synonyms: 'page',
+    fixedKey: 'PgUp',
+    whyNot: (state) => isEdge(state, -1),
+    run: (bench) => goToNeighbour(bench, -1),
+  },
+  {
+    id: 'sheetNext',
+    family: 'Sheet',
+    words: 'Next sheet',
+    does: 'Go to the sheet after this one',
+    synonyms: 'page',
+    fixedKey: 'PgDn',
+    whyNot: (state) => isEdge(state, 1),
+    run: (bench) => goToNeighbour(bench, 1),
+  },
+  {
+    id: 'backgroundPicture',
+    family: 'Sheet',
+    words: 'Background picture',
+    does: 'Choose a picture that covers the sheet',
+    synonyms: 'backdrop photo',
+    menus: ['sheet'],
+    whyNot: always,
+    isOn: ({ choosing }) => choosing?.kind === 'background',
+    run: (bench) => choosePicture(bench, { kind: 'background' }),
+  },
+  {
+    id: 'placeBackground',
+    family: 'Sheet',
+    words: 'Place the background',
+    does: 'Move, zoom, turn or blur the background picture',
+    synonyms: 'backdrop',
+    menus: ['sheet'],
+    whyNot: needsBackground,
+    run: (bench) => select(bench, BACKGROUND_ID),
+  },
+  {
+    id: 'noBackground',
+    family: 'Sheet',
+    words: 'No background',
+    does: 'Leave the sheet transparent',
+    synonyms: 'clear transparent',
+    whyNot: always,
+    run: (bench) =>
+      bench.commit('No background', (project) =>
+        setBackground.record(project, { sheetId: bench.get().sheetId, background: { kind: 'none' } }),
+      ),
+  },
+  {
+    id: 'export',
+    family: 'Sheet',
+    words: 'Export',
+    does: 'Save the sheet, or several, as PNG, JPEG or WebP',
+    synonyms: 'save download image print file',
+    menus: ['sheet'],
+    whyNot: always,
+    run: opens('export'),
+  },
+  {
+    id: 'undo',
+    family: 'Sheet',
+    words: 'Undo',
+    does: 'Take back the last step',
+    fixedKey: 'Ctrl Z',
+    whyNot: ({ history, tool }) => (history.undo.length || tool ? null : 'There is nothing to take back.'),
+    run: takeBack,
+  },
+  {
+    id: 'redo',
+    family: 'Sheet',
+    words: 'Redo',
+    does: 'Make the last step again that was taken back',
+    fixedKey: 'Ctrl Shift Z',
+    whyNot: ({ history }) => (history.redo.length ? null : 'There is nothing to make again.'),
+    run: makeAgain,
+  },
+  {
+    id: 'history',
+    family: 'Sheet',
+    words: 'History',
+    does: 'Look through all steps and go back to any',
+    synonyms: 'versions steps',
+    whyNot: always,
+    run: opens('history'),
+  },
+  {
+    id: 'library',
+    family: 'Sheet',
+    words: 'Library of pictures',
+    does: 'Look through all pictures, with names and tags',
+    synonyms: 'photos manage',
+    whyNot: always,
+    run: opens('library'),
+  },
+  {
+    id: 'stock',
+    family: 'Sheet',
+    words: 'Stock pictures',
+    does: 'Fetch a picture from the stock service',
+    synonyms: 'photos search',
+    whyNot: always,
+    run: opens('stock'),
+  },
+  {
+    id: 'shortcuts',
+    family: 'Sheet',
+    words: 'Keys',
+    does: 'List all keys, and change them',
+    synonyms: 'shortcuts keyboard help',
+    fixedKey: '?',
+    whyNot: always,
+    run: opens('shortcuts'),
+  },
+]
+
+export const VIEW_COMMANDS: readonly Command[] = [
+  {
+    id: 'fit',
+    family: 'View',
+    words: 'Fit the sheet',
+    does: 'Fit the sheet',
+    synonyms: 'zoom all',
+    key: '0',
+    keyGroup: 'View',
+    menus: ['sheet'],
+    whyNot: always,
+    run: fitView,
+  },
+  {
+    id: 'full',
+    family: 'View',
+    words: 'Show at 100%',
+    does: 'Show at 100%',
+    synonyms: 'zoom actual',
+    key: '1',
+    keyGroup: 'View',
+    whyNot: always,
+    run: fullView,
+  },
+  {
+    id: 'snap',
+    family: 'View',
+    words: 'Snapping',
+    does: 'Snapping on or off',
+    synonyms: 'magnet align guides',
+    key: 's',
+    keyGroup: 'Moving',
+    whyNot: always,
+    isOn: ({ snaps }) => snaps,
+    run: toggleSnaps,
+  },
+  {
+    id: 'rulers',
+    family: 'View',
+    words: 'Rulers and guides',
+    does: 'Rulers and guides',
+    synonyms: 'measure lines',
+    key: 'l',
+    keyGroup: 'View',
+    menus: ['sheet'],
+    whyNot: always,
+    isOn: ({ hasRulers }) => hasRulers,
+    run: (bench) => bench.set({ hasRulers: !bench.get().hasRulers }),
+  },
+  {
+    id: 'clean',
+    family: 'View',
+    words: 'Clean view',
+    does: 'Clean view without marks',
+    synonyms: 'preview hide handles',
+    key: 'z',
+    keyGroup: 'View',
+    menus: ['sheet'],
+    whyNot: always,
+    isOn: ({ isClean }) => isClean,
+    run: (bench) => bench.set({ isClean: !bench.get().isClean }),
+  },
+  {
+    id: 'strip',
+    family: 'View',
+    words: 'Strip of sheets',
+    does: 'Strip of sheets',
+    synonyms: 'pages overview',
+    key: 'j',
+    keyGroup: 'View',
+    menus: ['sheet'],
+    whyNot: always,
+    isOn: ({ hasSheetStrip }) => hasSheetStrip,
+    run: (bench) => bench.set({ hasSheetStrip: !bench.get().hasSheetStrip }),
+  },
+  {
+    id: 'before',
+    family: 'View',
+    words: 'Without adjustments',
+    does: 'Pictures without adjustments, to compare',
+    synonyms: 'before after original',
+    key: '5',
+    keyGroup: 'View',
+    whyNot: always,
+    isOn: ({ isBefore }) => isBefore,
+    run: toggleBefore,
+  },
+]

@@ -1,0 +1,64 @@
+import { BACKGROUND_ID } from '@/core/document/background'
+import { emptyFrame, openToWhole, placePicture } from '@/core/document/edits/fills'
+import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
+import type { Fit } from '@/core/placement/placed'
+import { changePlaced, placedFrame } from '@/client/store/actions'
+import type { Bench } from '@/client/store/benchStore'
+import { selectedFrame } from '@/client/store/selection'
+
+export const FIT_WORDS: Readonly<Record<Fit, readonly [string, string]>> = {
+  cover: ['Cover', 'Cover the frame'],
+  contain: ['Contain', 'Show the whole picture in the frame'],
+  actual: ['Actual', 'Actual size: one picture pixel is one output pixel'],
+  stretch: ['Stretch', 'Stretch to the frame (distorts the picture)'],
+  tile: ['Tile', 'Repeat the picture as a pattern'],
+}
+
+export const fitSelected = (bench: Bench, fit: Fit): void => {
+  const { project } = bench.get()
+  changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, ({ placed, mount }) =>
+    setFit(placed, mount, fit, project.pictures[placed.pictureId]?.subject),
+  )
+}
+
+export const turnQuarter = (bench: Bench): void =>
+  changePlaced(bench, 'Turn picture', ({ placed, mount }) => turnPicture(placed, mount, placed.turn + 90))
+
+export const flipSelectedPicture = (bench: Bench, axis: 'x' | 'y'): void =>
+  changePlaced(bench, 'Flip picture', ({ placed, mount }) => flipPicture(placed, mount, axis))
+
+export const toggleKeepCovered = (bench: Bench): void => {
+  const isKept = placedFrame(bench.get())?.placed.keepCovered ?? false
+  changePlaced(bench, isKept ? 'Allow gaps' : 'Keep covered', ({ placed, mount }) =>
+    setKeepCovered(placed, mount, !isKept),
+  )
+}
+
+/** Where the selected frame, or the background, is; null without one. */
+const addressOf = (bench: Bench) => {
+  bench.endBurst()
+  const state = bench.get()
+  const frame = selectedFrame(state)
+  return frame && { sheetId: state.sheetId, frameId: frame.id }
+}
+
+/** Takes the picture out of its frame; the frame stays. */
+export const takePictureOut = (bench: Bench): void => {
+  const at = addressOf(bench)
+  if (at) bench.commit('Take picture out', (project) => emptyFrame.record(project, at))
+}
+
+/** Places the picture as if it had just come: covering, without turn or flip. */
+export const startFresh = (bench: Bench): void => {
+  const at = addressOf(bench)
+  const pictureId = placedFrame(bench.get())?.placed.pictureId
+  if (at && pictureId !== undefined)
+    bench.commit('Start fresh', (project) => placePicture.record(project, { ...at, pictureId }))
+}
+
+/** Makes the frame as large as its whole picture, which stays where it is. */
+export const openUp = (bench: Bench): void => {
+  const at = addressOf(bench)
+  if (at && at.frameId !== BACKGROUND_ID)
+    bench.commit('Open to whole picture', (project) => openToWhole.record(project, at))
+}
