@@ -34,9 +34,8 @@ export const commandOf = (id: string): Command => {
   return command
 }
 
-/** Does what is asked for, or says why it does not apply. */
+/** Does what is asked for, or says why it does not apply. Zooms by key in a row stay one step: each ends a burst of others itself. */
 export const runCommand = (bench: Bench, { whyNot, run }: Command): void => {
-  bench.endBurst()
   const reason = whyNot(bench.get())
   if (reason !== null) say(bench, reason)
   else run(bench)
