@@ -102,6 +102,7 @@ test('backing, soft edge and tiles are set in the card', async ({ page, request 
 test('the background is placed, paled, blurred and veiled', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, EMPTY))
   await page.getByRole('button', { name: 'A picture that covers the sheet' }).click()
+  await page.getByRole('searchbox', { name: 'Search pictures by name and tag' }).fill('fields')
   await page.locator('[data-supply]', { hasText: 'fields' }).first().click()
   await hand.afterStep('Background picture')
   await page.getByRole('button', { name: /^Place the background/ }).click()

@@ -290,6 +290,8 @@ test('transparency becomes an outline, or masks softly', async ({ page, request 
   const masked = newest(await hand.afterStep('Put soft mask'))
   expect(masked.stencil.kind).toBe('mask')
   await page.getByRole('tab', { name: 'Pictures' }).click()
+  // However many pictures came before, this one is in sight.
+  await page.getByRole('searchbox', { name: 'Search pictures by name and tag' }).fill('fields')
   await page.locator('[data-supply]', { hasText: 'fields' }).first().click()
   await expect.poll(async () => (await hand.frame(masked.id)).fill.kind).toBe('taken')
   expect(placedIn((await hand.opened()).project, masked.id).keepCovered).toBe(true)

@@ -226,6 +226,7 @@ test('one becomes the background from the sheet’s card', async ({ page, reques
   const hand = await BenchHand.open(page, await makeProject(request, TWO))
   await page.getByRole('button', { name: 'A picture that covers the sheet' }).click()
   await expect(page.locator('[data-region="rail"]')).toContainText('Choose the background picture.')
+  await page.getByRole('searchbox', { name: 'Search pictures by name and tag' }).fill('fields')
   await supply(page, 'fields').click()
   const project = await hand.afterStep('Background picture')
   expect(project.sheets[SHEET]?.background.kind).toBe('picture')
