@@ -13,6 +13,16 @@ const PIECES = [
 
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']
 
+/** Waits until nothing fades or slides any more: a colour half-way between two is nobody's contrast. */
+const settled = async (page: Page): Promise<void> => {
+  await page.waitForFunction(() =>
+    document.getAnimations().every(({ playState, effect }) => {
+      const isEndless = effect?.getComputedTiming().iterations === Infinity
+      return isEndless || playState !== 'running'
+    }),
+  )
+}
+
 /** Serious and critical faults, in a few words each. */
 const faultsOn = async (page: Page, scheme: 'light' | 'dark'): Promise<readonly string[]> => {
   const axe = new AxeBuilder({ page })
@@ -30,6 +40,7 @@ for (const scheme of ['light', 'dark'] as const)
     const hand = await BenchHand.open(page, await makeProject(request, PIECES))
     const faults: string[] = []
     const check = async (screen: string): Promise<void> => {
+      await settled(page)
       faults.push(...(await faultsOn(page, scheme)).map((fault) => `${screen}: ${fault}`))
     }
     await check('the sheet')

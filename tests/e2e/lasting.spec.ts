@@ -178,3 +178,37 @@ test('one frame is aligned to the sheet; where to is remembered; a grid takes co
   await page.keyboard.press('Control+a')
   await expect(page.getByRole('combobox', { name: 'To' })).toHaveValue('sheet')
 })
+
+test('handles of a frame under 64 screen pixels stand outside it', async ({ page, request }) => {
+  const hand = await BenchHand.open(
+    page,
+    await makeProject(request, [{ id: 'a', box: box(400, 300, 60, 60), filled: true }]),
+  )
+  await hand.press({ x: 400, y: 300 })
+  const [from, to] = [await hand.at({ x: 370, y: 270 }), await hand.at({ x: 430, y: 330 })]
+  expect(to.x - from.x).toBeLessThan(64)
+  const grips = await page.locator('[data-grip^="handle-"]').all()
+  expect(grips.length).toBeGreaterThan(3)
+  for (const grip of grips) {
+    const b = await grip.boundingBox()
+    if (!b) throw new TypeError('a handle out of sight')
+    const isBeside = b.x + b.width <= from.x + 1 || b.x >= to.x - 1 || b.y + b.height <= from.y + 1 || b.y >= to.y - 1
+    expect([await grip.getAttribute('data-grip'), isBeside]).toEqual([await grip.getAttribute('data-grip'), true])
+  }
+})
+
+test('nothing of the supplies is cut off beside the scroll bar, in any of their tabs', async ({ page, request }) => {
+  await BenchHand.open(page, await makeProject(request, []))
+  // So many that the strip of pictures scrolls.
+  for (let i = 0; i < 14; i += 1) await upload(request, await picture(700, 300, 420 + i), `many-${i}.jpg`)
+  await page.reload()
+  await page.locator('canvas[data-ready="true"]').waitFor()
+  for (const tab of ['Pictures', 'Stencils', 'Letters', 'Finishes']) {
+    await page.getByRole('tab', { name: tab }).click()
+    await page.locator('[data-supply]').first().waitFor()
+    const sizes = await page
+      .getByRole('tabpanel', { name: tab })
+      .evaluate((strip) => ({ all: strip.scrollHeight, seen: strip.clientHeight }))
+    expect([tab, sizes.all - sizes.seen]).toEqual([tab, 0])
+  }
+})

@@ -4,34 +4,20 @@ import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
-import FormControlLabel from '@mui/material/FormControlLabel'
-import Checkbox from '@mui/material/Checkbox'
 import LinearProgress from '@mui/material/LinearProgress'
-import Radio from '@mui/material/Radio'
-import RadioGroup from '@mui/material/RadioGroup'
 import { useState } from 'react'
 import { USUAL_PATTERN } from '@/core/formats/namePattern'
-import { RANGE } from '@/core/tolerance'
-import { outputPixels } from '@/core/units'
-import { within } from '@/core/range'
-import type { ExportFormat, ExportState } from '@/contract/api'
+import type { ExportState } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ApiError, saveBundle } from '@/client/http/api'
 import { say } from '@/client/store/notices'
-import { PlainField } from '@/client/parts/LengthField'
 import { sheetOf } from '@/core/document/read'
-import { panelsOf } from '@/core/render/drawList'
 import { shownSheet } from '@/client/store/benchStore'
 import { EachChoice, type ExportEach } from '@/client/bench/EachChoice'
 import { EmptyFramesChoice } from '@/client/bench/EmptyFramesChoice'
+import { ExportFields, type ExportLook } from '@/client/bench/ExportFields'
 import { ExportSheets } from '@/client/bench/ExportSheets'
 import { useExport } from '@/client/bench/useExport'
-
-const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; readonly words: string }[] = [
-  { format: 'png', name: 'PNG', words: 'lossless; stays transparent where there is no background' },
-  { format: 'jpeg', name: 'JPEG', words: 'small; a missing background becomes white' },
-  { format: 'webp', name: 'WebP', words: 'smallest; stays transparent' },
-]
 
 const megabytes = (bytes: number): string =>
   bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
@@ -81,10 +67,8 @@ export const ExportDialog = () => {
   const bench = useBenchHandle()
   const sheet = useBench(shownSheet)
   const project = useBench((state) => state.project)
-  const [format, setFormat] = useState<ExportFormat>('png')
-  const [ppi, setPpi] = useState(sheet.ppi)
-  const [quality, setQuality] = useState(90)
-  const [bleed, setBleed] = useState(false)
+  const [look, setLook] = useState<ExportLook>({ format: 'png', ppi: sheet.ppi, quality: 90, bleed: false })
+  const { format, ppi } = look
   const [each, setEach] = useState<ExportEach>('sheet')
   const choice = useBench((state) => state.exportChoice)
   const [pattern, setPattern] = useState(choice?.pattern ?? (project.order.length > 1 ? USUAL_PATTERN : '{project}'))
@@ -94,8 +78,6 @@ export const ExportDialog = () => {
   const [asks, setAsks] = useState(false)
   const sheetIds = project.order.filter((id) => chosen.includes(id))
   const sheets = sheetIds.map((id) => sheetOf(project, id))
-  const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((panel) => panel.bleed))
-  const beyond = bleed ? 2 * sheet.bleed : 0
   const bundle = (): void => {
     bench
       .allSaved()
@@ -114,46 +96,7 @@ export const ExportDialog = () => {
         Export {sheetIds.length > 1 ? `${sheetIds.length} sheets` : sheet.name}
       </DialogTitle>
       <DialogContent>
-        <RadioGroup value={format} onChange={(_event, value) => setFormat(value as ExportFormat)} aria-label="Format">
-          {FORMATS.map((each) => (
-            <FormControlLabel
-              key={each.format}
-              value={each.format}
-              disabled={isBusy}
-              control={<Radio size="small" />}
-              label={
-                <>
-                  <strong>{each.name}</strong> <span style={{ color: 'var(--ink-soft)' }}>{each.words}</span>
-                </>
-              }
-            />
-          ))}
-        </RadioGroup>
-        <div style={{ display: 'flex', gap: 18, marginTop: 10 }}>
-          <PlainField
-            label="Resolution"
-            unit="ppi"
-            value={ppi}
-            decimals={2}
-            disabled={isBusy}
-            onValue={(value) => setPpi(within('the resolution', value, RANGE.ppi))}
-          />
-          <PlainField
-            label="Quality"
-            value={quality}
-            decimals={0}
-            disabled={isBusy || format === 'png'}
-            onValue={(value) => setQuality(Math.round(within('the quality', value, { min: 1, max: 100 })))}
-          />
-        </div>
-        <FormControlLabel
-          disabled={isBusy || !hasBleed}
-          control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => setBleed(on)} />}
-          label={hasBleed ? 'With bleed' : 'With bleed (this sheet has none)'}
-        />
-        <p style={{ color: 'var(--ink-soft)', margin: '6px 0 0' }}>
-          {outputPixels(sheet.size.w + beyond, ppi)} × {outputPixels(sheet.size.h + beyond, ppi)} px, sRGB
-        </p>
+        <ExportFields sheets={sheets} shown={sheet} look={look} onLook={setLook} disabled={isBusy} />
         <EachChoice sheets={sheets} each={each} onEach={setEach} disabled={isBusy} />
         {project.order.length > 1 && (
           <ExportSheets
@@ -203,10 +146,7 @@ export const ExportDialog = () => {
             void start({
               sheetIds,
               pattern,
-              format,
-              ppi,
-              quality,
-              bleed,
+              ...look,
               placeholders,
               ...(each === 'sheet' ? {} : { each }),
             })

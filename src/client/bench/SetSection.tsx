@@ -5,14 +5,8 @@ import { readingRows } from '@/core/document/read'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
-import {
-  chosenPictures,
-  clearSet,
-  exchangeTwo,
-  fillFromSet,
-  matchSelected,
-  shuffleSet,
-} from '@/client/store/arrangement'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { chosenPictures, matchSelected } from '@/client/store/arrangement'
 import { ShareTools } from '@/client/bench/ShareTools'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/Bench.module.css'
@@ -39,40 +33,20 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
         </span>
       </h2>
       <div className={styles.row} style={{ gap: 6 }}>
-        <RailButton
-          framed
-          label="Fill the empty frames with the pictures marked in the supplies"
-          disabled={!empty}
-          onPress={() => fillFromSet(bench, chosenPictures(bench.get()))}
-        >
+        <CommandButton framed id="fillSet" disabled={!empty}>
           Fill{marked ? ` with ${marked}` : ''}
-        </RailButton>
-        <RailButton
-          framed
-          label="Shuffle the pictures among these frames"
-          disabled={filled.length < 2}
-          onPress={() => shuffleSet(bench)}
-        >
+        </CommandButton>
+        <CommandButton framed id="shuffle" fades>
           Shuffle
-        </RailButton>
-        {frames.length === 2 && (
-          <RailButton
-            framed
-            label="Exchange what fills the two frames"
-            disabled={!filled.length}
-            onPress={() => exchangeTwo(bench, frames)}
-          >
+        </CommandButton>
+        {isSelected && frames.length === 2 && (
+          <CommandButton framed id="exchange" fades>
             Exchange
-          </RailButton>
+          </CommandButton>
         )}
-        <RailButton
-          framed
-          label="Take all pictures out of these frames"
-          disabled={!filled.length}
-          onPress={() => clearSet(bench)}
-        >
+        <CommandButton framed id="clearSet" fades>
           Clear
-        </RailButton>
+        </CommandButton>
       </div>
       {isSelected && frames.length > 1 && <ShareTools frames={frames} sheet={sheet} />}
       {filled.length > 1 && (

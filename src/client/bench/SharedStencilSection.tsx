@@ -1,20 +1,12 @@
 'use client'
-import { COMBINATIONS, type Combination } from '@/core/path/combinations'
+import { COMBINATIONS } from '@/core/path/combinations'
 import type { Frame, Sheet } from '@/core/document/types'
 import { isStraight } from '@/core/stencil/stencil'
-import { useBenchHandle } from '@/client/binding/useBench'
-import { RailButton } from '@/client/parts/RailButton'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { COMBINATION_WORDS } from '@/client/commands/outline'
 import { CornerFields } from '@/client/bench/CornerFields'
 import { SwapStencil } from '@/client/bench/SwapStencil'
-import { combineSelected } from '@/client/store/combine'
 import styles from '@/client/bench/Bench.module.css'
-
-const WORDS: Readonly<Record<Combination, readonly [string, string]>> = {
-  unite: ['Unite', 'Unite the outlines: one frame of all'],
-  subtract: ['Subtract', 'Subtract: the lowest frame less all above it'],
-  intersect: ['Intersect', 'Intersect: only what all of them share'],
-  exclude: ['Exclude', 'Exclude: what an odd number of them share'],
-}
 
 /** The stencils of several frames at once: swapped, their corners worked, their outlines combined. */
 export const SharedStencilSection = ({
@@ -26,7 +18,6 @@ export const SharedStencilSection = ({
   readonly sheet: Sheet
   readonly step: number
 }) => {
-  const bench = useBenchHandle()
   const straight = frames.filter(({ stencil }) => isStraight(stencil))
   const [first] = straight
   return (
@@ -48,9 +39,9 @@ export const SharedStencilSection = ({
       {frames.length > 1 && (
         <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Combine outlines">
           {COMBINATIONS.map((how) => (
-            <RailButton key={how} framed label={WORDS[how][1]} onPress={() => void combineSelected(bench, how)}>
-              {WORDS[how][0]}
-            </RailButton>
+            <CommandButton key={how} framed id={`combine-${how}`}>
+              {COMBINATION_WORDS[how][0]}
+            </CommandButton>
           ))}
         </div>
       )}

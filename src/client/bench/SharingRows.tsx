@@ -4,6 +4,7 @@ import { takesOf } from '@/core/document/edits/takes'
 import type { Frame, Sheet, Span } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { shownKey } from '@/client/gestures/keys'
+import { CommandButton } from '@/client/commands/CommandButton'
 import { RailButton } from '@/client/parts/RailButton'
 import { selectItems } from '@/client/store/selection'
 import {
@@ -11,12 +12,10 @@ import {
   chooseTake,
   coverTogether,
   echoesOf,
-  echoSelected,
   goToOriginal,
   pinSelected,
   selectMembers,
   startTake,
-  windowsOntoBackground,
 } from '@/client/store/sharing'
 import styles from '@/client/bench/Bench.module.css'
 import own from '@/client/bench/Finish.module.css'
@@ -174,35 +173,16 @@ export const SharingRows = ({ frame, sheet }: SharingProps) => {
 }
 
 /** What can be made of a frame for sharing: parts, an echo, a window. */
-export const SharingTools = ({ frame, sheet }: SharingProps) => {
-  const bench = useBenchHandle()
-  return (
-    <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Sharing">
-      <RailButton
-        framed
-        label="Split the frame into rows, columns, strips or a grid"
-        onPress={() => bench.set({ dialog: 'split' })}
-      >
-        Split…
-      </RailButton>
-      {holdsPicture(frame.fill) && (
-        <RailButton
-          framed
-          label="Echo: a duplicate that goes on showing this picture"
-          onPress={() => echoSelected(bench)}
-        >
-          Echo
-        </RailButton>
-      )}
-      {sheet.background.kind === 'picture' && frame.takesPictures && frame.fill.kind !== 'span' && (
-        <RailButton
-          framed
-          label="Make the frame a window onto the background picture"
-          onPress={() => windowsOntoBackground(bench)}
-        >
-          Window
-        </RailButton>
-      )}
-    </div>
-  )
-}
+export const SharingTools = ({ frame, sheet }: SharingProps) => (
+  <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Sharing">
+    <CommandButton framed id="split" />
+    {holdsPicture(frame.fill) && (
+      <CommandButton framed id="echo" label="Echo: a duplicate that goes on showing this picture" />
+    )}
+    {sheet.background.kind === 'picture' && frame.takesPictures && frame.fill.kind !== 'span' && (
+      <CommandButton framed id="windows" label="Make the frame a window onto the background picture">
+        Window
+      </CommandButton>
+    )}
+  </div>
+)

@@ -1,15 +1,13 @@
 'use client'
 import Slider from '@mui/material/Slider'
-import { BACKGROUND_ID } from '@/core/document/background'
 import { NODE_KINDS, nodeAt, type NodeKind } from '@/core/path/nodes'
 import { fromPoints, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
-import { COLOUR_METRICS, MOST_TOLERANCE, type ColourMetric } from '@/core/region/choice'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { ColourRail } from '@/client/bench/ColourRail'
 import { TypedField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { heldSheet } from '@/client/store/benchStore'
-import { applyColour, changeChoice } from '@/client/store/colourCut'
 import {
   chosenKind,
   makeNodes,
@@ -21,7 +19,7 @@ import {
   toggleOpen,
 } from '@/client/store/points'
 import { closeTrace, draftPieces, leaveTrace, setDraft, startTrace } from '@/client/store/trace'
-import type { ColourTool, TraceTool } from '@/client/store/state'
+import type { TraceTool } from '@/client/store/state'
 import styles from '@/client/bench/Bench.module.css'
 
 const KIND_WORDS: Readonly<Record<NodeKind, string>> = { corner: 'Corner', smooth: 'Smooth', symmetric: 'Symmetric' }
@@ -166,116 +164,6 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
         Close
       </RailButton>
       <RailButton framed label="Put tracing down; the outline is kept" shortcut="Esc" onPress={() => leaveTrace(bench)}>
-        Leave
-      </RailButton>
-    </>
-  )
-}
-
-const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = {
-  seen: ['As seen', 'Colours differ as the eye sees them (CIEDE2000)'],
-  rgb: ['By RGB', 'Colours differ by their RGB values'],
-}
-
-const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
-  const bench = useBenchHandle()
-  const { choice, points, isWorking, message } = tool
-  const most = MOST_TOLERANCE[choice.metric]
-  if (!points.length)
-    return (
-      <>
-        <span style={{ padding: '0 8px' }}>Press a colour in the picture; what has that colour is found</span>
-        <span style={{ flex: 1 }} />
-        <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
-          Leave
-        </RailButton>
-      </>
-    )
-  return (
-    <>
-      {COLOUR_METRICS.map((metric) => (
-        <RailButton
-          key={metric}
-          label={METRIC_WORDS[metric][1]}
-          pressed={choice.metric === metric}
-          onPress={() => changeChoice(bench, { metric, tolerance: (choice.tolerance / most) * MOST_TOLERANCE[metric] })}
-        >
-          {METRIC_WORDS[metric][0]}
-        </RailButton>
-      ))}
-      <Slider
-        size="small"
-        sx={{ width: 96, margin: '0 8px' }}
-        min={0}
-        max={most}
-        step={most / 120}
-        value={choice.tolerance}
-        aria-label="Tolerance"
-        onChange={(_event, value) => changeChoice(bench, { tolerance: Number(value) })}
-      />
-      <span className={styles.zoomValue}>{formatNumber(choice.tolerance, 0)}</span>
-      <RailButton
-        label="Only what hangs together with the point"
-        pressed={choice.isConnected}
-        onPress={() => changeChoice(bench, { isConnected: !choice.isConnected })}
-      >
-        Connected
-      </RailButton>
-      <RailButton
-        label="All but what has this colour"
-        pressed={!choice.isInside}
-        onPress={() => changeChoice(bench, { isInside: !choice.isInside })}
-      >
-        Outside
-      </RailButton>
-      <span
-        role="status"
-        style={{
-          padding: '0 6px',
-          color: message ? 'var(--caution)' : 'var(--ink-soft)',
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-        }}
-      >
-        {isWorking ? 'Looking…' : (message ?? (points.length > 1 ? `${points.length} areas` : 'Shift adds an area'))}
-      </span>
-      <span style={{ flex: 1 }} />
-      <RailButton
-        framed
-        label="An empty frame for each part found"
-        shortcut="Enter"
-        disabled={isWorking}
-        onPress={() => void applyColour(bench, 'frames')}
-      >
-        Frames
-      </RailButton>
-      <RailButton
-        framed
-        label="One empty frame of all that was found"
-        disabled={isWorking}
-        onPress={() => void applyColour(bench, 'frame')}
-      >
-        One frame
-      </RailButton>
-      {tool.frameId !== BACKGROUND_ID && (
-        <RailButton
-          framed
-          label="Add what was found to the outline that this picture has"
-          disabled={isWorking}
-          onPress={() => void applyColour(bench, 'add')}
-        >
-          Add
-        </RailButton>
-      )}
-      <RailButton
-        framed
-        label="Clip this picture to what was found"
-        disabled={isWorking}
-        onPress={() => void applyColour(bench, 'clip')}
-      >
-        Clip picture
-      </RailButton>
-      <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
         Leave
       </RailButton>
     </>

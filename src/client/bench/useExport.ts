@@ -59,6 +59,7 @@ export const useExport = (bench: Bench) => {
     const turn = running.current
     setJob(null)
     setState({ state: 'waiting' })
+    setLost(false)
     try {
       if (!(await bench.allSaved()))
         throw new ApiError(0, {

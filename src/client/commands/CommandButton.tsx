@@ -14,10 +14,19 @@ interface CommandButtonProps {
   readonly label?: string
   /** Cannot be pressed where it does not apply; otherwise a press says why. */
   readonly fades?: boolean
+  /** Cannot be pressed for a reason of the place where it stands. */
+  readonly disabled?: boolean
 }
 
 /** A button of a command: its sentence, key and state come from there. */
-export const CommandButton = ({ id, children, framed = false, label, fades = false }: CommandButtonProps) => {
+export const CommandButton = ({
+  id,
+  children,
+  framed = false,
+  label,
+  fades = false,
+  disabled = false,
+}: CommandButtonProps) => {
   const bench = useBenchHandle()
   const command = commandOf(id)
   const isOn = useBench((state) => command.isOn?.(state))
@@ -31,7 +40,7 @@ export const CommandButton = ({ id, children, framed = false, label, fades = fal
       label={label ?? command.does}
       {...(key ? { shortcut: key } : {})}
       {...(isOn === undefined ? {} : { pressed: isOn })}
-      disabled={isOff}
+      disabled={isOff || disabled}
       onPress={() => runCommand(bench, command)}
     >
       {children ?? command.words}

@@ -1,5 +1,6 @@
 import { ALIGNMENTS, type Alignment } from '@/core/geometry/align'
-import { LAYOUTS, type Field } from '@/core/document/edits/arrange'
+import { LAYOUTS, type Field, type Layout } from '@/core/document/edits/arrange'
+import type { Sheet } from '@/core/document/types'
 import { roundLength } from '@/core/units'
 import type { Command } from '@/client/commands/command'
 import { needsItems, needsSeveral } from '@/client/commands/command'
@@ -15,6 +16,14 @@ export const ALIGN_WORDS: Readonly<Record<Alignment, string>> = {
   bottom: 'bottom edges',
 }
 
+export const FIELD_WORDS: Readonly<Record<Field, string>> = {
+  selection: 'the selection',
+  sheet: 'the sheet',
+  safe: 'the safe margin',
+  bleed: 'the bleed',
+  first: 'the first selected',
+}
+
 /** Fields that hold the selection as one. */
 export const OF_SHEET: readonly Field[] = ['sheet', 'safe', 'bleed']
 
@@ -28,10 +37,7 @@ export const fieldFor = (chosen: Field, count: number): Field =>
 /** The gap proposed, in points; rounded in the sheet's unit. */
 const GAP = 12
 
-export const proposedGap = (bench: Bench): number => {
-  const { unit, ppi } = shownSheet(bench.get())
-  return roundLength(GAP, unit, ppi)
-}
+export const proposedGap = ({ unit, ppi }: Sheet): number => roundLength(GAP, unit, ppi)
 
 const align = (bench: Bench, alignment: Alignment): void => {
   const { alignTo, alignsEach, selection } = bench.get()
@@ -39,7 +45,12 @@ const align = (bench: Bench, alignment: Alignment): void => {
   alignSelected(bench, alignment, field, selection.length > 1 && OF_SHEET.includes(field) && !alignsEach)
 }
 
-const LAYOUT_WORDS = { row: 'row', grid: 'grid', circle: 'circle', mosaic: 'mosaic' } as const
+/** Lays out what is selected within a field; a grid has the columns that were typed last. */
+export const arrangeAs = (bench: Bench, layout: Layout, field: Field, gap: number): void => {
+  const { gridColumns } = bench.get()
+  const columns = gridColumns === null ? {} : { columns: gridColumns }
+  arrangeSelected(bench, { layout, gap, field: layoutField(field), ...columns })
+}
 
 export const ARRANGE_COMMANDS: readonly Command[] = [
   ...ALIGNMENTS.map((alignment): Command => ({
@@ -67,20 +78,12 @@ export const ARRANGE_COMMANDS: readonly Command[] = [
   ...LAYOUTS.map((layout): Command => ({
     id: `arrange-${layout}`,
     family: 'Arrange',
-    words: `Arrange as a ${LAYOUT_WORDS[layout]}`,
-    does: `Arrange what is selected as a ${LAYOUT_WORDS[layout]}, in reading order`,
+    words: `Arrange as a ${layout}`,
+    does: `Arrange what is selected as a ${layout}, in reading order`,
     synonyms: 'layout collage tidy',
     menus: ['several'],
     whyNot: needsSeveral,
-    run: (bench) => {
-      const { alignTo, gridColumns } = bench.get()
-      arrangeSelected(bench, {
-        layout,
-        gap: proposedGap(bench),
-        field: layoutField(alignTo),
-        ...(gridColumns === null ? {} : { columns: gridColumns }),
-      })
-    },
+    run: (bench) => arrangeAs(bench, layout, bench.get().alignTo, proposedGap(shownSheet(bench.get()))),
   })),
   ...(['width', 'height', 'size'] as const).map((by): Command => ({
     id: `same-${by}`,

@@ -12,7 +12,7 @@ import type { BenchState } from '@/client/store/state'
 
 const HELD = ['frame', 'letter'] as const
 
-const COMBINATION_WORDS: Readonly<Record<Combination, readonly [string, string, string]>> = {
+export const COMBINATION_WORDS: Readonly<Record<Combination, readonly [string, string, string]>> = {
   unite: ['Unite', 'Unite the outlines: one frame of all', 'merge add join weld'],
   subtract: ['Subtract', 'Subtract: the lowest frame less all above it', 'minus punch hole'],
   intersect: ['Intersect', 'Intersect: only what all of them share', 'overlap common'],

@@ -7,6 +7,7 @@ import {
   exchangeTwo,
   fillFromSet,
   matchSelected,
+  setFrames,
   shuffleSet,
 } from '@/client/store/arrangement'
 import { shownSheet } from '@/client/store/benchStore'
@@ -38,6 +39,12 @@ const needsSpan = (state: BenchState): string | null =>
   selectedFrames(state).some(({ fill }) => fill.kind === 'span')
     ? null
     : 'Select a frame of a span, and those that should join it.'
+
+/** How many frames with pictures a set is about: among several that are selected, or all at hand. */
+const inSet = (state: BenchState): number => {
+  const sheet = shownSheet(state)
+  return setFrames(state).filter((frame) => placedIn(sheet, frame)).length
+}
 
 const needsTwo = (state: BenchState): string | null =>
   selectedFrames(state).length === 2 ? null : 'Select exactly two frames.'
@@ -134,7 +141,7 @@ export const SET_COMMANDS: readonly Command[] = [
     does: 'Fill the empty frames with the pictures marked in the supplies',
     synonyms: 'place many batch autofill',
     menus: ['sheet', ...MANY, 'text'],
-    whyNot: (state) => (state.marked.length ? null : 'Mark pictures first: Shift and press them in the supplies.'),
+    whyNot: (state) => (state.marked.length ? null : 'Choose pictures first: Shift and press them in the supplies.'),
     run: (bench) => fillFromSet(bench, chosenPictures(bench.get())),
   },
   {
@@ -144,7 +151,7 @@ export const SET_COMMANDS: readonly Command[] = [
     does: 'Shuffle the pictures among these frames',
     synonyms: 'random mix',
     menus: ['sheet', ...MANY],
-    whyNot: () => null,
+    whyNot: (state) => (inSet(state) > 1 ? null : 'Fill two frames first: their pictures are shuffled among them.'),
     run: shuffleSet,
   },
   {
@@ -153,8 +160,8 @@ export const SET_COMMANDS: readonly Command[] = [
     words: 'Clear the pictures',
     does: 'Take all pictures out of these frames',
     synonyms: 'empty remove all',
-    menus: MANY,
-    whyNot: needsFilled,
+    menus: ['sheet', ...MANY],
+    whyNot: (state) => (inSet(state) > 0 ? null : 'There is no picture here to take out.'),
     run: clearSet,
   },
   {

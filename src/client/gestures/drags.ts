@@ -3,9 +3,9 @@ import { boxMatrix, handlePoint, resizeBox, sizedBox, type Box, type Handle } fr
 import { apply, applyVector, compose, invert, rotation } from '@/core/geometry/matrix'
 import { moveRect, type Rect } from '@/core/geometry/rect'
 import { ALL_PARTS, snapRect, type SnapField } from '@/core/geometry/snap'
-import { add, distance, subtract, type Point } from '@/core/geometry/vector'
+import { add, subtract, type Point } from '@/core/geometry/vector'
 import { holderOf } from '@/core/document/background'
-import type { Recorded } from '@/core/document/edit'
+import { type Recorded, unchanged } from '@/core/document/edit'
 import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { setPlaced } from '@/core/document/edits/fills'
 import { dragWindow, type WindowChange } from '@/core/document/edits/window'
@@ -16,7 +16,6 @@ import { snapFieldOf } from '@/core/document/snapField'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { panPicture, turnPicture, zoomPicture } from '@/core/placement/move'
 import type { Mount, Placed } from '@/core/placement/placed'
-import { resolvePlacement } from '@/core/placement/resolve'
 import { wholePictureWindow, type Window } from '@/core/placement/window'
 import { NO_MARKS, type SnapMarks, type Way } from '@/client/store/state'
 
@@ -80,26 +79,11 @@ const turned = (base: number, by: number, { shift }: Held): number =>
 
 const toLocal = (at: Window, delta: Point): Point => applyVector(rotation(-at.turn), delta)
 
-/** Points that two matrices of a picture may differ by and show the same. */
-const UNSEEN = 1e-6
-
-/** Does a picture lie where it lay? */
-const liesSame = ({ mount }: Inner, before: Placed, after: Placed): boolean => {
-  const [p, q] = [resolvePlacement(before, mount), resolvePlacement(after, mount)]
-  const { w, h } = mount.picture
-  return [
-    { x: 0, y: 0 },
-    { x: w, y: 0 },
-    { x: 0, y: h },
-  ].every((corner) => distance(apply(p.matrix, corner), apply(q.matrix, corner)) < UNSEEN)
-}
-
-/** A drag that was stopped where it began changes nothing, and is no step. */
 const placedProposal = (inner: Inner, moved: { placed: Placed; stopped: boolean }): Proposal => ({
   recorded: setPlaced.record(inner.project, {
     sheetId: inner.sheetId,
     frameId: inner.frameId,
-    placed: moved.stopped && liesSame(inner, inner.placed, moved.placed) ? inner.placed : moved.placed,
+    placed: moved.placed,
   }),
   stopped: moved.stopped,
   marks: NO_MARKS,
@@ -213,7 +197,7 @@ const wholeHandleDrag = ({ project, sheetId, ids, from }: Grip, handle: Handle):
   return {
     name: stepName('Size', sheet, ids),
     propose: (to, { shift, snapReach }) => {
-      if (!hull) return free({ project, forward: [], inverse: [] })
+      if (!hull) return free(unchanged(project))
       const isFree = canBeFree && (shift || handle.hx === 0 || handle.hy === 0)
       const held: Handle = canBeFree ? handle : { hx: handle.hx || 1, hy: handle.hy || 1 }
       const box = resizeBox(hull.box, hull.turn, held, subtract(to, from), { free: isFree })
@@ -249,7 +233,7 @@ const wholeTurnDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
   return {
     name: stepName('Turn', sheet, ids),
     propose: (to, held) => {
-      if (!hull) return free({ project, forward: [], inverse: [] })
+      if (!hull) return free(unchanged(project))
       const centre = { x: hull.box.cx, y: hull.box.cy }
       const by = turned(hull.turn, turnBetween(centre, from, to), held) - hull.turn
       return free(turnItems.record(project, { sheetId, ids, centre, by }))

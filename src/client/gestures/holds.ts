@@ -117,7 +117,8 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   const from = toSheet(state.view, at)
   const pan = (): Hold => ({ kind: 'pan', from: at, view: state.view })
   // Rulers and guides have a hand of their own.
-  if (named?.startsWith('guide')) return { kind: 'nothing' }
+  // A finger that rested until the menu came may slip: nothing is moved beneath it.
+  if (named?.startsWith('guide') || state.menuAt) return { kind: 'nothing' }
   if (how.buttons === MIDDLE_BUTTON || heldKeys.has('h')) return pan()
   if (state.armed) return { kind: 'draw', from, last: from, cuts: how.ctrl }
   const tool = toolHand(bench)?.start({ at: from, named, shift: how.shift, ctrl: how.ctrl })

@@ -7,7 +7,8 @@ import type { View } from '@/client/store/state'
 
 /** Boxes smaller than this on screen carry their handles outside. */
 const SMALL = 64
-const STAND_OFF = 15
+/** So far outside that even the tips of their casing cover nothing. */
+const STAND_OFF = 17
 const TAB_DISTANCE = 34
 const EDGE = 14
 

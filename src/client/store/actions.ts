@@ -1,7 +1,7 @@
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
 import { contentOf, holdsPicture, placedIn } from '@/core/document/content'
 import { sheetOf, nextEmptyFrame } from '@/core/document/read'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addPicture } from '@/core/document/edits/project'
 import { addFrame } from '@/core/document/edits/frames'
 import { placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
@@ -27,7 +27,10 @@ import { select, selectedFrame, selectItems } from '@/client/store/selection'
 import { viewMiddle } from '@/client/store/view'
 import type { BenchState, Choosing } from '@/client/store/state'
 
-export const newItemId = (): string => `f-${crypto.randomUUID().slice(0, 13)}`
+/** An id for something new of a project, with a beginning that tells what it is. */
+export const newId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 13)}`
+
+export const newItemId = (): string => newId('f')
 
 /** The id a library picture has within a project. */
 export const projectPictureId = (picture: PictureAnswer, project: Project): string =>
@@ -186,7 +189,7 @@ export const severalFrames = (
 export const fillAcross = (bench: Bench, ids: readonly string[], picture: PictureAnswer): void => {
   bench.endBurst()
   const { sheetId, selection } = bench.get()
-  const spanId = `span-${crypto.randomUUID().slice(0, 13)}`
+  const spanId = newId('span')
   bench.commit('One picture across all', (project) =>
     withPicture(project, picture, (known, pictureId) => makeSpan.record(known, { sheetId, ids, spanId, pictureId })),
   )
@@ -200,11 +203,10 @@ export const fillEach = (bench: Bench, ids: readonly string[], picture: PictureA
   bench.endBurst()
   const { sheetId } = bench.get()
   bench.commit('The same picture in each', (project) =>
-    ids.reduce<Recorded>((sofar, id) => joinRecorded(sofar, (now) => recordFill(now, sheetId, id, picture)), {
-      project,
-      forward: [],
-      inverse: [],
-    }),
+    ids.reduce<Recorded>(
+      (sofar, id) => joinRecorded(sofar, (now) => recordFill(now, sheetId, id, picture)),
+      unchanged(project),
+    ),
   )
   bench.set({ forSeveral: null })
   noteUsed([picture.hash])

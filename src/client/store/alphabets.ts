@@ -1,5 +1,5 @@
 import { alphabetSheets, placesOf, setLetters, type AlphabetLook, type AlphabetSheets } from '@/core/document/alphabet'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addAlphabet, changeAlphabet, forgetAlphabet, membersOf } from '@/core/document/edits/lettering/alphabets'
 import { placePicture } from '@/core/document/edits/fills'
 import { isWord, letterFrames } from '@/core/document/lettering'
@@ -10,7 +10,7 @@ import { isRightToLeft } from '@/core/lettering/graphemes'
 import { RANGE } from '@/core/tolerance'
 import type { PictureAnswer } from '@/contract/api'
 import { faceUrl } from '@/client/http/api'
-import { noteUsed, withPicture } from '@/client/store/actions'
+import { newId, noteUsed, withPicture } from '@/client/store/actions'
 import { chosenPictures } from '@/client/store/arrangement'
 import type { Bench } from '@/client/store/benchStore'
 import { wordsOf } from '@/client/store/faces'
@@ -18,8 +18,6 @@ import { say } from '@/client/store/notices'
 import { select } from '@/client/store/selection'
 import { setSheet } from '@/client/store/view'
 import { askFaces } from '@/client/workers/faces'
-
-const newId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 13)}`
 
 const setter: Parameters<typeof setLetters>[2] = (setting) =>
   askFaces({ job: 'layout', url: faceUrl(setting.face.id), setting })
@@ -47,7 +45,7 @@ const recordPictures = (
   members: readonly AlphabetMember[],
   pictures: readonly PictureAnswer[],
 ): Recorded => {
-  const nothing: Recorded = { project, forward: [], inverse: [] }
+  const nothing = unchanged(project)
   if (!pictures.length) return nothing
   return framesOfSet(project, members).reduce((sofar, at, i) => {
     const picture = pictures[i % pictures.length]

@@ -1,6 +1,6 @@
 import { isFailure } from '@/core/failure'
 import type { Alignment, Axis, Spacing } from '@/core/geometry/align'
-import type { Recorded } from '@/core/document/edit'
+import { type Recorded, unchanged } from '@/core/document/edit'
 import {
   alignItems,
   arrangeItems,
@@ -244,13 +244,13 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
   let left = 0
   bench.commit('Fill from the set', (project) => {
     const ids: string[] = []
-    const nothing: Recorded = { project, forward: [], inverse: [] }
+    const nothing = unchanged(project)
     const known = pictures.reduce(
       (sofar, picture) =>
         joinRecorded(sofar, (at) =>
           withPicture(at, picture, (then, id) => {
             ids.push(id)
-            return { project: then, forward: [], inverse: [] }
+            return unchanged(then)
           }),
         ),
       nothing,
@@ -274,13 +274,16 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
 }
 
 /** Frames that a shuffle or clearing is about: those selected, or all at hand. */
-const setIds = (bench: Bench): readonly string[] => {
-  const state = bench.get()
+export const setFrames = (
+  state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>,
+): readonly Frame[] => {
   const sheet = shownSheet(state)
   const chosen = selectedFrames(state)
   const among = chosen.length > 1 ? chosen : readingOrder(sheet)
-  return among.filter((frame) => isAtHand(sheet, frame.id) && !isLocked(sheet, frame.id)).map(({ id }) => id)
+  return among.filter((frame) => isAtHand(sheet, frame.id) && !isLocked(sheet, frame.id))
 }
+
+const setIds = (bench: Bench): readonly string[] => setFrames(bench.get()).map(({ id }) => id)
 
 export const shuffleSet = (bench: Bench): void => {
   bench.endBurst()

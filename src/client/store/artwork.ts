@@ -6,7 +6,7 @@ import { boundsOf } from '@/core/path/extent'
 import type { Outline } from '@/core/path/path'
 import { svgTextOf } from '@/core/path/svgText'
 import { transformPath } from '@/core/path/transform'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { frameOfOutline } from '@/core/document/edits/stencils'
 import { newFrame } from '@/core/document/create'
@@ -157,11 +157,10 @@ export const putOnSheet = (bench: Bench, made: readonly Made[]): boolean => {
     return false
   }
   bench.commit(frames.length > 1 ? `Put ${frames.length} outlines` : 'Put outline', (project) =>
-    frames.reduce<Recorded>((sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })), {
-      project,
-      forward: [],
-      inverse: [],
-    }),
+    frames.reduce<Recorded>(
+      (sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })),
+      unchanged(project),
+    ),
   )
   selectItems(
     bench,

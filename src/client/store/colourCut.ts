@@ -5,7 +5,7 @@ import { rectContains } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import type { Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
@@ -155,11 +155,10 @@ const putFrames = (bench: Bench, outlines: readonly Outline[]): void => {
     .flat()
     .map((frame, i) => (made.length > 1 ? { ...frame, name: `Opening ${i + 1}` } : frame))
   bench.commit(named.length > 1 ? `Cut ${named.length} frames by colour` : 'Cut frame by colour', (project) =>
-    named.reduce<Recorded>((sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })), {
-      project,
-      forward: [],
-      inverse: [],
-    }),
+    named.reduce<Recorded>(
+      (sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })),
+      unchanged(project),
+    ),
   )
   selectItems(
     bench,

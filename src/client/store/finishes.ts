@@ -1,7 +1,7 @@
 import type { Blend } from '@/core/colour/blend'
 import { newLayer, type FinishLayer, type LayerKind } from '@/core/finish/layers'
 import type { FinishPreset } from '@/core/finish/presets'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import {
   clearFinish,
   copyFinish,
@@ -24,11 +24,10 @@ import {
 import { namedOf } from '@/core/document/finish'
 import { finishCopySchema } from '@/core/document/schema/finish'
 import type { Item, NamedFinish, Project } from '@/core/document/types'
+import { newId } from '@/client/store/actions'
 import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
-
-const newId = (start: string): string => `${start}-${crypto.randomUUID().slice(0, 13)}`
 
 /** The selected frames and groups, as they show. */
 export const selectedItems = (bench: Bench): readonly Item[] => {
@@ -199,7 +198,7 @@ const withoutName = (copy: FinishCopy): FinishCopy => {
 /** Lets go of the named finish: the look stays, as layers of its own. */
 export const detachSelected = (bench: Bench): void =>
   onItems(bench, 'Detach from the finish', (project, at) => {
-    const nothing: Recorded = { project, forward: [], inverse: [] }
+    const nothing = unchanged(project)
     return at.ids.reduce((sofar, id) => {
       const item = shownSheet({ project, preview: null, sheetId: at.sheetId }).items[id]
       if (!item) return sofar

@@ -1,6 +1,6 @@
 import { pictureAcross, pictureEach, clearAside, takeFromAside } from '@/core/document/edits/lettering/across'
 import { breakWord, wordToPath } from '@/core/document/edits/lettering/words'
-import type { Recorded } from '@/core/document/edit'
+import { type Recorded, unchanged } from '@/core/document/edit'
 import { placedIn } from '@/core/document/content'
 import { letterFrames, neighbourLetter, type Word } from '@/core/document/lettering'
 import { frameOf } from '@/core/document/tree'
@@ -39,7 +39,7 @@ export const recordAcross = (project: Project, sheetId: string, groupId: string,
 export const dropAcross = (bench: Bench, groupId: string, carried: Carried): void => {
   const { sheetId } = bench.get()
   bench.commit('Picture across the word', (project) => {
-    return recordAcross(project, sheetId, groupId, carried) ?? { project, forward: [], inverse: [] }
+    return recordAcross(project, sheetId, groupId, carried) ?? unchanged(project)
   })
   if (carried.kind === 'picture') noteUsed([carried.picture.hash])
   select(bench, groupId)

@@ -11,7 +11,7 @@ import {
 } from '@/core/path/nodes'
 import type { Contour, NodeAddress, NodeKind } from '@/core/path/nodes'
 import { kindsOf, withKinds } from '@/core/path/nodeKinds'
-import type { Recorded } from '@/core/document/edit'
+import { type Recorded, unchanged } from '@/core/document/edit'
 import { setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { outlineOnSheet } from '@/core/document/outline'
@@ -68,7 +68,7 @@ export const togglePoints = (bench: Bench): void => {
 /** What the frame becomes with these points. */
 export const recordPoints = (project: Project, state: BenchState, contours: readonly Contour[]): Recorded => {
   const held = heldSheet(state).items[state.tool?.kind === 'points' ? state.tool.frameId : '']
-  if (held?.kind !== 'frame') return { project, forward: [], inverse: [] }
+  if (held?.kind !== 'frame') return unchanged(project)
   const { fillRule } = outlineOnSheet(held)
   const path = pathOfNodes(contours)
   const kinds = kindsOf(contours)

@@ -1,20 +1,18 @@
 import { nudgeStep } from '@/core/units'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { originalOf, placedIn, spanMembers, spanShown } from '@/core/document/content'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { echoFrames, echoOf, makeIndependent } from '@/core/document/edits/echoes'
 import { splitFrame, MOST_PARTS, type Parting } from '@/core/document/edits/split'
 import { bindToBackground, coverSpan, joinSpan, makeSpan, pinWindows, windowable } from '@/core/document/edits/spans'
 import { renameTake, removeTake, showTake, showTakesNamed, takesOf } from '@/core/document/edits/takes'
 import { framesUnder, isLocked } from '@/core/document/tree'
 import type { Frame, Span } from '@/core/document/types'
-import { newItemId } from '@/client/store/actions'
+import { newId, newItemId } from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { choosePicture } from '@/client/store/choosing'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
-
-const newSpanId = (): string => `span-${crypto.randomUUID().slice(0, 13)}`
 
 const at = (bench: Bench) => {
   const { sheetId, selection } = bench.get()
@@ -31,7 +29,7 @@ export const showTogether = (bench: Bench): void => {
   if (!frames.some((frame) => placedIn(sheet, frame)))
     return choosePicture(bench, { kind: 'together', ids: at(bench).ids })
   bench.commit('Show one picture together', (project) =>
-    makeSpan.record(project, { ...at(bench), spanId: newSpanId() }),
+    makeSpan.record(project, { ...at(bench), spanId: newId('span') }),
   )
 }
 
@@ -49,7 +47,7 @@ export const windowsOntoBackground = (bench: Bench): void => {
   if (shownSheet(bench.get()).background.kind !== 'picture')
     return say(bench, 'The sheet has no background picture yet. Drop one on “Background” at the sheet’s head.')
   bench.commit('Windows onto the background', (project) =>
-    bindToBackground.record(project, { ...at(bench), spanId: newSpanId() }),
+    bindToBackground.record(project, { ...at(bench), spanId: newId('span') }),
   )
 }
 
@@ -110,7 +108,7 @@ export const echoFirst = (bench: Bench): void => {
   bench.commit('Follow the first', (project) =>
     followers.reduce<Recorded>(
       (sofar, { id }) => joinRecorded(sofar, (now) => echoOf.record(now, { sheetId, frameId: id, of: model.id })),
-      { project, forward: [], inverse: [] },
+      unchanged(project),
     ),
   )
 }
@@ -138,7 +136,7 @@ export const splitSelected = (bench: Bench, parting: Parting): void => {
   if (!frame || frame.id === BACKGROUND_ID) return
   const newIds = Array.from({ length: MOST_PARTS }, newItemId)
   bench.commit('Split frame', (project) =>
-    splitFrame.record(project, { sheetId, frameId: frame.id, spanId: newSpanId(), newIds, parting }),
+    splitFrame.record(project, { sheetId, frameId: frame.id, spanId: newId('span'), newIds, parting }),
   )
   const { items } = shownSheet(bench.get())
   selectItems(

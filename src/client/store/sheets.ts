@@ -2,11 +2,10 @@ import { isFailure } from '@/core/failure'
 import { newSheet, type NewSheet } from '@/core/document/create'
 import { addSheet, changeSheet, copiedSheet, moveSheet, removeSheet } from '@/core/document/edits/sheets'
 import { sheetOf } from '@/core/document/read'
+import { newId } from '@/client/store/actions'
 import { shownSheet, type Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { setSheet } from '@/client/store/view'
-
-const newSheetId = (): string => `sheet-${crypto.randomUUID().slice(0, 13)}`
 
 /** A name that no sheet has yet, counted on. */
 const freeName = (names: readonly string[], wanted: string): string => {
@@ -24,7 +23,7 @@ export const addNewSheet = (bench: Bench, of?: NewSheet, wanted?: string): void 
   bench.endBurst()
   const state = bench.get()
   const { unit, size, ppi, bleed } = shownSheet(state)
-  const id = newSheetId()
+  const id = newId('sheet')
   const name = freeName(namesOf(bench), wanted ?? `Sheet ${state.project.order.length + 1}`)
   const sheet = newSheet(id, name, of ?? { unit, size, ppi, bleed })
   bench.commit('New sheet', (project) => addSheet.record(project, { sheet, after: state.sheetId }))
@@ -36,7 +35,12 @@ export const duplicateSheet = (bench: Bench, sheetId: string, at?: NewSheet): vo
   bench.endBurst()
   const { project } = bench.get()
   const held = sheetOf(project, sheetId)
-  const copied = copiedSheet(held, newSheetId(), freeName(namesOf(bench), `${held.name.slice(0, 180)} copy`), at?.size)
+  const copied = copiedSheet(
+    held,
+    newId('sheet'),
+    freeName(namesOf(bench), `${held.name.slice(0, 180)} copy`),
+    at?.size,
+  )
   const sheet = at ? { ...copied, unit: at.unit, ppi: at.ppi, bleed: at.bleed } : copied
   bench.commit('Duplicate sheet', (now) => addSheet.record(now, { sheet, after: sheetId }))
   setSheet(bench, sheet.id)

@@ -10,6 +10,9 @@ export interface Recorded {
   readonly inverse: readonly Patch[]
 }
 
+/** A change that leaves a project as it is: where there is nothing to do, and what changes are joined to. */
+export const unchanged = (project: Project): Recorded => ({ project, forward: [], inverse: [] })
+
 /** A pure change of a project, callable for its result or recorded for its patches. */
 export interface Edit<Args> {
   (project: Project, args: Args): Project
@@ -22,7 +25,7 @@ export const defineEdit = <Args>(recipe: (draft: Draft<Project>, args: Args, pro
     const [after, forward, inverse] = produceWithPatches(project, (draft: Draft<Project>) =>
       recipe(draft, args, project),
     )
-    return forward.length ? { project: after, forward, inverse } : { project, forward: [], inverse: [] }
+    return forward.length ? { project: after, forward, inverse } : unchanged(project)
   }
   return Object.assign((project: Project, args: Args): Project => record(project, args).project, { record })
 }

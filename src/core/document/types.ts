@@ -96,7 +96,7 @@ export type Background =
       readonly placed: Placed
       /** In [0, 1]; 1 without it. */
       readonly opacity?: number
-      /** A picture that is not opaque, or has transparent parts, stands on paper white, as without it, or on nothing. */
+      /** A pale picture, of an opacity below 1, stands on paper white, as without it, or on nothing. */
       readonly beneath?: 'paper' | 'none'
       /** Standard deviation of a Gaussian blur, in points; none without it. */
       readonly blur?: number

@@ -30,13 +30,32 @@ const settle = (asked: Placed, mount: Mount): Moved => {
   return { placed: stored(asked, seen), stopped }
 }
 
+/** Pixels of the picture that two places may differ by and show the same. */
+const UNSEEN = 1e-6
+
+/**
+ * A move that was stopped where it began gives back what was there: it is no change, and what keep-covered corrects is not
+ * written over what was set.
+ */
+const unlessStopped = (before: Placed, moved: Moved, mount: Mount): Moved => {
+  if (!moved.stopped) return moved
+  const [was, is] = [resolvePlacement(before, mount), resolvePlacement(moved.placed, mount)]
+  const { w, h } = mount.picture
+  const isSame =
+    Math.abs(is.u - was.u) * w < UNSEEN &&
+    Math.abs(is.v - was.v) * h < UNSEEN &&
+    Math.abs(is.scale / was.scale - 1) * Math.max(w, h) < UNSEEN
+  return isSame ? { placed: before, stopped: true } : moved
+}
+
 /** Moves the picture within its frame by `delta` (frame-local points). */
 export const panPicture = (placed: Placed, mount: Mount, delta: Point): Moved => {
   const seen = resolvePlacement(placed, mount)
   const along = applyVector(rotation(-placed.turn), delta)
   const du = along.x / (seen.scale * seen.aspect * (placed.flipX ? -1 : 1) * mount.picture.w)
   const dv = along.y / (seen.scale * (placed.flipY ? -1 : 1) * mount.picture.h)
-  return settle({ ...stored(placed, seen), focus: { u: seen.u - du, v: seen.v - dv } }, mount)
+  const moved = settle({ ...stored(placed, seen), focus: { u: seen.u - du, v: seen.v - dv } }, mount)
+  return unlessStopped(placed, moved, mount)
 }
 
 const clampScale = (scale: number, seen: Resolved): number =>
@@ -58,7 +77,8 @@ export const zoomPicture = (placed: Placed, mount: Mount, at: Point, factor: num
   const asked = clampScale(seen.scale * factor, seen)
   const scale = placed.keepCovered ? Math.max(asked, seen.coverScale) : asked
   const moved = settle(scaledAt(placed, mount, at, scale), mount)
-  return { placed: moved.placed, stopped: moved.stopped || scale > asked * (1 + STOP) }
+  const stopped = moved.stopped || scale > asked * (1 + STOP)
+  return unlessStopped(placed, { placed: moved.placed, stopped }, mount)
 }
 
 /** Sets the zoom as a multiple of the fit, as it is typed. With keep-covered one too small to cover becomes what covers. */

@@ -3,7 +3,7 @@ import { circleLayout, gridLayout, mosaicLayout, rowLayout } from '@/core/geomet
 import { moveRect, rectCentre, rectSize, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import { refuse } from '@/core/failure'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { boxOfRect, equalSizes, setBoxes, shiftItems, sizeItems } from '@/core/document/edits/items'
 import { hullOf, itemRect, itemsRect, sheetRect } from '@/core/document/extent'
 import { frameRect, pictureOf, readingRows, sheetOf, shownPlaced } from '@/core/document/read'
@@ -124,7 +124,7 @@ const intoCell = (project: Project, sheetId: string, id: string, cell: Rect): Re
   if (item.kind === 'frame')
     return setBoxes.record(project, { sheetId, boxes: { [id]: boxOfRect(cell) }, upright: true })
   const from = hullOf(sheet, [id])
-  if (!from) return { project, forward: [], inverse: [] }
+  if (!from) return unchanged(project)
   const held = rectSize(itemRect(sheet, id))
   const room = rectSize(cell)
   const scale = Math.min(room.w / held.w, room.h / held.h)
@@ -141,10 +141,12 @@ const fitGrid = (
   field: Rect,
   {
     gap,
-    columns = Math.ceil(Math.sqrt(items.length)),
+    columns: wanted = Math.ceil(Math.sqrt(items.length)),
   }: { readonly gap: number; readonly columns?: number | undefined },
 ): Recorded => {
-  if (!(Number.isInteger(columns) && columns > 0)) return refuse('columns', 'a whole number above 0', columns)
+  if (!(Number.isInteger(wanted) && wanted > 0)) return refuse('columns', 'a whole number above 0', wanted)
+  // Columns that nothing would stand in would leave a part of the field bare.
+  const columns = Math.min(wanted, items.length)
   const rows = Math.ceil(items.length / columns)
   const { w, h } = rectSize(field)
   const cell = { w: (w - gap * (columns - 1)) / columns, h: (h - gap * (rows - 1)) / rows }
@@ -156,7 +158,7 @@ const fitGrid = (
         const y0 = field.y0 + Math.floor(i / columns) * (cell.h + gap)
         return intoCell(now, sheet.id, id, { x0, y0, x1: x0 + cell.w, y1: y0 + cell.h })
       }),
-    { project, forward: [], inverse: [] },
+    unchanged(project),
   )
 }
 
@@ -168,8 +170,8 @@ const centredIn = (places: readonly Rect[], field: Rect): readonly Rect[] => {
 
 /**
  * Arranges items in reading order, `gap` points apart. Row and circle keep every item's size, and so does a grid within
- * the selection; they begin where that stands, or lie in the middle of another field. A grid in another field, and a mosaic
- * in any, fills it: a mosaic fills the field, each frame taking about the shape of its picture.
+ * the selection; they begin where that stands, or lie in the middle of another field. A grid in another field fills it with
+ * equal cells, a mosaic fills any, each frame taking about the shape of its picture.
  */
 export const arrangeItems = (
   project: Project,

@@ -7,7 +7,7 @@ import type { Outline } from '@/core/path/path'
 import { isWindowCovered, moveWindow } from '@/core/placement/window'
 import type { Corner } from '@/core/stencil/corners'
 import { isStraight, reshapedRect, type Stencil } from '@/core/stencil/stencil'
-import { defineEdit, joinRecorded, put, type Recorded } from '@/core/document/edit'
+import { defineEdit, joinRecorded, put, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame, frameDraft } from '@/core/document/edits/frames'
 import { openToWhole } from '@/core/document/edits/fills'
 import { rebasedFill } from '@/core/document/edits/rebase'
@@ -190,7 +190,7 @@ export const joinFrames = (
   { sheetId, ids, outline }: FramesAddress & { readonly outline: Outline },
 ): Recorded => {
   const [first, ...others] = combinable(sheetOf(project, sheetId), ids)
-  if (!first || !others.length) return { project, forward: [], inverse: [] }
+  if (!first || !others.length) return unchanged(project)
   return joinRecorded(
     setOutlineOnSheet.record(project, { sheetId, frameId: first.id, outline, turn: first.turn }),
     (at) => removeItems.record(at, { sheetId, ids: others.map(({ id }) => id) }),
@@ -216,7 +216,7 @@ export const breakApart = (
   const held = frameOf(sheet, frameId)
   const pieces = framePieces(held)
   const [first, ...others] = pieces
-  if (!first || !others.length) return { project, forward: [], inverse: [] }
+  if (!first || !others.length) return unchanged(project)
   const start = setOutlineOnSheet.record(project, { sheetId, frameId, outline: first, turn: held.turn })
   return others.reduce(
     (sofar, outline, i) =>

@@ -83,6 +83,21 @@ describe('panning', () => {
       expect(resolvePlacement(far.placed, mount).isCovered).toBe(true)
     })
   })
+  it('that is stopped where it began is no change at all, so that it makes no step; nor is such a zoom', () => {
+    holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
+      // Far beyond the picture as it is seen, and not so far that sums lose what is small beside it.
+      const reach = 10 * resolvePlacement(placed, mount).scale * (mount.picture.w + mount.picture.h)
+      const away = { x: reach, y: reach }
+      const { placed: edge } = panPicture(placed, mount, away)
+      expect(panPicture(edge, mount, away)).toEqual({ placed: edge, stopped: true })
+      expect(panPicture(edge, mount, away).placed).toBe(edge)
+      // Set smaller than what covers, as another outline may leave it, and zoomed out: what was set stays.
+      const small: Placed = { ...edge, zoom: edge.zoom / 1e3, keepCovered: true }
+      const out = zoomPicture(small, mount, { x: 0, y: 0 }, 0.5)
+      if (edge.fit !== 'tile') expect(out.stopped).toBe(true)
+      if (out.stopped) expect(out.placed.zoom).toBe(small.zoom)
+    })
+  })
   it('stores what is seen, so that the next drag starts there', () => {
     holdsFor(fc.tuple(covering, mounts), ([placed, mount]) => {
       const { placed: after } = panPicture(placed, mount, { x: 0, y: 0 })

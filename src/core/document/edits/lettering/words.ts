@@ -1,7 +1,7 @@
 import { unitedFlat } from '@/core/path/flat'
 import type { Outline } from '@/core/path/path'
 import type { Colour } from '@/core/colour/colour'
-import { defineEdit, joinRecorded, put, type Recorded } from '@/core/document/edit'
+import { defineEdit, joinRecorded, put, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { ownFill } from '@/core/document/edits/echoes'
 import { ungroupItems } from '@/core/document/edits/groups'
@@ -75,7 +75,7 @@ const fillLetters = (
   colour: Colour | undefined,
 ): Recorded =>
   colour === undefined || !frames.length
-    ? { project, forward: [], inverse: [] }
+    ? unchanged(project)
     : fillFrames.record(project, { sheetId, ids: frames.map(({ id }) => id), fill: { kind: 'colour', colour } })
 
 const hasLook = ({ finish, opacity, blend }: Word): boolean =>
@@ -127,7 +127,7 @@ export const wordToPath = (
   const sheet = sheetOf(project, sheetId)
   const word = wordOf(sheet, groupId)
   const { finish, opacity, blend, lettering } = word
-  if (!letterFrames(sheet, word).length) return { project, forward: [], inverse: [] }
+  if (!letterFrames(sheet, word).length) return unchanged(project)
   const standing = standingOutline(wordOutline(sheet, word), lettering.pose.turn)
   const look = {
     ...(finish ? { finish } : {}),
