@@ -1,13 +1,13 @@
 import { placePicture, setPlaced } from '@/core/document/edits/fills'
 import { putLayer } from '@/core/document/edits/finishes'
 import { pictureAcross } from '@/core/document/edits/lettering/across'
-import { poseAbout } from '@/core/document/edits/lettering/relay'
+import { poseAbout } from '@/core/document/edits/lettering/relayout'
 import { addWord } from '@/core/document/edits/lettering/words'
 import { addPicture } from '@/core/document/edits/project'
 import { setBackground } from '@/core/document/edits/sheets'
 import { newProject, newSheet } from '@/core/document/create'
 import { letterFrames, wordOf } from '@/core/document/lettering'
-import { frameMount, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameHolder, sheetOf, shownPlaced } from '@/core/document/read'
 import type { PictureRef, Project } from '@/core/document/types'
 import { newLayer, type FinishLayer } from '@/core/finish/layers'
 import { newSetting, type Setting } from '@/core/lettering/settings'
@@ -46,7 +46,7 @@ const withPictures = (project: Project): Project =>
     const frame = lettersOf(placed, 'kites')[i]
     const shown = frame && shownPlaced(frame)
     if (!frame || !shown || i !== 0) return placed
-    const closer = zoomPicture(shown, frameMount(placed, sheet, frame, pictureId), { x: 0, y: 0 }, 1.25)
+    const closer = zoomPicture(shown, frameHolder(placed, sheet, frame, pictureId), { x: 0, y: 0 }, 1.25)
     return setPlaced(placed, { sheetId: SHEET, frameId: id, placed: closer.placed })
   }, project)
 

@@ -3,7 +3,7 @@ import { addFrame, setFrameBox } from '@/core/document/edits/frames'
 import { placePicture, setPlaced } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
-import { frameMount, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameHolder, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import type { PictureRef, Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
@@ -95,6 +95,6 @@ const withPiece = (project: Project, piece: Piece): Project => {
   const held = frameOf(sheet, piece.id)
   const shown = shownPlaced(held)
   if (!shown || !piece.zoom) return placed
-  const zoomed = zoomPicture(shown, frameMount(placed, sheet, held, shown.pictureId), { x: 0, y: 0 }, piece.zoom)
+  const zoomed = zoomPicture(shown, frameHolder(placed, sheet, held, shown.pictureId), { x: 0, y: 0 }, piece.zoom)
   return setPlaced(placed, { ...at, placed: zoomed.placed })
 }

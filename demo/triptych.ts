@@ -14,7 +14,7 @@ import { splitFrame } from '@/core/document/edits/split'
 import { setStencils } from '@/core/document/edits/stencils'
 import { addTake, renameTake } from '@/core/document/edits/takes'
 import { newFrame, newProject, newSheet, type NewSheet } from '@/core/document/create'
-import { frameMount, sheetOf } from '@/core/document/read'
+import { frameHolder, sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import type { NamedFinish, PictureRef, Project } from '@/core/document/types'
 import { newLayer, type FinishLayer } from '@/core/finish/layers'
@@ -100,11 +100,11 @@ const withFlyer = (project: Project): Project => {
     ),
   })
   const full = placePicture(cloth, { ...at, frameId: 'cloth', pictureId: 'green-ripstop' })
-  const mount = frameMount(full, sheetOf(full, FLYER), frameOf(sheetOf(full, FLYER), 'cloth'), 'green-ripstop')
+  const holder = frameHolder(full, sheetOf(full, FLYER), frameOf(sheetOf(full, FLYER), 'cloth'), 'green-ripstop')
   const zoomed = setPlaced(full, {
     ...at,
     frameId: 'cloth',
-    placed: zoomPicture(coverPlaced('green-ripstop'), mount, { x: 0, y: 0 }, 1.3).placed,
+    placed: zoomPicture(coverPlaced('green-ripstop'), holder, { x: 0, y: 0 }, 1.3).placed,
   })
   const grouped = groupItems(zoomed, { ...at, ids: ['echo-round', 'cloth'], groupId: 'badges', name: 'Badges' })
   const rim = FINISH_PRESETS.find(({ name }) => name === 'Gold rim')?.parts(mm(2.6)).layers ?? []

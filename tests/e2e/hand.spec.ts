@@ -206,7 +206,7 @@ test.describe('numbers', () => {
     const { project } = await hand.opened()
     const held = contentOf(project, sheetOf(project, SHEET), frameIn(project, 'a'))
     if (!held) throw new TypeError('no picture')
-    const seen = resolvePlacement(held.placed, held.mount)
+    const seen = resolvePlacement(held.placed, held.holder)
     expect(seen.scale / seen.fitScale).toBeCloseTo(1, 9)
   })
   test('the zoom slider goes in hundredths, from what covers, and is 160 pixels wide at least', async ({

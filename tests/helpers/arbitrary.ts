@@ -1,5 +1,5 @@
 import { fc, real } from '@tests/helpers/property'
-import { coverPlaced, FITS, type Mount, type Placed } from '@/core/placement/placed'
+import { coverPlaced, FITS, type PictureHolder, type Placed } from '@/core/placement/placed'
 import { CORNER_STYLES, type Corner } from '@/core/stencil/corners'
 import type { Measure, Param } from '@/core/stencil/params'
 import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
@@ -63,7 +63,7 @@ export const boxes: fc.Arbitrary<Box> = fc.record({
   h: real(4, 1500),
 })
 
-export const mounts: fc.Arbitrary<Mount> = fc
+export const holders: fc.Arbitrary<PictureHolder> = fc
   .record({ stencil: stencils, box: sizes, picture: pictures, ppi: real(36, 600) })
   .map(({ stencil, box, picture, ppi }) => ({
     outline: outlineOf(stencil, box),

@@ -1,6 +1,6 @@
 import { expect } from '@jest/globals'
 import { placePicture } from '@/core/document/edits/fills'
-import { relayWord, type Relay } from '@/core/document/edits/lettering/relay'
+import { relayoutWord, type Relayout } from '@/core/document/edits/lettering/relayout'
 import { letterFrames, settingOf, wordOf, wordSlots } from '@/core/document/lettering'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
@@ -38,14 +38,18 @@ export const filled = (text = 'KITES', change: Partial<Setting> = {}, faceId = '
 export const reset = (
   project: Project,
   change: Partial<Setting>,
-  how: { readonly stays?: Relay['stays']; readonly ids?: readonly string[]; readonly setBack?: readonly string[] } = {},
+  how: {
+    readonly stays?: Relayout['stays']
+    readonly ids?: readonly string[]
+    readonly setBack?: readonly string[]
+  } = {},
 ): Project => {
   const setting = { ...settingOf(word(project)), ...change }
   let n = 0
   const slots = setWhole(wordSlots(word(project)), graphemesOf(setting.text), () => `fresh-${(n += 1)}`)
   const letterIds = how.ids ?? lettersOfSlots(slots).map(({ id }) => id)
   const stays = how.stays ?? 'middle'
-  return relayWord(project, {
+  return relayoutWord(project, {
     ...WORD,
     setting,
     layout: laidOut(setting),

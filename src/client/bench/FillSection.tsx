@@ -1,6 +1,6 @@
 'use client'
 import { fillFrames } from '@/core/document/edits/fills'
-import type { Frame } from '@/core/document/types'
+import { PICTURES, type Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
 import { RailButton } from '@/client/parts/RailButton'
@@ -13,7 +13,7 @@ const KIND_WORDS = {
   none: 'none yet',
   colour: 'a colour',
   gradient: 'a gradient',
-  taken: '',
+  [PICTURES]: '',
   span: '',
   echo: '',
 } as const

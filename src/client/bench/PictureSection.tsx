@@ -3,7 +3,7 @@ import { formatNumber } from '@/core/units'
 import { within } from '@/core/range'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { pictureMatrix } from '@/core/document/content'
-import type { Frame } from '@/core/document/types'
+import { PICTURES, type Frame } from '@/core/document/types'
 import { turnPicture } from '@/core/placement/move'
 import { effectiveResolution, isStretched, resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -42,7 +42,7 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
   if (!held) return <FillSection frame={frame} />
   const isOnSheet = frame.id !== BACKGROUND_ID
-  const seen = resolvePlacement(held.placed, held.mount)
+  const seen = resolvePlacement(held.placed, held.holder)
   const name = project.pictures[held.placed.pictureId]?.name ?? ''
   return (
     <Section name="Picture" title="Picture" step={step} says={name}>
@@ -62,11 +62,11 @@ export const PictureSection = ({ frame, step = 2 }: { readonly frame: Frame; rea
           unit="°"
           value={held.placed.turn}
           decimals={2}
-          onValue={(turn) => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.mount, turn))}
+          onValue={(turn) => changePlaced(bench, 'Turn picture', (h) => turnPicture(h.placed, h.holder, turn))}
         />
       </div>
       <div className={`${styles.row} ${styles.wrap}`}>
-        {isOnSheet && frame.fill.kind === 'taken' && <CommandButton framed id="openUp" />}
+        {isOnSheet && frame.fill.kind === PICTURES && <CommandButton framed id="openUp" />}
         <CommandButton framed id="cut" />
         <CommandButton framed id="byColour">
           By colour

@@ -70,7 +70,7 @@ const ZoomTools = () => {
   const selection = useBench((state) => state.selection)
   const held = placedFrame({ project, preview: null, sheetId, selection })
   if (!held) return null
-  const seen = resolvePlacement(held.placed, held.mount)
+  const seen = resolvePlacement(held.placed, held.holder)
   const zoom = seen.scale / seen.fitScale
   // Under keep covered its whole length is of use: it begins where the picture just covers.
   const isKept = held.placed.keepCovered && held.placed.fit !== 'tile'

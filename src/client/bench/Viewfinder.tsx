@@ -124,8 +124,8 @@ export const Viewfinder = () => {
   const picture = project.pictures[held.placed.pictureId]
   if (!picture) return null
   const { w, h } = picture.pixels
-  const outline = svgTextOf(held.mount.outline.path)
-  const toPicture = svgMatrix(invert(resolvePlacement(held.placed, held.mount).matrix))
+  const outline = svgTextOf(held.holder.outline.path)
+  const toPicture = svgMatrix(invert(resolvePlacement(held.placed, held.holder).matrix))
   return (
     <>
       <svg

@@ -1,3 +1,4 @@
+import { PICTURES } from '@/core/document/types'
 import { holdsPicture } from '@/core/document/content'
 import { FITS } from '@/core/placement/placed'
 import type { Command } from '@/client/commands/command'
@@ -37,7 +38,7 @@ const HELD = ['frame', 'letter'] as const
 const ANY = ['frame', 'letter', 'background'] as const
 
 const needsTakes = (state: BenchState): string | null =>
-  selectedFrame(state)?.fill.kind === 'taken' ? null : 'Select a frame with a picture of its own first.'
+  selectedFrame(state)?.fill.kind === PICTURES ? null : 'Select a frame with a picture of its own first.'
 
 /** A drag can move the picture of one frame; of a text it goes on in its first letter that has one. */
 const needsInner = (state: BenchState): string | null => {

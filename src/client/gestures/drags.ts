@@ -8,15 +8,15 @@ import { holderOf } from '@/core/document/background'
 import { type Recorded, unchanged } from '@/core/document/edit'
 import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { setPlaced } from '@/core/document/edits/fills'
-import { dragWindow, type WindowChange } from '@/core/document/edits/window'
+import { dragWindow, type WindowChange } from '@/core/document/edits/pose'
 import { canSizeFreely, hullOf, itemsRect, type Hull } from '@/core/document/extent'
 import { contentOf } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import { snapFieldOf } from '@/core/document/snapField'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { panPicture, turnPicture, zoomPicture } from '@/core/placement/move'
-import type { Mount, Placed } from '@/core/placement/placed'
-import { wholePictureWindow, type Window } from '@/core/placement/window'
+import type { PictureHolder, Placed } from '@/core/placement/placed'
+import { wholePicturePose, type FramePose } from '@/core/placement/pose'
 import { NO_MARKS, type SnapMarks, type Way } from '@/client/store/state'
 
 /** What is held during a drag. */
@@ -55,9 +55,9 @@ interface Inner extends Grip {
   readonly frameId: string
   readonly frame: Frame
   readonly placed: Placed
-  readonly mount: Mount
-  /** Where on the sheet the mount stands. */
-  readonly at: Window
+  readonly holder: PictureHolder
+  /** Where on the sheet the holder stands. */
+  readonly at: FramePose
 }
 
 /** The picture that a drag works on: that of the one frame held, or null. */
@@ -77,7 +77,7 @@ const turnBetween = (centre: Point, from: Point, to: Point): number =>
 const turned = (base: number, by: number, { shift }: Held): number =>
   shift ? snapTurn(base + by, TURN_STEP) : normalTurn(base + by)
 
-const toLocal = (at: Window, delta: Point): Point => applyVector(rotation(-at.turn), delta)
+const toLocal = (at: FramePose, delta: Point): Point => applyVector(rotation(-at.turn), delta)
 
 const placedProposal = (inner: Inner, moved: { placed: Placed; stopped: boolean }): Proposal => ({
   recorded: setPlaced.record(inner.project, {
@@ -127,11 +127,11 @@ const wholeDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
 export const bodyDrag = (way: Way, grip: Grip): Drag => {
   const inner = innerOf(grip)
   if (!inner || way === 'whole') return wholeDrag(grip)
-  const { placed, mount, at, frame, project, sheetId, frameId, from } = inner
+  const { placed, holder, at, frame, project, sheetId, frameId, from } = inner
   if (way === 'picture')
     return {
       name: 'Move picture',
-      propose: (to) => placedProposal(inner, panPicture(placed, mount, toLocal(at, subtract(to, from)))),
+      propose: (to) => placedProposal(inner, panPicture(placed, holder, toLocal(at, subtract(to, from)))),
     }
   return {
     name: 'Move outline',
@@ -147,9 +147,9 @@ export const bodyDrag = (way: Way, grip: Grip): Drag => {
 
 /** Zooms the picture about the corner opposite to the one held (Shift: about its centre). */
 const pictureHandleDrag = (inner: Inner, handle: Handle): Drag => {
-  const { placed, mount, at, from } = inner
-  const whole = wholePictureWindow(placed, mount, at)
-  const toMount = compose(invert(boxMatrix(at.box, at.turn)), boxMatrix(whole.box, whole.turn))
+  const { placed, holder, at, from } = inner
+  const whole = wholePicturePose(placed, holder, at)
+  const toHolder = compose(invert(boxMatrix(at.box, at.turn)), boxMatrix(whole.box, whole.turn))
   return {
     name: 'Zoom picture',
     propose: (to, { shift }) => {
@@ -158,7 +158,7 @@ const pictureHandleDrag = (inner: Inner, handle: Handle): Drag => {
       const anchor = shift
         ? { x: 0, y: 0 }
         : handlePoint(whole.box, { hx: -handle.hx as Handle['hx'], hy: -handle.hy as Handle['hy'] })
-      return placedProposal(inner, zoomPicture(placed, mount, apply(toMount, anchor), factor))
+      return placedProposal(inner, zoomPicture(placed, holder, apply(toHolder, anchor), factor))
     },
   }
 }
@@ -245,14 +245,14 @@ const wholeTurnDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
 export const turnDrag = (way: Way, grip: Grip): Drag => {
   const inner = innerOf(grip)
   if (!inner || way === 'whole') return wholeTurnDrag(grip)
-  const { placed, mount, frame, project, sheetId, frameId, from } = inner
+  const { placed, holder, frame, project, sheetId, frameId, from } = inner
   const centre = { x: frame.box.cx, y: frame.box.cy }
   if (way === 'picture') {
     return {
       name: 'Turn picture',
       propose: (to, held) => {
         const turn = turned(placed.turn, turnBetween(centre, from, to), held)
-        return placedProposal(inner, { placed: turnPicture(placed, mount, turn), stopped: false })
+        return placedProposal(inner, { placed: turnPicture(placed, holder, turn), stopped: false })
       },
     }
   }

@@ -67,7 +67,7 @@ export class FinderHand {
 
   /** Window pixels → picture pixels; the viewfinder shows the whole picture in its middle. */
   toPicture(at: Point): Point {
-    const { w, h } = this.held.mount.picture
+    const { w, h } = this.held.holder.picture
     const scale = Math.min(this.box.width / w, this.box.height / h)
     const left = this.box.left + (this.box.width - w * scale) / 2
     const top = this.box.top + (this.box.height - h * scale) / 2
@@ -109,21 +109,21 @@ export class FinderHand {
 
   private record({ from, to }: Span): Recorded {
     const { project, sheetId } = this.bench.get()
-    const { frame, placed, mount, at } = this.held
+    const { frame, placed, holder, at } = this.held
     const { pictureId } = placed
-    const { w, h } = mount.picture
+    const { w, h } = holder.picture
     const place = (next: typeof placed): Recorded =>
       setPlaced.record(project, { sheetId, frameId: frame.id, placed: next })
     switch (this.mode) {
       case 'move': {
-        const { matrix } = resolvePlacement(placed, mount)
+        const { matrix } = resolvePlacement(placed, holder)
         // The window moves with the hand, so the picture moves the other way.
         const a = apply(matrix, from)
         const b = apply(matrix, to)
-        return place(panPicture(placed, mount, { x: a.x - b.x, y: a.y - b.y }).placed)
+        return place(panPicture(placed, holder, { x: a.x - b.x, y: a.y - b.y }).placed)
       }
       case 'level':
-        return place(levelPicture(placed, mount, at.turn, from, to))
+        return place(levelPicture(placed, holder, at.turn, from, to))
       case 'subject': {
         const shares = (p: Point): Point => ({ x: p.x / w, y: p.y / h })
         const line = project.pictures[pictureId]?.subject?.line

@@ -81,7 +81,7 @@ const isOnPicture = (bench: Bench, at: Point): boolean => {
   const state = bench.get()
   const frame = selectedFrame(state)
   const matrix = frame && pictureMatrix(state.project, shownSheet(state), frame)
-  const picture = frame && placedFrame(state)?.mount.picture
+  const picture = frame && placedFrame(state)?.holder.picture
   if (!matrix || !picture) return false
   return rectContains({ x0: 0, y0: 0, x1: picture.w, y1: picture.h }, apply(invert(matrix), at))
 }

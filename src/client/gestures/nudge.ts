@@ -37,7 +37,7 @@ export const zoomSelected = (bench: Bench, factor: number, at: Point = { x: 0, y
   const state = bench.get()
   const held = placedFrame(state)
   if (!held) return
-  const { placed, stopped } = zoomPicture(held.placed, held.mount, at, factor)
+  const { placed, stopped } = zoomPicture(held.placed, held.holder, at, factor)
   const recorded = setPlaced.record(shownProject(state), { sheetId: state.sheetId, frameId: held.frame.id, placed })
   bench.burst(`zoom-${held.frame.id}`, 'Zoom picture', recorded)
   showStopped(bench, stopped)
@@ -49,7 +49,7 @@ export const panSelected = (bench: Bench, delta: Point): void => {
   const held = placedFrame(state)
   if (!held) return
   const local = applyVector(rotation(-held.at.turn), delta)
-  const { placed, stopped } = panPicture(held.placed, held.mount, local)
+  const { placed, stopped } = panPicture(held.placed, held.holder, local)
   const recorded = setPlaced.record(shownProject(state), { sheetId: state.sheetId, frameId: held.frame.id, placed })
   bench.burst(`zoom-${held.frame.id}`, 'Zoom picture', recorded)
   showStopped(bench, stopped)

@@ -7,7 +7,7 @@ import { outlineOf } from '@/core/stencil/stencil'
 import { canSizeFreely, hullOf, itemRect } from '@/core/document/extent'
 import { placedIn } from '@/core/document/content'
 import { framesOf, isLocked } from '@/core/document/tree'
-import { wholePictureWindow } from '@/core/placement/window'
+import { wholePicturePose } from '@/core/placement/pose'
 import { useBench } from '@/client/binding/useBench'
 import { FitBox } from '@/client/letters/FitBox'
 import { EmptyFrames } from '@/client/stage/EmptyFrames'
@@ -160,7 +160,7 @@ const SelectedHandles = () => {
   }
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
   if (!held) return null
-  const whole = wholePictureWindow(held.placed, held.mount, held.at)
+  const whole = wholePicturePose(held.placed, held.holder, held.at)
   return <Handles box={whole.box} turn={whole.turn} way="picture" subject={`Picture of ${frame.name}`} />
 }
 

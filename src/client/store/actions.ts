@@ -16,8 +16,8 @@ import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point, Size } from '@/core/geometry/vector'
 import { setZoom } from '@/core/placement/move'
-import type { Mount, Placed } from '@/core/placement/placed'
-import type { Window } from '@/core/placement/window'
+import type { PictureHolder, Placed } from '@/core/placement/placed'
+import type { FramePose } from '@/core/placement/pose'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { api } from '@/client/http/api'
@@ -268,9 +268,9 @@ export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
 export interface PlacedFrame {
   readonly frame: Frame
   readonly placed: Placed
-  readonly mount: Mount
-  /** Where on the sheet the mount stands: the frame, or the span that it is a window of. */
-  readonly at: Window
+  readonly holder: PictureHolder
+  /** Where on the sheet the holder stands: the frame, or the span that it is a window of. */
+  readonly at: FramePose
 }
 
 /** The selected frame with its picture, as it shows; null if it has none. */
@@ -286,7 +286,7 @@ export const placedFrame = (
 export const typeZoom = (bench: Bench, zoom: number): void => {
   const held = placedFrame(bench.get())
   if (!held) return
-  const { placed, stopped } = setZoom(held.placed, held.mount, zoom)
+  const { placed, stopped } = setZoom(held.placed, held.holder, zoom)
   changePlaced(bench, 'Zoom picture', () => placed)
   if (stopped)
     say(bench, 'Smaller than this the picture would not cover its frame. Switch “Keep covered” off to go on.')

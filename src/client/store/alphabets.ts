@@ -103,7 +103,7 @@ export const restyleAlphabet = async (bench: Bench, set: Alphabet, change: Parti
       changeAlphabet(project, {
         setId: set.id,
         change,
-        relays: members.flatMap(({ sheetId, groupId }, i) => {
+        relayouts: members.flatMap(({ sheetId, groupId }, i) => {
           const one = laid[i]
           const word = project.sheets[sheetId]?.items[groupId]
           if (!one || !isWord(word)) return []

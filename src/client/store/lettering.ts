@@ -8,7 +8,7 @@ import { freePlace, sensibleSize } from '@/core/document/arrange'
 import { settingOf, wordAround, wordSlots, type Word } from '@/core/document/lettering'
 import { rectSize } from '@/core/geometry/rect'
 import type { Recorded } from '@/core/document/edit'
-import { poseAbout, relayWord, type Relay } from '@/core/document/edits/lettering/relay'
+import { poseAbout, relayoutWord, type Relayout } from '@/core/document/edits/lettering/relayout'
 import { addWord } from '@/core/document/edits/lettering/words'
 import type { Project, Sheet } from '@/core/document/types'
 import { faceUrl } from '@/client/http/api'
@@ -65,7 +65,7 @@ interface Change {
   readonly setting: Partial<Setting>
   /** The letters of the changed text; without them they keep what they can by likeness. */
   readonly slots?: readonly Slot[]
-  readonly stays?: Relay['stays']
+  readonly stays?: Relayout['stays']
   readonly setBack?: readonly string[]
   /** Changes of one visit that make one step. */
   readonly burst?: string
@@ -106,7 +106,7 @@ export const resetWord = async (bench: Bench, groupId: string, change: Change): 
     if (asked.get(groupId) !== setting) return null
     asked.delete(groupId)
     if (!isThere(bench, sheetId, groupId)) return null
-    const relay = {
+    const relayout = {
       sheetId,
       groupId,
       setting,
@@ -115,7 +115,7 @@ export const resetWord = async (bench: Bench, groupId: string, change: Change): 
       stays: change.stays ?? 'middle',
       ...(change.setBack ? { setBack: change.setBack } : {}),
     }
-    const record = (project: Project): Recorded => relayWord.record(project, relay)
+    const record = (project: Project): Recorded => relayoutWord.record(project, relayout)
     if (change.burst === undefined) tellingCorrected(bench, [groupId], () => bench.commit(change.name, record))
     else bench.burst(change.burst, change.name, record(shownProject(bench.get())))
     void tellMissing(bench, groupId, setting.text, layout.missing)

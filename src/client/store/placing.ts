@@ -16,21 +16,21 @@ export const FIT_WORDS: Readonly<Record<Fit, readonly [string, string]>> = {
 
 export const fitSelected = (bench: Bench, fit: Fit): void => {
   const { project } = bench.get()
-  changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, ({ placed, mount }) =>
-    setFit(placed, mount, fit, project.pictures[placed.pictureId]?.subject),
+  changePlaced(bench, `Fit: ${FIT_WORDS[fit][0]}`, ({ placed, holder }) =>
+    setFit(placed, holder, fit, project.pictures[placed.pictureId]?.subject),
   )
 }
 
 export const turnQuarter = (bench: Bench): void =>
-  changePlaced(bench, 'Turn picture', ({ placed, mount }) => turnPicture(placed, mount, placed.turn + 90))
+  changePlaced(bench, 'Turn picture', ({ placed, holder }) => turnPicture(placed, holder, placed.turn + 90))
 
 export const flipSelectedPicture = (bench: Bench, axis: 'x' | 'y'): void =>
-  changePlaced(bench, 'Flip picture', ({ placed, mount }) => flipPicture(placed, mount, axis))
+  changePlaced(bench, 'Flip picture', ({ placed, holder }) => flipPicture(placed, holder, axis))
 
 export const toggleKeepCovered = (bench: Bench): void => {
   const isKept = placedFrame(bench.get())?.placed.keepCovered ?? false
-  changePlaced(bench, isKept ? 'Allow gaps' : 'Keep covered', ({ placed, mount }) =>
-    setKeepCovered(placed, mount, !isKept),
+  changePlaced(bench, isKept ? 'Allow gaps' : 'Keep covered', ({ placed, holder }) =>
+    setKeepCovered(placed, holder, !isKept),
   )
 }
 

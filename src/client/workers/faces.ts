@@ -1,20 +1,20 @@
-import { Desk } from '@/client/workers/desk'
+import { WorkerClient } from '@/client/workers/workerClient'
 import type { FaceReply, FaceAnswerOf, FaceJob } from '@/client/workers/faces.worker'
 
-const newDesk = (): Desk<FaceJob, FaceReply> =>
-  new Desk(() => new Worker(new URL('./faces.worker.ts', import.meta.url), { type: 'module' }), {
+const newClient = (): WorkerClient<FaceJob, FaceReply> =>
+  new WorkerClient(() => new Worker(new URL('./faces.worker.ts', import.meta.url), { type: 'module' }), {
     code: 'face-unreadable',
     broken: 'The typeface could not be read. Try again, or choose another one.',
     // No text takes this long; a typeface that does is made to harm.
     slow: { ms: 15_000, words: 'This typeface takes too long to set the text. Choose another one.' },
   })
 
-const desk = newDesk()
-const sampleDesk = newDesk()
+const client = newClient()
+const sampleDesk = newClient()
 
 /** Asks the worker of typefaces. Rejects with a failure in words. */
 export const askFaces = <J extends FaceJob>(job: J): Promise<FaceAnswerOf<J['job']>> =>
-  desk.ask(job) as Promise<FaceAnswerOf<J['job']>> // the worker answers each kind of job with its kind
+  client.ask(job) as Promise<FaceAnswerOf<J['job']>> // the worker answers each kind of job with its kind
 
 /** Asks for what is only looked at: in a worker of its own, so that many samples never hold up a text being typed. */
 export const askSamples = <J extends FaceJob>(job: J): Promise<FaceAnswerOf<J['job']>> =>

@@ -1,5 +1,5 @@
 import { isFailure } from '@/core/failure'
-import type { Reply, Request } from '@/client/workers/desk'
+import type { Reply, Request } from '@/client/workers/workerClient'
 import type { Rect } from '@/core/geometry/rect'
 import type { Face } from '@/core/lettering/face'
 import { graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'

@@ -1,5 +1,5 @@
 import { isFailure } from '@/core/failure'
-import type { Reply, Request } from '@/client/workers/desk'
+import type { Reply, Request } from '@/client/workers/workerClient'
 import { readArtwork } from '@/core/formats/svg/artwork'
 import { scaling, type Matrix } from '@/core/geometry/matrix'
 import type { Combination } from '@/core/path/combinations'

@@ -74,11 +74,17 @@ const HALVINGS = 14
 const STEP = 0.01
 
 /** The strength within its range at which the figure comes nearest to what is wanted, others held. */
-const solved = (sample: Sample, held: Adjustments, key: SingleKey, figure: keyof Tone, wanted: number): number => {
+const solved = (
+  sample: Sample,
+  adjustments: Adjustments,
+  key: SingleKey,
+  figure: keyof Tone,
+  wanted: number,
+): number => {
   let { min: low, max: high } = SINGLES[key]
   for (let i = 0; i < HALVINGS; i += 1) {
     const middle = (low + high) / 2
-    const tone = toneOfSample(sample, withStrength(held, key, middle))
+    const tone = toneOfSample(sample, withStrength(adjustments, key, middle))
     if ((tone?.[figure] ?? 0) < wanted) low = middle
     else high = middle
   }

@@ -2,7 +2,7 @@ import { refuse } from '@/core/failure'
 import { coverPlaced, type Placed } from '@/core/placement/placed'
 import { backgroundBox } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
-import type { Background, Frame, Sheet } from '@/core/document/types'
+import { PICTURES, type Background, type Frame, type Sheet } from '@/core/document/types'
 
 /** Names the background where a frame is named. No item has it: ids begin with a letter or digit. */
 export const BACKGROUND_ID = '@background'
@@ -20,7 +20,7 @@ const makeFrame = (sheet: Sheet, placed: Placed): Frame => ({
   turn: 0,
   stencil: { kind: 'rectangle' },
   fill: {
-    kind: 'taken',
+    kind: PICTURES,
     shown: BACKGROUND_TAKE,
     takes: [{ id: BACKGROUND_TAKE, name: '', placed }],
   },

@@ -5,24 +5,24 @@ import { boxMatrix } from '@/core/geometry/box'
 import { apply, compose, invert, type Matrix } from '@/core/geometry/matrix'
 import type { Outline } from '@/core/path/path'
 import { parseSvgPath } from '@/core/path/svgPath'
-import type { Mount, Placed } from '@/core/placement/placed'
+import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
-import type { Window } from '@/core/placement/window'
+import type { FramePose } from '@/core/placement/pose'
 import { BACKGROUND_ID } from '@/core/document/background'
-import { backgroundBox, backgroundMount, frameMatrix, frameMount, pictureOf, shownPlaced } from '@/core/document/read'
-import type { Fill, Frame, Pose, Project, Sheet, Span } from '@/core/document/types'
+import { backgroundBox, backgroundHolder, frameMatrix, frameHolder, pictureOf, shownPlaced } from '@/core/document/read'
+import { PICTURES, type Fill, type Frame, type Pose, type Project, type Sheet, type Span } from '@/core/document/types'
 
 /** A picture as a frame shows it, wherever its placement is stored. */
 export interface Content {
   readonly placed: Placed
-  readonly mount: Mount
-  /** Where on the sheet the mount stands. For a frame's own picture that is the frame itself. */
-  readonly at: Window
+  readonly holder: PictureHolder
+  /** Where on the sheet the holder stands. For a frame's own picture that is the frame itself. */
+  readonly at: FramePose
 }
 
 /** Does the fill show a picture: of its own, of a span, or of another frame? */
 export const holdsPicture = (fill: Fill | undefined): boolean =>
-  fill?.kind === 'taken' || fill?.kind === 'span' || fill?.kind === 'echo'
+  fill?.kind === PICTURES || fill?.kind === 'span' || fill?.kind === 'echo'
 
 /** The frame whose fill an echo shows; a frame that is no echo is its own. A chain that ends nowhere ends at its last frame. */
 export const originalOf = (sheet: Sheet, frame: Frame): Frame => {
@@ -68,7 +68,7 @@ export const spanContent = (project: Project, sheet: Sheet, span: Span): Content
     const picture = pictureOf(project, placed.pictureId).pixels
     return {
       placed,
-      mount: { outline: spanHull(span), box: span.box, picture, ppi: sheet.ppi },
+      holder: { outline: spanHull(span), box: span.box, picture, ppi: sheet.ppi },
       at: { box: span.box, turn: span.turn },
     }
   }
@@ -76,7 +76,7 @@ export const spanContent = (project: Project, sheet: Sheet, span: Span): Content
   if (background.kind !== 'picture') return null
   return {
     placed: background.placed,
-    mount: backgroundMount(project, sheet, background.placed.pictureId),
+    holder: backgroundHolder(project, sheet, background.placed.pictureId),
     at: { box: backgroundBox(sheet), turn: 0 },
   }
 }
@@ -92,7 +92,7 @@ export const poseOf = ({ box, turn, fill }: Frame): Pose => {
 }
 
 /** A window moved rigidly by `to` over the inverse of `from`. */
-const carried = (at: Window, from: Matrix, frame: Frame, fromTurn: number): Window => {
+const carried = (at: FramePose, from: Matrix, frame: Frame, fromTurn: number): FramePose => {
   const carry = compose(frameMatrix(frame), invert(from))
   const centre = apply(carry, { x: at.box.cx, y: at.box.cy })
   return {
@@ -108,9 +108,9 @@ const isPlainWindow = ({ fill }: Frame): boolean => fill.kind === 'span' && !fil
 export const contentOf = (project: Project, sheet: Sheet, frame: Frame): Content | null => {
   const original = originalOf(sheet, frame)
   const { fill } = original
-  if (fill.kind === 'taken') {
+  if (fill.kind === PICTURES) {
     const placed = shownPlaced(original)
-    return placed && { placed, mount: frameMount(project, sheet, frame, placed.pictureId), at: frame }
+    return placed && { placed, holder: frameHolder(project, sheet, frame, placed.pictureId), at: frame }
   }
   if (fill.kind !== 'span') return null
   const span = sheet.spans[fill.spanId]
@@ -133,8 +133,8 @@ export const placedIn = (sheet: Sheet, frame: Frame): Placed | null => {
 export const pictureMatrix = (project: Project, sheet: Sheet, frame: Frame): Matrix | null => {
   const content = contentOf(project, sheet, frame)
   if (!content) return null
-  const { placed, mount, at } = content
-  return compose(boxMatrix(at.box, at.turn), resolvePlacement(placed, mount).matrix)
+  const { placed, holder, at } = content
+  return compose(boxMatrix(at.box, at.turn), resolvePlacement(placed, holder).matrix)
 }
 
 /** Where the placement of what a frame shows is stored: a frame, a span, or the background. */

@@ -5,6 +5,8 @@ import { idsUnder, itemOf, topmostIds } from '@/core/document/tree'
 import { itemSchema, pictureRefSchema, schemaFaults, isId, spanSchema } from '@/core/document/schema'
 import { namedFinishSchema } from '@/core/document/schema/finish'
 import {
+  PICTURES,
+  type PictureFill,
   FORMAT,
   type Fill,
   type Item,
@@ -132,11 +134,9 @@ interface NewIds {
   readonly span: (id: string) => string
 }
 
-type Taken = Extract<Fill, { readonly kind: 'taken' }>
-
 const placedWith = (placed: Placed, ids: NewIds): Placed => ({ ...placed, pictureId: ids.picture(placed.pictureId) })
 
-const takenWith = (fill: Taken, ids: NewIds): Taken => ({
+const picturesWith = (fill: PictureFill, ids: NewIds): PictureFill => ({
   ...fill,
   takes: fill.takes.map((take) => ({ ...take, placed: placedWith(take.placed, ids) })),
 })
@@ -157,7 +157,7 @@ const copyOfLettering = (lettering: Lettering, groupId: string, ids: NewIds, by:
     aside: lettering.aside.map((kept) => ({
       ...kept,
       letterId: idOf(kept.letterId),
-      fill: takenWith(kept.fill, ids),
+      fill: picturesWith(kept.fill, ids),
     })),
     ...(lettering.across ? { across: placedWith(lettering.across, ids) } : {}),
   }
@@ -165,8 +165,8 @@ const copyOfLettering = (lettering: Lettering, groupId: string, ids: NewIds, by:
 
 const withNewIds = (fill: Fill, ids: NewIds, by: Point): Fill => {
   switch (fill.kind) {
-    case 'taken':
-      return takenWith(fill, ids)
+    case PICTURES:
+      return picturesWith(fill, ids)
     case 'span': {
       const { pinned } = fill
       const moved = pinned ? { pinned: { ...pinned, cx: pinned.cx + by.x, cy: pinned.cy + by.y } } : {}
@@ -229,7 +229,7 @@ export const pasteFragment = defineEdit<{
   readonly delta: Point
   readonly above?: string
 }>((draft, { sheetId, fragment, newIds, delta, above }, project) => {
-  const held = sheetOf(project, sheetId)
+  const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
   if (!sheet) return
   const newId = (id: string): string => newIds[id] ?? id
@@ -246,7 +246,7 @@ export const pasteFragment = defineEdit<{
       `span-${newId(Object.values(fragment.items).find((item) => isWindowOf(item, id))?.id ?? id)}`.slice(0, 64),
   }
   const copies = Object.values(fragment.items).map((item) => copyOf(item, ids, delta))
-  if (copies.some((item) => held.items[item.id])) return
+  if (copies.some((item) => sheetBefore.items[item.id])) return
   for (const span of Object.values(fragment.spans)) {
     const copy = copyOfSpan(span, ids, delta)
     Object.assign(sheet.spans, { [copy.id]: copy })

@@ -37,10 +37,10 @@ const isWithin = (index: unknown, below: number): boolean =>
   typeof index === 'number' && Number.isInteger(index) && index >= 0 && index < below
 
 /** What stands under a key of one's own, or at a place of a list. */
-const stepInto = (held: unknown, key: string | number): unknown => {
-  if (Array.isArray(held)) return isWithin(key, held.length) ? (held[Number(key)] as unknown) : undefined
-  const isThere = typeof held === 'object' && held !== null && !FORBIDDEN_KEYS.has(key) && Object.hasOwn(held, key)
-  return isThere ? (held as Readonly<Record<string, unknown>>)[key] : undefined
+const stepInto = (value: unknown, key: string | number): unknown => {
+  if (Array.isArray(value)) return isWithin(key, value.length) ? (value[Number(key)] as unknown) : undefined
+  const isThere = typeof value === 'object' && value !== null && !FORBIDDEN_KEYS.has(key) && Object.hasOwn(value, key)
+  return isThere ? (value as Readonly<Record<string, unknown>>)[key] : undefined
 }
 
 /** Keys anywhere in a value that would reach the language's own objects when the value is copied. */

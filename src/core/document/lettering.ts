@@ -151,9 +151,9 @@ export const restBounds = ({ letters }: Pick<Lettering, 'letters'>): Rect | null
 
 /** The pose under which the middle of the new bounds lies where that of the old ones does. */
 export const poseKeepingMiddle = (pose: LetterPose, before: Rect, after: Rect): LetterPose => {
-  const held = apply(poseMatrix(pose), rectCentre(before))
+  const at = apply(poseMatrix(pose), rectCentre(before))
   const moved = apply(poseMatrix(pose), rectCentre(after))
-  return { ...pose, cx: pose.cx + held.x - moved.x, cy: pose.cy + held.y - moved.y }
+  return { ...pose, cx: pose.cx + at.x - moved.x, cy: pose.cy + at.y - moved.y }
 }
 
 /** The id of the span that shows one picture across a text; null while none does. */

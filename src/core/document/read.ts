@@ -9,9 +9,19 @@ import { extentAlong } from '@/core/path/extent'
 import { mirrorPath } from '@/core/path/mirror'
 import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
-import type { Mount, Placed } from '@/core/placement/placed'
+import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { framesOf, isAtHand } from '@/core/document/tree'
-import type { Fill, Frame, Item, Lettering, PictureRef, Project, Sheet, Take } from '@/core/document/types'
+import {
+  PICTURES,
+  type Fill,
+  type Frame,
+  type Item,
+  type Lettering,
+  type PictureRef,
+  type Project,
+  type Sheet,
+  type Take,
+} from '@/core/document/types'
 
 /** The sheet with this id. Refuses an id the project does not have. */
 export const sheetOf = (project: Project, sheetId: string): Sheet =>
@@ -22,13 +32,13 @@ export const pictureOf = (project: Project, pictureId: string): PictureRef =>
 
 /** The take that shows, if the frame holds pictures. */
 export const shownTake = (fill: Fill): Take | null =>
-  fill.kind === 'taken' ? (fill.takes.find((take) => take.id === fill.shown) ?? null) : null
+  fill.kind === PICTURES ? (fill.takes.find((take) => take.id === fill.shown) ?? null) : null
 
 export const shownPlaced = (frame: Frame): Placed | null => shownTake(frame.fill)?.placed ?? null
 
 /** Every picture that a frame holds: its takes, and the one that masks it. */
 export const framePictureIds = ({ fill, stencil }: Pick<Frame, 'fill' | 'stencil'>): readonly string[] => [
-  ...(fill.kind === 'taken' ? fill.takes.map((take) => take.placed.pictureId) : []),
+  ...(fill.kind === PICTURES ? fill.takes.map((take) => take.placed.pictureId) : []),
   ...(stencil.kind === 'mask' ? [stencil.pictureId] : []),
 ]
 
@@ -41,8 +51,8 @@ export const frameOutline = (frame: Frame, size: Size = frame.box): Outline => {
 /** Frame-local points → sheet points. */
 export const frameMatrix = (frame: Frame): Matrix => boxMatrix(frame.box, frame.turn)
 
-/** The frame's mount for a picture of the project. */
-export const frameMount = (project: Project, sheet: Sheet, frame: Frame, pictureId: string): Mount => ({
+/** The frame's holder for a picture of the project. */
+export const frameHolder = (project: Project, sheet: Sheet, frame: Frame, pictureId: string): PictureHolder => ({
   outline: frameOutline(frame),
   box: frame.box,
   picture: pictureOf(project, pictureId).pixels,
@@ -57,7 +67,7 @@ export const backgroundBox = (sheet: Sheet): Box => ({
   h: sheet.size.h + 2 * sheet.bleed,
 })
 
-export const backgroundMount = (project: Project, sheet: Sheet, pictureId: string): Mount => {
+export const backgroundHolder = (project: Project, sheet: Sheet, pictureId: string): PictureHolder => {
   const box = backgroundBox(sheet)
   return {
     outline: outlineOf({ kind: 'rectangle' }, box),

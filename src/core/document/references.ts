@@ -1,7 +1,7 @@
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
-import type { Project, Sheet } from '@/core/document/types'
+import { PICTURES, type Project, type Sheet } from '@/core/document/types'
 
 /** What parts of a document say of one another. Each part has been checked by itself before. */
 interface Named {
@@ -73,7 +73,7 @@ export const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: s
     if (frame.kind !== 'frame') continue
     if (frame.stencil.kind === 'mask') need(frame.stencil.pictureId, `${at}items.${frame.id}.stencil.pictureId`)
     const { fill } = frame
-    if (fill.kind !== 'taken') continue
+    if (fill.kind !== PICTURES) continue
     const base = `${at}items.${frame.id}.fill`
     fill.takes.forEach((take, i) => need(take.placed.pictureId, `${base}.takes[${i}].placed.pictureId`))
     if (!fill.takes.some((take) => take.id === fill.shown))

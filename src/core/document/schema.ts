@@ -1,7 +1,7 @@
 import { string } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
-import { FORMAT, SPAN_GAPS } from '@/core/document/types'
+import { PICTURES, FORMAT, SPAN_GAPS } from '@/core/document/types'
 import { finishFields } from '@/core/document/schema/finish'
 import {
   byId,
@@ -24,7 +24,7 @@ import {
   whole,
   word,
 } from '@/core/document/schema/parts'
-import { placedSchema, takenFields } from '@/core/document/schema/placed'
+import { placedSchema, pictureFields } from '@/core/document/schema/placed'
 import { letteringSchema } from '@/core/document/schema/lettering'
 import { outlineText, stencilSchema } from '@/core/document/schema/stencil'
 
@@ -46,7 +46,7 @@ const fillSchema = byKind({
   none: {},
   colour: { colour: colour() },
   gradient,
-  taken: takenFields,
+  [PICTURES]: pictureFields,
   span: { spanId: id(), shift: optionalShape(point), pinned: optionalShape({ ...centre, turn: real(TURN) }) },
   echo: { frameId: id() },
 })

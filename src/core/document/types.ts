@@ -188,7 +188,7 @@ export interface Aside {
   readonly letterId: string
   /** The letter that it stood in. */
   readonly text: string
-  readonly fill: Extract<Fill, { readonly kind: 'taken' }>
+  readonly fill: PictureFill
 }
 
 export const LETTER_PICTURES = ['each', 'across'] as const
@@ -272,11 +272,22 @@ export interface Take {
   readonly placed: Placed
 }
 
+/** The kind of a fill that holds pictures of its own: the word that files and logged steps have had for it from the first format. */
+export const PICTURES = 'taken'
+
+/** Pictures of a frame's own, of which one shows. */
+export interface PictureFill {
+  readonly kind: typeof PICTURES
+  readonly takes: readonly Take[]
+  /** The id of the take that shows. */
+  readonly shown: string
+}
+
 export type Fill =
   | { readonly kind: 'none' }
   | { readonly kind: 'colour'; readonly colour: Colour }
   | ({ readonly kind: 'gradient' } & Gradient)
-  | { readonly kind: 'taken'; readonly takes: readonly Take[]; readonly shown: string }
+  | PictureFill
   | {
       readonly kind: 'span'
       readonly spanId: string

@@ -22,8 +22,8 @@ const stroke = (id: string, scale: number, over: Partial<Stroke>): Stroke => ({
 })
 
 const metal = (id: string): { readonly kind: 'gradient' } & Gradient => {
-  const held = METALS.find((one) => one.id === id)?.gradient ?? { shape: 'linear', turn: 0, stops: [] }
-  return { kind: 'gradient', ...held }
+  const gradient = METALS.find((one) => one.id === id)?.gradient ?? { shape: 'linear', turn: 0, stops: [] }
+  return { kind: 'gradient', ...gradient }
 }
 
 const colour = (value: string) => ({ kind: 'colour', colour: value }) as const

@@ -111,9 +111,9 @@ const withNode = (
   { contour, node }: NodeAddress,
   change: (node: PathNode) => PathNode,
 ): readonly Contour[] =>
-  withContour(contours, contour, (held) => ({
-    ...held,
-    nodes: held.nodes.map((one, i) => (i === node ? change(one) : one)),
+  withContour(contours, contour, (contourBefore) => ({
+    ...contourBefore,
+    nodes: contourBefore.nodes.map((one, i) => (i === node ? change(one) : one)),
   }))
 
 const shifted = ({ kind, ...node }: PathNode, by: Point): PathNode => ({
@@ -157,8 +157,8 @@ export const moveHandle = (
   to: Point,
   alone = false,
 ): readonly Contour[] =>
-  withNode(contours, address, (held) => {
-    const node: PathNode = alone ? { ...held, kind: 'corner' } : held
+  withNode(contours, address, (nodeBefore) => {
+    const node: PathNode = alone ? { ...nodeBefore, kind: 'corner' } : nodeBefore
     const other = followed(node, side, to)
     return { ...node, [side]: to, ...(other ? { [opposite(side)]: other } : {}) }
   })
@@ -226,14 +226,14 @@ const between = (p: Point, q: Point, t: number): Point => ({ x: p.x + (q.x - p.x
 
 /** Adds a point on the side that leaves a node, at the share `t` of it; the line keeps its shape (de Casteljau). */
 export const addNode = (contours: readonly Contour[], { contour, node }: NodeAddress, t: number): readonly Contour[] =>
-  withContour(contours, contour, (held) => {
-    const side = sideOf(held, node)
-    if (!side) return held
+  withContour(contours, contour, (contourBefore) => {
+    const side = sideOf(contourBefore, node)
+    if (!side) return contourBefore
     const [from, to] = side
-    const nodes = [...held.nodes]
+    const nodes = [...contourBefore.nodes]
     if (!from.out && !to.into) {
       nodes.splice(node + 1, 0, { at: between(from.at, to.at, t), kind: 'corner' })
-      return { ...held, nodes }
+      return { ...contourBefore, nodes }
     }
     const [c1, c2] = [from.out ?? from.at, to.into ?? to.at]
     const [a, b, c] = [between(from.at, c1, t), between(c1, c2, t), between(c2, to.at, t)]
@@ -244,7 +244,7 @@ export const addNode = (contours: readonly Contour[], { contour, node }: NodeAdd
     nodes[node] = demoted({ ...from, out: a })
     nodes[next] = demoted({ ...(nodes[next] ?? to), into: c })
     nodes.splice(node + 1, 0, { at: between(d, e, t), into: d, out: e, kind: 'smooth' })
-    return { ...held, nodes }
+    return { ...contourBefore, nodes }
   })
 
 /** Makes the side that leaves a node straight, or a curve that begins as it is. */
@@ -253,12 +253,12 @@ export const setSide = (
   { contour, node }: NodeAddress,
   straight: boolean,
 ): readonly Contour[] =>
-  withContour(contours, contour, (held) => {
-    const side = sideOf(held, node)
-    if (!side) return held
+  withContour(contours, contour, (contourBefore) => {
+    const side = sideOf(contourBefore, node)
+    if (!side) return contourBefore
     const [from, to] = side
-    const next = (node + 1) % held.nodes.length
-    const nodes = held.nodes.map((one, i): PathNode => {
+    const next = (node + 1) % contourBefore.nodes.length
+    const nodes = contourBefore.nodes.map((one, i): PathNode => {
       if (i !== node && i !== next) return one
       const { out, into, ...rest } = one
       const kept = { ...rest, ...(into && i !== next ? { into } : {}), ...(out && i !== node ? { out } : {}) }
@@ -267,7 +267,7 @@ export const setSide = (
         ? { ...kept, out: out ?? between(from.at, to.at, THIRD) }
         : { ...kept, into: into ?? between(to.at, from.at, THIRD) }
     })
-    return { ...held, nodes }
+    return { ...contourBefore, nodes }
   })
 
 /** Opens a closed contour at a node, or closes an open one. */

@@ -2,7 +2,7 @@ import { RANGE } from '@/core/tolerance'
 import { directionOf, normalTurn } from '@/core/geometry/angle'
 import { apply, applyVector, invert, rotation } from '@/core/geometry/matrix'
 import { subtract, type Point } from '@/core/geometry/vector'
-import type { Fit, Mount, Placed } from '@/core/placement/placed'
+import type { Fit, PictureHolder, Placed } from '@/core/placement/placed'
 import { focusOnSubject, type SubjectMark } from '@/core/placement/subject'
 import { middleFocus, resolvePlacement, type Resolved } from '@/core/placement/resolve'
 
@@ -21,8 +21,8 @@ const stored = (placed: Placed, seen: Resolved): Placed => ({
   focus: { u: seen.u, v: seen.v },
 })
 
-const settle = (asked: Placed, mount: Mount): Moved => {
-  const seen = resolvePlacement(asked, mount)
+const settle = (asked: Placed, holder: PictureHolder): Moved => {
+  const seen = resolvePlacement(asked, holder)
   const stopped =
     Math.abs(seen.u - asked.focus.u) > STOP ||
     Math.abs(seen.v - asked.focus.v) > STOP ||
@@ -37,10 +37,10 @@ const UNSEEN = 1e-6
  * A move that was stopped where it began gives back what was there: it is no change, and what keep-covered corrects is not
  * written over what was set.
  */
-const unlessStopped = (before: Placed, moved: Moved, mount: Mount): Moved => {
+const unlessStopped = (before: Placed, moved: Moved, holder: PictureHolder): Moved => {
   if (!moved.stopped) return moved
-  const [was, is] = [resolvePlacement(before, mount), resolvePlacement(moved.placed, mount)]
-  const { w, h } = mount.picture
+  const [was, is] = [resolvePlacement(before, holder), resolvePlacement(moved.placed, holder)]
+  const { w, h } = holder.picture
   const isSame =
     Math.abs(is.u - was.u) * w < UNSEEN &&
     Math.abs(is.v - was.v) * h < UNSEEN &&
@@ -49,45 +49,45 @@ const unlessStopped = (before: Placed, moved: Moved, mount: Mount): Moved => {
 }
 
 /** Moves the picture within its frame by `delta` (frame-local points). */
-export const panPicture = (placed: Placed, mount: Mount, delta: Point): Moved => {
-  const seen = resolvePlacement(placed, mount)
+export const panPicture = (placed: Placed, holder: PictureHolder, delta: Point): Moved => {
+  const seen = resolvePlacement(placed, holder)
   const along = applyVector(rotation(-placed.turn), delta)
-  const du = along.x / (seen.scale * seen.aspect * (placed.flipX ? -1 : 1) * mount.picture.w)
-  const dv = along.y / (seen.scale * (placed.flipY ? -1 : 1) * mount.picture.h)
-  const moved = settle({ ...stored(placed, seen), focus: { u: seen.u - du, v: seen.v - dv } }, mount)
-  return unlessStopped(placed, moved, mount)
+  const du = along.x / (seen.scale * seen.aspect * (placed.flipX ? -1 : 1) * holder.picture.w)
+  const dv = along.y / (seen.scale * (placed.flipY ? -1 : 1) * holder.picture.h)
+  const moved = settle({ ...stored(placed, seen), focus: { u: seen.u - du, v: seen.v - dv } }, holder)
+  return unlessStopped(placed, moved, holder)
 }
 
 const clampScale = (scale: number, seen: Resolved): number =>
   Math.min(seen.coverScale * RANGE.handZoom.max, Math.max(seen.coverScale * RANGE.handZoom.min, scale))
 
 /** The placement at another scale (points a pixel) that keeps the picture point under `at` (frame-local). */
-const scaledAt = (placed: Placed, mount: Mount, at: Point, scale: number): Placed => {
-  const seen = resolvePlacement(placed, mount)
+const scaledAt = (placed: Placed, holder: PictureHolder, at: Point, scale: number): Placed => {
+  const seen = resolvePlacement(placed, holder)
   const q = apply(invert(seen.matrix), at)
   const along = applyVector(rotation(-placed.turn), at)
-  const u = (q.x - along.x / (scale * seen.aspect * (placed.flipX ? -1 : 1))) / mount.picture.w
-  const v = (q.y - along.y / (scale * (placed.flipY ? -1 : 1))) / mount.picture.h
+  const u = (q.x - along.x / (scale * seen.aspect * (placed.flipX ? -1 : 1))) / holder.picture.w
+  const v = (q.y - along.y / (scale * (placed.flipY ? -1 : 1))) / holder.picture.h
   return { ...placed, zoom: scale / seen.fitScale, focus: { u, v } }
 }
 
 /** Zooms by `factor`, keeping the picture point under `at` there, within keep-covered. */
-export const zoomPicture = (placed: Placed, mount: Mount, at: Point, factor: number): Moved => {
-  const seen = resolvePlacement(placed, mount)
+export const zoomPicture = (placed: Placed, holder: PictureHolder, at: Point, factor: number): Moved => {
+  const seen = resolvePlacement(placed, holder)
   const asked = clampScale(seen.scale * factor, seen)
   const scale = placed.keepCovered ? Math.max(asked, seen.coverScale) : asked
-  const moved = settle(scaledAt(placed, mount, at, scale), mount)
+  const moved = settle(scaledAt(placed, holder, at, scale), holder)
   const stopped = moved.stopped || scale > asked * (1 + STOP)
-  return unlessStopped(placed, { placed: moved.placed, stopped }, mount)
+  return unlessStopped(placed, { placed: moved.placed, stopped }, holder)
 }
 
 /** Sets the zoom as a multiple of the fit, as it is typed. With keep-covered one too small to cover becomes what covers. */
-export const setZoom = (placed: Placed, mount: Mount, zoom: number): Moved => {
-  const seen = resolvePlacement(placed, mount)
+export const setZoom = (placed: Placed, holder: PictureHolder, zoom: number): Moved => {
+  const seen = resolvePlacement(placed, holder)
   const asked = clampScale(seen.fitScale * zoom, seen)
   const isKept = placed.keepCovered && placed.fit !== 'tile'
   const scale = isKept ? Math.max(asked, seen.coverScale) : asked
-  const moved = settle(scaledAt(placed, mount, { x: 0, y: 0 }, scale), mount)
+  const moved = settle(scaledAt(placed, holder, { x: 0, y: 0 }, scale), holder)
   return { placed: moved.placed, stopped: scale > asked * (1 + STOP) }
 }
 
@@ -96,24 +96,24 @@ export const setZoom = (placed: Placed, mount: Mount, zoom: number): Moved => {
  * makes of them at this turn: it raises the scale that is seen only where cover needs it, so that a full turn never pulses,
  * and turned back the picture is as it was.
  */
-export const turnPicture = (placed: Placed, mount: Mount, turn: number): Placed => {
-  const seen = resolvePlacement(placed, mount)
+export const turnPicture = (placed: Placed, holder: PictureHolder, turn: number): Placed => {
+  const seen = resolvePlacement(placed, holder)
   const fixed: Placed = placed.fit === 'stretch' ? { ...placed, fit: 'cover', aspect: seen.aspect } : placed
   const turned: Placed = { ...fixed, turn: normalTurn(turn) }
-  return { ...turned, zoom: (placed.zoom * seen.fitScale) / resolvePlacement(turned, mount).fitScale }
+  return { ...turned, zoom: (placed.zoom * seen.fitScale) / resolvePlacement(turned, holder).fitScale }
 }
 
 /** Fits afresh: zoom 1, the subject or else the middle in view; only cover and stretch keep the outline covered. */
-export const setFit = (placed: Placed, mount: Mount, fit: Fit, subject?: SubjectMark): Placed => {
+export const setFit = (placed: Placed, holder: PictureHolder, fit: Fit, subject?: SubjectMark): Placed => {
   const keepCovered = fit === 'cover' || fit === 'stretch'
   const fitted: Placed = { ...placed, fit, zoom: 1, aspect: 1, keepCovered, focus: { u: 0.5, v: 0.5 } }
   if (!keepCovered) return fitted
-  return subject ? focusOnSubject(fitted, mount, subject) : { ...fitted, focus: middleFocus(fitted, mount) }
+  return subject ? focusOnSubject(fitted, holder, subject) : { ...fitted, focus: middleFocus(fitted, holder) }
 }
 
 /** Mirrors what is seen: the picture point at the frame's centre stays there. */
-export const flipPicture = (placed: Placed, mount: Mount, axis: 'x' | 'y'): Placed => {
-  const seen = resolvePlacement(placed, mount)
+export const flipPicture = (placed: Placed, holder: PictureHolder, axis: 'x' | 'y'): Placed => {
+  const seen = resolvePlacement(placed, holder)
   // A mirror across an axis of the frame reverses the sense of the turn.
   const flipped = {
     ...stored(placed, seen),
@@ -121,26 +121,32 @@ export const flipPicture = (placed: Placed, mount: Mount, axis: 'x' | 'y'): Plac
     flipX: axis === 'x' ? !placed.flipX : placed.flipX,
     flipY: axis === 'y' ? !placed.flipY : placed.flipY,
   }
-  const there = resolvePlacement({ ...flipped, keepCovered: false }, mount)
-  return settle({ ...flipped, zoom: seen.scale / there.fitScale }, mount).placed
+  const there = resolvePlacement({ ...flipped, keepCovered: false }, holder)
+  return settle({ ...flipped, zoom: seen.scale / there.fitScale }, holder).placed
 }
 
 /** Switches keep-covered. Switching it on moves the picture as little as covers. */
-export const setKeepCovered = (placed: Placed, mount: Mount, keepCovered: boolean): Placed =>
-  settle({ ...stored(placed, resolvePlacement(placed, mount)), keepCovered }, mount).placed
+export const setKeepCovered = (placed: Placed, holder: PictureHolder, keepCovered: boolean): Placed =>
+  settle({ ...stored(placed, resolvePlacement(placed, holder)), keepCovered }, holder).placed
 
 /**
  * Turns the picture so that a line of it, given in picture pixels, lies level on the sheet, or upright if it is nearer
  * to that. A line of no length changes nothing.
  */
-export const levelPicture = (placed: Placed, mount: Mount, frameTurn: number, from: Point, to: Point): Placed => {
-  const seen = resolvePlacement(placed, mount)
+export const levelPicture = (
+  placed: Placed,
+  holder: PictureHolder,
+  frameTurn: number,
+  from: Point,
+  to: Point,
+): Placed => {
+  const seen = resolvePlacement(placed, holder)
   const [a, b] = [apply(seen.matrix, from), apply(seen.matrix, to)]
   const delta = subtract(b, a)
   if (delta.x === 0 && delta.y === 0) return placed
   const onSheet = directionOf(delta) + frameTurn
   const off = onSheet - Math.round(onSheet / 90) * 90
-  return turnPicture(placed, mount, placed.turn - off)
+  return turnPicture(placed, holder, placed.turn - off)
 }
 
 /** Sets the gap between the tiles of a pattern, as a share of the picture's short side; 0 for none. */

@@ -34,7 +34,7 @@ export interface Placed {
 }
 
 /** Where a picture is mounted: the outline it shows through, and its own size. */
-export interface Mount {
+export interface PictureHolder {
   /** In frame-local points, the box's centre as origin. */
   readonly outline: Outline
   readonly box: Size

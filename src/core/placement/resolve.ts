@@ -1,7 +1,7 @@
 import { TOLERANCE } from '@/core/tolerance'
 import { POINTS_PER_INCH } from '@/core/units'
 import { compose, largestStretch, rotation, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import type { Mount, Placed } from '@/core/placement/placed'
+import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { aspectOf, coverScale, fitScale, reachOf, type Reach } from '@/core/placement/scale'
 
 /** Allowed shares along one axis of the picture, for the point at the frame's centre. */
@@ -37,35 +37,35 @@ const holds = (value: number, i: Interval): boolean =>
   value >= i.min - TOLERANCE.length && value <= i.max + TOLERANCE.length
 
 /** M = R(turn) · S(s·aspect·fx, s·fy) · T(−u·w, −v·h). */
-const matrixOf = (placed: Placed, mount: Mount, scale: number, aspect: number, u: number, v: number): Matrix =>
+const matrixOf = (placed: Placed, holder: PictureHolder, scale: number, aspect: number, u: number, v: number): Matrix =>
   compose(
     rotation(placed.turn),
     scaling(scale * aspect * (placed.flipX ? -1 : 1), scale * (placed.flipY ? -1 : 1)),
-    translation(-u * mount.picture.w, -v * mount.picture.h),
+    translation(-u * holder.picture.w, -v * holder.picture.h),
   )
 
 export const allowedFocus = (
   placed: Placed,
-  mount: Mount,
+  holder: PictureHolder,
   reach: Reach,
   scale: number,
   aspect: number,
 ): { readonly u: Interval; readonly v: Interval } => ({
-  u: interval(reach.a.min, reach.a.max, scale * aspect * mount.picture.w, placed.flipX),
-  v: interval(reach.b.min, reach.b.max, scale * mount.picture.h, placed.flipY),
+  u: interval(reach.a.min, reach.a.max, scale * aspect * holder.picture.w, placed.flipX),
+  v: interval(reach.b.min, reach.b.max, scale * holder.picture.h, placed.flipY),
 })
 
 /** Works out where the picture is seen. Never rewrites what is stored. */
-export const resolvePlacement = (placed: Placed, mount: Mount): Resolved => {
-  const reach = reachOf(mount.outline, placed.turn)
-  const aspect = aspectOf(placed, mount, reach)
-  const least = coverScale(reach, { w: mount.picture.w * aspect, h: mount.picture.h })
-  const fitted = fitScale(placed, mount, reach, aspect)
+export const resolvePlacement = (placed: Placed, holder: PictureHolder): Resolved => {
+  const reach = reachOf(holder.outline, placed.turn)
+  const aspect = aspectOf(placed, holder, reach)
+  const least = coverScale(reach, { w: holder.picture.w * aspect, h: holder.picture.h })
+  const fitted = fitScale(placed, holder, reach, aspect)
   const asked = fitted * placed.zoom
   // Tiles go on for ever: there is nothing to keep covered.
   const isKept = placed.keepCovered && placed.fit !== 'tile'
   const scale = isKept ? Math.max(asked, least) : asked
-  const allowed = allowedFocus(placed, mount, reach, scale, aspect)
+  const allowed = allowedFocus(placed, holder, reach, scale, aspect)
   const u = isKept ? clampTo(placed.focus.u, allowed.u) : placed.focus.u
   const v = isKept ? clampTo(placed.focus.v, allowed.v) : placed.focus.v
   return {
@@ -80,13 +80,13 @@ export const resolvePlacement = (placed: Placed, mount: Mount): Resolved => {
       placed.fit === 'tile'
         ? !placed.tileGap
         : scale >= least * (1 - TOLERANCE.cover) && holds(u, allowed.u) && holds(v, allowed.v),
-    matrix: matrixOf(placed, mount, scale, aspect, u, v),
+    matrix: matrixOf(placed, holder, scale, aspect, u, v),
   }
 }
 
 /** The focus in the middle of what keeps the outline covered; an off-centre outline is not covered from ½, ½. */
-export const middleFocus = (placed: Placed, mount: Mount): { readonly u: number; readonly v: number } => {
-  const { allowed } = resolvePlacement(placed, mount)
+export const middleFocus = (placed: Placed, holder: PictureHolder): { readonly u: number; readonly v: number } => {
+  const { allowed } = resolvePlacement(placed, holder)
   return { u: middle(allowed.u), v: middle(allowed.v) }
 }
 

@@ -4,7 +4,7 @@ import { unitVector } from '@/core/geometry/angle'
 import type { Size } from '@/core/geometry/vector'
 import { extentAlong, type Extent } from '@/core/path/extent'
 import type { Outline } from '@/core/path/path'
-import type { Mount, Placed } from '@/core/placement/placed'
+import type { PictureHolder, Placed } from '@/core/placement/placed'
 
 /** The outline's extents along the axes of a picture that is turned within the frame. */
 export interface Reach {
@@ -40,22 +40,22 @@ export const stretchAspect = (reach: Reach, picture: Size): number =>
   length(reach.a) / picture.w / (length(reach.b) / picture.h)
 
 /** The aspect in force: stored, or given by the fit `stretch`. */
-export const aspectOf = (placed: Placed, mount: Mount, reach: Reach): number =>
-  placed.fit === 'stretch' ? stretchAspect(reach, mount.picture) : placed.aspect
+export const aspectOf = (placed: Placed, holder: PictureHolder, reach: Reach): number =>
+  placed.fit === 'stretch' ? stretchAspect(reach, holder.picture) : placed.aspect
 
 /** Scale that the fit alone gives, in points a pixel, for a picture whose width is stretched by `aspect`. */
-export const fitScale = (placed: Placed, mount: Mount, reach: Reach, aspect: number): number => {
-  const size = { w: mount.picture.w * aspect, h: mount.picture.h }
+export const fitScale = (placed: Placed, holder: PictureHolder, reach: Reach, aspect: number): number => {
+  const size = { w: holder.picture.w * aspect, h: holder.picture.h }
   switch (placed.fit) {
     case 'cover':
     case 'stretch':
       return coverScale(reach, size)
     case 'contain':
-      return containScale(mount.box, size, placed.turn)
+      return containScale(holder.box, size, placed.turn)
     case 'actual':
-      return POINTS_PER_INCH / mount.ppi
+      return POINTS_PER_INCH / holder.ppi
     case 'tile':
-      return (Math.max(mount.box.w, mount.box.h) * TILE_SHARE) / Math.max(size.w, size.h)
+      return (Math.max(holder.box.w, holder.box.h) * TILE_SHARE) / Math.max(size.w, size.h)
     default:
       return assertNever(placed.fit)
   }

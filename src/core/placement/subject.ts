@@ -1,6 +1,6 @@
 import { apply, applyVector, rotation } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
-import type { Focus, Mount, Placed } from '@/core/placement/placed'
+import type { Focus, PictureHolder, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 
 /** The subject of a picture: a box and, if marked, the height of the eyes, as shares of width and height. */
@@ -37,7 +37,7 @@ export const USUAL_LINE = 0.42
 const lineOf = ({ box, line }: SubjectMark): number => line ?? (box.v0 + box.v1) / 2
 
 /** The spot of the picture that is placed: the middle of the subject across, its line down; in picture pixels. */
-const spotOf = (subject: SubjectMark, { picture }: Mount): Point => ({
+const spotOf = (subject: SubjectMark, { picture }: PictureHolder): Point => ({
   x: ((subject.box.u0 + subject.box.u1) / 2) * picture.w,
   y: lineOf(subject) * picture.h,
 })
@@ -49,49 +49,56 @@ export interface SubjectPlace {
 }
 
 /** Where the subject is seen to lie. */
-export const placeOfSubject = (placed: Placed, mount: Mount, subject: SubjectMark): SubjectPlace => {
-  const seen = resolvePlacement(placed, mount)
-  const at = apply(seen.matrix, spotOf(subject, mount))
-  const tall = (subject.box.v1 - subject.box.v0) * mount.picture.h * seen.scale
-  return { height: tall / mount.box.h, line: at.y / mount.box.h + 0.5 }
+export const placeOfSubject = (placed: Placed, holder: PictureHolder, subject: SubjectMark): SubjectPlace => {
+  const seen = resolvePlacement(placed, holder)
+  const at = apply(seen.matrix, spotOf(subject, holder))
+  const tall = (subject.box.v1 - subject.box.v0) * holder.picture.h * seen.scale
+  return { height: tall / holder.box.h, line: at.y / holder.box.h + 0.5 }
 }
 
 /** The focus that brings a spot of the picture to a point of the frame at a scale. */
-const focusFor = (placed: Placed, mount: Mount, scale: number, aspect: number, spot: Point, at: Point): Focus => {
+const focusFor = (
+  placed: Placed,
+  holder: PictureHolder,
+  scale: number,
+  aspect: number,
+  spot: Point,
+  at: Point,
+): Focus => {
   const along = applyVector(rotation(-placed.turn), at)
   return {
-    u: (spot.x - along.x / (scale * aspect * (placed.flipX ? -1 : 1))) / mount.picture.w,
-    v: (spot.y - along.y / (scale * (placed.flipY ? -1 : 1))) / mount.picture.h,
+    u: (spot.x - along.x / (scale * aspect * (placed.flipX ? -1 : 1))) / holder.picture.w,
+    v: (spot.y - along.y / (scale * (placed.flipY ? -1 : 1))) / holder.picture.h,
   }
 }
 
 /** The placement with the subject as near as covering lets it come to the middle across and its line to `line`. */
 export const focusOnSubject = (
   placed: Placed,
-  mount: Mount,
+  holder: PictureHolder,
   subject: SubjectMark,
   line: number = USUAL_LINE,
 ): Placed => {
-  const seen = resolvePlacement(placed, mount)
-  const at = { x: 0, y: (line - 0.5) * mount.box.h }
-  const focus = focusFor(placed, mount, seen.scale, seen.aspect, spotOf(subject, mount), at)
-  const there = resolvePlacement({ ...placed, focus }, mount)
+  const seen = resolvePlacement(placed, holder)
+  const at = { x: 0, y: (line - 0.5) * holder.box.h }
+  const focus = focusFor(placed, holder, seen.scale, seen.aspect, spotOf(subject, holder), at)
+  const there = resolvePlacement({ ...placed, focus }, holder)
   return { ...placed, focus: { u: there.u, v: there.v } }
 }
 
 /** The placement at which the subject has a height (a share of the frame's) and its line a place, if covering allows. */
-export const placeSubject = (placed: Placed, mount: Mount, subject: SubjectMark, to: SubjectPlace): Placed => {
-  const seen = resolvePlacement(placed, mount)
-  const tall = (subject.box.v1 - subject.box.v0) * mount.picture.h
-  const wanted = (to.height * mount.box.h) / tall
+export const placeSubject = (placed: Placed, holder: PictureHolder, subject: SubjectMark, to: SubjectPlace): Placed => {
+  const seen = resolvePlacement(placed, holder)
+  const tall = (subject.box.v1 - subject.box.v0) * holder.picture.h
+  const wanted = (to.height * holder.box.h) / tall
   const scale = placed.keepCovered ? Math.max(wanted, seen.coverScale) : wanted
-  return focusOnSubject({ ...placed, zoom: scale / seen.fitScale }, mount, subject, to.line)
+  return focusOnSubject({ ...placed, zoom: scale / seen.fitScale }, holder, subject, to.line)
 }
 
 /** A picture that takes part in a match. */
 export interface Matched {
   readonly placed: Placed
-  readonly mount: Mount
+  readonly holder: PictureHolder
   readonly subject: SubjectMark
 }
 
@@ -104,16 +111,16 @@ export interface MatchResult {
 }
 
 /** Least height of the subject at which the frame stays covered. */
-const leastHeight = ({ placed, mount, subject }: Matched): number => {
+const leastHeight = ({ placed, holder, subject }: Matched): number => {
   if (!placed.keepCovered) return 0
-  const { coverScale } = resolvePlacement(placed, mount)
-  return ((subject.box.v1 - subject.box.v0) * mount.picture.h * coverScale) / mount.box.h
+  const { coverScale } = resolvePlacement(placed, holder)
+  return ((subject.box.v1 - subject.box.v0) * holder.picture.h * coverScale) / holder.box.h
 }
 
 /** The lines that can be reached at a height: from the highest to the lowest. */
-const linesAt = ({ placed, mount, subject }: Matched, height: number): { min: number; max: number } => {
+const linesAt = ({ placed, holder, subject }: Matched, height: number): { min: number; max: number } => {
   const reached = (line: number): number =>
-    placeOfSubject(placeSubject(placed, mount, subject, { height, line }), mount, subject).line
+    placeOfSubject(placeSubject(placed, holder, subject, { height, line }), holder, subject).line
   return placed.keepCovered ? { min: reached(-FAR), max: reached(FAR) } : { min: -FAR, max: FAR }
 }
 
@@ -142,14 +149,14 @@ const commonLine = (
  */
 export const matchSubjects = (each: readonly Matched[]): MatchResult => {
   const least = Math.max(0, ...each.map(leastHeight))
-  const now = each.map(({ placed, mount, subject }) => placeOfSubject(placed, mount, subject).height)
+  const now = each.map(({ placed, holder, subject }) => placeOfSubject(placed, holder, subject).height)
   const first = least > 0 ? least : Math.max(0, ...now)
   const heights = Array.from({ length: GROWTH.steps }, (_, i) => first * GROWTH.factor ** i)
   const height = heights.find((tall) => commonLine(each, tall).isCommon) ?? first
   const to = { height, line: commonLine(each, height).line }
-  const matched = each.map(({ placed, mount, subject }) => {
-    const next = placeSubject(placed, mount, subject, to)
-    const there = placeOfSubject(next, mount, subject)
+  const matched = each.map(({ placed, holder, subject }) => {
+    const next = placeSubject(placed, holder, subject, to)
+    const there = placeOfSubject(next, holder, subject)
     return { placed: next, left: { height: there.height - to.height, line: there.line - to.line } }
   })
   return { to, placed: matched.map((one) => one.placed), left: matched.map((one) => one.left) }

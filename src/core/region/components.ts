@@ -77,13 +77,13 @@ export const componentsOf = ({ values, width, height }: Field, level: number): L
       if (!found) continue
       const label = rootOf(parents, found)
       labels[i] = label
-      const held = growing.get(label)
-      if (!held) growing.set(label, { label, area: 1, x0: x, y0: y, x1: x + 1, y1: y + 1 })
+      const region = growing.get(label)
+      if (!region) growing.set(label, { label, area: 1, x0: x, y0: y, x1: x + 1, y1: y + 1 })
       else {
-        held.area += 1
-        if (x < held.x0) held.x0 = x
-        if (x >= held.x1) held.x1 = x + 1
-        held.y1 = y + 1
+        region.area += 1
+        if (x < region.x0) region.x0 = x
+        if (x >= region.x1) region.x1 = x + 1
+        region.y1 = y + 1
       }
     }
   return { labels, components: [...growing.values()].sort((p, q) => q.area - p.area) }

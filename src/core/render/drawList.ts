@@ -3,7 +3,7 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import { shownFinish } from '@/core/document/finish'
 import { vacantFrames } from '@/core/document/lettering'
 import { outlineOnSheet } from '@/core/document/outline'
-import { backgroundBox, backgroundMount, frameRect, readingOrder } from '@/core/document/read'
+import { backgroundBox, backgroundHolder, frameRect, readingOrder } from '@/core/document/read'
 import { frameOf, framesOf, framesUnder, isHidden, topmostIds } from '@/core/document/tree'
 import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
@@ -57,7 +57,7 @@ export const renderBackground = (project: Project, sheet: Sheet): readonly DrawI
       const { placed, opacity = 1, blur = 0, beneath } = background
       const isPapered = opacity < 1 && beneath !== 'none'
       const paper = isPapered ? [item(PAPER_ID, fillOp({ kind: 'colour', colour: PAPER }, shape))] : []
-      const op = pictureOp(project, placed, backgroundMount(project, sheet, placed.pictureId), shape)
+      const op = pictureOp(project, placed, backgroundHolder(project, sheet, placed.pictureId), shape)
       const effects = { ...(blur > 0 ? { blur } : {}), ...(opacity < 1 ? { opacity } : {}) }
       return [...paper, item(BACKGROUND_ID, op, effects), ...washes]
     }

@@ -6,7 +6,7 @@ import { contentOf, originalOf, spanShown, type Content } from '@/core/document/
 import { shownFinish, type ShownFinish } from '@/core/document/finish'
 import { inkOf } from '@/core/document/lettering'
 import { frameMatrix, frameOutline, pictureOf } from '@/core/document/read'
-import type { Frame, Project, Sheet } from '@/core/document/types'
+import { PICTURES, type Frame, type Project, type Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
 import { apply, compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { cornersOf, growRect, mapRect, rectHolds, rectSize, rectCentre, type Rect } from '@/core/geometry/rect'
@@ -15,22 +15,22 @@ import { edgesOnly, grownFlat } from '@/core/path/flat'
 import { polygonPath, type Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
 import { outlineOf } from '@/core/stencil/stencil'
-import type { Mount, Placed } from '@/core/placement/placed'
+import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { finishOps, type FinishOps } from '@/core/render/finishOps'
 import type { DrawItem, DrawOp, FillOp, PictureOp, Shape } from '@/core/render/ops'
 import { fillOp } from '@/core/render/style'
 
-/** A picture placed on a mount, painted in a shape; `toShape` takes the mount's points to the shape's. */
+/** A picture placed on a holder, painted in a shape; `toShape` takes the holder's points to the shape's. */
 export const pictureOp = (
   project: Project,
   placed: Placed,
-  mount: Mount,
+  holder: PictureHolder,
   shape: Shape,
   toShape?: { readonly matrix: Matrix; readonly isCovered: (picture: Matrix) => boolean },
 ): PictureOp => {
   const picture = pictureOf(project, placed.pictureId)
-  const seen = resolvePlacement(placed, mount)
+  const seen = resolvePlacement(placed, holder)
   const matrix = toShape ? compose(toShape.matrix, seen.matrix) : seen.matrix
   const gap = (placed.tileGap ?? 0) * Math.min(picture.pixels.w, picture.pixels.h)
   const adjustments = pixelPart(placed.adjustments ?? {})
@@ -100,20 +100,20 @@ const contentOps = (
   whole: Outline,
   shape: Shape,
 ): readonly DrawOp[] => {
-  const { placed, mount, at } = content
+  const { placed, holder, at } = content
   const toFrame = compose(invert(frameMatrix(frame)), boxMatrix(at.box, at.turn))
   const picture =
     at === frame
-      ? pictureOp(project, placed, mount, shape)
-      : pictureOp(project, placed, mount, shape, {
+      ? pictureOp(project, placed, holder, shape)
+      : pictureOp(project, placed, holder, shape, {
           matrix: toFrame,
-          isCovered: (matrix) => covers(matrix, mount.picture, whole),
+          isCovered: (matrix) => covers(matrix, holder.picture, whole),
         })
   const vignette = placed.adjustments?.vignette
   if (!vignette?.amount || vignette.of === 'picture') return [picture]
   // All windows of a span darken towards the corners of the whole.
   const unit = spanShown(sheet, frame)
-    ? compose(toFrame, scaling(mount.box.w / 2, mount.box.h / 2))
+    ? compose(toFrame, scaling(holder.box.w / 2, holder.box.h / 2))
     : halfSides(boundsOf(whole.path))
   return [picture, vignetteOp(vignette, shape, unit)]
 }
@@ -136,7 +136,7 @@ const fillOps = (
     case 'colour':
     case 'gradient':
       return { back: [], front: [fillOp(fill, shape, whole)] }
-    case 'taken':
+    case PICTURES:
     case 'span': {
       const content = contentOf(project, sheet, frame)
       if (!content) return { back: [], front: [] }

@@ -25,11 +25,11 @@ export const renderPlaceholder = (frame: Frame, words: Outline | null): DrawItem
   const tile = fillOp({ kind: 'colour', colour: TILE }, { outline, toSheet })
   const bounds = mapRect(toSheet, boundsOf(outline.path))
   if (!words?.path.length) return { id: frame.id, bounds, ops: [tile] }
-  const held = boundsOf(words.path)
-  const { w, h } = rectSize(held)
+  const extent = boundsOf(words.path)
+  const { w, h } = rectSize(extent)
   const room = { w: frame.box.w * WORDS_SHARE, h: Math.min(frame.box.h * WORDS_SHARE, WORDS_HIGHEST) }
   const scale = Math.min(room.w / Math.max(w, 1e-6), room.h / Math.max(h, 1e-6))
-  const middle = rectCentre(held)
+  const middle = rectCentre(extent)
   const place = compose(toSheet, compose(scaling(scale), translation(-middle.x, -middle.y)))
   return {
     id: frame.id,

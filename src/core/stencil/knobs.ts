@@ -67,8 +67,8 @@ export const knobsOf = (stencil: Stencil, size: Size): readonly StandingKnob[] =
 }
 
 /** A measure of the same kind as another, from a share of the short side. */
-const likeMeasure = (held: unknown, share: number, { w, h }: Size): Measure =>
-  typeof held === 'object' && held !== null && 'points' in held ? { points: share * Math.min(w, h) } : { share }
+const likeMeasure = (value: unknown, share: number, { w, h }: Size): Measure =>
+  typeof value === 'object' && value !== null && 'points' in value ? { points: share * Math.min(w, h) } : { share }
 
 /** The value of a param nearest to where its knob is carried: sampled over its range, then narrowed. */
 const nearestValue = (param: Param, off: (value: number) => number): number => {

@@ -7,12 +7,12 @@ import type { Mask } from '@/core/render/ops'
 import {
   deviceLength,
   fillOutline,
-  onSheetlet,
-  putSheetlet,
-  sheetlet,
+  onOffscreen,
+  putOffscreen,
+  offscreen,
   wholePixels,
   type Painting,
-  type Sheetlet,
+  type Offscreen,
 } from '@/painters/canvas/painting'
 import { paintPicture } from '@/painters/canvas/picture'
 import type { PaintPixels } from '@/painters/canvas/surface'
@@ -32,15 +32,15 @@ export const fadeInward = (pixels: PaintPixels, deviation: number): void => {
   })
 }
 
-/** The fading outline of a mask on a sheetlet of its own; null where nothing of it is seen. */
-const faded = (on: Sheetlet, mask: Mask, painting: Painting): Sheetlet | null => {
+/** The fading outline of a mask on a offscreen of its own; null where nothing of it is seen. */
+const faded = (on: Offscreen, mask: Mask, painting: Painting): Offscreen | null => {
   const deviation = deviceLength(mask.feather, painting.view) / FEATHER_DEVIATIONS
   // As far beyond the outline as the blur reaches, and beyond what is seen, so that the fade depends on neither end.
   const reach = 2 + blurReach(deviation)
   const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), reach)
   const region = wholePixels(outline, growRect(on.region, 2 * blurReach(deviation)))
   if (!region) return null
-  const stencil = sheetlet(region, painting)
+  const stencil = offscreen(region, painting)
   fillOutline(stencil.layer.context, mask.outline, compose(stencil.view, mask.toSheet), '#000')
   const pixels = stencil.layer.context.getImageData(0, 0, region.x1 - region.x0, region.y1 - region.y0)
   fadeInward(pixels, deviation)
@@ -48,19 +48,19 @@ const faded = (on: Sheetlet, mask: Mask, painting: Painting): Sheetlet | null =>
   return stencil
 }
 
-/** The sheetlet then keeps only what lies in the mask, or with 'destination-out' only what lies outside it. */
+/** The offscreen then keeps only what lies in the mask, or with 'destination-out' only what lies outside it. */
 export const applyMask = (
-  on: Sheetlet,
+  on: Offscreen,
   mask: Mask,
   painting: Painting,
   how: 'destination-in' | 'destination-out' = 'destination-in',
 ): void => {
   const { context } = on.layer
   context.globalCompositeOperation = how
-  if (mask.soft && painting.imageFor(mask.soft)) paintPicture(context, mask.soft, onSheetlet(on, painting))
+  if (mask.soft && painting.imageFor(mask.soft)) paintPicture(context, mask.soft, onOffscreen(on, painting))
   else if (mask.feather > 0) {
     const stencil = faded(on, mask, painting)
-    if (stencil) putSheetlet(context, stencil, on.region)
+    if (stencil) putOffscreen(context, stencil, on.region)
   } else fillOutline(context, mask.outline, compose(on.view, mask.toSheet), '#000')
   context.globalCompositeOperation = 'source-over'
 }

@@ -8,13 +8,13 @@ import { applyMask } from '@/painters/canvas/mask'
 import {
   deviceLength,
   fillOutline,
-  onSheetlet,
-  putSheetlet,
+  onOffscreen,
+  putOffscreen,
   setMatrix,
-  sheetlet,
+  offscreen,
   wholePixels,
   type Painting,
-  type Sheetlet,
+  type Offscreen,
 } from '@/painters/canvas/painting'
 import { paintPicture } from '@/painters/canvas/picture'
 import { paintRelief, paintShade } from '@/painters/canvas/shade'
@@ -39,12 +39,12 @@ const paintOp = (context: PaintContext, op: DrawOp, painting: Painting): void =>
   }
 }
 
-const paintOps = (on: Sheetlet, ops: readonly DrawOp[], painting: Painting): void => {
-  const there = onSheetlet(on, painting)
+const paintOps = (on: Offscreen, ops: readonly DrawOp[], painting: Painting): void => {
+  const there = onOffscreen(on, painting)
   for (const op of ops) paintOp(on.layer.context, op, there)
 }
 
-const applyBlur = ({ layer, region }: Sheetlet, deviation: number): void => {
+const applyBlur = ({ layer, region }: Offscreen, deviation: number): void => {
   const { w, h } = rectSize(region)
   const pixels = layer.context.getImageData(0, 0, w, h)
   blurColours(pixels.data, w, h, deviation)
@@ -55,16 +55,16 @@ const applyBlur = ({ layer, region }: Sheetlet, deviation: number): void => {
  * The layers beneath, less the mask, and the masked content added to them: at the edge what one gives up the other
  * takes, so that no backdrop shines through between the two.
  */
-const paintSides = (on: Sheetlet, item: DrawItem, painting: Painting): void => {
+const paintSides = (on: Offscreen, item: DrawItem, painting: Painting): void => {
   const { mask, under = [], over = [] } = item
   if (under.length > 0) {
     paintOps(on, under, painting)
     if (mask) applyMask(on, mask, painting, 'destination-out')
-    const content = sheetlet(on.region, painting)
+    const content = offscreen(on.region, painting)
     paintOps(content, item.ops, painting)
     if (mask) applyMask(content, mask, painting)
     on.layer.context.globalCompositeOperation = 'lighter'
-    putSheetlet(on.layer.context, content, on.region)
+    putOffscreen(on.layer.context, content, on.region)
     on.layer.context.globalCompositeOperation = 'source-over'
   } else {
     paintOps(on, item.ops, painting)
@@ -75,10 +75,10 @@ const paintSides = (on: Sheetlet, item: DrawItem, painting: Painting): void => {
 
 const compositeOf = (blend: DrawNode['blend']): string => blend ?? 'source-over'
 
-const putComposed = (context: PaintContext, on: Sheetlet, { opacity, blend }: DrawNode): void => {
+const putComposed = (context: PaintContext, on: Offscreen, { opacity, blend }: DrawNode): void => {
   context.globalAlpha = opacity ?? 1
   context.globalCompositeOperation = compositeOf(blend)
-  putSheetlet(context, on)
+  putOffscreen(context, on)
 }
 
 /** An item with a mask, a blur or an opacity of its own: on a layer first, then composed. */
@@ -89,7 +89,7 @@ const paintOnLayer = (context: PaintContext, item: DrawItem, painting: Painting)
   const seen = item.blur ? bounds : growRect(bounds, 2)
   const region = wholePixels(seen, growRect(painting.device, blurReach(deviation)))
   if (!region) return
-  const on = sheetlet(region, painting)
+  const on = offscreen(region, painting)
   paintSides(on, item, painting)
   if (item.blur) applyBlur(on, deviation)
   putComposed(context, on, item)
@@ -115,14 +115,14 @@ export const paintIsolated = (context: PaintContext, item: DrawItem, painting: P
 }
 
 /** A layer for a group's members; null where nothing of the group is seen. */
-export const openGroup = (group: DrawGroup, painting: Painting): Sheetlet | null => {
+export const openGroup = (group: DrawGroup, painting: Painting): Offscreen | null => {
   const region = wholePixels(growRect(mapRect(painting.view, group.bounds), 2), painting.device)
-  return region && sheetlet(region, painting)
+  return region && offscreen(region, painting)
 }
 
 /** Takes away what lies beneath the members but for a rim of a pixel, so that it shows through none of them. */
-const hollow = (on: Sheetlet, { silhouette }: DrawGroup, painting: Painting): void => {
-  const core = sheetlet(on.region, painting)
+const hollow = (on: Offscreen, { silhouette }: DrawGroup, painting: Painting): void => {
+  const core = offscreen(on.region, painting)
   const { context } = core.layer
   const matrix = compose(core.view, silhouette.toSheet)
   fillOutline(context, silhouette.outline, matrix, '#000')
@@ -134,32 +134,32 @@ const hollow = (on: Sheetlet, { silhouette }: DrawGroup, painting: Painting): vo
   tracePath(context, silhouette.outline.path)
   context.stroke()
   on.layer.context.globalCompositeOperation = 'destination-out'
-  putSheetlet(on.layer.context, core, on.region)
+  putOffscreen(on.layer.context, core, on.region)
   on.layer.context.globalCompositeOperation = 'source-over'
 }
 
 /** A group's members, painted on their layer, with what its finish lays beneath and over them. */
-export const finishGroup = (members: Sheetlet, group: DrawGroup, painting: Painting): Sheetlet => {
+export const finishGroup = (members: Offscreen, group: DrawGroup, painting: Painting): Offscreen => {
   const { under, inside, over, silhouette } = group
   if (!under.length && !inside.length && !over.length) return members
-  const on = sheetlet(members.region, painting)
+  const on = offscreen(members.region, painting)
   if (under.length > 0) {
     paintOps(on, under, painting)
     hollow(on, group, painting)
   }
-  putSheetlet(on.layer.context, members, on.region)
+  putOffscreen(on.layer.context, members, on.region)
   if (inside.length > 0) {
-    const within = sheetlet(on.region, painting)
+    const within = offscreen(on.region, painting)
     paintOps(within, inside, painting)
     applyMask(within, { ...silhouette, feather: 0 }, painting)
-    putSheetlet(on.layer.context, within, on.region)
+    putOffscreen(on.layer.context, within, on.region)
   }
   paintOps(on, over, painting)
   return on
 }
 
 /** Composes a finished group. */
-export const closeGroup = (context: PaintContext, members: Sheetlet, group: DrawGroup, painting: Painting): void => {
+export const closeGroup = (context: PaintContext, members: Offscreen, group: DrawGroup, painting: Painting): void => {
   const on = finishGroup(members, group, painting)
   context.save()
   putComposed(context, on, group)
@@ -171,6 +171,6 @@ export const paintNode = (context: PaintContext, node: DrawNode, painting: Paint
   if (!('children' in node)) return paintItem(context, node, painting)
   const members = openGroup(node, painting)
   if (!members) return
-  for (const child of node.children) paintNode(members.layer.context, child, onSheetlet(members, painting))
+  for (const child of node.children) paintNode(members.layer.context, child, onOffscreen(members, painting))
   closeGroup(context, members, node, painting)
 }

@@ -40,25 +40,25 @@ export const drawLayer = (context: PaintContext, layer: Layer, x: number, y: num
 export const deviceLength = (points: number, view: Matrix): number => points * largestStretch(view)
 
 /** A layer as large as a rectangle of device pixels, and the map onto it. */
-export interface Sheetlet {
+export interface Offscreen {
   readonly layer: Layer
   readonly region: Rect
   readonly view: Matrix
 }
 
-export const sheetlet = (region: Rect, { createLayer, view }: Pick<Painting, 'createLayer' | 'view'>): Sheetlet => ({
+export const offscreen = (region: Rect, { createLayer, view }: Pick<Painting, 'createLayer' | 'view'>): Offscreen => ({
   layer: createLayer(region.x1 - region.x0, region.y1 - region.y0),
   region,
   view: compose(translation(-region.x0, -region.y0), view),
 })
 
-/** The same painting, onto a sheetlet. */
-export const onSheetlet = ({ region, view }: Sheetlet, painting: Painting): Painting => ({
+/** The same painting, onto a offscreen. */
+export const onOffscreen = ({ region, view }: Offscreen, painting: Painting): Painting => ({
   ...painting,
   view,
   device: { x0: 0, y0: 0, x1: region.x1 - region.x0, y1: region.y1 - region.y0 },
 })
 
-/** Puts a sheetlet where it belongs, the target's own pixels beginning at `origin`. */
-export const putSheetlet = (context: PaintContext, { layer, region }: Sheetlet, origin: Rect | null = null): void =>
+/** Puts a offscreen where it belongs, the target's own pixels beginning at `origin`. */
+export const putOffscreen = (context: PaintContext, { layer, region }: Offscreen, origin: Rect | null = null): void =>
   drawLayer(context, layer, region.x0 - (origin?.x0 ?? 0), region.y0 - (origin?.y0 ?? 0))

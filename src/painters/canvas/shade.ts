@@ -9,21 +9,21 @@ import type { ReliefOp, ShadeOp } from '@/core/render/ops'
 import {
   deviceLength,
   fillOutline,
-  onSheetlet,
-  putSheetlet,
+  onOffscreen,
+  putOffscreen,
   setMatrix,
-  sheetlet,
+  offscreen,
   wholePixels,
   type Painting,
-  type Sheetlet,
+  type Offscreen,
 } from '@/painters/canvas/painting'
 import { paintPicture } from '@/painters/canvas/picture'
 import type { PaintContext } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
 
-/** The shape of an operation, grown, on a sheetlet in opaque black; inverted, all but it. */
+/** The shape of an operation, grown, on a offscreen in opaque black; inverted, all but it. */
 const paintShape = (
-  on: Sheetlet,
+  on: Offscreen,
   op: ShadeOp | ReliefOp,
   grow: number,
   inverted: boolean,
@@ -32,7 +32,7 @@ const paintShape = (
   const { context } = on.layer
   const matrix = compose(on.view, op.toSheet)
   const { w, h } = rectSize(on.region)
-  if (op.soft && painting.imageFor(op.soft)) paintPicture(context, op.soft, onSheetlet(on, painting))
+  if (op.soft && painting.imageFor(op.soft)) paintPicture(context, op.soft, onOffscreen(on, painting))
   else fillOutline(context, op.outline, matrix, '#000')
   if (grow !== 0) {
     setMatrix(context, matrix)
@@ -82,7 +82,7 @@ export const paintShade = (context: PaintContext, op: ShadeOp, painting: Paintin
   const thrown = growRect(moveRect(painting.device, { x: -shift.x, y: -shift.y }), reach)
   const region = op.isInverted ? wholePixels(thrown, thrown) : wholePixels(grown, thrown)
   if (!region) return
-  const on = sheetlet(region, painting)
+  const on = offscreen(region, painting)
   paintShape(on, op, op.isInverted ? -op.grow : op.grow, op.isInverted, painting)
   const { r, g, b } = toRgb(op.colour)
   const aside = asideOf(region, painting.device)
@@ -120,7 +120,7 @@ export const paintRelief = (context: PaintContext, op: ReliefOp, painting: Paint
   const region = wholePixels(growRect(outlineOnDevice(op, painting), edge), growRect(painting.device, edge))
   const target = region && intersectRects(region, painting.device)
   if (!region || !target) return
-  const on = sheetlet(region, painting)
+  const on = offscreen(region, painting)
   paintShape(on, op, 0, false, painting)
   const { w, h } = rectSize(region)
   const { context: own } = on.layer
@@ -141,6 +141,6 @@ export const paintRelief = (context: PaintContext, op: ReliefOp, painting: Paint
   }
   own.putImageData(pixels, 0, 0)
   context.globalAlpha = op.opacity
-  putSheetlet(context, on)
+  putOffscreen(context, on)
   context.globalAlpha = 1
 }

@@ -1,6 +1,6 @@
 import { compose } from '@/core/geometry/matrix'
 import type { FillOp, StrokeOp, Style } from '@/core/render/ops'
-import { drawLayer, fillOutline, onSheetlet, setMatrix, sheetlet, type Painting } from '@/painters/canvas/painting'
+import { drawLayer, fillOutline, onOffscreen, setMatrix, offscreen, type Painting } from '@/painters/canvas/painting'
 import type { PaintContext } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
 
@@ -54,8 +54,8 @@ export const paintStroke = (context: PaintContext, op: StrokeOp, painting: Paint
     return
   }
   if (!others.length && op.opacity >= 1) return strokeSound(context, op, first, painting)
-  const on = sheetlet(painting.device, painting)
-  const there = onSheetlet(on, painting)
+  const on = offscreen(painting.device, painting)
+  const there = onOffscreen(on, painting)
   op.widths.forEach((width, i) => {
     on.layer.context.globalCompositeOperation = i % 2 ? 'destination-out' : 'source-over'
     strokeSound(on.layer.context, op, width, there)

@@ -7,7 +7,7 @@ import { rectSize } from '@/core/geometry/rect'
 import { isGroup, itemsOf, type DrawItem, type DrawList, type DrawNode } from '@/core/render/ops'
 import { itemPictures, needOf } from '@/core/render/needs'
 import { closeGroup, openGroup, paintItem } from '@/painters/canvas/paint'
-import { onSheetlet, type Painting } from '@/painters/canvas/painting'
+import { onOffscreen, type Painting } from '@/painters/canvas/painting'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
 import type { PixelSource } from '@/server/export/pixels'
 import type { ExportFormat } from '@/contract/api'
@@ -69,7 +69,7 @@ export const paintList = async (
         const plain: Painting = { ...place, createLayer, imageFor: () => null }
         const members = openGroup(node, plain)
         if (!members) continue
-        await paintNodes(members.layer.context, node.children, onSheetlet(members, plain))
+        await paintNodes(members.layer.context, node.children, onOffscreen(members, plain))
         closeGroup(context, members, node, plain)
         continue
       }

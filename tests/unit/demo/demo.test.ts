@@ -6,7 +6,7 @@ import { panelsOf, renderSheet } from '@/core/render/drawList'
 import { itemsOf } from '@/core/render/ops'
 import { sheetOf } from '@/core/document/read'
 import { DEMO_PICTURES } from '@demo/paint/pictures'
-import { frameMount, shownPlaced } from '@/core/document/read'
+import { frameHolder, shownPlaced } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { placeOfSubject } from '@/core/placement/subject'
@@ -44,9 +44,9 @@ describe('the demo', () => {
       const placed = shownPlaced(frame)
       const subject = project.pictures[name]?.subject
       if (!placed || !subject) throw new TypeError('filled and marked')
-      const mount = frameMount(project, sheet, frame, name)
-      expect(resolvePlacement(placed, mount).isCovered).toBe(true)
-      return placeOfSubject(placed, mount, subject)
+      const holder = frameHolder(project, sheet, frame, name)
+      expect(resolvePlacement(placed, holder).isCovered).toBe(true)
+      return placeOfSubject(placed, holder, subject)
     })
     const spread = (values: readonly number[]): number => Math.max(...values) - Math.min(...values)
     expect(spread(places.map(({ height }) => height))).toBeLessThan(0.005)

@@ -125,9 +125,9 @@ const intoCell = (project: Project, sheetId: string, id: string, cell: Rect): Re
     return setBoxes.record(project, { sheetId, boxes: { [id]: boxOfRect(cell) }, upright: true })
   const from = hullOf(sheet, [id])
   if (!from) return unchanged(project)
-  const held = rectSize(itemRect(sheet, id))
+  const size = rectSize(itemRect(sheet, id))
   const room = rectSize(cell)
-  const scale = Math.min(room.w / held.w, room.h / held.h)
+  const scale = Math.min(room.w / size.w, room.h / size.h)
   const { x, y } = rectCentre(cell)
   const to = { cx: x, cy: y, w: from.box.w * scale, h: from.box.h * scale }
   return sizeItems.record(project, { sheetId, ids: [id], from, to })

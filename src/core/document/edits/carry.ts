@@ -1,16 +1,16 @@
 import type { Draft } from 'immer'
 import { normalTurn } from '@/core/geometry/angle'
 import { resolvePlacement } from '@/core/placement/resolve'
-import { wholePictureWindow } from '@/core/placement/window'
+import { wholePicturePose } from '@/core/placement/pose'
 import { shuffled } from '@/core/random'
 import { defineEdit, put } from '@/core/document/edit'
 import { dropIdleSpans } from '@/core/document/edits/fills'
 import { ownFill } from '@/core/document/edits/echoes'
 import { frameDraft } from '@/core/document/edits/frames'
 import { newFrame } from '@/core/document/create'
-import { frameMount, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameHolder, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesUnder } from '@/core/document/tree'
-import type { Fill, Frame, Project, Sheet } from '@/core/document/types'
+import { PICTURES, type Fill, type Frame, type Project, type Sheet } from '@/core/document/types'
 import type { Point } from '@/core/geometry/vector'
 
 /** What a frame shows, to be carried: of an echo its own copy, since the original may be the other frame. */
@@ -45,20 +45,20 @@ export const carryFill = defineEdit<{
 export const aloneFrame = (project: Project, sheetId: string, from: string, id: string, at: Point): Frame | null => {
   const sheet = sheetOf(project, sheetId)
   const source = frameOf(sheet, from)
-  const held: Frame = { ...source, fill: ownFill(project, sheet, source) }
-  const placed = shownPlaced(held)
+  const owner: Frame = { ...source, fill: ownFill(project, sheet, source) }
+  const placed = shownPlaced(owner)
   if (!placed) return null
-  const mount = frameMount(project, sheet, held, placed.pictureId)
-  const whole = wholePictureWindow(placed, mount, held)
+  const holder = frameHolder(project, sheet, owner, placed.pictureId)
+  const whole = wholePicturePose(placed, holder, owner)
   const picture = pictureOf(project, placed.pictureId)
   const frame = newFrame(id, { kind: 'rectangle' }, { ...whole.box, cx: at.x, cy: at.y }, picture.name)
   // A stretched picture keeps its proportions as they were seen.
-  const { aspect } = resolvePlacement(placed, mount)
+  const { aspect } = resolvePlacement(placed, holder)
   const alone = { ...placed, fit: 'cover' as const, zoom: 1, aspect, turn: 0, focus: { u: 0.5, v: 0.5 } }
   return {
     ...frame,
     turn: normalTurn(whole.turn),
-    fill: { kind: 'taken', shown: 'take-1', takes: [{ id: 'take-1', name: '', placed: alone }] },
+    fill: { kind: PICTURES, shown: 'take-1', takes: [{ id: 'take-1', name: '', placed: alone }] },
   }
 }
 
@@ -84,7 +84,7 @@ interface FramesAddress {
 }
 
 const filledUnder = (project: Project, { sheetId, ids }: FramesAddress): readonly Frame[] =>
-  framesUnder(sheetOf(project, sheetId), ids).filter((frame) => frame.takesPictures && frame.fill.kind === 'taken')
+  framesUnder(sheetOf(project, sheetId), ids).filter((frame) => frame.takesPictures && frame.fill.kind === PICTURES)
 
 /** Puts the pictures of frames among them in another order, chosen by a seed. */
 export const shufflePictures = defineEdit<FramesAddress & { readonly seed: number }>(

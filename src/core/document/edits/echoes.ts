@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import { refuse } from '@/core/failure'
-import { isWindowCovered, moveWindow } from '@/core/placement/window'
+import { isCoveredAt, moveFramePose } from '@/core/placement/pose'
 import { defineEdit, put } from '@/core/document/edit'
 import { contentOf, originalOf } from '@/core/document/content'
 import { placeAbove } from '@/core/document/lists'
@@ -8,7 +8,7 @@ import { dropIdleSpans } from '@/core/document/edits/fills'
 import { frameDraft } from '@/core/document/edits/frames'
 import { frameOutline, sheetOf } from '@/core/document/read'
 import { frameOf, framesUnder, topmostIds } from '@/core/document/tree'
-import type { Fill, Frame, Project, Sheet } from '@/core/document/types'
+import { PICTURES, type Fill, type Frame, type Project, type Sheet } from '@/core/document/types'
 import type { Point } from '@/core/geometry/vector'
 
 interface ItemsAddress {
@@ -34,20 +34,20 @@ const echoName = (name: string, sheet: Sheet): string => {
 export const echoFrames = defineEdit<
   ItemsAddress & { readonly newIds: Readonly<Record<string, string>>; readonly delta: Point }
 >((draft, { sheetId, ids, newIds, delta }, project) => {
-  const held = sheetOf(project, sheetId)
+  const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
   if (!sheet) return
   const made: string[] = []
-  for (const frame of framesUnder(held, ids)) {
+  for (const frame of framesUnder(sheetBefore, ids)) {
     const id = newIds[frame.id]
-    if (id === undefined || held.items[id]) continue
+    if (id === undefined || sheetBefore.items[id]) continue
     const box = { ...frame.box, cx: frame.box.cx + delta.x, cy: frame.box.cy + delta.y }
-    const fill: Fill = { kind: 'echo', frameId: originalOf(held, frame).id }
+    const fill: Fill = { kind: 'echo', frameId: originalOf(sheetBefore, frame).id }
     const echo: Frame = { ...frame, id, name: echoName(frame.name, sheet), box, fill }
     Object.assign(sheet.items, { [id]: echo })
     made.push(id)
   }
-  placeAbove(sheet, made, topmostIds(held, ids).at(-1))
+  placeAbove(sheet, made, topmostIds(sheetBefore, ids).at(-1))
 })
 
 /** Lets a frame show what another one shows. Refuses a circle. */
@@ -68,19 +68,21 @@ export const ownFill = (project: Project, sheet: Sheet, frame: Frame): Fill => {
   if (original.fill.kind !== 'span') return original.fill.kind === 'echo' ? { kind: 'none' } : original.fill
   const content = contentOf(project, sheet, frame)
   if (!content) return { kind: 'none' }
-  const { placed, mount } = moveWindow(content.placed, content.mount, content.at, frame, frameOutline(frame))
-  const keepCovered = placed.keepCovered && isWindowCovered(placed, mount)
+  const { placed, holder } = moveFramePose(content.placed, content.holder, content.at, frame, frameOutline(frame))
+  const keepCovered = placed.keepCovered && isCoveredAt(placed, holder)
   const own = { ...placed, keepCovered }
-  return { kind: 'taken', shown: 'take-1', takes: [{ id: 'take-1', name: '', placed: own }] }
+  return { kind: PICTURES, shown: 'take-1', takes: [{ id: 'take-1', name: '', placed: own }] }
 }
 
 /** Echoes and windows of spans get a picture of their own that looks the same; other frames stay as they are. */
 export const makeIndependent = defineEdit<ItemsAddress>((draft, { sheetId, ids }, project) => {
   const sheet = sheetOf(project, sheetId)
-  for (const held of framesUnder(sheet, ids)) {
+  for (const frameBefore of framesUnder(sheet, ids)) {
     const frame =
-      held.fill.kind === 'echo' || held.fill.kind === 'span' ? frameDraft(draft, project, sheetId, held.id) : undefined
-    if (frame) put(frame, 'fill', ownFill(project, sheet, held) as Draft<Fill>) // a frozen value is stored as it is
+      frameBefore.fill.kind === 'echo' || frameBefore.fill.kind === 'span'
+        ? frameDraft(draft, project, sheetId, frameBefore.id)
+        : undefined
+    if (frame) put(frame, 'fill', ownFill(project, sheet, frameBefore) as Draft<Fill>) // a frozen value is stored as it is
   }
   dropIdleSpans(draft, sheetId)
 })

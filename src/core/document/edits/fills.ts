@@ -3,15 +3,23 @@ import { assertNever } from '@/core/failure'
 import type { Colour } from '@/core/colour/colour'
 import { coverPlaced, type Placed } from '@/core/placement/placed'
 import { clampSide } from '@/core/geometry/box'
-import { isWindowCovered, moveWindow, wholePictureWindow, type Window } from '@/core/placement/window'
+import { isCoveredAt, moveFramePose, wholePicturePose, type FramePose } from '@/core/placement/pose'
 import { replacePlaced, setFit } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
 import { frameDraft } from '@/core/document/edits/frames'
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
 import { originalOf, placedIn, spanHull, spanShown, storeOf } from '@/core/document/content'
-import { frameMount, frameOutline, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameHolder, frameOutline, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesUnder } from '@/core/document/tree'
-import type { Background, Fill, Frame, Project, Sheet, Span } from '@/core/document/types'
+import {
+  PICTURES,
+  type Background,
+  type Fill,
+  type Frame,
+  type Project,
+  type Sheet,
+  type Span,
+} from '@/core/document/types'
 
 interface FrameAddress {
   readonly sheetId: string
@@ -22,12 +30,12 @@ const FIRST_TAKE = 'take-1'
 
 /** A fresh covering placement of a picture in a frame, its subject in view where one is marked. */
 export const freshPlaced = (project: Project, sheet: Sheet, frame: Frame, pictureId: string): Placed => {
-  const mount = frameMount(project, sheet, frame, pictureId)
-  return setFit(coverPlaced(pictureId), mount, 'cover', pictureOf(project, pictureId).subject)
+  const holder = frameHolder(project, sheet, frame, pictureId)
+  return setFit(coverPlaced(pictureId), holder, 'cover', pictureOf(project, pictureId).subject)
 }
 
 const taken = (placed: Placed): Fill => ({
-  kind: 'taken',
+  kind: PICTURES,
   takes: [{ id: FIRST_TAKE, name: '', placed }],
   shown: FIRST_TAKE,
 })
@@ -36,9 +44,9 @@ const taken = (placed: Placed): Fill => ({
  * Stores a placement for what shows in a frame or on the background: for a window of a span in the span, for an echo in
  * its original.
  */
-export const storePlaced = (draft: Draft<Project>, held: Sheet, frameId: string, placed: Placed): void => {
-  const sheet = draft.sheets[held.id]
-  const store = storeOf(held, frameId)
+export const storePlaced = (draft: Draft<Project>, sheetBefore: Sheet, frameId: string, placed: Placed): void => {
+  const sheet = draft.sheets[sheetBefore.id]
+  const store = storeOf(sheetBefore, frameId)
   const copy = placed as Draft<Placed> // a frozen value is stored as it is
   if (!sheet) return
   switch (store.kind) {
@@ -75,10 +83,10 @@ export const dropIdleSpans = (draft: Draft<Project>, sheetId: string): void => {
 /** Lets the whole of a span show another picture afresh. */
 const refreshSpan = (draft: Draft<Project>, project: Project, sheet: Sheet, span: Span, pictureId: string): void => {
   const picture = pictureOf(project, pictureId)
-  const mount = { outline: spanHull(span), box: span.box, picture: picture.pixels, ppi: sheet.ppi }
-  const placed = setFit(coverPlaced(pictureId), mount, 'cover', picture.subject)
-  const held = draft.sheets[sheet.id]?.spans[span.id]
-  if (held) put(held, 'source', { kind: 'placed', placed } as Draft<Span['source']>) // a frozen value is stored as it is
+  const holder = { outline: spanHull(span), box: span.box, picture: picture.pixels, ppi: sheet.ppi }
+  const placed = setFit(coverPlaced(pictureId), holder, 'cover', picture.subject)
+  const spanDraft = draft.sheets[sheet.id]?.spans[span.id]
+  if (spanDraft) put(spanDraft, 'source', { kind: 'placed', placed } as Draft<Span['source']>) // a frozen value is stored as it is
 }
 
 /** Puts a picture into a frame so that it covers, undistorted; what was there goes. */
@@ -87,16 +95,16 @@ export const placePicture = defineEdit<FrameAddress & { readonly pictureId: stri
     const sheet = sheetOf(project, sheetId)
     pictureOf(project, pictureId)
     if (frameId === BACKGROUND_ID) {
-      const held = draft.sheets[sheetId]
+      const sheetDraft = draft.sheets[sheetId]
       const fresh = { ...pictureBackground(sheet.background, pictureId), placed: coverPlaced(pictureId) }
-      if (held) put(held, 'background', fresh as Draft<Background>) // a frozen value is stored as it is
+      if (sheetDraft) put(sheetDraft, 'background', fresh as Draft<Background>) // a frozen value is stored as it is
       return
     }
-    const held = originalOf(sheet, frameOf(sheet, frameId))
-    const span = spanShown(sheet, held)
+    const frameBefore = originalOf(sheet, frameOf(sheet, frameId))
+    const span = spanShown(sheet, frameBefore)
     if (span?.source.kind === 'placed') return refreshSpan(draft, project, sheet, span, pictureId)
-    const frame = frameDraft(draft, project, sheetId, held.id)
-    const placed = freshPlaced(project, sheet, held, pictureId)
+    const frame = frameDraft(draft, project, sheetId, frameBefore.id)
+    const placed = freshPlaced(project, sheet, frameBefore, pictureId)
     if (frame) put(frame, 'fill', taken(placed) as Draft<Fill>) // a frozen value is stored as it is
     dropIdleSpans(draft, sheetId)
   },
@@ -115,7 +123,7 @@ export const replacePicture = defineEdit<FrameAddress & { readonly pictureId: st
 /** Stores a placement for the take that shows. */
 export const putPlaced = (frame: Draft<Frame>, placed: Placed): void => {
   const { fill } = frame
-  if (fill.kind !== 'taken') return
+  if (fill.kind !== PICTURES) return
   const take = fill.takes.find((t) => t.id === fill.shown)
   if (take) put(take, 'placed', { ...placed, focus: { ...placed.focus } })
 }
@@ -182,34 +190,34 @@ export const setFrameEdge = defineEdit<
 })
 
 /** The frame after its window was changed over a picture that stays put on the sheet. */
-const windowed = (
+const posed = (
   project: Project,
   sheetId: string,
   frame: Frame,
-  to: Window,
+  to: FramePose,
 ): { readonly placed: Placed; readonly covered: boolean } | null => {
   const placed = shownPlaced(frame)
   if (!placed) return null
   const sheet = sheetOf(project, sheetId)
-  const mount = frameMount(project, sheet, frame, placed.pictureId)
-  const moved = moveWindow(placed, mount, frame, to, frameOutline(frame, to.box))
-  return { placed: moved.placed, covered: isWindowCovered(moved.placed, moved.mount) }
+  const holder = frameHolder(project, sheet, frame, placed.pictureId)
+  const moved = moveFramePose(placed, holder, frame, to, frameOutline(frame, to.box))
+  return { placed: moved.placed, covered: isCoveredAt(moved.placed, moved.holder) }
 }
 
 /** Would the outline, so changed, stay over its picture? True for a frame without a picture. */
-export const windowIsCovered = (project: Project, sheetId: string, frameId: string, to: Window): boolean =>
-  windowed(project, sheetId, frameOf(sheetOf(project, sheetId), frameId), to)?.covered ?? true
+export const isCoveredThere = (project: Project, sheetId: string, frameId: string, to: FramePose): boolean =>
+  posed(project, sheetId, frameOf(sheetOf(project, sheetId), frameId), to)?.covered ?? true
 
 /**
  * The outline way: box and turn change, the picture stays where it is on the sheet. Where keep-covered
  * is on and the new outline reaches beyond the picture, keep-covered is switched off only if `allowGaps`;
  * otherwise nothing changes.
  */
-export const setWindow = defineEdit<FrameAddress & Window & { readonly allowGaps?: boolean }>(
+export const setFramePose = defineEdit<FrameAddress & FramePose & { readonly allowGaps?: boolean }>(
   (draft, { sheetId, frameId, box, turn, allowGaps }, project) => {
-    const held = frameOf(sheetOf(project, sheetId), frameId)
+    const frameBefore = frameOf(sheetOf(project, sheetId), frameId)
     const frame = frameDraft(draft, project, sheetId, frameId)
-    const change = windowed(project, sheetId, held, { box, turn })
+    const change = posed(project, sheetId, frameBefore, { box, turn })
     if (!frame) return
     if (change?.placed.keepCovered && !change.covered && !allowGaps) return
     put(frame, 'box', { ...box })
@@ -221,13 +229,13 @@ export const setWindow = defineEdit<FrameAddress & Window & { readonly allowGaps
 /** Opens a frame to its whole picture, which does not move on the sheet. */
 export const openToWhole = defineEdit<FrameAddress>((draft, { sheetId, frameId }, project) => {
   const sheet = sheetOf(project, sheetId)
-  const held = frameOf(sheet, frameId)
-  const placed = shownPlaced(held)
+  const frameBefore = frameOf(sheet, frameId)
+  const placed = shownPlaced(frameBefore)
   const frame = frameDraft(draft, project, sheetId, frameId)
   if (!placed || !frame) return
-  const to = wholePictureWindow(placed, frameMount(project, sheet, held, placed.pictureId), held)
+  const to = wholePicturePose(placed, frameHolder(project, sheet, frameBefore, placed.pictureId), frameBefore)
   const box = { ...to.box, w: clampSide(to.box.w), h: clampSide(to.box.h) }
-  const change = windowed(project, sheetId, held, { box, turn: to.turn })
+  const change = posed(project, sheetId, frameBefore, { box, turn: to.turn })
   put(frame, 'box', box)
   put(frame, 'turn', to.turn)
   if (change) putPlaced(frame, { ...change.placed, turn: 0, focus: { u: 0.5, v: 0.5 } })

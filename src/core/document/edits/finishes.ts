@@ -21,7 +21,7 @@ export const eachItem = (
   draft: Draft<Project>,
   project: Project,
   { sheetId, ids }: ItemsAddress,
-  change: (item: Draft<Item>, held: Item, around: Around) => void,
+  change: (item: Draft<Item>, itemBefore: Item, around: Around) => void,
 ): void => {
   const sheet = sheetOf(project, sheetId)
   for (const id of ids) {
@@ -51,7 +51,7 @@ export const putLayer = defineEdit<ItemsAddress & { readonly layer: FinishLayer 
   eachItem(draft, project, at, (item, { finish = {} }) => {
     const own = finish.layers ?? []
     const layers = own.some(({ id }) => id === layer.id)
-      ? own.map((held) => (held.id === layer.id ? layer : held))
+      ? own.map((one) => (one.id === layer.id ? layer : one))
       : [...own, layer]
     putFinish(item, { ...finish, layers, without: (finish.without ?? []).filter((id) => id !== layer.id) })
   }),
@@ -60,9 +60,9 @@ export const putLayer = defineEdit<ItemsAddress & { readonly layer: FinishLayer 
 /** Takes a layer off items. One of a named finish is left out there; other users keep it. */
 export const removeLayer = defineEdit<ItemsAddress & { readonly layerId: string }>(
   (draft, { layerId, ...at }, project) =>
-    eachItem(draft, project, at, (item, held) => {
-      const { finish = {} } = held
-      const isShared = namedOf(project, held)?.layers.some(({ id }) => id === layerId) ?? false
+    eachItem(draft, project, at, (item, itemBefore) => {
+      const { finish = {} } = itemBefore
+      const isShared = namedOf(project, itemBefore)?.layers.some(({ id }) => id === layerId) ?? false
       const without = finish.without ?? []
       putFinish(item, {
         ...finish,
@@ -83,9 +83,9 @@ const moved = <T extends { readonly id: string }>(list: readonly T[], id: string
 /** Moves a layer of an item's own, or of a named finish, one place up or down among the layers it stands with. */
 export const moveLayer = defineEdit<ItemsAddress & { readonly layerId: string; readonly by: 1 | -1 }>(
   (draft, { layerId, by, ...at }, project) =>
-    eachItem(draft, project, at, (item, held) => {
-      const { finish = {} } = held
-      const named = namedOf(project, held)
+    eachItem(draft, project, at, (item, itemBefore) => {
+      const { finish = {} } = itemBefore
+      const named = namedOf(project, itemBefore)
       // The order within a named finish is the finish's own.
       if (named?.layers.some(({ id }) => id === layerId)) {
         const shared = draft.finishes[named.id]
@@ -99,8 +99,8 @@ export const moveLayer = defineEdit<ItemsAddress & { readonly layerId: string; r
 /** Sets opacity and blend of items; null takes them back to those of the named finish, or to plain. */
 export const setMixing = defineEdit<ItemsAddress & { readonly opacity?: number | null; readonly blend?: Blend | null }>(
   (draft, { opacity, blend, ...at }, project) =>
-    eachItem(draft, project, at, (item, held) => {
-      const named = namedOf(project, held)
+    eachItem(draft, project, at, (item, itemBefore) => {
+      const named = namedOf(project, itemBefore)
       if (opacity !== undefined) {
         if (opacity === null || opacity === (named?.opacity ?? 1)) delete item.opacity
         else put(item, 'opacity', opacity)
@@ -112,9 +112,9 @@ export const setMixing = defineEdit<ItemsAddress & { readonly opacity?: number |
     }),
 )
 
-export const putCorners = (item: Draft<Item>, held: Item, corners: Corner | undefined, around: Around): void => {
-  if (!corners || held.kind !== 'frame' || item.kind !== 'frame' || !isStraight(held.stencil)) return
-  putStencil(item, cornered(held.stencil, [corners]), around)
+export const putCorners = (item: Draft<Item>, itemBefore: Item, corners: Corner | undefined, around: Around): void => {
+  if (!corners || itemBefore.kind !== 'frame' || item.kind !== 'frame' || !isStraight(itemBefore.stencil)) return
+  putStencil(item, cornered(itemBefore.stencil, [corners]), around)
 }
 
 /** A finish as it is copied from an item: layers of its own, and what goes with them. */
@@ -143,13 +143,13 @@ export const copyFinish = (project: Project, item: Item): FinishCopy => ({
 export const pasteFinish = defineEdit<ItemsAddress & { readonly copy: FinishCopy }>(
   (draft, { copy, ...at }, project) => {
     const isKnown = copy.finishId !== undefined && project.finishes[copy.finishId] !== undefined
-    eachItem(draft, project, at, (item, held, around) => {
+    eachItem(draft, project, at, (item, itemBefore, around) => {
       putFinish(item, isKnown && copy.finishId !== undefined ? { finishId: copy.finishId } : { layers: copy.layers })
       if (copy.opacity === undefined) delete item.opacity
       else put(item, 'opacity', copy.opacity)
       if (copy.blend === undefined) delete item.blend
       else put(item, 'blend', copy.blend)
-      putCorners(item, held, copy.corners?.[0], around)
+      putCorners(item, itemBefore, copy.corners?.[0], around)
     })
   },
 )

@@ -17,31 +17,31 @@ export const groupItems = defineEdit<{
   readonly groupId: string
   readonly name: string
 }>((draft, { sheetId, ids, groupId, name }, project) => {
-  const held = sheetOf(project, sheetId)
+  const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
-  const members = topmostIds(held, ids)
+  const members = topmostIds(sheetBefore, ids)
   const top = members.at(-1)
-  if (!sheet || top === undefined || held.items[groupId]) return
-  if (deepest(held, members) + 1 >= RANGE.groupDepth)
-    refuse('groups', `nested at most ${RANGE.groupDepth} deep`, deepest(held, members) + 1)
+  if (!sheet || top === undefined || sheetBefore.items[groupId]) return
+  if (deepest(sheetBefore, members) + 1 >= RANGE.groupDepth)
+    refuse('groups', `nested at most ${RANGE.groupDepth} deep`, deepest(sheetBefore, members) + 1)
   const group: Draft<Group> = { kind: 'group', id: groupId, name, order: [...members], turn: 0 }
-  const parentId = parentOf(held, top)
+  const parentId = parentOf(sheetBefore, top)
   const list = parentId === null ? sheet.order : (sheet.items[parentId] as Draft<Group>).order // a parent is a group
   list.splice(list.indexOf(top) + 1, 0, groupId)
-  for (const id of members) takeFromList(sheet, held, id)
+  for (const id of members) takeFromList(sheet, sheetBefore, id)
   sheet.items[groupId] = group
 })
 
 /** Dissolves groups: their members take their place, in order. A hidden or locked group leaves that to its members. */
 export const ungroupItems = defineEdit<{ readonly sheetId: string; readonly ids: readonly string[] }>(
   (draft, { sheetId, ids }, project) => {
-    const held = sheetOf(project, sheetId)
+    const sheetBefore = sheetOf(project, sheetId)
     const sheet = draft.sheets[sheetId]
     if (!sheet) return
-    for (const id of topmostIds(held, ids)) {
-      if (held.items[id]?.kind !== 'group' || isLocked(held, id)) continue
-      const { order, hidden } = groupOf(held, id)
-      const parentId = parentOf(held, id)
+    for (const id of topmostIds(sheetBefore, ids)) {
+      if (sheetBefore.items[id]?.kind !== 'group' || isLocked(sheetBefore, id)) continue
+      const { order, hidden } = groupOf(sheetBefore, id)
+      const parentId = parentOf(sheetBefore, id)
       const list = parentId === null ? sheet.order : (sheet.items[parentId] as Draft<Group>).order // a parent is a group
       list.splice(list.indexOf(id), 1, ...order)
       delete sheet.items[id]
@@ -60,15 +60,15 @@ export const reorderItems = defineEdit<{
   readonly parentId: string | null
   readonly below: string | null
 }>((draft, { sheetId, ids, parentId, below }, project) => {
-  const held = sheetOf(project, sheetId)
+  const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
-  const moved = topmostIds(held, ids)
+  const moved = topmostIds(sheetBefore, ids)
   if (!sheet || !moved.length) return
-  const inside = idsUnder(held, moved)
+  const inside = idsUnder(sheetBefore, moved)
   if (parentId !== null && inside.has(parentId)) refuse('the place', 'outside the group that is moved', parentId)
-  if (parentId !== null && depthOf(held, parentId) + 2 >= RANGE.groupDepth)
-    refuse('groups', `nested at most ${RANGE.groupDepth} deep`, depthOf(held, parentId) + 2)
-  const before = listOf(held, parentId)
+  if (parentId !== null && depthOf(sheetBefore, parentId) + 2 >= RANGE.groupDepth)
+    refuse('groups', `nested at most ${RANGE.groupDepth} deep`, depthOf(sheetBefore, parentId) + 2)
+  const before = listOf(sheetBefore, parentId)
   const staying = before.filter((id) => !moved.includes(id))
   // Just above what is below and stays.
   const foot =
@@ -77,7 +77,7 @@ export const reorderItems = defineEdit<{
   const at = footId === null ? 0 : staying.indexOf(footId) + 1
   const next = [...staying.slice(0, at), ...moved, ...staying.slice(at)]
   if (next.length === before.length && next.every((id, i) => id === before[i])) return
-  for (const id of moved) if (parentOf(held, id) !== parentId) takeFromList(sheet, held, id)
+  for (const id of moved) if (parentOf(sheetBefore, id) !== parentId) takeFromList(sheet, sheetBefore, id)
   // A group that lost its last member went with it.
   const left = next.filter((id) => sheet.items[id])
   if (parentId === null) sheet.order = left
@@ -110,12 +110,12 @@ export const restackItems = defineEdit<{
   readonly ids: readonly string[]
   readonly move: StackMove
 }>((draft, { sheetId, ids, move }, project) => {
-  const held = sheetOf(project, sheetId)
+  const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
-  const chosen = new Set(topmostIds(held, ids))
+  const chosen = new Set(topmostIds(sheetBefore, ids))
   if (!sheet) return
-  for (const parentId of new Set([...chosen].map((id) => parentOf(held, id)))) {
-    const list = listOf(held, parentId)
+  for (const parentId of new Set([...chosen].map((id) => parentOf(sheetBefore, id)))) {
+    const list = listOf(sheetBefore, parentId)
     const next = shifted(list, chosen, move)
     if (next.every((id, i) => id === list[i])) continue
     if (parentId === null) sheet.order = [...next]

@@ -11,7 +11,7 @@ import { followFlip, followMove, followSize } from '@/core/document/edits/letter
 import { keepAside, loseLetter } from '@/core/document/edits/lettering/lose'
 import { originalOf } from '@/core/document/content'
 import { itemsRect, type Hull } from '@/core/document/extent'
-import { frameMount, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameHolder, sheetOf, shownPlaced } from '@/core/document/read'
 import { framesOf, framesUnder, idsUnder, isLocked, itemOf, parentOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 
@@ -29,7 +29,7 @@ const eachFrame = (
   draft: Draft<Project>,
   project: Project,
   { sheetId, ids }: ItemsAddress,
-  change: (frame: Draft<Frame>, held: Frame, sheet: Sheet) => void,
+  change: (frame: Draft<Frame>, frameBefore: Frame, sheet: Sheet) => void,
 ): void => {
   const sheet = sheetOf(project, sheetId)
   for (const held of freeFrames(sheet, ids)) {
@@ -114,14 +114,14 @@ export const flipItems = defineEdit<ItemsAddress & { readonly axis: 'x' | 'y' }>
   const sheet = sheetOf(project, at.sheetId)
   const middle = rectCentre(itemsRect(sheet, at.ids))
   const mirrored = (turn: number): number => (axis === 'x' ? -turn : 180 - turn)
-  eachFrame(draft, project, at, (frame, held) => {
-    const { box, turn } = held
+  eachFrame(draft, project, at, (frame, frameBefore) => {
+    const { box, turn } = frameBefore
     const [cx, cy] = axis === 'x' ? [2 * middle.x - box.cx, box.cy] : [box.cx, 2 * middle.y - box.cy]
     put(frame, 'box', { ...box, cx, cy })
     put(frame, 'turn', normalTurn(mirrored(turn)))
-    putFlag(frame, 'flip', !held.flip)
-    const placed = shownPlaced(held)
-    if (placed) putPlaced(frame, flipPicture(placed, frameMount(project, sheet, held, placed.pictureId), 'x'))
+    putFlag(frame, 'flip', !frameBefore.flip)
+    const placed = shownPlaced(frameBefore)
+    if (placed) putPlaced(frame, flipPicture(placed, frameHolder(project, sheet, frameBefore, placed.pictureId), 'x'))
   })
   turnGroups(draft, project, at, mirrored)
   const mirror = axis === 'x' ? scaling(-1, 1) : scaling(1, -1)
@@ -169,29 +169,29 @@ const listDraft = (sheet: Draft<Sheet>, parentId: string | null): string[] | nul
 }
 
 /** Takes an id out of the list it stands in; a group left without members goes with it. */
-export const takeFromList = (sheet: Draft<Sheet>, held: Sheet, id: string): void => {
-  const parentId = parentOf(held, id)
+export const takeFromList = (sheet: Draft<Sheet>, sheetBefore: Sheet, id: string): void => {
+  const parentId = parentOf(sheetBefore, id)
   const list = listDraft(sheet, parentId)
   if (!list) return
   const at = list.indexOf(id)
   if (at >= 0) list.splice(at, 1)
   loseLetter(sheet, parentId, id)
   if (parentId === null || list.length) return
-  takeFromList(sheet, held, parentId)
+  takeFromList(sheet, sheetBefore, parentId)
   delete sheet.items[parentId]
 }
 
 /** Takes items off a sheet with all they hold; ids it does not have are passed over, and so are locked ones. */
 export const removeItems = defineEdit<ItemsAddress>((draft, { sheetId, ids }, project) => {
-  const held = sheetOf(project, sheetId)
+  const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
   if (!sheet) return
-  for (const id of topmostIds(held, ids).filter((one) => !isLocked(held, one))) {
-    keepAside(sheet, parentOf(held, id), id)
-    takeFromList(sheet, held, id)
-    for (const gone of idsUnder(held, [id])) delete sheet.items[gone]
+  for (const id of topmostIds(sheetBefore, ids).filter((one) => !isLocked(sheetBefore, one))) {
+    keepAside(sheet, parentOf(sheetBefore, id), id)
+    takeFromList(sheet, sheetBefore, id)
+    for (const gone of idsUnder(sheetBefore, [id])) delete sheet.items[gone]
   }
-  handOver(sheet, held)
+  handOver(sheet, sheetBefore)
   dropIdleSpans(draft, sheetId)
 })
 
@@ -199,12 +199,12 @@ export const removeItems = defineEdit<ItemsAddress>((draft, { sheetId, ids }, pr
  * Echoes whose original went: the lowest of them takes its fill over, the others show that one. Echoes of an echo that
  * went show the original.
  */
-export const handOver = (sheet: Draft<Sheet>, held: Sheet): void => {
+export const handOver = (sheet: Draft<Sheet>, sheetBefore: Sheet): void => {
   const heirs = new Map<string, string>()
-  for (const echo of framesOf(held)) {
+  for (const echo of framesOf(sheetBefore)) {
     const frame = sheet.items[echo.id]
     if (frame?.kind !== 'frame' || frame.fill.kind !== 'echo') continue
-    const original = originalOf(held, echo)
+    const original = originalOf(sheetBefore, echo)
     const heir = heirs.get(original.id)
     if (sheet.items[original.id]) put(frame.fill, 'frameId', original.id)
     else if (heir !== undefined) put(frame, 'fill', { kind: 'echo', frameId: heir })
@@ -221,8 +221,8 @@ export const setBoxes = defineEdit<{
   readonly boxes: Readonly<Record<string, Box>>
   readonly upright?: boolean
 }>((draft, { sheetId, boxes, upright }, project) =>
-  eachFrame(draft, project, { sheetId, ids: Object.keys(boxes) }, (frame, held) => {
-    const to = boxes[held.id] ?? held.box
+  eachFrame(draft, project, { sheetId, ids: Object.keys(boxes) }, (frame, frameBefore) => {
+    const to = boxes[frameBefore.id] ?? frameBefore.box
     put(frame, 'box', { ...to, w: clampSide(to.w), h: clampSide(to.h) })
     if (upright) put(frame, 'turn', 0)
   }),

@@ -15,11 +15,11 @@ import type { Item, NamedFinish, Project } from '@/core/document/types'
 export const applyFinish = defineEdit<ItemsAddress & { readonly finishId: string }>(
   (draft, { finishId, ...at }, project) => {
     const named = project.finishes[finishId] ?? refuse('a finish', 'one of the project', finishId)
-    eachItem(draft, project, at, (item, held, around) => {
+    eachItem(draft, project, at, (item, itemBefore, around) => {
       putFinish(item, { finishId })
       delete item.opacity
       delete item.blend
-      putCorners(item, held, named.corners, around)
+      putCorners(item, itemBefore, named.corners, around)
     })
   },
 )
@@ -43,9 +43,9 @@ export const nameFinish = defineEdit<
     readonly withCorners: boolean
   }
 >((draft, { finishId, sheetId, id, name, category, withCorners }, project) => {
-  const held = itemOf(sheetOf(project, sheetId), id)
+  const itemBefore = itemOf(sheetOf(project, sheetId), id)
   if (project.finishes[finishId]) return
-  const { layers, opacity, blend, corners } = copyFinish(project, held)
+  const { layers, opacity, blend, corners } = copyFinish(project, itemBefore)
   const [corner] = corners ?? []
   const named: NamedFinish = {
     id: finishId,
@@ -64,10 +64,10 @@ export const nameFinish = defineEdit<
   delete item.blend
 })
 
-const sameCorner = (held: Item, corner: Corner | undefined): boolean =>
-  held.kind === 'frame' &&
-  isStraight(held.stencil) &&
-  JSON.stringify(held.stencil.corners ?? null) === JSON.stringify(corner ? [corner] : null)
+const sameCorner = (item: Item, corner: Corner | undefined): boolean =>
+  item.kind === 'frame' &&
+  isStraight(item.stencil) &&
+  JSON.stringify(item.stencil.corners ?? null) === JSON.stringify(corner ? [corner] : null)
 
 /**
  * Changes a named finish; all that use it follow. Frames whose corners were those of the finish take its new ones,
@@ -76,10 +76,10 @@ const sameCorner = (held: Item, corner: Corner | undefined): boolean =>
 export const changeFinish = defineEdit<
   FinishAddress & { readonly change: Partial<Omit<NamedFinish, 'id'>> & { readonly corners?: Corner | undefined } }
 >((draft, { finishId, change }, project) => {
-  const held = project.finishes[finishId] ?? refuse('a finish', 'one of the project', finishId)
-  const next: NamedFinish = { ...held, ...change }
+  const finish = project.finishes[finishId] ?? refuse('a finish', 'one of the project', finishId)
+  const next: NamedFinish = { ...finish, ...change }
   put(draft.finishes, finishId, withoutGaps(next) as Draft<NamedFinish>) // a frozen value is stored as it is
-  if ('corners' in change) followCorners(draft, project, held, change.corners)
+  if ('corners' in change) followCorners(draft, project, finish, change.corners)
 })
 
 /** Users of a finish whose corners are those of it take new ones. */
@@ -102,51 +102,51 @@ const withoutGaps = (finish: NamedFinish): NamedFinish =>
 
 /** Takes a named finish away; all that used it keep how they look, as their own. */
 export const removeFinish = defineEdit<FinishAddress>((draft, { finishId }, project) => {
-  const held = project.finishes[finishId]
-  if (!held) return
+  const finish = project.finishes[finishId]
+  if (!finish) return
   for (const { sheetId, item } of finishUses(project, finishId)) {
     const user = draft.sheets[sheetId]?.items[item.id]
     if (!user) continue
     putFinish(user, { layers: layersOf(project, item) })
-    if (user.opacity === undefined && held.opacity !== undefined) put(user, 'opacity', held.opacity)
-    if (user.blend === undefined && held.blend !== undefined) put(user, 'blend', held.blend)
+    if (user.opacity === undefined && finish.opacity !== undefined) put(user, 'opacity', finish.opacity)
+    if (user.blend === undefined && finish.blend !== undefined) put(user, 'blend', finish.blend)
   }
   delete draft.finishes[finishId]
 })
 
 /** Sets items back to their named finish, in all or in one layer. */
 export const setBack = defineEdit<ItemsAddress & { readonly layerId?: string }>((draft, { layerId, ...at }, project) =>
-  eachItem(draft, project, at, (item, held, around) => {
-    const named = namedOf(project, held)
-    if (!named || !held.finish) return
+  eachItem(draft, project, at, (item, itemBefore, around) => {
+    const named = namedOf(project, itemBefore)
+    if (!named || !itemBefore.finish) return
     if (layerId !== undefined) {
       putFinish(item, {
-        ...held.finish,
-        layers: (held.finish.layers ?? []).filter(({ id }) => id !== layerId),
-        without: (held.finish.without ?? []).filter((id) => id !== layerId),
+        ...itemBefore.finish,
+        layers: (itemBefore.finish.layers ?? []).filter(({ id }) => id !== layerId),
+        without: (itemBefore.finish.without ?? []).filter((id) => id !== layerId),
       })
       return
     }
     putFinish(item, { finishId: named.id })
     delete item.opacity
     delete item.blend
-    putCorners(item, held, named.corners, around)
+    putCorners(item, itemBefore, named.corners, around)
   }),
 )
 
 /** Makes an item's differences part of its named finish, for all that use it. */
 export const shareDifferences = defineEdit<{ readonly sheetId: string; readonly id: string }>(
   (draft, { sheetId, id }, project) => {
-    const held = itemOf(sheetOf(project, sheetId), id)
-    const named = namedOf(project, held)
+    const itemBefore = itemOf(sheetOf(project, sheetId), id)
+    const named = namedOf(project, itemBefore)
     const item = draft.sheets[sheetId]?.items[id]
     const shared = named && draft.finishes[named.id]
     if (!named || !shared || !item) return
-    put(shared, 'layers', layersOf(project, held) as Draft<FinishLayer>[]) // a frozen value is stored as it is
-    if (held.opacity !== undefined) put(shared, 'opacity', held.opacity)
-    if (held.blend !== undefined) put(shared, 'blend', held.blend)
-    if (named.corners && held.kind === 'frame' && isStraight(held.stencil)) {
-      const corners = held.stencil.corners?.[0]
+    put(shared, 'layers', layersOf(project, itemBefore) as Draft<FinishLayer>[]) // a frozen value is stored as it is
+    if (itemBefore.opacity !== undefined) put(shared, 'opacity', itemBefore.opacity)
+    if (itemBefore.blend !== undefined) put(shared, 'blend', itemBefore.blend)
+    if (named.corners && itemBefore.kind === 'frame' && isStraight(itemBefore.stencil)) {
+      const corners = itemBefore.stencil.corners?.[0]
       if (corners) put(shared, 'corners', corners as Draft<Corner>)
       else delete shared.corners
       followCorners(draft, project, named, corners)

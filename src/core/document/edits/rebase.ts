@@ -3,14 +3,14 @@ import { boxMatrix, type Box } from '@/core/geometry/box'
 import { compose, scaling, type Matrix } from '@/core/geometry/matrix'
 import type { Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
-import type { Mount, Placed } from '@/core/placement/placed'
+import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
-import { moveWindow, type Window } from '@/core/placement/window'
+import { moveFramePose, type FramePose } from '@/core/placement/pose'
 import { holderOf } from '@/core/document/background'
 import { contentOf } from '@/core/document/content'
-import { frameMount, frameOutline } from '@/core/document/read'
+import { frameHolder, frameOutline } from '@/core/document/read'
 import { framesUnder } from '@/core/document/tree'
-import type { Fill, Frame, Project, Sheet } from '@/core/document/types'
+import { PICTURES, type Fill, type Frame, type Project, type Sheet } from '@/core/document/types'
 
 /** Two matrices are the same if they differ by less than this share of their larger entries. */
 const SAME = 1e-9
@@ -34,9 +34,9 @@ const isStorable = ({ zoom, aspect, focus }: Placed): boolean =>
   within(focus.v, RANGE.focus)
 
 interface Rebasing {
-  readonly from: Window
-  readonly to: Window
-  readonly mount: Mount
+  readonly from: FramePose
+  readonly to: FramePose
+  readonly holder: PictureHolder
   readonly outline: Outline
 }
 
@@ -44,12 +44,12 @@ interface Rebasing {
  * A placement under another outline, its picture where it was set: what keep-covered corrects is left for when it is drawn.
  * One that cannot be stored so stays as it is stored.
  */
-const rebased = (placed: Placed, { from, to, mount, outline }: Rebasing): Placed => {
-  const after: Mount = { ...mount, outline, box: { w: to.box.w, h: to.box.h } }
-  const was = compose(boxMatrix(from.box, from.turn), resolvePlacement(asSet(placed), mount).matrix)
+const rebased = (placed: Placed, { from, to, holder, outline }: Rebasing): Placed => {
+  const after: PictureHolder = { ...holder, outline, box: { w: to.box.w, h: to.box.h } }
+  const was = compose(boxMatrix(from.box, from.turn), resolvePlacement(asSet(placed), holder).matrix)
   const would = compose(boxMatrix(to.box, to.turn), resolvePlacement(asSet(placed), after).matrix)
   if (isSameMatrix(was, would)) return placed
-  const moved = moveWindow(asSet(placed), mount, from, to, outline).placed
+  const moved = moveFramePose(asSet(placed), holder, from, to, outline).placed
   return isStorable(moved) ? { ...moved, keepCovered: placed.keepCovered } : placed
 }
 
@@ -58,24 +58,24 @@ const rebased = (placed: Placed, { from, to, mount, outline }: Rebasing): Placed
  * it was set. `scale` enlarges what the picture was seen in first, where the whole grew with it; 1 without it.
  * Windows and echoes are placed elsewhere: they are given back as they are.
  */
-export const rebasedFill = (project: Project, sheet: Sheet, held: Frame, after: Frame, scale = 1): Fill => {
-  const { fill } = held
-  if (fill.kind !== 'taken') return fill
+export const rebasedFill = (project: Project, sheet: Sheet, frame: Frame, after: Frame, scale = 1): Fill => {
+  const { fill } = frame
+  if (fill.kind !== PICTURES) return fill
   const outline = frameOutline(after)
   const takes = fill.takes.map((take) => {
-    const mount = frameMount(project, sheet, held, take.placed.pictureId)
-    const grown = scale === 1 ? mount : scaledMount(mount, scale)
-    const box: Box = { ...held.box, w: grown.box.w, h: grown.box.h }
-    const placed = rebased(take.placed, { from: { box, turn: held.turn }, to: after, mount: grown, outline })
+    const holder = frameHolder(project, sheet, frame, take.placed.pictureId)
+    const grown = scale === 1 ? holder : scaledHolder(holder, scale)
+    const box: Box = { ...frame.box, w: grown.box.w, h: grown.box.h }
+    const placed = rebased(take.placed, { from: { box, turn: frame.turn }, to: after, holder: grown, outline })
     return placed === take.placed ? take : { ...take, placed }
   })
   return takes.every((take, i) => take === fill.takes[i]) ? fill : { ...fill, takes }
 }
 
-const scaledMount = (mount: Mount, scale: number): Mount => ({
-  ...mount,
-  outline: { ...mount.outline, path: transformPath(scaling(scale), mount.outline.path) },
-  box: { w: mount.box.w * scale, h: mount.box.h * scale },
+const scaledHolder = (holder: PictureHolder, scale: number): PictureHolder => ({
+  ...holder,
+  outline: { ...holder.outline, path: transformPath(scaling(scale), holder.outline.path) },
+  box: { w: holder.box.w * scale, h: holder.box.h * scale },
 })
 
 /** Frames, those within groups too, whose picture shows larger or moved so that it covers: what was set would not. */
@@ -83,6 +83,6 @@ export const correctedFrames = (project: Project, sheet: Sheet, ids: readonly st
   framesUnder(sheet, ids)
     .filter((frame) => {
       const content = contentOf(project, sheet, holderOf(sheet, frame.id))
-      return content?.placed.keepCovered && !resolvePlacement(asSet(content.placed), content.mount).isCovered
+      return content?.placed.keepCovered && !resolvePlacement(asSet(content.placed), content.holder).isCovered
     })
     .map(({ id }) => id)

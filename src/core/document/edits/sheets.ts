@@ -193,21 +193,23 @@ export const copiedSheet = (sheet: Sheet, id: string, name: string, size: Size =
  */
 export const changeResolution = defineEdit<{ readonly sheetId: string; readonly ppi: number }>(
   (draft, { sheetId, ppi }, project) => {
-    const held = sheetOf(project, sheetId)
-    if (held.ppi === ppi) return
-    if (held.unit !== 'px') {
+    const sheetBefore = sheetOf(project, sheetId)
+    if (sheetBefore.ppi === ppi) return
+    if (sheetBefore.unit !== 'px') {
       const sheet = draft.sheets[sheetId]
       if (sheet) sheet.ppi = ppi
       return
     }
-    const k = held.ppi / ppi
-    const size = { w: held.size.w * k, h: held.size.h * k }
+    const k = sheetBefore.ppi / ppi
+    const size = { w: sheetBefore.size.w * k, h: sheetBefore.size.h * k }
     const scaled: Sheet = {
-      ...copiedSheet(held, sheetId, held.name, size),
+      ...copiedSheet(sheetBefore, sheetId, sheetBefore.name, size),
       ppi,
-      bleed: Math.min(RANGE.bleed.max, held.bleed * k),
-      safe: Math.min(RANGE.bleed.max, held.safe * k),
-      ...(held.grid === undefined ? {} : { grid: Math.min(RANGE.grid.max, Math.max(RANGE.grid.min, held.grid * k)) }),
+      bleed: Math.min(RANGE.bleed.max, sheetBefore.bleed * k),
+      safe: Math.min(RANGE.bleed.max, sheetBefore.safe * k),
+      ...(sheetBefore.grid === undefined
+        ? {}
+        : { grid: Math.min(RANGE.grid.max, Math.max(RANGE.grid.min, sheetBefore.grid * k)) }),
     }
     draft.sheets[sheetId] = scaled as Draft<Sheet> // a frozen value is stored as it is
   },

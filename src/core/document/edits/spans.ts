@@ -36,8 +36,8 @@ export const windowable = (sheet: Sheet, ids: readonly string[]): readonly Frame
 export const coveringPlaced = (project: Project, sheet: Sheet, extent: SpanExtent, like: Placed): Placed => {
   const picture = pictureOf(project, like.pictureId)
   const span: Span = { id: '', gaps: 'hide', source: { kind: 'placed', placed: like }, ...extent }
-  const mount = spanContent(project, sheet, span)?.mount
-  return mount ? setFit(like, mount, 'cover', picture.subject) : like
+  const holder = spanContent(project, sheet, span)?.holder
+  return holder ? setFit(like, holder, 'cover', picture.subject) : like
 }
 
 /** Places of frames before gaps were skipped, by the frames' ids. */
@@ -95,12 +95,12 @@ export const bindToBackground = defineEdit<FramesAddress & { readonly spanId: st
     const sheet = sheetOf(project, sheetId)
     if (sheet.background.kind !== 'picture') refuse('the background', 'a picture', sheet.background.kind)
     const frames = windowable(sheet, ids)
-    const held = Object.values(sheet.spans).find(({ source }) => source.kind === 'background')
+    const span = Object.values(sheet.spans).find(({ source }) => source.kind === 'background')
     const box = backgroundBox(sheet)
     const hull = svgTextOf(polygonPath(cornersOf(centredRect(box))), 6)
-    if (!held && !sheet.spans[spanId] && frames.length)
+    if (!span && !sheet.spans[spanId] && frames.length)
       storeSpan(draft, sheetId, { id: spanId, source: { kind: 'background' }, box, turn: 0, hull, gaps: 'hide' })
-    for (const { id } of frames) putFill(draft, project, sheetId, id, windowFill(held?.id ?? spanId))
+    for (const { id } of frames) putFill(draft, project, sheetId, id, windowFill(span?.id ?? spanId))
     dropIdleSpans(draft, sheetId)
   },
 )
@@ -140,9 +140,9 @@ export const coverSpan = defineEdit<{
 }>((draft, { sheetId, spanId, gaps }, project) => {
   const sheet = sheetOf(project, sheetId)
   const span = spanOf(sheet, spanId)
-  const held = draft.sheets[sheetId]?.spans[spanId]
+  const spanDraft = draft.sheets[sheetId]?.spans[spanId]
   const members = spanMembers(sheet, spanId)
-  if (!held || !members.length || span.source.kind !== 'placed') return
+  if (!spanDraft || !members.length || span.source.kind !== 'placed') return
   const wanted = gaps ?? span.gaps
   const loose = members.filter(({ fill }) => fill.kind === 'span' && !fill.pinned)
   const shifts = shiftsFor(loose, span.turn, wanted)
@@ -152,23 +152,23 @@ export const coverSpan = defineEdit<{
     return place < 0 ? lookingFrom(frame) : { ...frame, fill: windowFill(spanId, shifts[place]) }
   })
   const extent = extentOf(seen.map(lookingFrom), span.turn)
-  put(held, 'box', extent.box)
-  put(held, 'hull', extent.hull)
-  put(held, 'gaps', wanted)
+  put(spanDraft, 'box', extent.box)
+  put(spanDraft, 'hull', extent.hull)
+  put(spanDraft, 'gaps', wanted)
   const placed = coveringPlaced(project, sheet, extent, span.source.placed)
-  put(held, 'source', { kind: 'placed', placed } as Draft<Span['source']>) // a frozen value is stored as it is
+  put(spanDraft, 'source', { kind: 'placed', placed } as Draft<Span['source']>) // a frozen value is stored as it is
 })
 
 /** Pins windows to the part that they show, so that they take it along; or frees them to show what lies beneath. */
 export const pinWindows = defineEdit<FramesAddress & { readonly pinned: boolean }>(
   (draft, { sheetId, ids, pinned }, project) => {
     const sheet = sheetOf(project, sheetId)
-    for (const held of framesUnder(sheet, ids)) {
-      if (held.fill.kind !== 'span' || (held.fill.pinned !== undefined) === pinned) continue
-      const { cx, cy } = held.box
-      const { spanId, shift } = held.fill
-      const fill: Fill = pinned ? { ...held.fill, pinned: { cx, cy, turn: held.turn } } : windowFill(spanId, shift)
-      putFill(draft, project, sheetId, held.id, fill)
+    for (const frame of framesUnder(sheet, ids)) {
+      if (frame.fill.kind !== 'span' || (frame.fill.pinned !== undefined) === pinned) continue
+      const { cx, cy } = frame.box
+      const { spanId, shift } = frame.fill
+      const fill: Fill = pinned ? { ...frame.fill, pinned: { cx, cy, turn: frame.turn } } : windowFill(spanId, shift)
+      putFill(draft, project, sheetId, frame.id, fill)
     }
   },
 )

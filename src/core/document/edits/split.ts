@@ -103,21 +103,26 @@ const partFill = (frame: Frame, spanId: string, shift: Point | undefined): Fill 
   return { kind: 'span', spanId, ...(moves ? { shift } : {}) }
 }
 
-const partFrame = (held: Frame, standing: Standing, id: string, i: number, bleed: number): Frame => {
-  const plain: { -readonly [K in keyof Frame]: Frame[K] } = { ...held, ...standing, id, name: `${held.name} ${i + 1}` }
+const partFrame = (frame: Frame, standing: Standing, id: string, i: number, bleed: number): Frame => {
+  const plain: { -readonly [K in keyof Frame]: Frame[K] } = {
+    ...frame,
+    ...standing,
+    id,
+    name: `${frame.name} ${i + 1}`,
+  }
   // A part of a mirrored outline is mirrored already.
   delete plain.flip
   return bleed > 0 ? { ...plain, bleed } : plain
 }
 
-const storeParts = (sheet: Draft<Sheet>, held: Sheet, frame: Frame, made: readonly Frame[]): void => {
+const storeParts = (sheet: Draft<Sheet>, sheetBefore: Sheet, frame: Frame, made: readonly Frame[]): void => {
   for (const part of made) Object.assign(sheet.items, { [part.id]: part })
   placeAbove(
     sheet,
     made.map(({ id }) => id),
     frame.id,
   )
-  takeFromList(sheet, held, frame.id)
+  takeFromList(sheet, sheetBefore, frame.id)
   delete sheet.items[frame.id]
   // Echoes of the frame show its first part from now on.
   for (const item of Object.values(sheet.items))
@@ -137,10 +142,10 @@ export const splitFrame = defineEdit<{
   readonly newIds: readonly string[]
   readonly parting: Parting
 }>((draft, { sheetId, frameId, spanId, newIds, parting }, project) => {
-  const held = sheetOf(project, sheetId)
-  const found = frameOf(held, frameId)
+  const sheetBefore = sheetOf(project, sheetId)
+  const found = frameOf(sheetBefore, frameId)
   // An echo is parted as what it shows.
-  const frame = found.fill.kind === 'echo' ? { ...found, fill: ownFill(project, held, found) } : found
+  const frame = found.fill.kind === 'echo' ? { ...found, fill: ownFill(project, sheetBefore, found) } : found
   const sheet = draft.sheets[sheetId]
   const standing = partsOf(frame, parting)
   if (!sheet || standing.length < 2) return
@@ -158,5 +163,5 @@ export const splitFrame = defineEdit<{
     }
     Object.assign(sheet.spans, { [spanId]: span })
   }
-  storeParts(sheet, held, frame, made)
+  storeParts(sheet, sheetBefore, frame, made)
 })

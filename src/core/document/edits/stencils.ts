@@ -4,7 +4,7 @@ import { normalTurn } from '@/core/geometry/angle'
 import { piecesOf } from '@/core/path/contours'
 import type { Box } from '@/core/geometry/box'
 import type { Outline } from '@/core/path/path'
-import { isWindowCovered, moveWindow } from '@/core/placement/window'
+import { isCoveredAt, moveFramePose } from '@/core/placement/pose'
 import type { Corner } from '@/core/stencil/corners'
 import { isStraight, reshapedRect, type Stencil } from '@/core/stencil/stencil'
 import { defineEdit, joinRecorded, put, type Recorded, unchanged } from '@/core/document/edit'
@@ -21,9 +21,9 @@ import {
   standingOutline,
   type StandingOutline,
 } from '@/core/document/outline'
-import { frameMount, frameOutline, sheetOf, shownTake } from '@/core/document/read'
+import { frameHolder, frameOutline, sheetOf, shownTake } from '@/core/document/read'
 import { frameOf, framesUnder, isLocked } from '@/core/document/tree'
-import type { Fill, Frame, Project, Sheet } from '@/core/document/types'
+import { PICTURES, type Fill, type Frame, type Project, type Sheet } from '@/core/document/types'
 
 interface FrameAddress {
   readonly sheetId: string
@@ -43,12 +43,12 @@ export interface Around {
 
 /** Stores an outline, and with it what fills the frame: its pictures stay where they are on the sheet. */
 export const putStencil = (frame: Draft<Frame>, stencil: Stencil, { project, sheet }: Around, box?: Box): void => {
-  const held = frameOf(sheet, frame.id)
-  const fill = rebasedFill(project, sheet, held, { ...held, stencil, ...(box ? { box } : {}) })
+  const frameBefore = frameOf(sheet, frame.id)
+  const fill = rebasedFill(project, sheet, frameBefore, { ...frameBefore, stencil, ...(box ? { box } : {}) })
   // Frozen values are stored as they are.
   put(frame, 'stencil', stencil as Draft<Stencil>)
   if (box) put(frame, 'box', box)
-  if (fill !== held.fill) put(frame, 'fill', fill as Draft<Fill>)
+  if (fill !== frameBefore.fill) put(frame, 'fill', fill as Draft<Fill>)
 }
 
 /** Gives frames, those within groups too, another outline; the pictures in them stay where they are on the sheet. */
@@ -75,9 +75,9 @@ export const cornered = (stencil: Stencil, corners: readonly Corner[] | null): S
 export const setCorners = defineEdit<FramesAddress & { readonly corners: readonly Corner[] | null }>(
   (draft, { sheetId, ids, corners }, project) => {
     const sheet = sheetOf(project, sheetId)
-    for (const held of framesUnder(sheet, ids)) {
-      const frame = isLocked(sheet, held.id) ? undefined : frameDraft(draft, project, sheetId, held.id)
-      if (frame) putStencil(frame, cornered(held.stencil, corners), { project, sheet })
+    for (const frameBefore of framesUnder(sheet, ids)) {
+      const frame = isLocked(sheet, frameBefore.id) ? undefined : frameDraft(draft, project, sheetId, frameBefore.id)
+      if (frame) putStencil(frame, cornered(frameBefore.stencil, corners), { project, sheet })
     }
   },
 )
@@ -86,13 +86,13 @@ export const setCorners = defineEdit<FramesAddress & { readonly corners: readonl
 export const reshapeFrame = defineEdit<FrameAddress & { readonly stencil: Stencil }>(
   (draft, { sheetId, frameId, stencil }, project) => {
     const sheet = sheetOf(project, sheetId)
-    const held = frameOf(sheet, frameId)
+    const frameBefore = frameOf(sheet, frameId)
     const frame = frameDraft(draft, project, sheetId, frameId)
     if (!frame) return
-    const r = reshapedRect(held.stencil, stencil, held.box)
+    const r = reshapedRect(frameBefore.stencil, stencil, frameBefore.box)
     // A mirrored frame grows to the other side.
-    const seen = held.flip ? { ...r, x0: -r.x1, x1: -r.x0 } : r
-    putStencil(frame, stencil, { project, sheet }, boxInFrame(held, seen))
+    const seen = frameBefore.flip ? { ...r, x0: -r.x1, x1: -r.x0 } : r
+    putStencil(frame, stencil, { project, sheet }, boxInFrame(frameBefore, seen))
   },
 )
 
@@ -100,18 +100,18 @@ export const reshapeFrame = defineEdit<FrameAddress & { readonly stencil: Stenci
 type Standing = Omit<StandingOutline, 'stencil'> & { readonly stencil: Stencil }
 
 /** Stores an outline that stands on the sheet in a frame; its picture stays where it is on the sheet. */
-const storeOutline = (frame: Draft<Frame>, held: Frame, to: Standing, project: Project, sheet: Sheet): void => {
-  const after: Frame = { ...held, ...to, flip: false }
-  if (held.fill.kind === 'taken') {
+const storeOutline = (frame: Draft<Frame>, frameBefore: Frame, to: Standing, project: Project, sheet: Sheet): void => {
+  const after: Frame = { ...frameBefore, ...to, flip: false }
+  if (frameBefore.fill.kind === PICTURES) {
     const outline = frameOutline(after)
-    const takes = held.fill.takes.map((take) => {
-      const mount = frameMount(project, sheet, held, take.placed.pictureId)
-      const moved = moveWindow(take.placed, mount, held, to, outline)
+    const takes = frameBefore.fill.takes.map((take) => {
+      const holder = frameHolder(project, sheet, frameBefore, take.placed.pictureId)
+      const moved = moveFramePose(take.placed, holder, frameBefore, to, outline)
       // An outline that reaches beyond the picture shows the gap: it was drawn so.
-      const isKept = moved.placed.keepCovered && isWindowCovered(moved.placed, moved.mount)
+      const isKept = moved.placed.keepCovered && isCoveredAt(moved.placed, moved.holder)
       return { ...take, placed: { ...moved.placed, keepCovered: isKept } }
     })
-    put(frame, 'fill', { ...held.fill, takes } as Draft<Fill>) // a frozen value is stored as it is
+    put(frame, 'fill', { ...frameBefore.fill, takes } as Draft<Fill>) // a frozen value is stored as it is
   }
   put(frame, 'stencil', to.stencil as Draft<Stencil>)
   put(frame, 'box', to.box)
@@ -124,11 +124,17 @@ export const setOutlineOnSheet = defineEdit<
   FrameAddress & { readonly outline: Outline; readonly turn?: number; readonly kinds?: string }
 >((draft, { sheetId, frameId, outline, turn = 0, kinds }, project) => {
   const sheet = sheetOf(project, sheetId)
-  const held = frameOf(sheet, frameId)
+  const frameBefore = frameOf(sheet, frameId)
   const frame = frameDraft(draft, project, sheetId, frameId)
   if (!frame || !isOutlineSound(outline)) return
   const to = standingOutline(outline, turn)
-  storeOutline(frame, held, kinds === undefined ? to : { ...to, stencil: { ...to.stencil, kinds } }, project, sheet)
+  storeOutline(
+    frame,
+    frameBefore,
+    kinds === undefined ? to : { ...to, stencil: { ...to.stencil, kinds } },
+    project,
+    sheet,
+  )
 })
 
 /** Clips a frame's picture with a stencil that stands upright on the sheet; the picture stays put. */
@@ -173,10 +179,10 @@ export const clipOnSheet = (
   const source = holderOf(sheet, from)
   const take = shownTake(source.fill)
   if (!take) return refuse('what is clipped', 'a picture on the sheet', source.name)
-  const mount = frameMount(project, sheet, source, take.placed.pictureId)
-  const { placed, mount: seen } = moveWindow(take.placed, mount, source, frame, frameOutline(frame))
-  const kept = placed.keepCovered && isWindowCovered(placed, seen)
-  const fill: Fill = { kind: 'taken', shown: take.id, takes: [{ ...take, placed: { ...placed, keepCovered: kept } }] }
+  const holder = frameHolder(project, sheet, source, take.placed.pictureId)
+  const { placed, holder: seen } = moveFramePose(take.placed, holder, source, frame, frameOutline(frame))
+  const kept = placed.keepCovered && isCoveredAt(placed, seen)
+  const fill: Fill = { kind: PICTURES, shown: take.id, takes: [{ ...take, placed: { ...placed, keepCovered: kept } }] }
   return addFrame.record(project, { sheetId, frame: { ...frame, fill } })
 }
 
@@ -213,21 +219,27 @@ export const breakApart = (
   { sheetId, frameId, newIds }: FrameAddress & { readonly newIds: readonly string[] },
 ): Recorded => {
   const sheet = sheetOf(project, sheetId)
-  const held = frameOf(sheet, frameId)
-  const pieces = framePieces(held)
+  const frameBefore = frameOf(sheet, frameId)
+  const pieces = framePieces(frameBefore)
   const [first, ...others] = pieces
   if (!first || !others.length) return unchanged(project)
-  const start = setOutlineOnSheet.record(project, { sheetId, frameId, outline: first, turn: held.turn })
+  const start = setOutlineOnSheet.record(project, { sheetId, frameId, outline: first, turn: frameBefore.turn })
   return others.reduce(
     (sofar, outline, i) =>
       joinRecorded(sofar, (at) => {
-        const to = standingOutline(outline, held.turn)
+        const to = standingOutline(outline, frameBefore.turn)
         const above = newIds[i - 1] ?? frameId
         const id = newIds[i] ?? refuse('ids for the pieces', `${others.length} of them`, newIds.length)
-        const frame: Frame = { ...unflipped(held), ...to, id, name: `${held.name} ${i + 2}`, fill: { kind: 'none' } }
-        const take = shownTake(held.fill)
-        if (take) return clipLike(at, sheet, held, frame, above)
-        return addFrame.record(at, { sheetId, frame: { ...frame, fill: held.fill }, above })
+        const frame: Frame = {
+          ...unflipped(frameBefore),
+          ...to,
+          id,
+          name: `${frameBefore.name} ${i + 2}`,
+          fill: { kind: 'none' },
+        }
+        const take = shownTake(frameBefore.fill)
+        if (take) return clipLike(at, sheet, frameBefore, frame, above)
+        return addFrame.record(at, { sheetId, frame: { ...frame, fill: frameBefore.fill }, above })
       }),
     start,
   )
@@ -236,11 +248,11 @@ export const breakApart = (
 /** The frame with the whole fill of another, its picture where that one shows it. */
 const clipLike = (project: Project, sheet: Sheet, source: Frame, frame: Frame, above: string): Recorded => {
   const { fill } = source
-  if (fill.kind !== 'taken') return addFrame.record(project, { sheetId: sheet.id, frame })
+  if (fill.kind !== PICTURES) return addFrame.record(project, { sheetId: sheet.id, frame })
   const takes = fill.takes.map((take) => {
-    const mount = frameMount(project, sheet, source, take.placed.pictureId)
-    const moved = moveWindow(take.placed, mount, source, frame, frameOutline(frame))
-    const keepCovered = moved.placed.keepCovered && isWindowCovered(moved.placed, moved.mount)
+    const holder = frameHolder(project, sheet, source, take.placed.pictureId)
+    const moved = moveFramePose(take.placed, holder, source, frame, frameOutline(frame))
+    const keepCovered = moved.placed.keepCovered && isCoveredAt(moved.placed, moved.holder)
     return { ...take, placed: { ...moved.placed, keepCovered } }
   })
   return addFrame.record(project, { sheetId: sheet.id, frame: { ...frame, fill: { ...fill, takes } }, above })

@@ -1,7 +1,7 @@
 import { matchSubjects, type SubjectMark, type SubjectPlace } from '@/core/placement/subject'
 import { defineEdit, put, type Recorded } from '@/core/document/edit'
 import { storePlaced } from '@/core/document/edits/fills'
-import { frameMount, pictureOf, readingRows, sheetOf, shownPlaced } from '@/core/document/read'
+import { frameHolder, pictureOf, readingRows, sheetOf, shownPlaced } from '@/core/document/read'
 import { framesUnder } from '@/core/document/tree'
 import type { Frame, Project } from '@/core/document/types'
 import type { Placed } from '@/core/placement/placed'
@@ -61,7 +61,7 @@ export const matchFrames = (
       const placed = shownPlaced(frame)
       const subject = subjectOf(frame)
       return placed && subject
-        ? [{ frame, placed, subject, mount: frameMount(project, sheet, frame, placed.pictureId) }]
+        ? [{ frame, placed, subject, holder: frameHolder(project, sheet, frame, placed.pictureId) }]
         : []
     })
     const result = matchSubjects(each)

@@ -6,14 +6,20 @@ import { frameDraft } from '@/core/document/edits/frames'
 import { originalOf } from '@/core/document/content'
 import { pictureOf, sheetOf } from '@/core/document/read'
 import { frameOf, framesOf } from '@/core/document/tree'
-import type { Fill, Frame, Project, Sheet, Take } from '@/core/document/types'
+import {
+  PICTURES,
+  type PictureFill,
+  type Fill,
+  type Frame,
+  type Project,
+  type Sheet,
+  type Take,
+} from '@/core/document/types'
 
 interface FrameAddress {
   readonly sheetId: string
   readonly frameId: string
 }
-
-type Taken = Extract<Fill, { kind: 'taken' }>
 
 /** Takes of one frame. */
 export const MOST_TAKES = 50
@@ -35,43 +41,43 @@ const named = (takes: readonly Take[]): readonly Take[] =>
   )
 
 /** The takes of what a frame shows, an echo's being those of its original; null where it holds no picture of its own. */
-export const takesOf = (sheet: Sheet, frame: Frame): Taken | null => {
+export const takesOf = (sheet: Sheet, frame: Frame): PictureFill | null => {
   const { fill } = originalOf(sheet, frame)
-  return fill.kind === 'taken' ? fill : null
+  return fill.kind === PICTURES ? fill : null
 }
 
-const takenDraft = (draft: Draft<Project>, project: Project, { sheetId, frameId }: FrameAddress) => {
+const picturesDraft = (draft: Draft<Project>, project: Project, { sheetId, frameId }: FrameAddress) => {
   const sheet = sheetOf(project, sheetId)
-  const held = originalOf(sheet, frameOf(sheet, frameId))
-  const frame = frameDraft(draft, project, sheetId, held.id)
-  return frame && held.fill.kind === 'taken' ? { frame, held, fill: held.fill, sheet } : null
+  const frameBefore = originalOf(sheet, frameOf(sheet, frameId))
+  const frame = frameDraft(draft, project, sheetId, frameBefore.id)
+  return frame && frameBefore.fill.kind === PICTURES ? { frame, frameBefore, fill: frameBefore.fill, sheet } : null
 }
 
-const putTakes = (frame: Draft<Frame>, fill: Taken): void => put(frame, 'fill', fill as Draft<Fill>) // a frozen value is stored as it is
+const putTakes = (frame: Draft<Frame>, fill: PictureFill): void => put(frame, 'fill', fill as Draft<Fill>) // a frozen value is stored as it is
 
 /** Adds a picture to a filled frame as one more take, placed afresh, and shows it. All takes then have names. */
 export const addTake = defineEdit<FrameAddress & { readonly takeId: string; readonly pictureId: string }>(
   (draft, { takeId, pictureId, ...at }, project) => {
     pictureOf(project, pictureId)
-    const found = takenDraft(draft, project, at)
+    const found = picturesDraft(draft, project, at)
     if (!found || found.fill.takes.some(({ id }) => id === takeId)) return
-    const { frame, held, fill, sheet } = found
+    const { frame, frameBefore, fill, sheet } = found
     if (fill.takes.length >= MOST_TAKES) refuse('takes of a frame', `at most ${MOST_TAKES}`, fill.takes.length + 1)
-    const placed = freshPlaced(project, sheet, held, pictureId)
+    const placed = freshPlaced(project, sheet, frameBefore, pictureId)
     putTakes(frame, { ...fill, takes: named([...fill.takes, { id: takeId, name: '', placed }]), shown: takeId })
   },
 )
 
 /** Shows one take of a frame. */
 export const showTake = defineEdit<FrameAddress & { readonly takeId: string }>((draft, { takeId, ...at }, project) => {
-  const found = takenDraft(draft, project, at)
+  const found = picturesDraft(draft, project, at)
   if (found?.fill.takes.some(({ id }) => id === takeId)) putTakes(found.frame, { ...found.fill, shown: takeId })
 })
 
 /** Takes one take out; of the last one the frame stays as it is. The one before it shows next. */
 export const removeTake = defineEdit<FrameAddress & { readonly takeId: string }>(
   (draft, { takeId, ...at }, project) => {
-    const found = takenDraft(draft, project, at)
+    const found = picturesDraft(draft, project, at)
     if (!found || found.fill.takes.length < 2) return
     const { takes, shown } = found.fill
     const place = takes.findIndex(({ id }) => id === takeId)
@@ -84,7 +90,7 @@ export const removeTake = defineEdit<FrameAddress & { readonly takeId: string }>
 
 export const renameTake = defineEdit<FrameAddress & { readonly takeId: string; readonly name: string }>(
   (draft, { takeId, name, ...at }, project) => {
-    const found = takenDraft(draft, project, at)
+    const found = picturesDraft(draft, project, at)
     if (!found) return
     const takes = found.fill.takes.map((take) => (take.id === takeId ? { ...take, name } : take))
     putTakes(found.frame, { ...found.fill, takes })
@@ -95,7 +101,7 @@ export const renameTake = defineEdit<FrameAddress & { readonly takeId: string; r
 export const showTakesNamed = defineEdit<{ readonly sheetId: string; readonly name: string }>(
   (draft, { sheetId, name }, project) => {
     for (const { id, fill } of framesOf(sheetOf(project, sheetId))) {
-      if (fill.kind !== 'taken') continue
+      if (fill.kind !== PICTURES) continue
       const take = fill.takes.find((one) => one.name === name)
       const frame = frameDraft(draft, project, sheetId, id)
       if (take && frame) putTakes(frame, { ...fill, shown: take.id })
@@ -107,7 +113,7 @@ export const showTakesNamed = defineEdit<{ readonly sheetId: string; readonly na
 export const takeNames = (sheet: Sheet): readonly { readonly name: string; readonly frames: number }[] => {
   const counts = new Map<string, number>()
   for (const { fill } of framesOf(sheet)) {
-    if (fill.kind !== 'taken' || fill.takes.length < 2) continue
+    if (fill.kind !== PICTURES || fill.takes.length < 2) continue
     for (const name of new Set(fill.takes.map((take) => take.name))) counts.set(name, (counts.get(name) ?? 0) + 1)
   }
   return [...counts].map(([name, frames]) => ({ name, frames }))

@@ -2,7 +2,7 @@ import { lazy, string, type ObjectShape } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { CAPITALS, graphemesOf } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE } from '@/core/lettering/settings'
-import { LETTER_PICTURES } from '@/core/document/types'
+import { PICTURES, LETTER_PICTURES } from '@/core/document/types'
 import {
   byKind,
   flag,
@@ -18,7 +18,7 @@ import {
   TURN,
   word,
 } from '@/core/document/schema/parts'
-import { placedSchema, takenFields } from '@/core/document/schema/placed'
+import { placedSchema, pictureFields } from '@/core/document/schema/placed'
 
 const L = LETTERING_RANGE
 
@@ -45,12 +45,12 @@ const curveSchema = byKind({
 
 /** A value that may be left out, of a schema chosen by what it is. */
 const maybe = (schema: ReturnType<typeof byKind>) =>
-  lazy((held: unknown) => (held === undefined ? optionalShape({}) : schema.resolve({ value: held })))
+  lazy((value: unknown) => (value === undefined ? optionalShape({}) : schema.resolve({ value })))
 
 const asideSchema = shape({
   letterId: id(),
   text: textOf(1),
-  fill: byKind({ taken: takenFields }),
+  fill: byKind({ [PICTURES]: pictureFields }),
 })
 
 const settingFields: ObjectShape = {
@@ -79,7 +79,7 @@ export const letteringSchema = optionalShape({
   letters: list(shape({ id: id(), rest }), L.text),
   aside: list(asideSchema, L.aside),
   ink: optionalColour(),
-  across: lazy((held: unknown) => (isPlainObject(held) ? placedSchema : optionalShape({}))),
+  across: lazy((value: unknown) => (isPlainObject(value) ? placedSchema : optionalShape({}))),
 })
 
 export const alphabetSchema = shape({

@@ -92,8 +92,8 @@ export const byId = (value: Node, most: number) =>
 
 /** Chooses the schema by the `kind` of the value. */
 export const byKind = (kinds: Record<string, ObjectShape>) =>
-  lazy((held: unknown) => {
-    const kind = isPlainObject(held) && typeof held['kind'] === 'string' ? held['kind'] : ''
+  lazy((value: unknown) => {
+    const kind = isPlainObject(value) && typeof value['kind'] === 'string' ? value['kind'] : ''
     const fields = Object.hasOwn(kinds, kind) ? kinds[kind] : undefined
     const kindWord = word(Object.keys(kinds))
     return fields
@@ -135,8 +135,8 @@ export const list = (
   { least = 0, tooFew = `must hold at least ${least}` }: { readonly least?: number; readonly tooFew?: string } = {},
 ) => {
   const whole = array(of).strict().required('is missing; give a list').min(least, tooFew)
-  return lazy((held: unknown) =>
-    Array.isArray(held) && held.length > most ? tooMany(`may hold at most ${most}`) : whole,
+  return lazy((value: unknown) =>
+    Array.isArray(value) && value.length > most ? tooMany(`may hold at most ${most}`) : whole,
   )
 }
 

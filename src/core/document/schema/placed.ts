@@ -55,7 +55,7 @@ export const placedSchema = shape({
 const takeSchema = shape({ id: id(), name: name(), placed: placedSchema })
 
 /** Pictures of a frame, one of which shows. */
-export const takenFields = {
+export const pictureFields = {
   takes: array(takeSchema)
     .strict()
     .required('is missing')

@@ -21,8 +21,8 @@ import {
 
 /** A length of an outline: a share of the box's short side, or points. */
 export const measureSchema = (most: number) =>
-  lazy((held: unknown) =>
-    isPlainObject(held) && 'points' in held
+  lazy((value: unknown) =>
+    isPlainObject(value) && 'points' in value
       ? shape({ points: real(RANGE.measure) })
       : shape({ share: real({ min: 0, max: most }) }),
   )

@@ -8,7 +8,7 @@ import { alphabetSheets, placesOf, setLetters, type AlphabetLook, type AlphabetS
 import { addAlphabet, changeAlphabet, forgetAlphabet, membersOf } from '@/core/document/edits/lettering/alphabets'
 import { placePicture } from '@/core/document/edits/fills'
 import { removeSheet } from '@/core/document/edits/sheets'
-import { relayWord } from '@/core/document/edits/lettering/relay'
+import { relayoutWord } from '@/core/document/edits/lettering/relayout'
 import { letterFrames, settingOf as settingOfWord, wordOf } from '@/core/document/lettering'
 import { frameRect, sheetOf, shownPlaced } from '@/core/document/read'
 import type { Alphabet, Project } from '@/core/document/types'
@@ -122,7 +122,7 @@ describe('letters of a set', () => {
     )
     const members = membersOf(filled, filled.alphabets['set']!)
     const laid = await setLetters(members, look('each', 'lobster'), set)
-    const relays = lettersIn(filled).map(({ member, word }, i) => ({
+    const relayouts = lettersIn(filled).map(({ member, word }, i) => ({
       sheetId: member.sheetId,
       groupId: member.groupId,
       setting: laid[i]!.setting,
@@ -133,7 +133,7 @@ describe('letters of a set', () => {
     const changed = changeAlphabet(filled, {
       setId: 'set',
       change: { face: { id: 'lobster', name: 'Lobster' }, heights: 'each' },
-      relays,
+      relayouts,
     }).project
     expect(projectFaults(JSON.parse(JSON.stringify(changed)))).toEqual([])
     expect(changed.alphabets['set']).toMatchObject({ face: { id: 'lobster' }, heights: 'each' })
@@ -157,7 +157,7 @@ describe('letters of a set', () => {
     const project = await made('AB', 'common')
     const [first] = lettersIn(project)
     const setting = { ...settingOfWord(first!.word), text: 'Æ' }
-    const changed = relayWord(project, {
+    const changed = relayoutWord(project, {
       sheetId: first!.member.sheetId,
       groupId: first!.member.groupId,
       setting,

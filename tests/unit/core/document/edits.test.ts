@@ -6,10 +6,10 @@ import {
   placePicture,
   replacePicture,
   setPlaced,
-  setWindow,
-  windowIsCovered,
+  setFramePose,
+  isCoveredThere,
 } from '@/core/document/edits/fills'
-import { dragWindow } from '@/core/document/edits/window'
+import { dragWindow } from '@/core/document/edits/pose'
 import { addFrame, setFrameBox } from '@/core/document/edits/frames'
 import { reshapeFrame, setStencils } from '@/core/document/edits/stencils'
 import { moveItems, removeItems, renameItem } from '@/core/document/edits/items'
@@ -71,7 +71,7 @@ const change: fc.Arbitrary<(project: Project) => Recorded> = fc.oneof(
   fc.tuple(boxes, turns, fc.nat(9)).map(
     ([box, turn, n]) =>
       (p: Project) =>
-        withFrame(p, n, (id) => setWindow.record(p, { ...at(id), box, turn, allowGaps: true })),
+        withFrame(p, n, (id) => setFramePose.record(p, { ...at(id), box, turn, allowGaps: true })),
   ),
   fc.nat(9).map((n) => (p: Project) => withFrame(p, n, (id) => removeItems.record(p, { sheetId: SHEET, ids: [id] }))),
   fc.tuple(stencils, boxes, fc.nat(1000)).map(
@@ -212,7 +212,7 @@ describe('the outline way by hand', () => {
     }))
     expect(stopped).toBe(false)
     expect(frame(recorded.project, 'f-1').box.cx).toBe(box.cx + 500)
-    expect(windowIsCovered(recorded.project, SHEET, 'f-1', frame(recorded.project, 'f-1'))).toBe(false)
+    expect(isCoveredThere(recorded.project, SHEET, 'f-1', frame(recorded.project, 'f-1'))).toBe(false)
   })
 })
 

@@ -17,7 +17,7 @@ import { placePicture } from '@/core/document/edits/fills'
 import { flipItems, moveItems, removeItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { putLayer } from '@/core/document/edits/finishes'
 import { pictureAcross, pictureEach } from '@/core/document/edits/lettering/across'
-import { relayWord } from '@/core/document/edits/lettering/relay'
+import { relayoutWord } from '@/core/document/edits/lettering/relayout'
 import { breakWord, wordToPath } from '@/core/document/edits/lettering/words'
 import { hullOf } from '@/core/document/extent'
 import { settingOf, wordSlots } from '@/core/document/lettering'
@@ -236,7 +236,7 @@ describe('any run of edits of a text', () => {
       const held = settingOf(word(project))
       const setting: Setting = { ...held, ...change, text: text(held.text).slice(0, 12) }
       const slots = setWhole(wordSlots(word(project)), graphemesOf(setting.text), freshId)
-      return relayWord.record(project, {
+      return relayoutWord.record(project, {
         ...WORD,
         setting,
         layout: laidOut(setting),

@@ -78,13 +78,13 @@ describe('a span', () => {
   it('moves its picture in all members at once', () => {
     const before = spanned()
     const held = contentOf(before, sheet(before), frame(before, 'p-3'))!
-    const { placed } = zoomPicture(held.placed, held.mount, { x: 0, y: 0 }, 1.7)
+    const { placed } = zoomPicture(held.placed, held.holder, { x: 0, y: 0 }, 1.7)
     const zoomed = setPlaced(before, { sheetId: SHEET, frameId: 'p-3', placed })
     const again = contentOf(zoomed, sheet(zoomed), frame(zoomed, 'p-1'))!
     const panned = setPlaced(zoomed, {
       sheetId: SHEET,
       frameId: 'p-1',
-      placed: panPicture(again.placed, again.mount, { x: 25, y: -12 }).placed,
+      placed: panPicture(again.placed, again.holder, { x: 25, y: -12 }).placed,
     })
     for (const id of IDS) nearMatrix(matrix(panned, id), matrix(panned, 'p-1'), 1e-6, 1200)
     near(matrix(panned, 'p-2').e - matrix(zoomed, 'p-2').e, 25, 1e-6)
@@ -97,7 +97,11 @@ describe('a span', () => {
         const gaps = skips ? ('skip' as const) : ('hide' as const)
         const start = coverSpan(spanned(), { sheetId: SHEET, spanId: 's', gaps })
         const held = contentOf(start, sheet(start), frame(start, id))!
-        const placed = turnPicture(zoomPicture(held.placed, held.mount, { x, y: 0 }, zoom).placed, held.mount, turn / 3)
+        const placed = turnPicture(
+          zoomPicture(held.placed, held.holder, { x, y: 0 }, zoom).placed,
+          held.holder,
+          turn / 3,
+        )
         const worked = setPlaced(start, { sheetId: SHEET, frameId: id, placed })
         const leaning = turnItems(worked, { sheetId: SHEET, ids: [id], centre: { x: 300, y: 280 }, by: turn / 2 })
         const marked = pinned ? pinWindows(leaning, { sheetId: SHEET, ids: [id], pinned: true }) : leaning

@@ -1,10 +1,10 @@
 import { describe, expect, it } from '@jest/globals'
 import { fc, holdsFor, real } from '@tests/helpers/property'
-import { covering, mounts, placements } from '@tests/helpers/arbitrary'
+import { covering, holders, placements } from '@tests/helpers/arbitrary'
 import { near } from '@tests/helpers/near'
 import { apply } from '@/core/geometry/matrix'
 import { outlineOf } from '@/core/stencil/stencil'
-import { coverPlaced, type Mount } from '@/core/placement/placed'
+import { coverPlaced, type PictureHolder } from '@/core/placement/placed'
 import { levelPicture } from '@/core/placement/move'
 import { resolvePlacement } from '@/core/placement/resolve'
 import {
@@ -24,7 +24,7 @@ const subjects: fc.Arbitrary<SubjectMark> = fc
     ...(line === null ? {} : { line: v + h * line }),
   }))
 
-const matched: fc.Arbitrary<Matched> = fc.record({ placed: covering, mount: mounts, subject: subjects })
+const matched: fc.Arbitrary<Matched> = fc.record({ placed: covering, holder: holders, subject: subjects })
 
 /** Pictures as they come, all of usual shapes, in frames that are not slivers. */
 const usual: fc.Arbitrary<Matched> = fc
@@ -37,7 +37,7 @@ const usual: fc.Arbitrary<Matched> = fc
   .map(({ w, share, box, subject }) => ({
     placed: coverPlaced('p'),
     subject,
-    mount: {
+    holder: {
       outline: outlineOf({ kind: 'ellipse' }, box),
       box,
       picture: { w, h: Math.round(w * share) },
@@ -50,7 +50,7 @@ describe('matching subjects', () => {
     holdsFor(fc.array(matched, { minLength: 2, maxLength: 5 }), (each) => {
       matchSubjects(each).placed.forEach((placed, i) => {
         const one = each[i]
-        if (one) expect(resolvePlacement(placed, one.mount).isCovered).toBe(true)
+        if (one) expect(resolvePlacement(placed, one.holder).isCovered).toBe(true)
       })
     })
   })
@@ -58,11 +58,11 @@ describe('matching subjects', () => {
   it('gives every subject one height and line within 0.5%, or says truly how much is left', () => {
     holdsFor(fc.array(usual, { minLength: 2, maxLength: 5 }), (each) => {
       const result = matchSubjects(each)
-      each.forEach(({ mount, subject }, i) => {
+      each.forEach(({ holder, subject }, i) => {
         const placed = result.placed[i]
         const left = result.left[i]
         if (!placed || !left) throw new TypeError('one each')
-        const seen = placeOfSubject(placed, mount, subject)
+        const seen = placeOfSubject(placed, holder, subject)
         near(seen.height, result.to.height + left.height, 1e-6)
         near(seen.line, result.to.line + left.line, 1e-6)
         // Heights can always be reached: every picture can be enlarged.
@@ -71,7 +71,7 @@ describe('matching subjects', () => {
       const reached = result.left.filter(({ line }) => Math.abs(line) <= 0.005).length
       if (reached === each.length) {
         const lines = each.map(
-          ({ mount, subject }, i) => placeOfSubject(result.placed[i] ?? coverPlaced('p'), mount, subject).line,
+          ({ holder, subject }, i) => placeOfSubject(result.placed[i] ?? coverPlaced('p'), holder, subject).line,
         )
         near(Math.max(...lines) - Math.min(...lines), 0, 0.01)
       }
@@ -90,14 +90,14 @@ describe('matching subjects', () => {
   it('two portraits worked out by hand', () => {
     // Frames of 100 × 100. Picture a: 1000 × 1000, its head 200 tall; b: 1000 × 1000, its head 400 tall.
     // Cover is 0.1 for both: heads of 20 and 40. The common height is 40%, so a is zoomed by 2 and b stays.
-    const mount: Mount = {
+    const holder: PictureHolder = {
       outline: outlineOf({ kind: 'rectangle' }, { w: 100, h: 100 }),
       box: { w: 100, h: 100 },
       picture: { w: 1000, h: 1000 },
       ppi: 72,
     }
-    const a = { placed: coverPlaced('a'), mount, subject: { box: { u0: 0.4, v0: 0.4, u1: 0.6, v1: 0.6 }, line: 0.5 } }
-    const b = { placed: coverPlaced('b'), mount, subject: { box: { u0: 0.3, v0: 0.3, u1: 0.7, v1: 0.7 }, line: 0.5 } }
+    const a = { placed: coverPlaced('a'), holder, subject: { box: { u0: 0.4, v0: 0.4, u1: 0.6, v1: 0.6 }, line: 0.5 } }
+    const b = { placed: coverPlaced('b'), holder, subject: { box: { u0: 0.3, v0: 0.3, u1: 0.7, v1: 0.7 }, line: 0.5 } }
     const result = matchSubjects([a, b])
     near(result.to.height, 0.4, 1e-9)
     near(result.placed[0]?.zoom ?? 0, 2, 1e-9)
@@ -109,9 +109,9 @@ describe('matching subjects', () => {
 
 describe('a marked subject', () => {
   it('steers the first placement without uncovering', () => {
-    holdsFor(matched, ({ placed, mount, subject }) => {
-      const steered = focusOnSubject({ ...placed, keepCovered: true }, mount, subject)
-      expect(resolvePlacement(steered, mount).isCovered).toBe(true)
+    holdsFor(matched, ({ placed, holder, subject }) => {
+      const steered = focusOnSubject({ ...placed, keepCovered: true }, holder, subject)
+      expect(resolvePlacement(steered, holder).isCovered).toBe(true)
     })
   })
 
@@ -133,17 +133,17 @@ describe('a marked subject', () => {
 describe('levelling by a line', () => {
   it('lays the line level or upright on the sheet, whichever is nearer, and uncovers nothing', () => {
     const point = fc.record({ x: real(0, 900), y: real(0, 900) })
-    holdsFor(fc.tuple(placements, mounts, real(-179, 180), point, point), ([held, mount, turn, from, to]) => {
+    holdsFor(fc.tuple(placements, holders, real(-179, 180), point, point), ([held, holder, turn, from, to]) => {
       const placed = { ...held, aspect: 1, fit: 'cover' as const }
       if (Math.hypot(to.x - from.x, to.y - from.y) < 1) return
-      const levelled = levelPicture(placed, mount, turn, from, to)
-      const { matrix } = resolvePlacement(levelled, mount)
+      const levelled = levelPicture(placed, holder, turn, from, to)
+      const { matrix } = resolvePlacement(levelled, holder)
       const [a, b] = [apply(matrix, from), apply(matrix, to)]
       const onSheet = (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI + turn
       near(Math.abs(Math.round(onSheet / 90) * 90 - onSheet), 0, 1e-6)
       const by = Math.abs(((((levelled.turn - placed.turn) % 360) + 540) % 360) - 180)
       expect(by).toBeLessThanOrEqual(45 + 1e-6)
-      if (placed.keepCovered) expect(resolvePlacement(levelled, mount).isCovered).toBe(true)
+      if (placed.keepCovered) expect(resolvePlacement(levelled, holder).isCovered).toBe(true)
     })
   })
 })

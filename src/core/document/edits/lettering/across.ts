@@ -9,7 +9,16 @@ import { coveringPlaced } from '@/core/document/edits/spans'
 import { acrossSpan, isWord, letterFrames, wordOf, type Word, type WordAddress } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
 import { extentOf } from '@/core/document/span'
-import type { Aside, Fill, Frame, Lettering, Project, Sheet, Span } from '@/core/document/types'
+import {
+  PICTURES,
+  type Aside,
+  type Fill,
+  type Frame,
+  type Lettering,
+  type Project,
+  type Sheet,
+  type Span,
+} from '@/core/document/types'
 import { lettersOf } from '@/core/lettering/slots'
 
 /** The picture across a text covers its letters as they now stand; its placement stays as it is stored. */
@@ -29,13 +38,13 @@ export const coverWord = (draft: Draft<Project>, sheetId: string, groupId: strin
 /** Lays a picture across letters: one span of them all, covering. */
 const layAcross = (draft: Draft<Project>, sheet: Sheet, word: Word, spanId: string, placed: Placed): void => {
   const frames = letterFrames(sheet, word)
-  const held = draft.sheets[sheet.id]
-  if (!held || !frames.length) return
+  const sheetDraft = draft.sheets[sheet.id]
+  if (!sheetDraft || !frames.length) return
   const extent = extentOf(frames, word.lettering.pose.turn)
   const span: Span = { id: spanId, source: { kind: 'placed', placed }, ...extent, gaps: 'hide' }
-  Object.assign(held.spans, { [spanId]: span })
+  Object.assign(sheetDraft.spans, { [spanId]: span })
   for (const { id } of frames) {
-    const frame = held.items[id]
+    const frame = sheetDraft.items[id]
     if (frame?.kind === 'frame') put(frame, 'fill', { kind: 'span', spanId })
   }
 }
@@ -44,10 +53,10 @@ const layAcross = (draft: Draft<Project>, sheet: Sheet, word: Word, spanId: stri
 export const layKeptAcross = (draft: Draft<Project>, sheetId: string, groupId: string): void => {
   const sheet = draft.sheets[sheetId] as unknown as Sheet // read only, as it stands in the draft
   const word = sheet.items[groupId]
-  const held = letteringDraft(draft, { sheetId, groupId })
-  const placed = held?.across
-  if (!isWord(word) || !placed || held.pictures !== 'across') return
-  delete held.across
+  const text = letteringDraft(draft, { sheetId, groupId })
+  const placed = text?.across
+  if (!isWord(word) || !placed || text.pictures !== 'across') return
+  delete text.across
   layAcross(draft, sheet, word, freeSpanId(sheet, groupId), placed as Placed) // stored as it is
 }
 
@@ -61,7 +70,7 @@ const heldAside = (sheet: Sheet, word: Word): readonly Aside[] => {
   const texts = lettersOf(word.lettering.text)
   const fresh = word.lettering.letters.flatMap(({ id }, i): Aside[] => {
     const item = sheet.items[id]
-    return item?.kind === 'frame' && item.fill.kind === 'taken'
+    return item?.kind === 'frame' && item.fill.kind === PICTURES
       ? [{ letterId: id, text: texts[i] ?? '', fill: item.fill }]
       : []
   })
@@ -92,8 +101,8 @@ export const pictureAcross = defineEdit<WordAddress & { readonly pictureId?: str
   (draft, { sheetId, groupId, pictureId }, project) => {
     const sheet = sheetOf(project, sheetId)
     const word = wordOf(sheet, groupId)
-    const held = letteringDraft(draft, { sheetId, groupId })
-    if (!held || (word.lettering.pictures === 'across' && pictureId === undefined)) return
+    const text = letteringDraft(draft, { sheetId, groupId })
+    if (!text || (word.lettering.pictures === 'across' && pictureId === undefined)) return
     const { lettering } = word
     const first = letterFrames(sheet, word)
       .map((frame) => placedIn(sheet, frame))
@@ -102,9 +111,9 @@ export const pictureAcross = defineEdit<WordAddress & { readonly pictureId?: str
       pictureId === undefined
         ? (lettering.across ?? (first && coveringAcross(project, sheet, word, first.pictureId, first)))
         : coveringAcross(project, sheet, word, pictureId)
-    put(held, 'aside', heldAside(sheet, word) as Draft<Aside[]>) // frozen values are stored as they are
-    put(held, 'pictures', 'across')
-    if (held.across) delete held.across
+    put(text, 'aside', heldAside(sheet, word) as Draft<Aside[]>) // frozen values are stored as they are
+    put(text, 'pictures', 'across')
+    if (text.across) delete text.across
     if (placed) layAcross(draft, sheet, word, acrossSpan(sheet, word) ?? freeSpanId(sheet, groupId), placed)
     dropIdleSpans(draft, sheetId)
   },
@@ -117,9 +126,9 @@ export const pictureAcross = defineEdit<WordAddress & { readonly pictureId?: str
 export const pictureEach = defineEdit<WordAddress>((draft, { sheetId, groupId }, project) => {
   const sheet = sheetOf(project, sheetId)
   const word = wordOf(sheet, groupId)
-  const held = letteringDraft(draft, { sheetId, groupId })
+  const text = letteringDraft(draft, { sheetId, groupId })
   const items = draft.sheets[sheetId]?.items
-  if (!held || !items || word.lettering.pictures === 'each') return
+  if (!text || !items || word.lettering.pictures === 'each') return
   const spanId = acrossSpan(sheet, word)
   const source = spanId === null ? undefined : sheet.spans[spanId]?.source
   const back = new Set<string>()
@@ -133,10 +142,10 @@ export const pictureEach = defineEdit<WordAddress>((draft, { sheetId, groupId },
     const fill = kept?.fill ?? (isAcross ? ownFill(project, sheet, frame) : frame.fill)
     put(item, 'fill', fill as Draft<Fill>) // a frozen value is stored as it is
   }
-  put(held, 'pictures', 'each')
-  if (source?.kind === 'placed') put(held, 'across', source.placed as Draft<Placed>)
+  put(text, 'pictures', 'each')
+  if (source?.kind === 'placed') put(text, 'across', source.placed as Draft<Placed>)
   const aside = word.lettering.aside.filter(({ letterId }) => !back.has(letterId))
-  put(held, 'aside', aside as Draft<Aside[]>)
+  put(text, 'aside', aside as Draft<Aside[]>)
   dropIdleSpans(draft, sheetId)
 })
 
@@ -145,15 +154,15 @@ export const takeFromAside = defineEdit<WordAddress & { readonly letterId: strin
   (draft, { sheetId, groupId, letterId, to }, project) => {
     const sheet = sheetOf(project, sheetId)
     const word = wordOf(sheet, groupId)
-    const held = letteringDraft(draft, { sheetId, groupId })
+    const text = letteringDraft(draft, { sheetId, groupId })
     const kept = word.lettering.aside.find((each) => each.letterId === letterId)
     const target = draft.sheets[sheetId]?.items[to]
-    if (!held || !kept || target?.kind !== 'frame') return refuse('the picture', 'one that is kept aside', letterId)
+    if (!text || !kept || target?.kind !== 'frame') return refuse('the picture', 'one that is kept aside', letterId)
     const was = sheet.items[to]
     const met: readonly Aside[] =
-      was?.kind === 'frame' && was.fill.kind === 'taken' ? [{ ...kept, fill: was.fill }] : []
+      was?.kind === 'frame' && was.fill.kind === PICTURES ? [{ ...kept, fill: was.fill }] : []
     const rest = word.lettering.aside.filter((each) => each.letterId !== letterId)
-    put(held, 'aside', [...rest, ...met] as Draft<Aside[]>) // frozen values are stored as they are
+    put(text, 'aside', [...rest, ...met] as Draft<Aside[]>) // frozen values are stored as they are
     put(target, 'fill', kept.fill as Draft<Fill>)
     dropIdleSpans(draft, sheetId)
   },
@@ -161,8 +170,8 @@ export const takeFromAside = defineEdit<WordAddress & { readonly letterId: strin
 
 /** Lets go of the pictures kept aside; the library keeps them. */
 export const clearAside = defineEdit<WordAddress>((draft, at) => {
-  const held = letteringDraft(draft, at)
-  if (held) put(held, 'aside', [])
+  const text = letteringDraft(draft, at)
+  if (text) put(text, 'aside', [])
 })
 
 /** Frames of a text's letters that a picture could go to, for a whole set of pictures: in the order of the text. */

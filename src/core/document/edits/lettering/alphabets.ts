@@ -1,7 +1,7 @@
 import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { defineEdit, joinRecorded, put, type Recorded } from '@/core/document/edit'
-import { relayWord, type Relay } from '@/core/document/edits/lettering/relay'
+import { relayoutWord, type Relayout } from '@/core/document/edits/lettering/relayout'
 import { isWord } from '@/core/document/lettering'
 import type { Alphabet, AlphabetMember, Frame, Project, Sheet } from '@/core/document/types'
 import type { Word } from '@/core/document/lettering'
@@ -45,9 +45,9 @@ export const membersOf = (project: Project, set: Alphabet): readonly AlphabetMem
 
 const setAlphabet = defineEdit<{ readonly setId: string; readonly change: Partial<Alphabet> }>(
   (draft, { setId, change }) => {
-    const held = draft.alphabets[setId]
-    if (!held) return refuse('a set of letters', 'one of the project', setId)
-    for (const [key, value] of Object.entries(change)) put(held as Record<string, unknown>, key, value)
+    const alphabetDraft = draft.alphabets[setId]
+    if (!alphabetDraft) return refuse('a set of letters', 'one of the project', setId)
+    for (const [key, value] of Object.entries(change)) put(alphabetDraft as Record<string, unknown>, key, value)
   },
 )
 
@@ -57,15 +57,15 @@ export const changeAlphabet = (
   {
     setId,
     change,
-    relays,
+    relayouts,
   }: {
     readonly setId: string
     readonly change: Partial<Pick<Alphabet, 'name' | 'face' | 'heights' | 'margin'>>
-    readonly relays: readonly (Relay & { readonly sheetId: string; readonly groupId: string })[]
+    readonly relayouts: readonly (Relayout & { readonly sheetId: string; readonly groupId: string })[]
   },
 ): Recorded =>
-  relays.reduce(
-    (sofar, relay) => joinRecorded(sofar, (at) => relayWord.record(at, relay)),
+  relayouts.reduce(
+    (sofar, relayout) => joinRecorded(sofar, (at) => relayoutWord.record(at, relayout)),
     setAlphabet.record(project, { setId, change }),
   )
 

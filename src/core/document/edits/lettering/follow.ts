@@ -23,9 +23,9 @@ interface ItemsAddress {
 /** A text under way, with the span of the picture across it, if there is one: it is carried along. */
 interface Carried {
   readonly lettering: Draft<Lettering>
-  readonly held: Lettering
+  readonly letteringBefore: Lettering
   readonly span: Draft<Span> | undefined
-  readonly heldSpan: Span | undefined
+  readonly spanBefore: Span | undefined
 }
 
 /** Runs over the texts that are moved as wholes, so that what moves with them counts as no nudge of a letter. */
@@ -42,33 +42,33 @@ const eachWord = (
     if (!isWord(item) || group?.kind !== 'group' || !group.lettering || isLocked(sheet, id)) continue
     const spanId = acrossSpan(sheet, item) ?? ''
     const span = draft.sheets[sheetId]?.spans[spanId]
-    change({ lettering: group.lettering, held: item.lettering, span, heldSpan: sheet.spans[spanId] })
+    change({ lettering: group.lettering, letteringBefore: item.lettering, span, spanBefore: sheet.spans[spanId] })
   }
 }
 
-const putCentre = ({ lettering, held, span, heldSpan }: Carried, m: Matrix): void => {
-  const { x, y } = apply(m, { x: held.pose.cx, y: held.pose.cy })
+const putCentre = ({ lettering, letteringBefore, span, spanBefore }: Carried, m: Matrix): void => {
+  const { x, y } = apply(m, { x: letteringBefore.pose.cx, y: letteringBefore.pose.cy })
   put(lettering.pose, 'cx', x)
   put(lettering.pose, 'cy', y)
-  if (!span || !heldSpan) return
-  const centre = apply(m, { x: heldSpan.box.cx, y: heldSpan.box.cy })
-  put(span, 'box', { ...heldSpan.box, cx: centre.x, cy: centre.y })
+  if (!span || !spanBefore) return
+  const centre = apply(m, { x: spanBefore.box.cx, y: spanBefore.box.cy })
+  put(span, 'box', { ...spanBefore.box, cx: centre.x, cy: centre.y })
 }
 
 /** Decimals of a hull's text, as in spans. */
 const DECIMALS = 9
 
-const putHull = ({ span, heldSpan }: Carried, m: Matrix): void => {
-  if (span && heldSpan) put(span, 'hull', svgTextOf(transformPath(m, parseSvgPath(heldSpan.hull)), DECIMALS))
+const putHull = ({ span, spanBefore }: Carried, m: Matrix): void => {
+  if (span && spanBefore) put(span, 'hull', svgTextOf(transformPath(m, parseSvgPath(spanBefore.hull)), DECIMALS))
 }
 
 /** Texts follow a rigid move that turns by `turn` degrees. */
 export const followMove = (draft: Draft<Project>, project: Project, at: ItemsAddress, move: Matrix, turn = 0): void =>
   eachWord(draft, project, at, (carried) => {
-    const { lettering, held, span, heldSpan } = carried
+    const { lettering, letteringBefore, span, spanBefore } = carried
     putCentre(carried, move)
-    put(lettering.pose, 'turn', normalTurn(held.pose.turn + turn))
-    if (span && heldSpan) put(span, 'turn', normalTurn(heldSpan.turn + turn))
+    put(lettering.pose, 'turn', normalTurn(letteringBefore.pose.turn + turn))
+    if (span && spanBefore) put(span, 'turn', normalTurn(spanBefore.turn + turn))
   })
 
 /** Texts follow a mirroring; `turned` gives the turn that becomes of one. */
@@ -80,18 +80,18 @@ export const followFlip = (
   turned: (turn: number) => number,
 ): void =>
   eachWord(draft, project, at, (carried) => {
-    const { lettering, held, span, heldSpan } = carried
+    const { lettering, letteringBefore, span, spanBefore } = carried
     putCentre(carried, mirror)
-    put(lettering.pose, 'turn', normalTurn(turned(held.pose.turn)))
+    put(lettering.pose, 'turn', normalTurn(turned(letteringBefore.pose.turn)))
     putHull(carried, scaling(-1, 1))
-    if (span && heldSpan) {
-      put(span, 'turn', normalTurn(turned(heldSpan.turn)))
-      const content = spanContent(project, sheetOf(project, at.sheetId), heldSpan)
-      const isOwn = heldSpan.source.kind === 'placed' && content
-      const placed = isOwn ? flipPicture(content.placed, content.mount, 'x') : null
+    if (span && spanBefore) {
+      put(span, 'turn', normalTurn(turned(spanBefore.turn)))
+      const content = spanContent(project, sheetOf(project, at.sheetId), spanBefore)
+      const isOwn = spanBefore.source.kind === 'placed' && content
+      const placed = isOwn ? flipPicture(content.placed, content.holder, 'x') : null
       if (placed) put(span, 'source', { kind: 'placed', placed } as Draft<Span['source']>) // stored as it is
     }
-    if (held.pose.flip) delete lettering.pose.flip
+    if (letteringBefore.pose.flip) delete lettering.pose.flip
     else lettering.pose.flip = true
   })
 
@@ -106,18 +106,18 @@ export const followSize = (
   sized: { readonly matrix: Matrix; readonly kx: number; readonly ky: number; readonly hullTurn: number },
 ): void =>
   eachWord(draft, project, at, (carried) => {
-    const { lettering, held, span, heldSpan } = carried
-    const lies = Math.abs(Math.abs(normalTurn(held.pose.turn - sized.hullTurn)) - 90) < 45
+    const { lettering, letteringBefore, span, spanBefore } = carried
+    const lies = Math.abs(Math.abs(normalTurn(letteringBefore.pose.turn - sized.hullTurn)) - 90) < 45
     const [kx, ky] = lies ? [sized.ky, sized.kx] : [sized.kx, sized.ky]
     putCentre(carried, sized.matrix)
     putHull(carried, scaling(kx, ky))
-    if (span && heldSpan)
-      put(span, 'box', { ...span.box, w: clampSide(heldSpan.box.w * kx), h: clampSide(heldSpan.box.h * ky) })
-    const { size, stretch, box } = scaledLengths(held, kx, ky)
+    if (span && spanBefore)
+      put(span, 'box', { ...span.box, w: clampSide(spanBefore.box.w * kx), h: clampSide(spanBefore.box.h * ky) })
+    const { size, stretch, box } = scaledLengths(letteringBefore, kx, ky)
     put(lettering, 'size', size)
     put(lettering, 'stretch', stretch)
     if (box) put(lettering, 'box', box)
-    held.letters.forEach(({ rest }, i) => {
+    letteringBefore.letters.forEach(({ rest }, i) => {
       const letter = lettering.letters[i]
       if (!rest || !letter) return
       const [w, h] = [restSide(rest.w * kx), restSide(rest.h * ky)]

@@ -1,7 +1,7 @@
 import type { Draft } from 'immer'
 import { graphemesOf } from '@/core/lettering/graphemes'
 import { isLetter, lettersOf } from '@/core/lettering/slots'
-import type { Aside, Sheet } from '@/core/document/types'
+import { PICTURES, type Aside, type Sheet } from '@/core/document/types'
 
 const letteringOf = (sheet: Draft<Sheet>, groupId: string | null) => {
   const group = groupId === null ? undefined : sheet.items[groupId]
@@ -30,7 +30,7 @@ export const keepAside = (sheet: Draft<Sheet>, groupId: string | null, id: strin
   const lettering = letteringOf(sheet, groupId)
   const n = lettering?.letters.findIndex((letter) => letter.id === id) ?? -1
   const frame = sheet.items[id]
-  if (!lettering || n < 0 || frame?.kind !== 'frame' || frame.fill.kind !== 'taken') return
+  if (!lettering || n < 0 || frame?.kind !== 'frame' || frame.fill.kind !== PICTURES) return
   const text = lettersOf(lettering.text)[n] ?? ''
   const kept: Draft<Aside> = { letterId: id, text, fill: frame.fill }
   lettering.aside = [...lettering.aside.filter(({ letterId }) => letterId !== id), kept]

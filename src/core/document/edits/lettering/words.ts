@@ -6,7 +6,7 @@ import { addFrame } from '@/core/document/edits/frames'
 import { ownFill } from '@/core/document/edits/echoes'
 import { ungroupItems } from '@/core/document/edits/groups'
 import { removeItems, takeFromList } from '@/core/document/edits/items'
-import { newWord, wordName } from '@/core/document/edits/lettering/relay'
+import { newWord, wordName } from '@/core/document/edits/lettering/relayout'
 import { fillFrames } from '@/core/document/edits/fills'
 import { newFrame } from '@/core/document/create'
 import { placeAbove } from '@/core/document/lists'
@@ -28,9 +28,9 @@ export const addWord = defineEdit<
     readonly ink?: Colour
   }
 >((draft, { sheetId, groupId, setting, layout, letterIds, pose, above, ink }, project) => {
-  const held = sheetOf(project, sheetId)
+  const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
-  if (!sheet || held.items[groupId]) return
+  if (!sheet || sheetBefore.items[groupId]) return
   const { word, frames } = newWord(groupId, setting, layout, letterIds, pose, ink)
   for (const item of [word, ...frames] as readonly Item[]) Object.assign(sheet.items, { [item.id]: item })
   placeAbove(sheet, [groupId], above)
@@ -39,13 +39,13 @@ export const addWord = defineEdit<
 /** Paints the empty letters of a text in an ink; those that had a colour of their own take it too. None without an ink. */
 export const inkWord = defineEdit<WordAddress & { readonly ink: Colour | null }>(
   (draft, { sheetId, groupId, ink }, project) => {
-    const held = sheetOf(project, sheetId)
+    const sheet = sheetOf(project, sheetId)
     const items = draft.sheets[sheetId]?.items
     const group = items?.[groupId]
     if (!items || group?.kind !== 'group' || !group.lettering) return
     if (ink === null) delete group.lettering.ink
     else put(group.lettering, 'ink', ink)
-    for (const { id, fill } of letterFrames(held, wordOf(held, groupId))) {
+    for (const { id, fill } of letterFrames(sheet, wordOf(sheet, groupId))) {
       const frame = items[id]
       if (frame?.kind === 'frame' && (fill.kind === 'colour' || fill.kind === 'gradient'))
         put(frame, 'fill', { kind: 'none' })
@@ -55,10 +55,10 @@ export const inkWord = defineEdit<WordAddress & { readonly ink: Colour | null }>
 
 /** Takes away a text that has no letters. */
 export const dropEmptyWord = defineEdit<WordAddress>((draft, { sheetId, groupId }, project) => {
-  const held = sheetOf(project, sheetId)
+  const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
-  if (wordOf(held, groupId).order.length || !sheet) return
-  takeFromList(sheet, held, groupId)
+  if (wordOf(sheetBefore, groupId).order.length || !sheet) return
+  takeFromList(sheet, sheetBefore, groupId)
   delete sheet.items[groupId]
 })
 
@@ -90,7 +90,7 @@ export const breakWord = (project: Project, at: WordAddress): Recorded => {
   const sheet = sheetOf(project, at.sheetId)
   const inked = letterFrames(sheet, word).filter((frame) => inkOf(sheet, frame) !== null)
   const dried = fillLetters(project, at.sheetId, inked, word.lettering.ink)
-  const plain = joinRecorded(dried, (held) => dropLettering.record(held, at))
+  const plain = joinRecorded(dried, (now) => dropLettering.record(now, at))
   if (hasLook(word)) return plain
   return joinRecorded(plain, (left) => ungroupItems.record(left, { sheetId: at.sheetId, ids: [at.groupId] }))
 }

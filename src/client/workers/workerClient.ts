@@ -24,7 +24,7 @@ interface Waiting<Answer> {
 }
 
 /** Asks a worker, which is started when it is first needed; one that breaks or hangs is stopped and started anew. */
-export class Desk<Job, Answer> {
+export class WorkerClient<Job, Answer> {
   private worker: Worker | null = null
   private readonly waiting = new Map<number, Waiting<Answer>>()
   private last = 0

@@ -25,10 +25,20 @@ import {
   type WordAddress,
 } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
-import type { Aside, Fill, Frame, Letter, Lettering, LetterPose, Project, Sheet } from '@/core/document/types'
+import {
+  PICTURES,
+  type Aside,
+  type Fill,
+  type Frame,
+  type Letter,
+  type Lettering,
+  type LetterPose,
+  type Project,
+  type Sheet,
+} from '@/core/document/types'
 
 /** What a text is set anew by. */
-export interface Relay {
+export interface Relayout {
   readonly setting: Setting
   /** The text as set by its face; `letterIds` names its letters in order. */
   readonly layout: Layout
@@ -65,7 +75,7 @@ const fillFor = (id: string, lettering: Lettering, spanId: string | null, look: 
   return kept?.fill ?? look.fill ?? { kind: 'none' }
 }
 
-const poseAfter = (word: Word, { layout, stays }: Relay): LetterPose => {
+const poseAfter = (word: Word, { layout, stays }: Relayout): LetterPose => {
   const { pose } = word.lettering
   if (typeof stays === 'object') return stays
   const before = restBounds(word.lettering)
@@ -86,7 +96,7 @@ const asideAfter = (word: Word, gone: readonly Frame[], standing: ReadonlySet<st
   const { aside, pictures } = word.lettering
   const stays = pictures === 'each' ? aside.filter(({ letterId }) => !standing.has(letterId)) : aside
   const fresh = gone.flatMap(({ id, fill }): Aside[] =>
-    fill.kind === 'taken' ? [{ letterId: id, text: texts.get(id) ?? '', fill }] : [],
+    fill.kind === PICTURES ? [{ letterId: id, text: texts.get(id) ?? '', fill }] : [],
   )
   const ids = new Set(fresh.map(({ letterId }) => letterId))
   const kept = stays.filter(({ letterId }) => !ids.has(letterId))
@@ -128,27 +138,27 @@ const freshLetter = (id: string, laid: LaidLetter, rest: Rest, { word, after, lo
 
 /** A letter that stays: where it now rests, nudged as it was. One that was given another shape keeps that. */
 const movedLetter = (
-  held: Frame,
+  frame: Frame,
   laid: LaidLetter,
   rest: Rest,
   { word, after, setBack, project, sheet }: Resetting,
 ): Frame => {
-  const isBack = setBack.includes(held.id)
-  const was = word.lettering.letters.find(({ id }) => id === held.id)?.rest
-  const nudge = was && !isBack ? nudgeOf(held, was, word.lettering) : undefined
-  const isLetterShaped = held.stencil.kind === 'glyph'
+  const isBack = setBack.includes(frame.id)
+  const was = word.lettering.letters.find(({ id }) => id === frame.id)?.rest
+  const nudge = was && !isBack ? nudgeOf(frame, was, word.lettering) : undefined
+  const isLetterShaped = frame.stencil.kind === 'glyph'
   const moved: Frame = {
-    ...held,
+    ...frame,
     ...standingAt(rest, after, nudge),
-    stencil: isLetterShaped || isBack ? glyphOf(laid) : held.stencil,
+    stencil: isLetterShaped || isBack ? glyphOf(laid) : frame.stencil,
   }
-  const wasNamed = held.stencil.kind === 'glyph' && held.name === held.stencil.letter
-  const isReshaped = !sameValue(moved.stencil, held.stencil)
+  const wasNamed = frame.stencil.kind === 'glyph' && frame.name === frame.stencil.letter
+  const isReshaped = !sameValue(moved.stencil, frame.stencil)
   // A picture goes along with its letter and grows with the text; another outline leaves it as it is.
   const fill = isReshaped
-    ? rebasedFill(project, sheet, standingLike(held, moved), moved, after.size / word.lettering.size)
-    : held.fill
-  return { ...moved, fill, name: wasNamed ? laid.text : held.name }
+    ? rebasedFill(project, sheet, standingLike(frame, moved), moved, after.size / word.lettering.size)
+    : frame.fill
+  return { ...moved, fill, name: wasNamed ? laid.text : frame.name }
 }
 
 /** The frame as it was, standing where another does. */
@@ -159,25 +169,25 @@ const standingLike = (frame: Frame, { box, turn }: Frame): Frame => ({
 })
 
 const putFrame = (sheet: Draft<Sheet>, frame: Frame): void => {
-  const held = sheet.items[frame.id]
-  if (held?.kind !== 'frame') {
+  const frameDraft = sheet.items[frame.id]
+  if (frameDraft?.kind !== 'frame') {
     Object.assign(sheet.items, { [frame.id]: frame })
     return
   }
   // Frozen values are stored as they are.
-  put(held, 'box', frame.box)
-  put(held, 'turn', frame.turn)
-  put(held, 'stencil', frame.stencil as Draft<Frame['stencil']>)
-  put(held, 'name', frame.name)
-  put(held, 'fill', frame.fill as Draft<Fill>)
+  put(frameDraft, 'box', frame.box)
+  put(frameDraft, 'turn', frame.turn)
+  put(frameDraft, 'stencil', frame.stencil as Draft<Frame['stencil']>)
+  put(frameDraft, 'name', frame.name)
+  put(frameDraft, 'fill', frame.fill as Draft<Fill>)
 }
 
 const putLettering = (group: { lettering?: Draft<Lettering> | undefined }, lettering: Lettering): void => {
-  const held = group.lettering
-  if (!held) return
-  const target = held as unknown as Record<string, unknown> // keys of both are those of a lettering
+  const text = group.lettering
+  if (!text) return
+  const target = text as unknown as Record<string, unknown> // keys of both are those of a lettering
   for (const [key, value] of Object.entries(lettering)) put(target, key, value)
-  for (const key of Object.keys(held)) if (!(key in lettering)) delete target[key]
+  for (const key of Object.keys(text)) if (!(key in lettering)) delete target[key]
 }
 
 /** How the picture across is placed, kept while no letter shows it. */
@@ -195,24 +205,24 @@ const acrossAfter = (
  * Sets a text anew: its letters keep their frames with all they hold, wherever they come to stand; new ones are empty,
  * pictures of those that go are kept aside.
  */
-export const relayWord = defineEdit<WordAddress & Relay>((draft, args, project) => {
+export const relayoutWord = defineEdit<WordAddress & Relayout>((draft, args, project) => {
   const { sheetId, groupId, setting, layout, letterIds } = args
-  const held = sheetOf(project, sheetId)
-  const word = wordOf(held, groupId)
+  const sheetBefore = sheetOf(project, sheetId)
+  const word = wordOf(sheetBefore, groupId)
   const sheet = draft.sheets[sheetId]
   const group = sheet?.items[groupId]
   if (!sheet || group?.kind !== 'group') return
-  const frames = letterFrames(held, word)
+  const frames = letterFrames(sheetBefore, word)
   const byId = new Map(frames.map((frame) => [frame.id, frame]))
   const letters = layout.letters.map(({ rest }, i): Letter => ({ id: letterIds[i] ?? '', ...(rest ? { rest } : {}) }))
   const standing = new Set(letters.flatMap(({ id, rest }) => (rest ? [id] : [])))
   const gone = frames.filter(({ id }) => !standing.has(id))
   const pose = poseAfter(word, args)
-  const spanId = acrossSpan(held, word)
+  const spanId = acrossSpan(sheetBefore, word)
   const after = { pose, size: layout.size }
   const how: Resetting = {
     project,
-    sheet: held,
+    sheet: sheetBefore,
     word,
     after,
     setBack: args.setBack ?? [],
@@ -230,7 +240,7 @@ export const relayWord = defineEdit<WordAddress & Relay>((draft, args, project) 
   put(group, 'order', [...order])
   if (word.name === wordName(word.lettering.text)) put(group, 'name', wordName(setting.text))
   const { pictures } = word.lettering
-  const across = acrossAfter(held, word, spanId, standing.size)
+  const across = acrossAfter(sheetBefore, word, spanId, standing.size)
   putLettering(group, {
     ...setting,
     size: layout.size,
@@ -241,7 +251,7 @@ export const relayWord = defineEdit<WordAddress & Relay>((draft, args, project) 
     ...(across ? { across } : {}),
     ...(word.lettering.ink === undefined ? {} : { ink: word.lettering.ink }),
   })
-  if (gone.length) handOver(sheet, held)
+  if (gone.length) handOver(sheet, sheetBefore)
   if (spanId !== null) coverWord(draft, sheetId, groupId, spanId)
   else if (standing.size) layKeptAcross(draft, sheetId, groupId)
   if (gone.length) dropIdleSpans(draft, sheetId)

@@ -1,10 +1,10 @@
 import type { Point } from '@/core/geometry/vector'
-import { setWindow, windowIsCovered } from '@/core/document/edits/fills'
+import { setFramePose, isCoveredThere } from '@/core/document/edits/fills'
 import type { Recorded } from '@/core/document/edit'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
-import type { Window } from '@/core/placement/window'
+import type { FramePose } from '@/core/placement/pose'
 
 const HALVINGS = 24
 
@@ -36,14 +36,14 @@ export const dragWindow = (
   sheetId: string,
   frameId: string,
   drag: Point,
-  windowAt: (drag: Point) => Window,
+  poseAt: (drag: Point) => FramePose,
 ): WindowChange => {
   const frame = frameOf(sheetOf(project, sheetId), frameId)
   const kept = shownPlaced(frame)?.keepCovered ?? false
-  const covered = (p: Point): boolean => windowIsCovered(project, sheetId, frameId, windowAt(p))
+  const covered = (p: Point): boolean => isCoveredThere(project, sheetId, frameId, poseAt(p))
   if (!kept || covered(drag))
     return {
-      recorded: setWindow.record(project, { sheetId, frameId, ...windowAt(drag), allowGaps: true }),
+      recorded: setFramePose.record(project, { sheetId, frameId, ...poseAt(drag), allowGaps: true }),
       stopped: false,
     }
   // First together, then each axis on by itself: the outline slides along the edge it meets.
@@ -53,5 +53,5 @@ export const dragWindow = (
   const x = base.x + (drag.x - base.x) * alongX
   const alongY = reachable((k) => covered({ x, y: base.y + (drag.y - base.y) * k }))
   const end = { x, y: base.y + (drag.y - base.y) * alongY }
-  return { recorded: setWindow.record(project, { sheetId, frameId, ...windowAt(end) }), stopped: true }
+  return { recorded: setFramePose.record(project, { sheetId, frameId, ...poseAt(end) }), stopped: true }
 }
