@@ -1,7 +1,7 @@
 import { placePicture, setPlaced } from '@/core/document/edits/fills'
 import { putLayer } from '@/core/document/edits/finishes'
 import { pictureAcross } from '@/core/document/edits/lettering/across'
-import { poseAbout } from '@/core/document/edits/lettering/relayout'
+import { poseAbout } from '@/core/document/edits/lettering/newWord'
 import { addWord } from '@/core/document/edits/lettering/words'
 import { addPicture } from '@/core/document/edits/project'
 import { setBackground } from '@/core/document/edits/sheets'

@@ -62,4 +62,5 @@ export const refuse = (name: string, expected: string, received: unknown): never
 /** Ends a switch over a closed union; reached only when a case was forgotten. */
 export const assertNever = (value: never): never => refuse('a case', 'one that is handled', value)
 
+/** Is this a failure of ours, with a code and words for a person? */
 export const isFailure = (error: unknown): error is Failure => error instanceof Failure

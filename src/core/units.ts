@@ -14,7 +14,9 @@ export const pointsPerUnit = (unit: Unit, ppi: number): number => {
   return ppi > 0 ? POINTS_PER_INCH / ppi : refuse('ppi', 'a number above 0', ppi)
 }
 
+/** A length of a unit in points (1/72 in, PostScript). Pixels are counted at `ppi` to the inch. */
 export const toPoints = (value: number, unit: Unit, ppi: number): number => value * pointsPerUnit(unit, ppi)
+/** A length in points in a unit; the inverse of `toPoints`. */
 export const fromPoints = (points: number, unit: Unit, ppi: number): number => points / pointsPerUnit(unit, ppi)
 
 /** Whole output pixels of a length in points at `ppi`; at least 1. */

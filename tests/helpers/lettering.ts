@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { addWord } from '@/core/document/edits/lettering/words'
-import { poseAbout } from '@/core/document/edits/lettering/relayout'
+import { poseAbout } from '@/core/document/edits/lettering/newWord'
 import { layoutOf, type Layout } from '@/core/lettering/layout'
 import { newSetting, type Setting } from '@/core/lettering/settings'
 import type { Face } from '@/core/lettering/face'

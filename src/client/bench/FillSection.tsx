@@ -1,6 +1,7 @@
 'use client'
 import { fillFrames } from '@/core/document/edits/fills'
-import { PICTURES, type Frame } from '@/core/document/types'
+import { type Frame } from '@/core/document/types'
+import { PICTURES } from '@/core/document/fill'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
 import { RailButton } from '@/client/parts/RailButton'

@@ -10,6 +10,7 @@ import { SHEET_COMMANDS, VIEW_COMMANDS } from '@/client/commands/sheet'
 import type { Bench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import type { BenchState } from '@/client/store/state'
+import { refuse } from '@/core/failure'
 
 /** Everything that a person can ask for, each once. */
 export const COMMANDS: readonly Command[] = [
@@ -28,11 +29,7 @@ export const COMMANDS: readonly Command[] = [
 const byId = new Map(COMMANDS.map((command) => [command.id, command]))
 
 /** The command of an id that is known to be one. */
-export const commandOf = (id: string): Command => {
-  const command = byId.get(id)
-  if (!command) throw new TypeError(`no command ${id}`)
-  return command
-}
+export const commandOf = (id: string): Command => byId.get(id) ?? refuse('a command', 'one of the list', id)
 
 /** Does what is asked for, or says why it does not apply. Zooms by key in a row stay one step: each ends a burst of others itself. */
 export const runCommand = (bench: Bench, { whyNot, run }: Command): void => {

@@ -1,4 +1,4 @@
-import { PICTURES } from '@/core/document/types'
+import { PICTURES } from '@/core/document/fill'
 import { holdsPicture } from '@/core/document/content'
 import { FITS } from '@/core/placement/placed'
 import type { Command } from '@/client/commands/command'

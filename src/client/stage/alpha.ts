@@ -1,6 +1,7 @@
 import { levelCount } from '@/core/render/needs'
 import type { PictureAnswer } from '@/contract/api'
 import { levelUrl } from '@/client/http/api'
+import { pixelsOfImage, fetched } from '@/client/workers/pixels'
 
 /** How opaque a picture is, coarsely: enough to tell what is seen under a finger. */
 interface AlphaMap {
@@ -20,17 +21,12 @@ const read = async ({ hash, width, height }: PictureAnswer): Promise<AlphaMap> =
   const most = levelCount({ w: width, h: height }) - 1
   let level = 0
   while (level < most && Math.max(width, height) / 2 ** level > SIDE) level += 1
-  const answer = await fetch(levelUrl(hash, level))
-  if (!answer.ok) throw new TypeError(`level ${level} of ${hash}: ${answer.status}`)
-  const bitmap = await createImageBitmap(await answer.blob())
-  const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true })
-  if (!context) throw new TypeError('no canvas')
-  context.drawImage(bitmap, 0, 0)
-  const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height)
-  const opacity = Uint8Array.from({ length: data.length / CHANNELS }, (_, i) => data[i * CHANNELS + 3] ?? 0)
-  const map = { width: bitmap.width, height: bitmap.height, opacity }
-  bitmap.close()
-  return map
+  const pixels = pixelsOfImage(await createImageBitmap(await fetched(levelUrl(hash, level))))
+  const opacity = Uint8Array.from(
+    { length: pixels.data.length / CHANNELS },
+    (_, i) => pixels.data[i * CHANNELS + 3] ?? 0,
+  )
+  return { width: pixels.width, height: pixels.height, opacity }
 }
 
 /** Learns where a picture with transparency is opaque. */

@@ -1,4 +1,4 @@
-import { isFailure } from '@/core/failure'
+import { isFailure, Failure } from '@/core/failure'
 import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import type { Size } from '@/core/geometry/vector'
 import { piecesOf } from '@/core/path/contours'
@@ -50,7 +50,7 @@ const MOST_SVG = 12_000_000
 
 const readDrawing = async (file: File): Promise<Art> => {
   if (file.size > MOST_SVG)
-    throw new TypeError(`${file.name} is too large: an SVG may have 12 MB. Simplify it and try again.`)
+    throw new Failure('too-large', `${file.name} is too large: an SVG may have 12 MB. Simplify it and try again.`)
   const made = await askOutlines({ job: 'svg', text: await file.text() })
   return {
     name: baseName(file.name),
@@ -96,14 +96,12 @@ export const readArt = async (source: File | PictureAnswer): Promise<Art> => {
     return tracedArt(source.name, levelUrl(source.hash, 0), { w: source.width, h: source.height }, source)
   if (/\.svg$/i.test(source.name) || source.type === 'image/svg+xml') return readDrawing(source)
   if (!/^image\/(png|webp|avif|gif)$/.test(source.type))
-    throw new TypeError(`${source.name}: choose an SVG, or a PNG or WebP with transparency.`)
+    throw new Failure('picture-kind', `${source.name}: choose an SVG, or a PNG or WebP with transparency.`)
   return readPixels(source)
 }
 
 export const artWords = (error: unknown): string =>
-  isFailure(error) || error instanceof TypeError
-    ? error.message
-    : 'This file cannot be read. Save it again as SVG or PNG and try once more.'
+  isFailure(error) ? error.message : 'This file cannot be read. Save it again as SVG or PNG and try once more.'
 
 /** How chosen parts become stencils. */
 export interface ArtChoice {

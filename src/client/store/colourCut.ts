@@ -75,6 +75,8 @@ const previewLevel = (ref: PictureRef): number => {
   return count - 1
 }
 
+const NOTHING_FOUND = 'Nothing was found there at full size. Press another spot, or let more of the colour belong.'
+
 const wordsOf = (error: unknown): string =>
   isFailure(error) ? error.message : 'The part could not be found. Press another point.'
 
@@ -204,10 +206,10 @@ export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> =
     }
     const outlines = found.outlines.map((outline) => onSheet(outline, source)).filter(isOutlineSound)
     const all = joinOutlines(outlines)
-    if (!outlines.length) throw new TypeError('Nothing of this colour.')
-    if (all.path.length > RANGE.segments) {
+    const fault = outlines.length === 0 ? NOTHING_FOUND : all.path.length > RANGE.segments ? TOO_FINE : null
+    if (fault !== null) {
       bench.set({ tool: { ...now.tool, isWorking: false } })
-      return say(bench, TOO_FINE, 'fault')
+      return say(bench, fault, 'fault')
     }
     const whole = use === 'add' ? await joined(source.frame, all) : all
     if (bench.get().project !== project) return say(bench, 'The sheet changed meanwhile. Press the button again.')

@@ -1,4 +1,4 @@
-import { isFailure } from '@/core/failure'
+import { isFailure, Failure } from '@/core/failure'
 import type { Reply, Request } from '@/client/workers/workerClient'
 import type { Rect } from '@/core/geometry/rect'
 import type { Face } from '@/core/lettering/face'
@@ -41,7 +41,8 @@ const MOST_FACES = 48
 const read = async (url: string): Promise<Face> => {
   const answer = await fetch(url)
   if (!answer.ok)
-    throw new TypeError(
+    throw new Failure(
+      answer.status === 404 ? 'not-found' : 'face-unreadable',
       answer.status === 404
         ? 'This typeface is not here any more. Choose another one, or add its file again.'
         : 'The typeface did not come. Try again in a moment.',
@@ -93,9 +94,7 @@ const answerTo = async (job: FaceJob): Promise<FaceReply> => {
 }
 
 const wordsOf = (error: unknown): string =>
-  isFailure(error) || error instanceof TypeError
-    ? error.message
-    : 'This typeface cannot set the text: it is damaged. Choose another one.'
+  isFailure(error) ? error.message : 'This typeface cannot set the text: it is damaged. Choose another one.'
 
 self.onmessage = async ({ data: { id, job } }: MessageEvent<Request<FaceJob>>) => {
   try {

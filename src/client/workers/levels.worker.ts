@@ -1,6 +1,8 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import type { Size } from '@/core/geometry/vector'
+import { canvasOf, fetched, pixelsOfImage } from '@/client/workers/pixels'
+import { isFailure } from '@/core/failure'
 
 /**
  * Fetches and decodes pyramid levels away from the page's main thread, changes their pixels where that is asked, and
@@ -22,9 +24,7 @@ export type LevelAnswer =
 
 const withRim = (image: ImageBitmap | OffscreenCanvas): ImageBitmap => {
   const { width: w, height: h } = image
-  const canvas = new OffscreenCanvas(w + 2 * RIM, h + 2 * RIM)
-  const c = canvas.getContext('2d')
-  if (!c) throw new TypeError('no canvas')
+  const { canvas, context: c } = canvasOf(w + 2 * RIM, h + 2 * RIM)
   c.imageSmoothingEnabled = false
   c.drawImage(image, RIM, RIM)
   // Edges, then corners: each repeats the outermost pixels.
@@ -42,18 +42,11 @@ const withRim = (image: ImageBitmap | OffscreenCanvas): ImageBitmap => {
   return canvas.transferToImageBitmap()
 }
 
-/** Why a level did not come. */
-class LevelMissing extends TypeError {
-  constructor(readonly status: number) {
-    super(`status ${status}`)
-  }
-}
+const decoded = async (url: string): Promise<ImageBitmap> =>
+  createImageBitmap(await fetched(url), { colorSpaceConversion: 'none' })
 
-const decoded = async (url: string): Promise<ImageBitmap> => {
-  const response = await fetch(url)
-  if (!response.ok) throw new LevelMissing(response.status)
-  return createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' })
-}
+/** What a server answers for a file that it does not have. */
+const GONE: ReadonlySet<unknown> = new Set([404, 410])
 
 const MOST_KEPT_BYTES = 160e6
 const kept = new Map<string, ImageData>()
@@ -66,13 +59,7 @@ const pixelsOf = async (url: string): Promise<ImageData> => {
     kept.set(url, known)
     return known
   }
-  const image = await decoded(url)
-  const canvas = new OffscreenCanvas(image.width, image.height)
-  const context = canvas.getContext('2d', { willReadFrequently: true })
-  if (!context) throw new TypeError('no canvas')
-  context.drawImage(image, 0, 0)
-  image.close()
-  const pixels = context.getImageData(0, 0, canvas.width, canvas.height)
+  const pixels = pixelsOfImage(await decoded(url))
   kept.set(url, pixels)
   let bytes = [...kept.values()].reduce((sum, { data }) => sum + data.length, 0)
   for (const [oldest, { data }] of kept) {
@@ -87,9 +74,9 @@ const changed = async (url: string, { adjustments, picture }: Required<LevelRequ
   const { data, width, height } = await pixelsOf(url)
   const part = { x0: 0, y0: 0, x1: picture.w, y1: picture.h }
   const pixels = adjustedPixels({ data, width, height, part, picture }, adjustments)
-  const canvas = new OffscreenCanvas(width, height)
+  const { canvas, context } = canvasOf(width, height)
   // A fresh array of its own buffer, as ImageData asks for.
-  canvas.getContext('2d')?.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0)
+  context.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0)
   return canvas
 }
 
@@ -102,7 +89,7 @@ const load = async ({ key, url, change }: LevelRequest): Promise<void> => {
     postMessage(answer, { transfer: [bitmap] })
   } catch (error) {
     // The page shows the picture as missing and may ask again.
-    const isGone = error instanceof LevelMissing && (error.status === 404 || error.status === 410)
+    const isGone = isFailure(error) && GONE.has(error.facts['status'])
     const answer: LevelAnswer = { key, failed: true, isGone }
     postMessage(answer)
   }

@@ -10,6 +10,7 @@ import type { Point, Size } from '@/core/geometry/vector'
 import type { RegionChoice } from '@/core/region/choice'
 import { alphaField, coloursField, hasSoftEdges, hasTransparency, type Pixels } from '@/core/region/field'
 import { traceField } from '@/core/region/trace'
+import { pixelsOfImage, fetched } from '@/client/workers/pixels'
 
 /** What the worker of outlines can be asked. */
 export type OutlineJob =
@@ -40,15 +41,7 @@ let held: { readonly url: string; readonly pixels: Pixels } | null = null
 
 const pixelsOf = async (url: string): Promise<Pixels> => {
   if (held?.url === url) return held.pixels
-  const answer = await fetch(url)
-  if (!answer.ok) throw new TypeError('The picture did not come. Try again in a moment.')
-  const bitmap = await createImageBitmap(await answer.blob(), { premultiplyAlpha: 'none' })
-  const { width, height } = bitmap
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })
-  context?.drawImage(bitmap, 0, 0)
-  bitmap.close()
-  const data = context?.getImageData(0, 0, width, height).data ?? new Uint8ClampedArray(width * height * 4)
-  held = { url, pixels: { data, width, height } }
+  held = { url, pixels: pixelsOfImage(await createImageBitmap(await fetched(url), { premultiplyAlpha: 'none' })) }
   return held.pixels
 }
 
@@ -85,9 +78,7 @@ const answerTo = async (job: OutlineJob): Promise<OutlineAnswer> => {
 }
 
 const wordsOf = (error: unknown): string =>
-  isFailure(error) || error instanceof TypeError
-    ? error.message
-    : 'This could not be worked out. Try again, or with another picture.'
+  isFailure(error) ? error.message : 'This could not be worked out. Try again, or with another picture.'
 
 self.onmessage = async ({ data: { id, job } }: MessageEvent<Request<OutlineJob>>) => {
   try {

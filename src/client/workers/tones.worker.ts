@@ -3,6 +3,7 @@ import { histogramOf, type Histogram } from '@/core/adjust/histogram'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import { CHANNELS } from '@/core/adjust/plate'
 import type { Size } from '@/core/geometry/vector'
+import { pixelsOfImage, fetched } from '@/client/workers/pixels'
 
 /** Counts the tones of pictures, and takes small samples of them, away from the page's main thread. */
 export interface TonesRequest {
@@ -24,15 +25,8 @@ export interface TonesAnswer {
 const MOST_SAMPLE = 3000
 let last: { readonly url: string; readonly pixels: Promise<ImageData> } | null = null
 
-const decode = async (url: string): Promise<ImageData> => {
-  const response = await fetch(url)
-  if (!response.ok) throw new TypeError(`status ${response.status}`)
-  const image = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' })
-  const context = new OffscreenCanvas(image.width, image.height).getContext('2d', { willReadFrequently: true })
-  if (!context) throw new TypeError('no canvas')
-  context.drawImage(image, 0, 0)
-  return context.getImageData(0, 0, image.width, image.height)
-}
+const decode = async (url: string): Promise<ImageData> =>
+  pixelsOfImage(await createImageBitmap(await fetched(url), { colorSpaceConversion: 'none' }))
 
 const pixelsOf = (url: string): Promise<ImageData> => {
   if (last?.url === url) return last.pixels

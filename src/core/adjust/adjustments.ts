@@ -133,6 +133,7 @@ export const withoutIdle = (adjustments: Adjustments): Adjustments =>
     ADJUSTMENT_KEYS.flatMap((key) => (strengthOf(adjustments, key) === 0 ? [] : [[key, adjustments[key]]])),
   )
 
+/** Do the adjustments leave a picture as it is? */
 export const isPlain = (adjustments: Adjustments | undefined): boolean =>
   !adjustments || ADJUSTMENT_KEYS.every((key) => strengthOf(adjustments, key) === 0)
 

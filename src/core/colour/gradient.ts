@@ -18,6 +18,7 @@ export interface Gradient {
   readonly stops: readonly Stop[]
 }
 
+/** The stops by their places, those of one place in the order given. */
 export const sortedStops = (stops: readonly Stop[]): readonly Stop[] => [...stops].sort((p, q) => p.at - q.at)
 
 const between = (p: Stop, q: Stop): Stop => {

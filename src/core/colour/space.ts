@@ -16,6 +16,7 @@ export interface Hsl {
 
 const MOST = 255
 
+/** The channels of a colour, in [0, 255]. */
 export const toRgb = (colour: Colour): Rgb => {
   const value = parseInt(colour.slice(1), 16)
   return { r: (value >> 16) & MOST, g: (value >> 8) & MOST, b: value & MOST }

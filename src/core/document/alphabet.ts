@@ -12,7 +12,7 @@ import type { FaceRef } from '@/core/lettering/face'
 import type { Layout } from '@/core/lettering/layout'
 import { newSetting, type Heights, type Setting } from '@/core/lettering/settings'
 import { newSheet, type NewSheet } from '@/core/document/create'
-import { newWord } from '@/core/document/edits/lettering/relayout'
+import { newWord } from '@/core/document/edits/lettering/newWord'
 import { sheetOfWords } from '@/core/document/edits/lettering/alphabets'
 import type { AlphabetMember, LetterPose, Sheet } from '@/core/document/types'
 

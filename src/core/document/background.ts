@@ -2,7 +2,8 @@ import { refuse } from '@/core/failure'
 import { coverPlaced, type Placed } from '@/core/placement/placed'
 import { backgroundBox } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
-import { PICTURES, type Background, type Frame, type Sheet } from '@/core/document/types'
+import { type Background, type Frame, type Sheet } from '@/core/document/types'
+import { PICTURES } from '@/core/document/fill'
 
 /** Names the background where a frame is named. No item has it: ids begin with a letter or digit. */
 export const BACKGROUND_ID = '@background'

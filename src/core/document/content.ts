@@ -10,7 +10,8 @@ import { resolvePlacement } from '@/core/placement/resolve'
 import type { FramePose } from '@/core/placement/pose'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { backgroundBox, backgroundHolder, frameMatrix, frameHolder, pictureOf, shownPlaced } from '@/core/document/read'
-import { PICTURES, type Fill, type Frame, type Pose, type Project, type Sheet, type Span } from '@/core/document/types'
+import { type Frame, type Project, type Sheet, type Span } from '@/core/document/types'
+import { PICTURES, type Fill, type Pose } from '@/core/document/fill'
 
 /** A picture as a frame shows it, wherever its placement is stored. */
 export interface Content {
@@ -35,6 +36,7 @@ export const originalOf = (sheet: Sheet, frame: Frame): Frame => {
   return at
 }
 
+/** The span with this id. Refuses an id that the sheet does not have. */
 export const spanOf = (sheet: Sheet, spanId: string): Span =>
   sheet.spans[spanId] ?? refuse('a span', 'one of the sheet', spanId)
 

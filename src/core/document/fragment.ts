@@ -5,10 +5,7 @@ import { idsUnder, itemOf, topmostIds } from '@/core/document/tree'
 import { itemSchema, pictureRefSchema, schemaFaults, isId, spanSchema } from '@/core/document/schema'
 import { namedFinishSchema } from '@/core/document/schema/finish'
 import {
-  PICTURES,
-  type PictureFill,
   FORMAT,
-  type Fill,
   type Item,
   type Lettering,
   type PictureRef,
@@ -16,6 +13,7 @@ import {
   type Sheet,
   type Span,
 } from '@/core/document/types'
+import { PICTURES, type PictureFill, type Fill } from '@/core/document/fill'
 import { letteringFaults } from '@/core/document/letteringFaults'
 import { sharingFaults, treeFaults } from '@/core/document/references'
 import { originalOf } from '@/core/document/content'

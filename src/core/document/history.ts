@@ -111,4 +111,5 @@ export const undoOf = (step: Step, id: string): LoggedStep => ({
   inverse: step.forward,
 })
 
+/** The step that makes `step` again, as it is logged under the id given. */
 export const redoOf = (step: Step, id: string): LoggedStep => ({ ...step, id, kind: 'redo', of: step.id })

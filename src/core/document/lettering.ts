@@ -25,6 +25,7 @@ export interface Word extends Group {
   readonly lettering: Lettering
 }
 
+/** Is the group a text? */
 export const isWord = (item: Item | undefined): item is Word => item?.kind === 'group' && item.lettering !== undefined
 
 /** The text with this id. Refuses what is none. */
@@ -118,6 +119,7 @@ export const nudgeOf = ({ box, turn }: Standing, rest: Rest, { pose, size }: Let
   return isNothing(nudge) ? NO_NUDGE : nudge
 }
 
+/** Does the letter stand elsewhere than its text would set it? */
 export const isNudged = (frame: Frame, { lettering }: Word): boolean => {
   const rest = lettering.letters.find(({ id }) => id === frame.id)?.rest
   return rest !== undefined && nudgeOf(frame, rest, lettering) !== NO_NUDGE

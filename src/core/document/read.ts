@@ -11,22 +11,14 @@ import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
 import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { framesOf, isAtHand } from '@/core/document/tree'
-import {
-  PICTURES,
-  type Fill,
-  type Frame,
-  type Item,
-  type Lettering,
-  type PictureRef,
-  type Project,
-  type Sheet,
-  type Take,
-} from '@/core/document/types'
+import { type Frame, type Item, type Lettering, type PictureRef, type Project, type Sheet } from '@/core/document/types'
+import { PICTURES, type Fill, type Take } from '@/core/document/fill'
 
 /** The sheet with this id. Refuses an id the project does not have. */
 export const sheetOf = (project: Project, sheetId: string): Sheet =>
   project.sheets[sheetId] ?? refuse('a sheet', 'one of the project', sheetId)
 
+/** The picture with this id. Refuses an id the project does not have. */
 export const pictureOf = (project: Project, pictureId: string): PictureRef =>
   project.pictures[pictureId] ?? refuse('a picture', 'one of the project', pictureId)
 
@@ -34,6 +26,7 @@ export const pictureOf = (project: Project, pictureId: string): PictureRef =>
 export const shownTake = (fill: Fill): Take | null =>
   fill.kind === PICTURES ? (fill.takes.find((take) => take.id === fill.shown) ?? null) : null
 
+/** How the picture that shows lies in a frame; null where it holds none of its own. */
 export const shownPlaced = (frame: Frame): Placed | null => shownTake(frame.fill)?.placed ?? null
 
 /** Every picture that a frame holds: its takes, and the one that masks it. */
@@ -67,6 +60,7 @@ export const backgroundBox = (sheet: Sheet): Box => ({
   h: sheet.size.h + 2 * sheet.bleed,
 })
 
+/** The background as a holder of a picture: the sheet with its bleed. */
 export const backgroundHolder = (project: Project, sheet: Sheet, pictureId: string): PictureHolder => {
   const box = backgroundBox(sheet)
   return {
@@ -90,6 +84,7 @@ export const frameRect = (frame: Frame): Rect => {
   }
 }
 
+/** Does a point of the sheet, in points, lie within the outline of a frame? */
 export const frameContains = (frame: Frame, p: Point): boolean => {
   const half = Math.hypot(frame.box.w, frame.box.h) / 2
   if (Math.abs(p.x - frame.box.cx) > half || Math.abs(p.y - frame.box.cy) > half) return false

@@ -1,7 +1,8 @@
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
-import { PICTURES, type Project, type Sheet } from '@/core/document/types'
+import { type Project, type Sheet } from '@/core/document/types'
+import { PICTURES } from '@/core/document/fill'
 
 /** What parts of a document say of one another. Each part has been checked by itself before. */
 interface Named {
@@ -31,6 +32,7 @@ export const orderFaults = (
   return faults
 }
 
+/** What is kept under another key than its id. */
 export const keyFaults = (key: string, { id }: Named, at: string): Fault[] =>
   id === key ? [] : [{ path: `${at}.${key}.id`, message: `is "${id}" but its key is "${key}"; make them the same` }]
 
@@ -129,12 +131,14 @@ const layerFaults = (layers: readonly Named[], path: string): Fault[] =>
     ? [{ path, message: 'has two layers of one id; give each its own' }]
     : []
 
+/** What is wrong with named finishes beyond their shape. */
 export const namedFinishFaults = (finishes: Project['finishes']): Fault[] =>
   Object.entries(finishes).flatMap(([id, finish]) => [
     ...keyFaults(id, finish, 'finishes'),
     ...layerFaults(finish.layers, `finishes.${id}.layers`),
   ])
 
+/** What a sheet names that is not there, and what stands in no list or in two. */
 export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
   const at = `sheets.${sheet.id}.`
   return [

@@ -1,7 +1,8 @@
 import { string } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
-import { PICTURES, FORMAT, SPAN_GAPS } from '@/core/document/types'
+import { FORMAT, SPAN_GAPS } from '@/core/document/types'
+import { PICTURES } from '@/core/document/fill'
 import { finishFields } from '@/core/document/schema/finish'
 import {
   byId,

@@ -52,11 +52,13 @@ const treeOf = (sheet: Sheet): Tree => {
 export const itemOf = (sheet: Sheet, id: string): Item =>
   sheet.items[id] ?? refuse('an item', 'a frame or group of the sheet', id)
 
+/** The frame with this id. Refuses an id that is none. */
 export const frameOf = (sheet: Sheet, frameId: string): Frame => {
   const item = sheet.items[frameId]
   return item?.kind === 'frame' ? item : refuse('a frame', 'one of the sheet', frameId)
 }
 
+/** The group with this id. Refuses an id that is none. */
 export const groupOf = (sheet: Sheet, groupId: string): Group => {
   const item = sheet.items[groupId]
   return item?.kind === 'group' ? item : refuse('a group', 'one of the sheet', groupId)

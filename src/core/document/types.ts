@@ -3,9 +3,7 @@ import type { Box } from '@/core/geometry/box'
 import type { Size } from '@/core/geometry/vector'
 import type { Colour } from '@/core/colour/colour'
 import type { Blend } from '@/core/colour/blend'
-import type { Gradient } from '@/core/colour/gradient'
 import type { FinishLayer } from '@/core/finish/layers'
-import type { Point } from '@/core/geometry/vector'
 import type { Corner } from '@/core/stencil/corners'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { FaceRef } from '@/core/lettering/face'
@@ -13,6 +11,8 @@ import type { Rest } from '@/core/lettering/layout'
 import type { Heights, Setting } from '@/core/lettering/settings'
 import type { Placed } from '@/core/placement/placed'
 import type { SubjectMark } from '@/core/placement/subject'
+import type { Fill, PictureFill } from '@/core/document/fill'
+import { type Gradient } from '@/core/colour/gradient'
 
 /** The format this program writes, and the oldest it still reads. */
 export const FORMAT = 6
@@ -154,13 +154,6 @@ export interface Span {
   readonly gaps: (typeof SPAN_GAPS)[number]
 }
 
-/** Where a frame stood: a window keeps showing what was to be seen there. */
-export interface Pose {
-  readonly cx: number
-  readonly cy: number
-  readonly turn: number
-}
-
 /** Items that move, hide and are locked as one. They stay in sheet coordinates. */
 export interface Group extends Finished {
   readonly kind: 'group'
@@ -264,37 +257,3 @@ export interface Frame extends Finished {
   /** Not shown and not exported. */
   readonly hidden?: boolean
 }
-
-/** One of several candidate pictures of a frame. */
-export interface Take {
-  readonly id: string
-  readonly name: string
-  readonly placed: Placed
-}
-
-/** The kind of a fill that holds pictures of its own: the word that files and logged steps have had for it from the first format. */
-export const PICTURES = 'taken'
-
-/** Pictures of a frame's own, of which one shows. */
-export interface PictureFill {
-  readonly kind: typeof PICTURES
-  readonly takes: readonly Take[]
-  /** The id of the take that shows. */
-  readonly shown: string
-}
-
-export type Fill =
-  | { readonly kind: 'none' }
-  | { readonly kind: 'colour'; readonly colour: Colour }
-  | ({ readonly kind: 'gradient' } & Gradient)
-  | PictureFill
-  | {
-      readonly kind: 'span'
-      readonly spanId: string
-      /** How far the frame's window is moved over the picture, so that gaps are skipped. */
-      readonly shift?: Point
-      /** The frame keeps showing what was to be seen at this place, and takes it along. */
-      readonly pinned?: Pose
-    }
-  /** Shows what another frame of the sheet holds. */
-  | { readonly kind: 'echo'; readonly frameId: string }

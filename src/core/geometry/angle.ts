@@ -2,6 +2,7 @@ import type { Point } from '@/core/geometry/vector'
 
 /** Degrees, clockwise positive with y down. */
 export const toRadians = (degrees: number): number => (degrees * Math.PI) / 180
+/** An angle of radians in degrees. */
 export const toDegrees = (radians: number): number => (radians * 180) / Math.PI
 
 /** The same direction in (−180, 180]. */

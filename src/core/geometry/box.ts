@@ -30,6 +30,7 @@ export const HANDLES: readonly Handle[] = [
 /** Box-local points (centre = origin, upright) → sheet points. */
 export const boxMatrix = (box: Box, turn: number): Matrix => compose(translation(box.cx, box.cy), rotation(turn))
 
+/** Where a handle sits, in points from the box's centre. */
 export const handlePoint = ({ w, h }: Size, { hx, hy }: Handle): Point => ({ x: (hx * w) / 2, y: (hy * h) / 2 })
 
 /** A side that a frame may have, nearest to the one given. */

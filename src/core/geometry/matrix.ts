@@ -14,8 +14,11 @@ export interface Matrix {
 }
 
 export const IDENTITY: Matrix = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 }
+/** Moves by x and y. */
 export const translation = (x: number, y: number): Matrix => ({ a: 1, b: 0, c: 0, d: 1, e: x, f: y })
+/** Scales about the origin. */
 export const scaling = (x: number, y = x): Matrix => ({ a: x, b: 0, c: 0, d: y, e: 0, f: 0 })
+/** Turns about the origin by degrees, clockwise with y downwards. */
 export const rotation = (degrees: number): Matrix => {
   const { x, y } = unitVector(degrees)
   return { a: x, b: y, c: -y, d: x, e: 0, f: 0 }
@@ -33,6 +36,7 @@ const multiply = (m: Matrix, n: Matrix): Matrix => ({
 /** The product of the matrices: the last one is applied first. */
 export const compose = (...matrices: readonly Matrix[]): Matrix => matrices.reduce(multiply, IDENTITY)
 
+/** How areas change; negative where the matrix mirrors, 0 where it cannot be inverted. */
 export const determinant = (m: Matrix): number => m.a * m.d - m.b * m.c
 
 /** The inverse map. Refuses a matrix that flattens the plane. */
@@ -49,6 +53,7 @@ export const invert = (m: Matrix): Matrix => {
   }
 }
 
+/** A point where the matrix puts it. */
 export const apply = (m: Matrix, p: Point): Point => ({
   x: m.a * p.x + m.c * p.y + m.e,
   y: m.b * p.x + m.d * p.y + m.f,
@@ -75,6 +80,7 @@ export interface Parts {
   readonly shear: number
 }
 
+/** The matrix of its parts: scaled first, then sheared, turned and moved; the inverse of `decompose`. */
 export const recompose = (p: Parts): Matrix =>
   compose(translation(p.x, p.y), rotation(p.turn), { ...IDENTITY, c: p.shear }, scaling(p.scaleX, p.scaleY))
 

@@ -10,6 +10,7 @@ export interface Spot extends Point {
 /** Where along a baseline: `x` along it, `y` beneath the first. */
 export type Baseline = (x: number, y: number) => Spot
 
+/** A straight baseline: every spot stays where it is. */
 export const straight: Baseline = (x, y) => ({ x, y, turn: 0 })
 
 /** Less bend than this is none, in degrees. */

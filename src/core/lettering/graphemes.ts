@@ -8,6 +8,7 @@ export const graphemesOf = (text: string): readonly string[] =>
     ({ segment }) => segment,
   )
 
+/** Does the grapheme end a line? */
 export const isLineEnd = (grapheme: string): boolean => grapheme === '\n'
 
 /** Leaves room, but is no letter: spaces of every kind, and what has no form of its own. */
@@ -32,4 +33,5 @@ export const inCapitals = (grapheme: string, capitals: Capitals): string => {
 const RIGHT_TO_LEFT =
   /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}\p{Script=Samaritan}\p{Script=Mandaic}\p{Script=Adlam}\u200f\u202b\u202e\u2067]/u
 
+/** Does the text hold letters of a script that runs from right to left? */
 export const isRightToLeft = (text: string): boolean => RIGHT_TO_LEFT.test(text)

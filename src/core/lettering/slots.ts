@@ -12,6 +12,7 @@ export interface Slot {
   readonly grapheme: string | null
 }
 
+/** Is the grapheme a letter, rather than a space or the end of a line? */
 export const isLetter = (grapheme: string): boolean => !isLineEnd(grapheme) && !isSpace(grapheme)
 
 /** The letters of a text in order: its graphemes without spaces and line ends. */
@@ -28,6 +29,7 @@ export const slotsOf = (graphemes: readonly string[], ids: readonly string[]): r
   })
 }
 
+/** The text that slots spell. */
 export const textOfSlots = (slots: readonly Slot[]): string => slots.map(({ grapheme }) => grapheme ?? '').join('')
 
 /** The letters that stand, in order. */

@@ -6,11 +6,13 @@ import type { Contour, PathNode } from '@/core/path/nodes'
 export type DraftPiece =
   { readonly kind: 'node'; readonly node: PathNode } | { readonly kind: 'stroke'; readonly points: readonly Point[] }
 
+/** Where what was traced begins; null before the first piece. */
 export const firstPoint = (pieces: readonly DraftPiece[]): Point | null => {
   const [first] = pieces
   return first ? (first.kind === 'node' ? first.node.at : (first.points[0] ?? null)) : null
 }
 
+/** Where what was traced ends by now; null before the first piece. */
 export const lastPoint = (pieces: readonly DraftPiece[]): Point | null => {
   const last = pieces.at(-1)
   return last ? (last.kind === 'node' ? last.node.at : (last.points.at(-1) ?? null)) : null

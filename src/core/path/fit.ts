@@ -19,6 +19,7 @@ const unit = (p: Point): Point => {
   return length ? scaled(p, 1 / length) : { x: 1, y: 0 }
 }
 
+/** The point of a cubic Bézier curve at `t` in [0, 1] (Bernstein form). */
 export const curvePoint = ({ from, c1, c2, to }: Curve, t: number): Point => {
   const s = 1 - t
   return {

@@ -97,6 +97,7 @@ const contourPath = ({ nodes, isClosed }: Contour): readonly Segment[] => {
 /** The contours as a path. A contour of fewer than two points draws nothing. */
 export const pathOfNodes = (contours: readonly Contour[]): Path => contours.flatMap(contourPath)
 
+/** The node at an address; null where there is none. */
 export const nodeAt = (contours: readonly Contour[], { contour, node }: NodeAddress): PathNode | null =>
   contours[contour]?.nodes[node] ?? null
 
@@ -123,6 +124,7 @@ const shifted = ({ kind, ...node }: PathNode, by: Point): PathNode => ({
   ...(node.out ? { out: add(node.out, by) } : {}),
 })
 
+/** Do both address the same node? */
 export const sameAddress = (p: NodeAddress, q: NodeAddress): boolean => p.contour === q.contour && p.node === q.node
 
 /** Moves nodes with their handles. */

@@ -44,6 +44,7 @@ const matrixOf = (placed: Placed, holder: PictureHolder, scale: number, aspect: 
     translation(-u * holder.picture.w, -v * holder.picture.h),
   )
 
+/** Where the focus may lie, in shares of the picture, so that the picture covers all that the outline reaches. */
 export const allowedFocus = (
   placed: Placed,
   holder: PictureHolder,
@@ -93,4 +94,5 @@ export const middleFocus = (placed: Placed, holder: PictureHolder): { readonly u
 /** Picture pixels an inch of the sheet, the worst over the picture: 72/σ_max. */
 export const effectiveResolution = (pictureToSheet: Matrix): number => POINTS_PER_INCH / largestStretch(pictureToSheet)
 
+/** Does the picture show out of its own proportions? */
 export const isStretched = (resolved: Resolved): boolean => Math.abs(resolved.aspect - 1) > TOLERANCE.undistorted

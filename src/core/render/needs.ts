@@ -51,6 +51,7 @@ export const itemPictures = ({ ops, mask }: DrawItem): readonly PictureOp[] => [
   ...(mask?.soft ? [mask.soft] : []),
 ]
 
+/** Every picture that a list draws, one within another included. */
 export const pictureOps = (list: { readonly items: readonly DrawNode[] }): readonly PictureOp[] =>
   itemsOf(list.items).flatMap(itemPictures)
 

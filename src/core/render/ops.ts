@@ -140,6 +140,7 @@ export interface DrawGroup extends Composed {
 
 export type DrawNode = DrawItem | DrawGroup
 
+/** Is the node a group, composed by itself before it is blended? */
 export const isGroup = (node: DrawNode): node is DrawGroup => 'children' in node
 
 export interface DrawList {

@@ -67,17 +67,25 @@ export interface StraightShape<P extends Params> {
   readonly knobs: readonly Knob<P>[]
 }
 
+/** A shape as data, its parameters typed by what it declares. */
 export const defineShape = <const P extends Params>(shape: Shape<P>): Shape<P> => shape
+/** A shape of straight sides, whose corners can be cut or rounded. */
 export const defineStraight = <const P extends Params>(shape: StraightShape<P>): StraightShape<P> => shape
 
+/** A parameter that counts: a whole number of [min, max]. */
 export const count = (label: string, min: number, max: number, initial: number) =>
   ({ type: 'count', label, min, max, initial }) as const
+/** A parameter that is a share of the size. */
 export const share = (label: string, min: number, max: number, initial: number) =>
   ({ type: 'share', label, min, max, initial }) as const
+/** A parameter in degrees. */
 export const angle = (label: string, min: number, max: number, initial: number) =>
   ({ type: 'angle', label, min, max, initial }) as const
+/** A parameter that is a plain number. */
 export const number = (label: string, min: number, max: number, initial: number) =>
   ({ type: 'number', label, min, max, initial }) as const
+/** A parameter that is a length: a share of the size, or points. */
 export const measure = (label: string, max: number, initial: number) =>
   ({ type: 'measure', label, max, initial: { share: initial } }) as const
+/** A parameter that chance begins with. */
 export const seed = () => ({ type: 'seed', label: 'Chance', initial: 1 }) as const

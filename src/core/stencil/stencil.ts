@@ -62,7 +62,9 @@ export type Stencil = ParametricStencil | OwnStencil
 export type StencilKind = Stencil['kind']
 export type ParametricKind = ParametricStencil['kind']
 
+/** Is the stencil drawn from parameters, rather than from an outline it holds? */
 export const isParametric = (stencil: Stencil): stencil is ParametricStencil => Object.hasOwn(SHAPES, stencil.kind)
+/** Has the stencil straight sides, whose corners can be cut or rounded? */
 export const isStraight = (stencil: Stencil): stencil is Straight => Object.hasOwn(STRAIGHT_SHAPES, stencil.kind)
 
 /** The params of a shape by name. */

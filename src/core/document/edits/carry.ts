@@ -10,7 +10,8 @@ import { frameDraft } from '@/core/document/edits/frames'
 import { newFrame } from '@/core/document/create'
 import { frameHolder, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesUnder } from '@/core/document/tree'
-import { PICTURES, type Fill, type Frame, type Project, type Sheet } from '@/core/document/types'
+import { type Frame, type Project, type Sheet } from '@/core/document/types'
+import { PICTURES, type Fill } from '@/core/document/fill'
 import type { Point } from '@/core/geometry/vector'
 
 /** What a frame shows, to be carried: of an echo its own copy, since the original may be the other frame. */

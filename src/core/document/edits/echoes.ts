@@ -8,7 +8,8 @@ import { dropIdleSpans } from '@/core/document/edits/fills'
 import { frameDraft } from '@/core/document/edits/frames'
 import { frameOutline, sheetOf } from '@/core/document/read'
 import { frameOf, framesUnder, topmostIds } from '@/core/document/tree'
-import { PICTURES, type Fill, type Frame, type Project, type Sheet } from '@/core/document/types'
+import { type Frame, type Project, type Sheet } from '@/core/document/types'
+import { PICTURES, type Fill } from '@/core/document/fill'
 import type { Point } from '@/core/geometry/vector'
 
 interface ItemsAddress {

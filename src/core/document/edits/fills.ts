@@ -11,15 +11,8 @@ import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/back
 import { originalOf, placedIn, spanHull, spanShown, storeOf } from '@/core/document/content'
 import { frameHolder, frameOutline, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesUnder } from '@/core/document/tree'
-import {
-  PICTURES,
-  type Background,
-  type Fill,
-  type Frame,
-  type Project,
-  type Sheet,
-  type Span,
-} from '@/core/document/types'
+import { type Background, type Frame, type Project, type Sheet, type Span } from '@/core/document/types'
+import { PICTURES, type Fill } from '@/core/document/fill'
 
 interface FrameAddress {
   readonly sheetId: string

@@ -17,6 +17,7 @@ export interface ItemsAddress {
   readonly ids: readonly string[]
 }
 
+/** Changes each of the items that is not locked; `change` is given its draft and what it was before. */
 export const eachItem = (
   draft: Draft<Project>,
   project: Project,
@@ -112,6 +113,7 @@ export const setMixing = defineEdit<ItemsAddress & { readonly opacity?: number |
     }),
 )
 
+/** Gives a frame of straight sides the corners; any other item is left alone. */
 export const putCorners = (item: Draft<Item>, itemBefore: Item, corners: Corner | undefined, around: Around): void => {
   if (!corners || itemBefore.kind !== 'frame' || item.kind !== 'frame' || !isStraight(itemBefore.stencil)) return
   putStencil(item, cornered(itemBefore.stencil, [corners]), around)

@@ -153,6 +153,7 @@ export const markItems = defineEdit<ItemsAddress & { readonly hidden?: boolean; 
   },
 )
 
+/** Gives a frame or group another name. */
 export const renameItem = defineEdit<{ readonly sheetId: string; readonly id: string; readonly name: string }>(
   (draft, { sheetId, id, name }, project) => {
     itemOf(sheetOf(project, sheetId), id)

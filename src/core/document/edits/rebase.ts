@@ -10,7 +10,8 @@ import { holderOf } from '@/core/document/background'
 import { contentOf } from '@/core/document/content'
 import { frameHolder, frameOutline } from '@/core/document/read'
 import { framesUnder } from '@/core/document/tree'
-import { PICTURES, type Fill, type Frame, type Project, type Sheet } from '@/core/document/types'
+import { type Frame, type Project, type Sheet } from '@/core/document/types'
+import { PICTURES, type Fill } from '@/core/document/fill'
 
 /** Two matrices are the same if they differ by less than this share of their larger entries. */
 const SAME = 1e-9

@@ -12,7 +12,8 @@ import { svgTextOf } from '@/core/path/svgText'
 import { transformPath } from '@/core/path/transform'
 import { defineEdit, put } from '@/core/document/edit'
 import { sheetOf } from '@/core/document/read'
-import type { Background, Fill, Guides, Item, ItemFinish, Lettering, Sheet, Span, Veil } from '@/core/document/types'
+import type { Background, Guides, Item, ItemFinish, Lettering, Sheet, Span, Veil } from '@/core/document/types'
+import type { Fill } from '@/core/document/fill'
 
 export interface SheetChange {
   readonly sheetId: string

@@ -13,7 +13,8 @@ import { frameDraft } from '@/core/document/edits/frames'
 import { backgroundBox, pictureOf, readingRows, sheetOf } from '@/core/document/read'
 import { extentOf, gapShifts, sharedTurn, type SpanExtent } from '@/core/document/span'
 import { framesUnder, isLocked } from '@/core/document/tree'
-import type { Fill, Frame, Project, Sheet, Span } from '@/core/document/types'
+import type { Frame, Project, Sheet, Span } from '@/core/document/types'
+import type { Fill } from '@/core/document/fill'
 
 interface FramesAddress {
   readonly sheetId: string

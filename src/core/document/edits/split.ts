@@ -15,7 +15,8 @@ import { extentOfFrame, gapShifts } from '@/core/document/span'
 import { ownFill } from '@/core/document/edits/echoes'
 import { takeFromList } from '@/core/document/edits/items'
 import { frameOf } from '@/core/document/tree'
-import type { Fill, Frame, Sheet, Span } from '@/core/document/types'
+import type { Frame, Sheet, Span } from '@/core/document/types'
+import type { Fill } from '@/core/document/fill'
 import type { Draft } from 'immer'
 
 /** How a frame is parted. Gaps are in points; strips run at an angle, in degrees clockwise from upright. */

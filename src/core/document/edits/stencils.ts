@@ -23,7 +23,8 @@ import {
 } from '@/core/document/outline'
 import { frameHolder, frameOutline, sheetOf, shownTake } from '@/core/document/read'
 import { frameOf, framesUnder, isLocked } from '@/core/document/tree'
-import { PICTURES, type Fill, type Frame, type Project, type Sheet } from '@/core/document/types'
+import { type Frame, type Project, type Sheet } from '@/core/document/types'
+import { PICTURES, type Fill } from '@/core/document/fill'
 
 interface FrameAddress {
   readonly sheetId: string

@@ -6,15 +6,8 @@ import { frameDraft } from '@/core/document/edits/frames'
 import { originalOf } from '@/core/document/content'
 import { pictureOf, sheetOf } from '@/core/document/read'
 import { frameOf, framesOf } from '@/core/document/tree'
-import {
-  PICTURES,
-  type PictureFill,
-  type Fill,
-  type Frame,
-  type Project,
-  type Sheet,
-  type Take,
-} from '@/core/document/types'
+import { type Frame, type Project, type Sheet } from '@/core/document/types'
+import { PICTURES, type PictureFill, type Fill, type Take } from '@/core/document/fill'
 
 interface FrameAddress {
   readonly sheetId: string
@@ -88,6 +81,7 @@ export const removeTake = defineEdit<FrameAddress & { readonly takeId: string }>
   },
 )
 
+/** Gives a take another name. */
 export const renameTake = defineEdit<FrameAddress & { readonly takeId: string; readonly name: string }>(
   (draft, { takeId, name, ...at }, project) => {
     const found = picturesDraft(draft, project, at)

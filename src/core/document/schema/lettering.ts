@@ -2,7 +2,8 @@ import { lazy, string, type ObjectShape } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { CAPITALS, graphemesOf } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE } from '@/core/lettering/settings'
-import { PICTURES, LETTER_PICTURES } from '@/core/document/types'
+import { LETTER_PICTURES } from '@/core/document/types'
+import { PICTURES } from '@/core/document/fill'
 import {
   byKind,
   flag,

@@ -22,12 +22,14 @@ const ID_PATTERN = /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/
 /** Keys that mean something to the language itself; never ids. */
 const RESERVED = new Set(['prototype', ...Object.getOwnPropertyNames(Object.prototype)])
 
+/** Can this be an id? Nothing that every object has by inheritance is one. */
 export const isId = (value: unknown): value is string =>
   typeof value === 'string' && ID_PATTERN.test(value) && !RESERVED.has(value)
 
 /** A schema, or a choice of schemas made by the value. */
 export type Node = ISchema<unknown, AnyObject>
 
+/** A finite number of a range. */
 export const real = (range: { readonly min: number; readonly max: number }) =>
   number()
     .strict()
@@ -37,9 +39,11 @@ export const real = (range: { readonly min: number; readonly max: number }) =>
     .min(range.min, `must be at least ${range.min}`)
     .max(range.max, `must be at most ${range.max}`)
 
+/** A whole number of a range. */
 export const whole = (range: { readonly min: number; readonly max: number }) =>
   real(range).integer('must be a whole number')
 
+/** An id (see `isId`). */
 export const id = () =>
   string()
     .strict()
@@ -47,6 +51,7 @@ export const id = () =>
     .typeError('must be text')
     .test('id', 'must be 1 to 64 letters, digits, - or _', (value) => value === undefined || isId(value))
 
+/** A name as people give it, of bounded length. */
 export const name = () =>
   string()
     .strict()
@@ -56,9 +61,11 @@ export const name = () =>
     // Databases and file systems end a text there.
     .test('nul', 'must not hold the character NUL', (value) => !value?.includes('\u0000'))
 
+/** True or false, as booleans only. */
 export const flag = () =>
   boolean().strict().required('is missing; give true or false').typeError('must be true or false')
 
+/** An object of these fields and no others. */
 export const shape = (fields: ObjectShape) =>
   object(fields)
     .strict()
@@ -66,11 +73,13 @@ export const shape = (fields: ObjectShape) =>
     .required('is missing')
     .typeError('must be an object')
 
+/** One of a few words or numbers. */
 export const word = (options: readonly (string | number)[]) =>
   mixed()
     .required(`is missing; give one of ${options.join(', ')}`)
     .oneOf([...options], `must be one of ${options.join(', ')}`)
 
+/** Is this an object of keys and values, no list and nothing of a class? */
 export const isPlainObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
@@ -103,6 +112,7 @@ export const byKind = (kinds: Record<string, ObjectShape>) =>
 
 export const SIDE = { min: Number.MIN_VALUE, max: RANGE.sheetSide.max }
 export const TURN = { min: -180, max: 180 }
+/** A colour as `#rrggbb`. */
 export const colour = () =>
   string().strict().required('is missing; give a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
 
@@ -115,8 +125,10 @@ export const optional = (range: { readonly min: number; readonly max: number }) 
     .min(range.min, `must be at least ${range.min}`)
     .max(range.max, `must be at most ${range.max}`)
 
+/** A flag that may be left out. */
 export const optionalFlag = () => boolean().strict().typeError('must be true or false')
 
+/** A colour that may be left out. */
 export const optionalColour = () =>
   string().strict().typeError('must be a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
 

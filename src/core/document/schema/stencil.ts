@@ -59,6 +59,7 @@ const cornersSchema = (kind: string) =>
       (held) => held === undefined || held.length === 1 || (kind === 'rectangle' && held.length === 4),
     )
 
+/** An outline as SVG path data that draws something. */
 export const outlineText = () =>
   string()
     .strict()

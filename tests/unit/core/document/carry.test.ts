@@ -11,7 +11,8 @@ import { sheetOf } from '@/core/document/read'
 import { pictureUses } from '@/core/document/roots'
 import { framesOf, frameOf } from '@/core/document/tree'
 import { projectFaults } from '@/core/document/validate'
-import type { Fill, Project } from '@/core/document/types'
+import type { Project } from '@/core/document/types'
+import type { Fill } from '@/core/document/fill'
 
 const fills = (project: Project): readonly Fill[] => framesOf(sheetOf(project, SHEET)).map((frame) => frame.fill)
 const sorted = (all: readonly Fill[]): readonly string[] => all.map((fill) => JSON.stringify(fill)).sort()

@@ -9,16 +9,8 @@ import { coveringPlaced } from '@/core/document/edits/spans'
 import { acrossSpan, isWord, letterFrames, wordOf, type Word, type WordAddress } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
 import { extentOf } from '@/core/document/span'
-import {
-  PICTURES,
-  type Aside,
-  type Fill,
-  type Frame,
-  type Lettering,
-  type Project,
-  type Sheet,
-  type Span,
-} from '@/core/document/types'
+import { type Aside, type Frame, type Lettering, type Project, type Sheet, type Span } from '@/core/document/types'
+import { PICTURES, type Fill } from '@/core/document/fill'
 import { lettersOf } from '@/core/lettering/slots'
 
 /** The picture across a text covers its letters as they now stand; its placement stays as it is stored. */

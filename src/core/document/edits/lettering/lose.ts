@@ -1,7 +1,8 @@
 import type { Draft } from 'immer'
 import { graphemesOf } from '@/core/lettering/graphemes'
 import { isLetter, lettersOf } from '@/core/lettering/slots'
-import { PICTURES, type Aside, type Sheet } from '@/core/document/types'
+import { type Aside, type Sheet } from '@/core/document/types'
+import { PICTURES } from '@/core/document/fill'
 
 const letteringOf = (sheet: Draft<Sheet>, groupId: string | null) => {
   const group = groupId === null ? undefined : sheet.items[groupId]

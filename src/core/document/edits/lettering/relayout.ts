@@ -1,11 +1,8 @@
 import type { Draft } from 'immer'
-import type { Colour } from '@/core/colour/colour'
-import { apply } from '@/core/geometry/matrix'
 import type { LaidLetter, Layout, Rest } from '@/core/lettering/layout'
 import type { Setting } from '@/core/lettering/settings'
 import { lettersOf } from '@/core/lettering/slots'
 import type { Placed } from '@/core/placement/placed'
-import type { GlyphStencil } from '@/core/stencil/stencil'
 import { defineEdit, put, sameValue } from '@/core/document/edit'
 import { newFrame } from '@/core/document/create'
 import { dropIdleSpans } from '@/core/document/edits/fills'
@@ -17,7 +14,6 @@ import {
   letterFrames,
   nudgeOf,
   poseKeepingMiddle,
-  poseMatrix,
   restBounds,
   standingAt,
   wordOf,
@@ -26,9 +22,7 @@ import {
 } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
 import {
-  PICTURES,
   type Aside,
-  type Fill,
   type Frame,
   type Letter,
   type Lettering,
@@ -36,6 +30,8 @@ import {
   type Project,
   type Sheet,
 } from '@/core/document/types'
+import { PICTURES, type Fill } from '@/core/document/fill'
+import { glyphOf, wordName } from '@/core/document/edits/lettering/newWord'
 
 /** What a text is set anew by. */
 export interface Relayout {
@@ -48,9 +44,6 @@ export interface Relayout {
   /** Letters brought back to their rest and outline. */
   readonly setBack?: readonly string[]
 }
-
-/** The outline of a laid letter as a stencil. */
-const glyphOf = ({ text, d }: LaidLetter): GlyphStencil => ({ kind: 'glyph', letter: text, d: d ?? '' })
 
 /** What all letters have alike, for one that is new: their finish, and their fill where it is no picture of one letter's. */
 const sharedLook = (frames: readonly Frame[]): Partial<Frame> => {
@@ -256,51 +249,3 @@ export const relayoutWord = defineEdit<WordAddress & Relayout>((draft, args, pro
   else if (standing.size) layKeptAcross(draft, sheetId, groupId)
   if (gone.length) dropIdleSpans(draft, sheetId)
 })
-
-/** A text as it is first put on a sheet. */
-export const newWord = (
-  groupId: string,
-  setting: Setting,
-  layout: Layout,
-  letterIds: readonly string[],
-  pose: LetterPose,
-  ink?: Colour,
-): { readonly word: Word; readonly frames: readonly Frame[] } => {
-  const placed = { pose, size: layout.size }
-  const letters = layout.letters.map(({ rest }, i): Letter => ({ id: letterIds[i] ?? '', ...(rest ? { rest } : {}) }))
-  const frames = layout.letters.flatMap((laid, i): Frame[] => {
-    const id = letterIds[i]
-    if (!laid.rest || id === undefined) return []
-    const { box, turn } = standingAt(laid.rest, placed)
-    return [{ ...newFrame(id, glyphOf(laid), box, laid.text), turn, ...(pose.flip ? { flip: true } : {}) }]
-  })
-  const held = { ...setting, size: layout.size, pictures: 'each', pose, letters, aside: [] } as const
-  const lettering: Lettering = ink === undefined ? held : { ...held, ink }
-  const word: Word = {
-    kind: 'group',
-    id: groupId,
-    name: wordName(setting.text),
-    order: frames.map(({ id }) => id),
-    turn: pose.turn,
-    lettering,
-  }
-  return { word, frames }
-}
-
-const NAME_LENGTH = 40
-
-/** A text's name in the stack. */
-export const wordName = (text: string): string => {
-  const line = text.trim().replace(/\s+/g, ' ')
-  return line.length > NAME_LENGTH ? `${line.slice(0, NAME_LENGTH - 1)}…` : line || 'Letters'
-}
-
-/** The pose at which the middle of a layout comes to lie at a point of the sheet. */
-export const poseAbout = (layout: Layout, centre: { readonly x: number; readonly y: number }): LetterPose => {
-  const { bounds } = layout
-  const own = apply(poseMatrix({ cx: 0, cy: 0, turn: 0 }), {
-    x: (bounds.x0 + bounds.x1) / 2,
-    y: (bounds.y0 + bounds.y1) / 2,
-  })
-  return { cx: centre.x - own.x, cy: centre.y - own.y, turn: 0 }
-}
