@@ -1,4 +1,5 @@
-import { createBench, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { createBench } from '@/client/store/benchStore'
 import type { Project } from '@/core/document/types'
 import { sampleProject } from '@tests/helpers/project'
 

@@ -14,6 +14,7 @@ import { SpaceSection } from '@/client/bench/SpaceSection'
 import { ALIGN_WORDS, FIELD_WORDS, fieldFor, OF_SHEET } from '@/client/commands/arrange'
 import { CommandButton } from '@/client/commands/CommandButton'
 import styles from '@/client/bench/Bench.module.css'
+import { alignWithin, alignEach } from '@/client/store/slices/card'
 
 const ICONS = {
   left: AlignLeft,
@@ -50,7 +51,7 @@ export const AlignSection = ({
         </h2>
         <label className={styles.choice}>
           To
-          <select value={field} onChange={(event) => bench.set({ alignTo: event.target.value as Field })}>
+          <select value={field} onChange={(event) => alignWithin(bench, event.target.value as Field)}>
             {fields.map((each) => (
               <option key={each} value={each}>
                 {FIELD_WORDS[each]}
@@ -71,11 +72,7 @@ export const AlignSection = ({
         </div>
         {count > 1 && OF_SHEET.includes(field) && (
           <label className={styles.choice}>
-            <input
-              type="checkbox"
-              checked={isEach}
-              onChange={(event) => bench.set({ alignsEach: event.target.checked })}
-            />
+            <input type="checkbox" checked={isEach} onChange={(event) => alignEach(bench, event.target.checked)} />
             Each by itself, not as one
           </label>
         )}

@@ -21,6 +21,7 @@ import {
 } from '@/client/store/artwork'
 import { addFiles } from '@/client/store/uploads'
 import styles from '@/client/bench/Stencils.module.css'
+import { putArtwork } from '@/client/store/slices/supplies'
 
 interface Opened {
   readonly arts: readonly Art[]
@@ -81,7 +82,7 @@ export const ArtworkDialog = ({ onClose }: { readonly onClose: () => void }) => 
         <ChooseFiles
           isReading={isReading}
           faults={faults}
-          onFiles={(artwork) => bench.set({ artwork })}
+          onFiles={(artwork) => putArtwork(bench, artwork)}
           onClose={onClose}
         />
       )}

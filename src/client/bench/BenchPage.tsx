@@ -6,7 +6,7 @@ import { BenchContext } from '@/client/binding/useBench'
 import { BenchView } from '@/client/bench/BenchView'
 import { openBench } from '@/client/bench/openBench'
 import { ApiError } from '@/client/http/api'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 
 /** Opens the project and shows the bench, or says why it cannot. */
 export const BenchPage = ({ id }: { readonly id: string }) => {

@@ -19,7 +19,7 @@ import { useWindow } from '@/client/bench/useWindow'
 import { hoverCarried, landingOfFiles, putDown } from '@/client/gestures/useCarry'
 import { learnAlpha } from '@/client/stage/alpha'
 import { Table } from '@/client/stage/Table'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { loadFaces } from '@/client/store/faces'
 import { loadStencils } from '@/client/store/keptStencils'
 import { severalLanding } from '@/client/store/landing'
@@ -27,6 +27,8 @@ import { takeFiles } from '@/client/store/takeFiles'
 import { loadPictures } from '@/client/store/uploads'
 import styles from '@/client/bench/Bench.module.css'
 import supplies from '@/client/bench/Supplies.module.css'
+import { notify } from '@/client/store/slices/notices'
+import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 
 // Dialogs come when first opened.
 const ContextMenu = dynamic(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
@@ -50,7 +52,7 @@ const NOTICE_MS = { plain: 5000, fault: 9000 }
 const Notice = () => {
   const bench = useBenchHandle()
   const notice = useBench((state) => state.notice)
-  const close = (): void => bench.set({ notice: null })
+  const close = (): void => notify(bench, null)
   if (!notice) return null
   return (
     <Snackbar
@@ -76,7 +78,7 @@ const Notice = () => {
 const Dialogs = () => {
   const bench = useBenchHandle()
   const dialog = useBench((state) => state.dialog)
-  const close = (): void => bench.set({ dialog: 'none' })
+  const close = (): void => closeDialog(bench)
   return (
     <>
       {dialog === 'export' && <ExportDialog />}
@@ -84,7 +86,7 @@ const Dialogs = () => {
       {dialog === 'library' && <LibraryDialog onClose={close} />}
       {dialog === 'stock' && <StockDialog onClose={close} />}
       {dialog === 'stencils' && <StencilsDialog onClose={close} />}
-      {dialog === 'artwork' && <ArtworkDialog onClose={() => bench.set({ dialog: 'none', artwork: [] })} />}
+      {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
       {dialog === 'keep' && <KeepDialog onClose={close} />}
       {dialog === 'split' && <SplitDialog onClose={close} />}
       {dialog === 'takes' && <TakesDialog onClose={close} />}

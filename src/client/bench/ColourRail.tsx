@@ -8,6 +8,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { applyColour, changeChoice } from '@/client/store/colourCut'
 import type { ColourTool } from '@/client/store/state'
 import styles from '@/client/bench/Bench.module.css'
+import { putToolDown } from '@/client/store/slices/mode'
 
 const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = {
   seen: ['As seen', 'Colours differ as the eye sees them (CIEDE2000)'],
@@ -24,7 +25,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
       <>
         <span style={{ padding: '0 8px' }}>Press a colour in the picture; what has that colour is found</span>
         <span style={{ flex: 1 }} />
-        <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+        <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
           Leave
         </RailButton>
       </>
@@ -113,7 +114,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
       >
         Clip picture
       </RailButton>
-      <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+      <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
         Leave
       </RailButton>
     </>

@@ -18,6 +18,7 @@ import { EmptyFramesChoice } from '@/client/bench/EmptyFramesChoice'
 import { ExportFields, type ExportLook } from '@/client/bench/ExportFields'
 import { ExportSheets } from '@/client/bench/ExportSheets'
 import { useExport } from '@/client/bench/useExport'
+import { closeDialog } from '@/client/store/slices/dialogs'
 
 const megabytes = (bytes: number): string =>
   bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
@@ -88,7 +89,7 @@ export const ExportDialog = () => {
   }
   const close = (): void => {
     if (isBusy) return setAsks(true)
-    bench.set({ dialog: 'none', exportChoice: null })
+    closeDialog(bench)
   }
   return (
     <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="export-title">

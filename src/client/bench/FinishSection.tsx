@@ -23,6 +23,8 @@ import {
 } from '@/client/store/finishes'
 import styles from '@/client/bench/Bench.module.css'
 import own from '@/client/bench/Finish.module.css'
+import { setFinishScope } from '@/client/store/slices/card'
+import { openFinish } from '@/client/store/slices/dialogs'
 
 interface FinishProps {
   readonly items: readonly Item[]
@@ -51,7 +53,7 @@ const Shared = ({ named, item }: { readonly named: NamedFinish; readonly item: I
           framed
           label="Changes are for what is selected"
           pressed={scope === 'here'}
-          onPress={() => bench.set({ finishScope: 'here' })}
+          onPress={() => setFinishScope(bench, 'here')}
         >
           only here
         </RailButton>
@@ -59,7 +61,7 @@ const Shared = ({ named, item }: { readonly named: NamedFinish; readonly item: I
           framed
           label={`Changes are for all ${uses} that use this finish`}
           pressed={scope === 'all'}
-          onPress={() => bench.set({ finishScope: 'all' })}
+          onPress={() => setFinishScope(bench, 'all')}
         >
           all {uses}
         </RailButton>
@@ -144,11 +146,7 @@ export const FinishSection = ({ items, sheet, step }: FinishProps) => {
       <Mixing item={item} />
       <div className={`${styles.row} ${styles.wrap}`}>
         {layers.length > 0 && (
-          <RailButton
-            framed
-            label="Name this finish, to share it"
-            onPress={() => bench.set({ dialog: 'finish', renaming: null })}
-          >
+          <RailButton framed label="Name this finish, to share it" onPress={() => openFinish(bench, null)}>
             Name…
           </RailButton>
         )}

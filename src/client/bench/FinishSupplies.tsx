@@ -23,6 +23,7 @@ import {
 import { selectItems } from '@/client/store/selection'
 import styles from '@/client/bench/Supplies.module.css'
 import own from '@/client/bench/Finish.module.css'
+import { openFinish } from '@/client/store/slices/dialogs'
 
 const TILE = { w: 76, h: 52 }
 /** The length that stands for `finishScale` on a tile, in points. */
@@ -130,9 +131,7 @@ const NamedTile = ({ finish, k }: { readonly finish: NamedFinish; readonly k: nu
       </button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <MenuItem onClick={then(() => applyNamed(bench, finish.id))}>Give it to what is selected</MenuItem>
-        <MenuItem onClick={then(() => bench.set({ dialog: 'finish', renaming: finish.id }))}>
-          Rename or change its category…
-        </MenuItem>
+        <MenuItem onClick={then(() => openFinish(bench, finish.id))}>Rename or change its category…</MenuItem>
         <MenuItem disabled={uses === 0} onClick={then(() => selectItems(bench, usersOf(bench, finish.id)))}>
           Select all on this sheet that use it
         </MenuItem>
@@ -213,7 +212,7 @@ export const FinishTools = () => {
       <button type="button" className={styles.add} onClick={() => pasteSelectedFinish(bench)}>
         Paste finish
       </button>
-      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'finish', renaming: null })}>
+      <button type="button" className={styles.add} onClick={() => openFinish(bench, null)}>
         Name the selected one
       </button>
     </span>

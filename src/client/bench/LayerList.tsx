@@ -13,6 +13,7 @@ import { layerName, layerSwatch } from '@/client/bench/finishWords'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeLayer, dropLayer, setBackSelected, shiftLayer } from '@/client/store/finishes'
 import styles from '@/client/bench/Finish.module.css'
+import { openLayer } from '@/client/store/slices/card'
 
 // The values of layers come when one is first opened.
 const LayerFields = dynamic(() => import('@/client/bench/LayerFields').then((m) => m.LayerFields))
@@ -42,7 +43,7 @@ const Row = ({
           type="button"
           className={`${styles.open} ${layer.hidden ? styles.off : ''}`}
           aria-expanded={isOpen}
-          onClick={() => bench.set({ openLayer: isOpen ? null : layer.id })}
+          onClick={() => openLayer(bench, isOpen ? null : layer.id)}
         >
           <span className={styles.swatch} style={{ background: layerSwatch(layer) }} />
           <span className={styles.words}>{name}</span>

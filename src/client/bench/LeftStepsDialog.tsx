@@ -11,6 +11,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { projectOfLeft, sendLeft } from '@/client/bench/openBench'
 import { api, ApiError } from '@/client/http/api'
 import { forgetSteps, type Unsent } from '@/client/store/unsent'
+import { putLeft } from '@/client/store/slices/document'
 
 const MOST_NAMED = 6
 
@@ -40,7 +41,7 @@ export const LeftStepsDialog = () => {
   const { id, name } = bench.get().project
   const next = (): void => {
     setFault(null)
-    bench.set({ left: others })
+    putLeft(bench, others)
   }
   const attempt = (act: (unsent: Unsent) => Promise<void>) => () => {
     act(one).catch((error: unknown) =>

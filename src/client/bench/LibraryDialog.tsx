@@ -11,6 +11,7 @@ import { api, ApiError } from '@/client/http/api'
 import { PictureLibrary } from '@/client/library/PictureLibrary'
 import { takeSupply } from '@/client/store/actions'
 import { usesByHash } from '@/client/store/uploads'
+import { putPictures, putMarked } from '@/client/store/slices/supplies'
 
 /** The library over the bench: choose pictures for the frames, or put one file in another's place. */
 export const LibraryDialog = ({ onClose }: { readonly onClose: () => void }) => {
@@ -32,12 +33,16 @@ export const LibraryDialog = ({ onClose }: { readonly onClose: () => void }) => 
         <PictureLibrary
           pictures={pictures}
           usesHere={usesHere}
-          onPictures={(next) => bench.set({ pictures: next })}
+          onPictures={(next) => putPictures(bench, next)}
           onUse={(chosen) => {
             onClose()
             const [only] = chosen
             if (chosen.length === 1 && only) takeSupply(bench, only)
-            else bench.set({ marked: chosen.map(({ hash }) => hash) })
+            else
+              putMarked(
+                bench,
+                chosen.map(({ hash }) => hash),
+              )
           }}
           onReplaceHere={(hash, by) =>
             bench.commit('Replace picture file', (held) =>

@@ -15,6 +15,7 @@ import { toggleMarked } from '@/client/store/arrangement'
 import { selectedFrame } from '@/client/store/selection'
 import { SeveralMenu } from '@/client/bench/SeveralMenu'
 import styles from '@/client/bench/Supplies.module.css'
+import { openArtwork } from '@/client/store/slices/dialogs'
 
 const THUMB_HEIGHT = 68
 const LEAST_WIDTH = 44
@@ -59,9 +60,7 @@ const PictureMenu = ({
         {isMarked ? 'Unmark' : 'Mark for a set'} (Shift and press)
       </MenuItem>
       {picture.hasAlpha && (
-        <MenuItem onClick={run(() => bench.set({ dialog: 'artwork', artwork: [picture] }))}>
-          Stencil from its transparency…
-        </MenuItem>
+        <MenuItem onClick={run(() => openArtwork(bench, [picture]))}>Stencil from its transparency…</MenuItem>
       )}
       <MenuItem disabled divider>
         Clip this picture

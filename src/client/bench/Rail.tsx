@@ -1,4 +1,5 @@
 'use client'
+import { toolOf, cuts, armedOf, choosingOf } from '@/client/store/modes'
 import Checklist from '@mui/icons-material/LibraryAddCheckOutlined'
 import FlipX from '@mui/icons-material/Flip'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
@@ -25,6 +26,7 @@ import { WAYS } from '@/client/store/state'
 import { ownKeys } from '@/client/gestures/keys'
 import { zoomSelected } from '@/client/gestures/nudge'
 import styles from '@/client/bench/Bench.module.css'
+import { setAdding } from '@/client/store/slices/selection'
 
 const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
 const Ways = () => {
@@ -149,7 +151,7 @@ const HandSwitches = () => {
         label="Add what is pressed to the selection"
         shortcut="Shift"
         pressed={isAdding}
-        onPress={() => bench.set({ isAdding: !isAdding })}
+        onPress={() => setAdding(bench, !isAdding)}
       >
         <Checklist fontSize="small" />
       </RailButton>
@@ -181,11 +183,11 @@ const Words = () => {
 
 /** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
 export const Rail = () => {
-  const armed = useBench((state) => state.armed)
-  const isCutting = useBench((state) => state.isCutting)
+  const armed = useBench((state) => armedOf(state))
+  const isCutting = useBench((state) => cuts(state))
   const isMoving = useBench((state) => state.isMoving)
-  const hasTool = useBench((state) => state.tool !== null)
-  const waits = useBench(choosingWords)
+  const hasTool = useBench((state) => toolOf(state) !== null)
+  const waits = useBench((state) => choosingWords(choosingOf(state)))
   const bench = useBenchHandle()
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">

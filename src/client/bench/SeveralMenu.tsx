@@ -6,6 +6,7 @@ import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { focusTable } from '@/client/gestures/focus'
 import { fillAcross, fillEach, severalFrames } from '@/client/store/actions'
+import { askForSeveral } from '@/client/store/slices/supplies'
 
 /** Asks, where a picture was pressed while several frames are selected, how they take it. */
 export const SeveralMenu = ({
@@ -33,7 +34,7 @@ export const SeveralMenu = ({
       anchorEl={anchor}
       anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
       transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-      onClose={() => bench.set({ forSeveral: null })}
+      onClose={() => askForSeveral(bench, null)}
     >
       <ListSubheader sx={{ lineHeight: '32px' }}>
         {picture.name} for the {count} selected frames

@@ -1,4 +1,5 @@
 'use client'
+import { choosingOf } from '@/client/store/modes'
 import { holdsPicture, originalOf, spanMembers, spanShown } from '@/core/document/content'
 import { takesOf } from '@/core/document/edits/takes'
 import type { Frame, Sheet, Span } from '@/core/document/types'
@@ -19,6 +20,7 @@ import {
 } from '@/client/store/sharing'
 import styles from '@/client/bench/Bench.module.css'
 import own from '@/client/bench/Finish.module.css'
+import { openDialog } from '@/client/store/slices/dialogs'
 
 interface SharingProps {
   readonly frame: Frame
@@ -97,7 +99,7 @@ const EchoRows = ({ frame, sheet }: SharingProps) => {
 
 const TakeRows = ({ frame, sheet }: SharingProps) => {
   const bench = useBenchHandle()
-  const isAdding = useBench((state) => state.choosing?.kind === 'take')
+  const isAdding = useBench((state) => choosingOf(state)?.kind === 'take')
   const fill = takesOf(sheet, frame)
   if (!fill) return null
   const several = fill.takes.length > 1
@@ -128,7 +130,7 @@ const TakeRows = ({ frame, sheet }: SharingProps) => {
           framed
           label="Compare the takes"
           shortcut={shownKey('take')}
-          onPress={() => bench.set({ dialog: 'takes' })}
+          onPress={() => openDialog(bench, 'takes')}
         >
           Compare…
         </RailButton>

@@ -13,6 +13,7 @@ import { addNewSheet, duplicateSheet, placeSheet, renameSheet, takeSheetAway } f
 import { setSheet } from '@/client/store/view'
 import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/bench/SheetStrip.module.css'
+import { showSheetStrip } from '@/client/store/slices/view'
 
 const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
 
@@ -187,12 +188,7 @@ export const SheetStrip = () => {
         <RailButton framed label="New sheet of another size" onPress={() => setSizeFor({ kind: 'new' })}>
           Another size…
         </RailButton>
-        <RailButton
-          framed
-          label="Close the strip of sheets"
-          shortcut="J"
-          onPress={() => bench.set({ hasSheetStrip: false })}
-        >
+        <RailButton framed label="Close the strip of sheets" shortcut="J" onPress={() => showSheetStrip(bench, false)}>
           <Close fontSize="inherit" />
         </RailButton>
       </div>

@@ -11,6 +11,7 @@ import { LengthField, TypedField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { distributeSelected } from '@/client/store/arrangement'
 import styles from '@/client/bench/Bench.module.css'
+import { setGridColumns } from '@/client/store/slices/card'
 
 const LAYOUT_WORDS = { row: 'Row', grid: 'Grid', circle: 'Circle', mosaic: 'Mosaic' } as const
 const SPACINGS: readonly (readonly [Spacing['by'], string])[] = [
@@ -56,7 +57,7 @@ const Layouts = ({ field, gap }: { readonly field: Field; readonly gap: number }
           label="Columns"
           name="Columns of the grid"
           shown={columns === null ? 'as rows' : String(columns)}
-          onText={(text) => bench.set({ gridColumns: columnsOf(text) })}
+          onText={(text) => setGridColumns(bench, columnsOf(text))}
         />
       </div>
     </>

@@ -12,6 +12,7 @@ import { select } from '@/client/store/selection'
 import { StackRow } from '@/client/bench/StackRow'
 import bench from '@/client/bench/Bench.module.css'
 import styles from '@/client/bench/Stack.module.css'
+import { widenStack } from '@/client/store/slices/view'
 
 interface Row {
   readonly item: Item
@@ -96,7 +97,7 @@ export const Stack = () => {
           aria-label={words}
           title={words}
           aria-pressed={isWide}
-          onClick={() => handle.set({ isStackWide: !isWide })}
+          onClick={() => widenStack(handle, !isWide)}
         >
           {isWide ? <KeyboardDoubleArrowRight fontSize="inherit" /> : <KeyboardDoubleArrowLeft fontSize="inherit" />}
         </button>

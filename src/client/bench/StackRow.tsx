@@ -1,4 +1,5 @@
 'use client'
+import { carriedOf, carryOf } from '@/client/store/modes'
 import ChevronRight from '@mui/icons-material/ChevronRight'
 import ExpandMore from '@mui/icons-material/ExpandMore'
 import Lock from '@mui/icons-material/Lock'
@@ -22,6 +23,8 @@ import { setHidden, setLocked } from '@/client/store/arrangement'
 import { heldSheet } from '@/client/store/benchStore'
 import { goDown, select, toggleSelected } from '@/client/store/selection'
 import styles from '@/client/bench/Stack.module.css'
+import { openMenuAt } from '@/client/store/slices/dialogs'
+import { widenStack } from '@/client/store/slices/view'
 
 const THUMB = { w: 46, h: 38 }
 
@@ -159,7 +162,7 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
   const isWide = useBench((state) => state.isStackWide)
   const isChosen = useBench((state) => state.selection.includes(item.id))
   const way = useBench((state) => (state.selection.includes(item.id) ? state.way : null))
-  const isTarget = useBench((state) => state.dropFrame === item.id && state.carried !== null)
+  const isTarget = useBench((state) => (carryOf(state)?.dropFrame ?? null) === item.id && carriedOf(state) !== null)
   const drop = useBench((state) => (state.stackDrop?.mark === item.id ? state.stackDrop.at : null))
   const [isWriting, setWriting] = useState(false)
   const bind = useStackDrag(bench)
@@ -208,7 +211,7 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
         onContextMenu={(event) => {
           event.preventDefault()
           if (!isChosen) select(bench, item.id)
-          bench.set({ menuAt: { x: event.clientX, y: event.clientY } })
+          openMenuAt(bench, { x: event.clientX, y: event.clientY })
         }}
         onDoubleClick={() => {
           if (isWide) setWriting(true)
@@ -216,7 +219,7 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
         }}
         onKeyDown={(event) => {
           if (event.key === 'F2') {
-            bench.set({ isStackWide: true })
+            widenStack(bench, true)
             setWriting(true)
           }
         }}

@@ -8,6 +8,7 @@ import { focusTable } from '@/client/gestures/focus'
 import { putFrame } from '@/client/store/actions'
 import { selectedFrame, selectedFrames } from '@/client/store/selection'
 import { swapStencil } from '@/client/store/stencils'
+import { takeInHand } from '@/client/store/slices/mode'
 
 interface StencilMenuProps {
   readonly stencil: Stencil
@@ -29,13 +30,11 @@ export const StencilMenu = ({ stencil, aspect, anchor, onClose }: StencilMenuPro
   return (
     <Menu open={anchor !== null} anchorEl={anchor} onClose={onClose}>
       <MenuItem onClick={run(() => putFrame(bench, stencil, undefined, aspect))}>Put on the sheet</MenuItem>
-      <MenuItem onClick={run(() => bench.set({ armed: stencil, tool: null, isCutting: false }))}>
-        Draw it out on the sheet
-      </MenuItem>
+      <MenuItem onClick={run(() => takeInHand(bench, stencil))}>Draw it out on the sheet</MenuItem>
       <MenuItem disabled={!count} onClick={run(() => swapStencil(bench, stencil))}>
         {count > 1 ? `Give it to the ${count} selected frames` : 'Give it to the selected frame'}
       </MenuItem>
-      <MenuItem disabled={!isFilled} onClick={run(() => bench.set({ armed: stencil, tool: null, isCutting: true }))}>
+      <MenuItem disabled={!isFilled} onClick={run(() => takeInHand(bench, stencil, true))}>
         Cut the selected picture with it
       </MenuItem>
     </Menu>

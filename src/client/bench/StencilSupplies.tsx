@@ -1,4 +1,5 @@
 'use client'
+import { cuts, armedOf } from '@/client/store/modes'
 import { useState } from 'react'
 import { isStencilFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
@@ -11,6 +12,8 @@ import { putFrame } from '@/client/store/actions'
 import { StencilMenu } from '@/client/bench/StencilMenu'
 import { startTrace } from '@/client/store/trace'
 import styles from '@/client/bench/Supplies.module.css'
+import { putStencilDown, takeInHand, setDrawsOut } from '@/client/store/slices/mode'
+import { openArtwork, openDialog } from '@/client/store/slices/dialogs'
 
 interface Offer {
   readonly key: string
@@ -23,9 +26,9 @@ interface Offer {
 const StencilSupply = ({ name, stencil, aspect }: Offer) => {
   const bench = useBenchHandle()
   const carry = useCarry(bench)
-  const isArmed = useBench((state) => state.armed === stencil)
+  const isArmed = useBench((state) => armedOf(state) === stencil)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const drawsOut = useBench((state) => state.drawsOut || state.isCutting)
+  const drawsOut = useBench((state) => state.drawsOut || cuts(state))
   return (
     <>
       <button
@@ -40,7 +43,7 @@ const StencilSupply = ({ name, stencil, aspect }: Offer) => {
         }
         {...carry({ kind: 'stencil', stencil, aspect })}
         onClick={() => {
-          if (drawsOut) bench.set({ armed: isArmed ? null : stencil, tool: null })
+          if (drawsOut) (isArmed ? putStencilDown : takeInHand)(bench, stencil)
           else putFrame(bench, stencil, undefined, aspect)
           focusTable()
         }}
@@ -116,14 +119,14 @@ export const StencilTools = () => {
         className={styles.add}
         aria-pressed={drawsOut}
         title="Stencils pressed here are then drawn out on the sheet"
-        onClick={() => bench.set({ drawsOut: !drawsOut, isCutting: false, armed: null })}
+        onClick={() => setDrawsOut(bench, !drawsOut)}
       >
         {drawsOut ? '✓ Draw out' : 'Draw out'}
       </button>
-      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'artwork', artwork: [] })}>
+      <button type="button" className={styles.add} onClick={() => openArtwork(bench, [])}>
         From artwork
       </button>
-      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'stencils' })}>
+      <button type="button" className={styles.add} onClick={() => openDialog(bench, 'stencils')}>
         Your stencils
       </button>
     </span>

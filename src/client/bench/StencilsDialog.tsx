@@ -15,6 +15,7 @@ import { StencilIcon } from '@/client/parts/StencilIcon'
 import { putFrame } from '@/client/store/actions'
 import { changeKept, forgetKept } from '@/client/store/keptStencils'
 import styles from '@/client/bench/Stencils.module.css'
+import { openArtwork } from '@/client/store/slices/dialogs'
 
 const Row = ({
   one,
@@ -76,7 +77,7 @@ export const StencilsDialog = ({ onClose }: { readonly onClose: () => void }) =>
   const categories = [...new Set(kept.map(({ category }) => category))]
   const bringIn = (files: FileList | null): void => {
     const drawings = [...(files ?? [])].filter(({ name }) => /\.svg$/i.test(name))
-    if (drawings.length) bench.set({ dialog: 'artwork', artwork: drawings })
+    if (drawings.length) openArtwork(bench, drawings)
   }
   return (
     <Dialog open onClose={onClose} aria-labelledby="stencils-title" fullWidth maxWidth="sm">

@@ -1,4 +1,5 @@
 'use client'
+import { carryOf, carriedOf, choosingOf } from '@/client/store/modes'
 import dynamic from 'next/dynamic'
 import { useDrag } from '@use-gesture/react'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
@@ -15,6 +16,8 @@ import { followStripWheel } from '@/client/gestures/stripWheel'
 import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { SUPPLIES_TABS, type Carried, type SuppliesTab } from '@/client/store/state'
 import styles from '@/client/bench/Supplies.module.css'
+import { openDialog } from '@/client/store/slices/dialogs'
+import { showTab, putMarked } from '@/client/store/slices/supplies'
 
 // Finishes come when their tab is first opened.
 const FinishSupplies = dynamic(() => import('@/client/bench/FinishSupplies').then((m) => m.FinishSupplies))
@@ -49,9 +52,9 @@ const CarriedPicture = ({
 
 /** What is carried, at the pointer. */
 export const CarriedTag = () => {
-  const carried = useBench((state) => state.carried)
-  const at = useBench((state) => state.carriedAt)
-  const over = useBench((state) => state.dropFrame)
+  const carried = useBench((state) => carriedOf(state))
+  const at = useBench((state) => carryOf(state)?.at ?? null)
+  const over = useBench((state) => carryOf(state)?.dropFrame ?? null)
   if (!carried || !at) return null
   return (
     <div className={styles.carried} style={{ left: at.x, top: at.y, opacity: over ? 0.75 : 1 }}>
@@ -75,10 +78,10 @@ const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
       <button type="button" className={styles.add} onClick={onAdd}>
         Add pictures
       </button>
-      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'library' })}>
+      <button type="button" className={styles.add} onClick={() => openDialog(bench, 'library')}>
         Library
       </button>
-      <button type="button" className={styles.add} onClick={() => bench.set({ dialog: 'stock' })}>
+      <button type="button" className={styles.add} onClick={() => openDialog(bench, 'stock')}>
         Stock
       </button>
     </>
@@ -113,7 +116,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
     Finishes: 'finishes',
   }
   const isPanelOpen = useBench((state) => state.alphabetPanel !== null)
-  const waits = useBench(choosingWords)
+  const waits = useBench((state) => choosingWords(choosingOf(state)))
   const strip = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
   const marked = useBench((state) => state.marked.length)
@@ -163,7 +166,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
               className={styles.tab}
               aria-selected={tab === each}
               onClick={() => {
-                bench.set({ suppliesTab: each })
+                showTab(bench, each)
                 if (each !== 'Pictures') leaveChoosing(bench)
                 setSearch('')
               }}
@@ -182,7 +185,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
             >
               Fill from these {marked}
             </button>
-            <button type="button" className={styles.add} onClick={() => bench.set({ marked: [] })}>
+            <button type="button" className={styles.add} onClick={() => putMarked(bench, [])}>
               Unmark
             </button>
           </span>

@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import Slider from '@mui/material/Slider'
 import { NODE_KINDS, nodeAt, type NodeKind } from '@/core/path/nodes'
 import { fromPoints, formatNumber } from '@/core/units'
@@ -21,6 +22,7 @@ import {
 import { closeTrace, draftPieces, leaveTrace, setDraft, startTrace } from '@/client/store/trace'
 import type { TraceTool } from '@/client/store/state'
 import styles from '@/client/bench/Bench.module.css'
+import { putToolDown, setSmoothness } from '@/client/store/slices/mode'
 
 const KIND_WORDS: Readonly<Record<NodeKind, string>> = { corner: 'Corner', smooth: 'Smooth', symmetric: 'Symmetric' }
 
@@ -28,7 +30,7 @@ const KIND_WORDS: Readonly<Record<NodeKind, string>> = { corner: 'Corner', smoot
 const PointNumbers = () => {
   const bench = useBenchHandle()
   const sheet = useBench(heldSheet)
-  useBench((state) => state.tool)
+  useBench((state) => toolOf(state))
   const tool = pointsTool(bench.get())
   const [address] = tool?.chosen ?? []
   const only = tool && address && tool.chosen.length === 1 ? nodeAt(tool.contours, address) : null
@@ -52,7 +54,10 @@ const PointNumbers = () => {
 
 const PointsRail = () => {
   const bench = useBenchHandle()
-  const count = useBench((state) => (state.tool?.kind === 'points' ? state.tool.chosen.length : 0))
+  const count = useBench((state) => {
+    const tool = toolOf(state)
+    return tool?.kind === 'points' ? tool.chosen.length : 0
+  })
   const held = useBench(chosenKind)
   const isOff = count === 0
   return (
@@ -108,7 +113,7 @@ const PointsRail = () => {
       </RailButton>
       <PointNumbers />
       <span style={{ flex: 1 }} />
-      <RailButton framed label="Put the points down" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+      <RailButton framed label="Put the points down" shortcut="Esc" onPress={() => putToolDown(bench)}>
         Done
       </RailButton>
     </>
@@ -142,7 +147,7 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
           step={0.01}
           value={smoothness}
           aria-label="Smoothness of what is drawn by hand"
-          onChange={(_event, value) => bench.set({ smoothness: Number(value) })}
+          onChange={(_event, value) => setSmoothness(bench, Number(value))}
         />
       </label>
       <RailButton
@@ -173,7 +178,7 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
 /** The rail while a tool has the table to itself. */
 export const ToolRail = () => {
   const bench = useBenchHandle()
-  const tool = useBench((state) => state.tool)
+  const tool = useBench((state) => toolOf(state))
   switch (tool?.kind) {
     case 'points':
       return <PointsRail />
@@ -186,7 +191,7 @@ export const ToolRail = () => {
         <>
           <span style={{ padding: '0 8px' }}>Press the edge of the outline along which its box shall lie</span>
           <span style={{ flex: 1 }} />
-          <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+          <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
             Leave
           </RailButton>
         </>
@@ -196,7 +201,7 @@ export const ToolRail = () => {
         <>
           <span style={{ padding: '0 8px' }}>Press the sheet where the text shall begin, then type</span>
           <span style={{ flex: 1 }} />
-          <RailButton framed label="Leave" shortcut="Esc" onPress={() => bench.set({ tool: null })}>
+          <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
             Leave
           </RailButton>
         </>

@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import Add from '@mui/icons-material/Add'
 import ChevronLeft from '@mui/icons-material/ChevronLeft'
 import ChevronRight from '@mui/icons-material/ChevronRight'
@@ -25,6 +26,8 @@ import { shownSheet } from '@/client/store/benchStore'
 import { goToNeighbour } from '@/client/store/sheets'
 import { fitView, fullScale, fullView, zoomView } from '@/client/store/view'
 import styles from '@/client/bench/Bench.module.css'
+import { showSheetStrip, showRulers, setClean } from '@/client/store/slices/view'
+import { openDialog, setFinding } from '@/client/store/slices/dialogs'
 
 const ProjectName = () => {
   const bench = useBenchHandle()
@@ -69,7 +72,7 @@ const SheetCounter = () => {
       <Button
         aria-expanded={hasStrip}
         title="Show all sheets (J)"
-        onClick={() => bench.set({ hasSheetStrip: !hasStrip })}
+        onClick={() => showSheetStrip(bench, !hasStrip)}
         sx={{ px: 0.5, minWidth: 0, fontWeight: 400 }}
       >
         Sheet {at + 1} of {order.length}
@@ -141,7 +144,7 @@ const ViewGroup = () => {
         aria-label="Rulers and guides"
         title="Rulers and guides (L)"
         aria-pressed={hasRulers}
-        onClick={() => bench.set({ hasRulers: !hasRulers })}
+        onClick={() => showRulers(bench, !hasRulers)}
       >
         <Straighten fontSize="small" />
       </IconButton>
@@ -149,7 +152,7 @@ const ViewGroup = () => {
         aria-label="Clean view without marks"
         title="Clean view without marks (Z)"
         aria-pressed={isClean}
-        onClick={() => bench.set({ isClean: !isClean })}
+        onClick={() => setClean(bench, !isClean)}
       >
         <Visibility fontSize="small" />
       </IconButton>
@@ -160,7 +163,7 @@ const ViewGroup = () => {
 const HistoryGroup = () => {
   const bench = useBenchHandle()
   const undo = useBench(
-    (state) => toolStep(state.tool) ?? state.history.undo.at(-1)?.name ?? (state.preview ? 'change' : null),
+    (state) => toolStep(toolOf(state)) ?? state.history.undo.at(-1)?.name ?? (state.preview ? 'change' : null),
   )
   const redo = useBench((state) => state.history.redo.at(-1)?.name ?? null)
   return (
@@ -181,7 +184,7 @@ const HistoryGroup = () => {
       >
         <Redo fontSize="small" />
       </IconButton>
-      <IconButton aria-label="History" title="History of steps" onClick={() => bench.set({ dialog: 'history' })}>
+      <IconButton aria-label="History" title="History of steps" onClick={() => openDialog(bench, 'history')}>
         <History fontSize="small" />
       </IconButton>
     </>
@@ -202,7 +205,7 @@ export const TopBar = () => {
       <SheetCounter />
       <div className={styles.grow} />
       <Button
-        onClick={() => bench.set({ isFinding: true })}
+        onClick={() => setFinding(bench, true)}
         title={`Find a command (${FIND_KEY})`}
         startIcon={<Search fontSize="small" />}
         sx={{ color: 'inherit', fontWeight: 400, px: 1 }}
@@ -212,12 +215,12 @@ export const TopBar = () => {
       <SavingSign />
       <HistoryGroup />
       <ViewGroup />
-      <IconButton aria-label="Shortcuts" title="Shortcuts (?)" onClick={() => bench.set({ dialog: 'shortcuts' })}>
+      <IconButton aria-label="Shortcuts" title="Shortcuts (?)" onClick={() => openDialog(bench, 'shortcuts')}>
         <KeyboardOutlined fontSize="small" />
       </IconButton>
       <Button
         variant="contained"
-        onClick={() => bench.set({ dialog: 'export' })}
+        onClick={() => openDialog(bench, 'export')}
         sx={{ bgcolor: '#8E2A5B', color: '#fff !important', '&:hover': { bgcolor: '#76224B' } }}
       >
         Export

@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
@@ -7,15 +8,16 @@ import DialogTitle from '@mui/material/DialogTitle'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { heldSheet } from '@/client/store/benchStore'
 import { clipTarget, clipTrace, frameTrace, tracedOutline } from '@/client/store/trace'
+import { setTool } from '@/client/store/slices/mode'
 
 /** Asks what a closed outline is for. */
 export const TraceDialog = () => {
   const bench = useBenchHandle()
-  const tool = useBench((state) => state.tool)
+  const tool = useBench((state) => toolOf(state))
   if (tool?.kind !== 'trace' || !tool.isClosed) return null
   const state = bench.get()
   const canClip = clipTarget(heldSheet(state), tracedOutline(state)) !== null
-  const goOn = (): void => bench.set({ tool: { ...tool, isClosed: false } })
+  const goOn = (): void => setTool(bench, { ...tool, isClosed: false })
   return (
     <Dialog
       open

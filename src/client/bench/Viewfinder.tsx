@@ -17,6 +17,7 @@ import { FinderHand, MODE_WORDS } from '@/client/gestures/finder'
 import type { FinderMode } from '@/client/store/state'
 import { FinderTools } from '@/client/bench/FinderTools'
 import styles from '@/client/bench/Viewfinder.module.css'
+import { setFinderMode } from '@/client/store/slices/mode'
 
 const SHOWN_SIDE = 480
 
@@ -87,7 +88,7 @@ export const Viewfinder = () => {
   const sheetId = useBench((state) => state.sheetId)
   const selection = useBench((state) => state.selection)
   const mode = useBench((state) => state.finderMode)
-  const setMode = (finderMode: FinderMode): void => bench.set({ finderMode })
+  const setMode = (finderMode: FinderMode): void => setFinderMode(bench, finderMode)
   const [line, setLine] = useState<Line | null>(null)
   const hand = useRef<FinderHand | null>(null)
   const held = placedFrame({ project, preview: null, sheetId, selection })

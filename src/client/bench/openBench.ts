@@ -1,11 +1,14 @@
 import { patched } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
 import { api, ApiError } from '@/client/http/api'
-import { createBench, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { createBench } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { inRequests, type Keeper } from '@/client/store/saver'
 import { livingTabs, ownTab } from '@/client/store/tabs'
 import { forgetSteps, keepStep, keptSteps, type Unsent } from '@/client/store/unsent'
+import { openConflict, putLeft } from '@/client/store/slices/document'
+import { speak } from '@/client/store/slices/notices'
 
 interface Said {
   readonly id: string
@@ -76,11 +79,11 @@ export const openBench = async (id: string): Promise<{ readonly bench: Bench; re
   })
   if (opened.mended) say(bench, mendedWords(opened.mended.leftOut), 'fault')
   const mine = conflict && own ? await projectOfLeft(id, own) : null
-  if (conflict && mine) bench.set({ project: mine, saving: { state: 'conflict', message: conflict } })
+  if (conflict && mine) openConflict(bench, mine, conflict)
   const living = await livingTabs()
   // Of this tab's own, what fits nothing any more is offered like that of others.
   const isLeft = (one: Unsent): boolean => (one.tab === tab ? Boolean(conflict) && !mine : !living.has(one.tab))
-  bench.set({ left: kept.filter(isLeft) })
+  putLeft(bench, kept.filter(isLeft))
   const warn = (event: BeforeUnloadEvent): void => {
     if (bench.hasUnsent() && bench.get().isUnkept) event.preventDefault()
   }
@@ -94,7 +97,7 @@ export const openBench = async (id: string): Promise<{ readonly bench: Bench; re
       (fresh) => {
         if (!bench.hasUnsent()) bench.adopt(fresh)
       },
-      () => bench.set({ spoken: 'Another tab changed this project; reload to see it.' }),
+      () => speak(bench, 'Another tab changed this project; reload to see it.'),
     )
   }
   return {

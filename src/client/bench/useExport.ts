@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react'
 import type { ExportRequest, ExportState } from '@/contract/api'
 import { api, ApiError, exportUrl, saveAs } from '@/client/http/api'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 
 const POLL_MS = 200
 /** While the server is not reached. */

@@ -1,16 +1,18 @@
 'use client'
+import { carriedOf } from '@/client/store/modes'
 import { useEffect } from 'react'
 import { followHeldKeys, isTyping } from '@/client/gestures/heldKeys'
 import { belongsToFocus } from '@/client/gestures/focus'
 import { FIND_KEY, nextRegion, tableKey } from '@/client/gestures/keys'
 import { makeAgain, takeBack } from '@/client/gestures/undo'
 import { putDown } from '@/client/gestures/useCarry'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { copySelected, cutSelected, FRAGMENT_TYPE, pasteText } from '@/client/store/clipboard'
 import { say } from '@/client/store/notices'
 import { selectAll } from '@/client/store/selection'
 import { pasteLanding } from '@/client/store/landing'
 import { takeFiles } from '@/client/store/takeFiles'
+import { setFinding } from '@/client/store/slices/dialogs'
 
 /** In a dialog or menu that lies over the bench. */
 const isOverBench = (target: EventTarget | null): boolean =>
@@ -23,12 +25,12 @@ const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
     nextRegion(event.shiftKey ? -1 : 1)
     return true
   }
-  if (key === 'escape' && bench.get().carried) {
+  if (key === 'escape' && carriedOf(bench.get())) {
     putDown(bench)
     return true
   }
   if (key === FIND_KEY && !isTyping(event.target) && !isOverBench(event.target)) {
-    bench.set({ isFinding: true })
+    setFinding(bench, true)
     return true
   }
   if (!(event.ctrlKey || event.metaKey)) return false

@@ -2,7 +2,7 @@
 import { createContext, useContext } from 'react'
 import { useStore } from 'zustand'
 import { refuse } from '@/core/failure'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import type { BenchState } from '@/client/store/state'
 
 export const BenchContext = createContext<Bench | null>(null)

@@ -8,6 +8,7 @@ import { CommandIcon } from '@/client/commands/icons'
 import { focusTable } from '@/client/gestures/focus'
 import { shownKeyOf } from '@/client/gestures/keys'
 import styles from '@/client/commands/Commands.module.css'
+import { closeMenu } from '@/client/store/slices/dialogs'
 
 /** What can be done with what is selected, or with the sheet; family by family, each with its key. */
 export const ContextMenu = () => {
@@ -17,7 +18,7 @@ export const ContextMenu = () => {
   const commands = menuCommands(bench.get())
   // What a command opens may take the focus from the table.
   const close = (act: () => void = () => undefined): void => {
-    bench.set({ menuAt: null })
+    closeMenu(bench)
     setTimeout(() => {
       focusTable()
       act()

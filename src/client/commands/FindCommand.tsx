@@ -10,6 +10,7 @@ import { CommandIcon } from '@/client/commands/icons'
 import { focusTable } from '@/client/gestures/focus'
 import { shownKeyOf } from '@/client/gestures/keys'
 import styles from '@/client/commands/Commands.module.css'
+import { setFinding } from '@/client/store/slices/dialogs'
 
 /** A command as it is found: sign, words, sentence, key; and why it does not apply, where that is so. */
 const Found = ({ command, reason }: { readonly command: Command; readonly reason: string | null }) => {
@@ -41,7 +42,7 @@ const afterwards = (act: () => void): void => {
 const Search = () => {
   const bench = useBenchHandle()
   const [text, setText] = useState('')
-  const close = (): void => bench.set({ isFinding: false })
+  const close = (): void => setFinding(bench, false)
   const leave = (): void => {
     close()
     afterwards(() => undefined)

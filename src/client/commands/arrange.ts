@@ -5,7 +5,8 @@ import { roundLength } from '@/core/units'
 import type { Command } from '@/client/commands/command'
 import { needsItems, needsSeveral } from '@/client/commands/command'
 import { alignSelected, arrangeSelected, distributeSelected, equalSelected } from '@/client/store/arrangement'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 
 export const ALIGN_WORDS: Readonly<Record<Alignment, string>> = {
   left: 'left edges',

@@ -7,6 +7,7 @@ import { removeSelected } from '@/client/store/removal'
 import { selectAlike, selectAll, selectNeighbour, selectedFrames } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import type { BenchState } from '@/client/store/state'
+import { putWay } from '@/client/store/slices/selection'
 
 const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
 
@@ -258,7 +259,7 @@ export const FRAME_COMMANDS: readonly Command[] = [
     menus: ITEM,
     whyNot: needsItems,
     run: (bench) => {
-      bench.set({ way: 'whole' })
+      putWay(bench, 'whole')
       removeSelected(bench)
     },
   },

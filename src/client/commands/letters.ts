@@ -4,6 +4,9 @@ import { breakSelectedWord, setLettersBack, setPictures, stepLetter, wordAsPath 
 import { selectedWord } from '@/client/store/lettering'
 import { select } from '@/client/store/selection'
 import { toggleTyping } from '@/client/store/typing'
+import { toggleTypeTool } from '@/client/store/slices/mode'
+import { showTab, openAlphabets } from '@/client/store/slices/supplies'
+import { toolOf, typingOf } from '@/client/store/modes'
 
 const TEXT = ['text', 'letter'] as const
 
@@ -16,8 +19,8 @@ export const LETTER_COMMANDS: readonly Command[] = [
     synonyms: 'new text words write',
     menus: ['sheet'],
     whyNot: always,
-    isOn: ({ tool }) => tool?.kind === 'type',
-    run: (bench) => bench.set({ tool: bench.get().tool?.kind === 'type' ? null : { kind: 'type' }, armed: null }),
+    isOn: (state) => toolOf(state)?.kind === 'type',
+    run: toggleTypeTool,
   },
   {
     id: 'type',
@@ -29,7 +32,7 @@ export const LETTER_COMMANDS: readonly Command[] = [
     keyGroup: 'Frames',
     menus: TEXT,
     whyNot: needsWord,
-    isOn: ({ typing }) => typing !== null,
+    isOn: (state) => typingOf(state) !== null,
     run: toggleTyping,
   },
   {
@@ -112,6 +115,9 @@ export const LETTER_COMMANDS: readonly Command[] = [
     does: 'Make single letters on sheets of their own, together',
     synonyms: 'abc letters batch',
     whyNot: always,
-    run: (bench) => bench.set({ suppliesTab: 'Letters', alphabetPanel: { setId: null } }),
+    run: (bench) => {
+      showTab(bench, 'Letters')
+      openAlphabets(bench, { setId: null })
+    },
   },
 ]

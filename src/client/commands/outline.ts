@@ -1,3 +1,4 @@
+import { toolOf } from '@/client/store/modes'
 import { COMBINATIONS, type Combination } from '@/core/path/combinations'
 import { shownPlaced } from '@/core/document/read'
 import type { Command } from '@/client/commands/command'
@@ -9,6 +10,9 @@ import { selectedFrame } from '@/client/store/selection'
 import { takeOff } from '@/client/store/stencils'
 import { startTrace } from '@/client/store/trace'
 import type { BenchState } from '@/client/store/state'
+import { showTab } from '@/client/store/slices/supplies'
+import { setDrawsOut, putToolDown } from '@/client/store/slices/mode'
+import { openDialog } from '@/client/store/slices/dialogs'
 
 const HELD = ['frame', 'letter'] as const
 
@@ -35,7 +39,7 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     keyGroup: 'Frames',
     menus: HELD,
     whyNot: needsFrame,
-    isOn: ({ tool }) => tool?.kind === 'points',
+    isOn: (state) => toolOf(state)?.kind === 'points',
     run: togglePoints,
   },
   {
@@ -48,7 +52,7 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     keyGroup: 'Frames',
     menus: ['sheet'],
     whyNot: always,
-    isOn: ({ tool }) => tool?.kind === 'trace',
+    isOn: (state) => toolOf(state)?.kind === 'trace',
     run: (bench) => startTrace(bench),
   },
   {
@@ -60,8 +64,10 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     menus: ['sheet'],
     whyNot: always,
     isOn: ({ drawsOut }) => drawsOut,
-    run: (bench) =>
-      bench.set({ suppliesTab: 'Stencils', drawsOut: !bench.get().drawsOut, isCutting: false, armed: null }),
+    run: (bench) => {
+      showTab(bench, 'Stencils')
+      setDrawsOut(bench, !bench.get().drawsOut)
+    },
   },
   {
     id: 'upright',
@@ -71,8 +77,8 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     synonyms: 'straighten level rotate box',
     menus: HELD,
     whyNot: needsFrame,
-    isOn: ({ tool }) => tool?.kind === 'upright',
-    run: (bench) => (bench.get().tool?.kind === 'upright' ? bench.set({ tool: null }) : startUpright(bench)),
+    isOn: (state) => toolOf(state)?.kind === 'upright',
+    run: (bench) => (toolOf(bench.get())?.kind === 'upright' ? putToolDown(bench) : startUpright(bench)),
   },
   {
     id: 'breakOutline',
@@ -102,7 +108,7 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     synonyms: 'save custom shape',
     menus: HELD,
     whyNot: needsFrame,
-    run: (bench) => bench.set({ dialog: 'keep' }),
+    run: (bench) => openDialog(bench, 'keep'),
   },
   ...COMBINATIONS.map((how): Command => ({
     id: `combine-${how}`,
@@ -121,7 +127,7 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     does: 'Take stencils from a drawing or a picture with transparency',
     synonyms: 'import svg shapes',
     whyNot: always,
-    run: (bench) => bench.set({ dialog: 'artwork' }),
+    run: (bench) => openDialog(bench, 'artwork'),
   },
   {
     id: 'yourStencils',
@@ -130,6 +136,6 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     does: 'Look through the outlines you have kept',
     synonyms: 'custom shapes saved',
     whyNot: always,
-    run: (bench) => bench.set({ dialog: 'stencils' }),
+    run: (bench) => openDialog(bench, 'stencils'),
   },
 ]

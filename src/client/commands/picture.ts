@@ -1,3 +1,4 @@
+import { choosingOf, cuts } from '@/client/store/modes'
 import { PICTURES } from '@/core/document/fill'
 import { holdsPicture } from '@/core/document/content'
 import { FITS } from '@/core/placement/placed'
@@ -24,7 +25,7 @@ import { selectedFrame, setWay } from '@/client/store/selection'
 import { startTake, nextTake } from '@/client/store/sharing'
 import type { BenchState } from '@/client/store/state'
 import { zoomView } from '@/client/store/view'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 
 const ZOOM_STEP = 1.1
 const VIEW_STEP = 1.25
@@ -164,7 +165,7 @@ export const PICTURE_COMMANDS: readonly Command[] = [
     synonyms: 'swap change exchange photo',
     menus: HELD,
     whyNot: needsPicture,
-    isOn: (state) => state.choosing?.kind === 'frame',
+    isOn: (state) => choosingOf(state)?.kind === 'frame',
     run: (bench) => {
       const frame = selectedFrame(bench.get())
       if (frame) choosePicture(bench, { kind: 'frame', frameId: frame.id })
@@ -218,7 +219,7 @@ export const PICTURE_COMMANDS: readonly Command[] = [
     synonyms: 'crop clip mask shape',
     menus: ANY,
     whyNot: needsPicture,
-    isOn: ({ isCutting }) => isCutting,
+    isOn: cuts,
     run: startCutting,
   },
   {
@@ -239,7 +240,7 @@ export const PICTURE_COMMANDS: readonly Command[] = [
     synonyms: 'alternative version variant',
     menus: HELD,
     whyNot: needsTakes,
-    isOn: (state) => state.choosing?.kind === 'take',
+    isOn: (state) => choosingOf(state)?.kind === 'take',
     run: startTake,
   },
   {

@@ -22,6 +22,7 @@ import {
   windowsOntoBackground,
 } from '@/client/store/sharing'
 import type { BenchState } from '@/client/store/state'
+import { openDialog } from '@/client/store/slices/dialogs'
 
 const MANY = ['several', 'group'] as const
 
@@ -129,7 +130,7 @@ export const SHARING_COMMANDS: readonly Command[] = [
     synonyms: 'divide panels slice',
     menus: ['frame'],
     whyNot: needsFrame,
-    run: (bench) => bench.set({ dialog: 'split' }),
+    run: (bench) => openDialog(bench, 'split'),
   },
 ]
 

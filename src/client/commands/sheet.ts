@@ -10,7 +10,10 @@ import { select } from '@/client/store/selection'
 import { addNewSheet, duplicateSheet, goToNeighbour, takeSheetAway } from '@/client/store/sheets'
 import type { BenchState, OpenDialog } from '@/client/store/state'
 import { fitView, fullView } from '@/client/store/view'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { openDialog } from '@/client/store/slices/dialogs'
+import { setSnaps, showRulers, setClean, showSheetStrip } from '@/client/store/slices/view'
+import { choosingOf, toolOf } from '@/client/store/modes'
 
 const needsSheets = (state: BenchState): string | null =>
   state.project.order.length > 1 ? null : 'A project keeps at least one sheet.'
@@ -21,14 +24,14 @@ const isEdge = (state: BenchState, step: 1 | -1): string | null => {
 }
 
 const opens =
-  (dialog: OpenDialog) =>
+  (dialog: Exclude<OpenDialog, 'none'>) =>
   (bench: Bench): void =>
-    bench.set({ dialog })
+    openDialog(bench, dialog)
 
 /** Turns snapping on or off for good; the held key does so for one drag. */
 export const toggleSnaps = (bench: Bench): void => {
   const snaps = !bench.get().snaps
-  bench.set({ snaps })
+  setSnaps(bench, snaps)
   say(bench, snaps ? 'Drags snap to edges, middles, gaps and guides.' : 'Drags no longer snap.')
 }
 
@@ -91,7 +94,7 @@ export const SHEET_COMMANDS: readonly Command[] = [
     synonyms: 'backdrop photo',
     menus: ['sheet'],
     whyNot: always,
-    isOn: ({ choosing }) => choosing?.kind === 'background',
+    isOn: (state) => choosingOf(state)?.kind === 'background',
     run: (bench) => choosePicture(bench, { kind: 'background' }),
   },
   {
@@ -132,7 +135,7 @@ export const SHEET_COMMANDS: readonly Command[] = [
     words: 'Undo',
     does: 'Take back the last step',
     fixedKey: 'Ctrl Z',
-    whyNot: ({ history, tool }) => (history.undo.length || tool ? null : 'There is nothing to take back.'),
+    whyNot: (state) => (state.history.undo.length || toolOf(state) ? null : 'There is nothing to take back.'),
     run: takeBack,
   },
   {
@@ -230,7 +233,7 @@ export const VIEW_COMMANDS: readonly Command[] = [
     menus: ['sheet'],
     whyNot: always,
     isOn: ({ hasRulers }) => hasRulers,
-    run: (bench) => bench.set({ hasRulers: !bench.get().hasRulers }),
+    run: (bench) => showRulers(bench, !bench.get().hasRulers),
   },
   {
     id: 'clean',
@@ -243,7 +246,7 @@ export const VIEW_COMMANDS: readonly Command[] = [
     menus: ['sheet'],
     whyNot: always,
     isOn: ({ isClean }) => isClean,
-    run: (bench) => bench.set({ isClean: !bench.get().isClean }),
+    run: (bench) => setClean(bench, !bench.get().isClean),
   },
   {
     id: 'strip',
@@ -256,7 +259,7 @@ export const VIEW_COMMANDS: readonly Command[] = [
     menus: ['sheet'],
     whyNot: always,
     isOn: ({ hasSheetStrip }) => hasSheetStrip,
-    run: (bench) => bench.set({ hasSheetStrip: !bench.get().hasSheetStrip }),
+    run: (bench) => showSheetStrip(bench, !bench.get().hasSheetStrip),
   },
   {
     id: 'before',

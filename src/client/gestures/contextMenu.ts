@@ -1,3 +1,4 @@
+import { toolOf, armedOf, dropperOf, carriedOf } from '@/client/store/modes'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { itemsRect, sheetRect } from '@/core/document/extent'
 import { rectCentre, rectContains } from '@/core/geometry/rect'
@@ -5,9 +6,11 @@ import type { Point } from '@/core/geometry/vector'
 import { holdable } from '@/core/document/tree'
 import { frameSeenAt } from '@/client/gestures/hits'
 import { within } from '@/client/gestures/holds'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { select } from '@/client/store/selection'
 import { toSheet, toTable } from '@/client/store/view'
+import { openMenuAt } from '@/client/store/slices/dialogs'
 
 /** The right button of a mouse; keys that ask for a menu press none. */
 const RIGHT = 2
@@ -45,12 +48,17 @@ const selectAt = (bench: Bench, at: Point): void => {
 export const openMenu = (bench: Bench, table: HTMLElement, event: MenuEvent): void => {
   event.preventDefault()
   bench.endBurst()
-  const { tool, armed, dropper, carried, preview } = bench.get()
+  const state = bench.get()
+  const { preview } = state
+  const tool = toolOf(state)
+  const armed = armedOf(state)
+  const dropper = dropperOf(state)
+  const carried = carriedOf(state)
   // What has the table to itself, or is under the hand, is ended first.
   if (tool ?? armed ?? dropper ?? carried ?? preview) return
-  if (event.button !== RIGHT) return bench.set({ menuAt: middleOf(bench, table) })
+  if (event.button !== RIGHT) return openMenuAt(bench, middleOf(bench, table))
   selectAt(bench, toSheet(bench.get().view, within(table, [event.clientX, event.clientY])))
-  bench.set({ menuAt: { x: event.clientX, y: event.clientY } })
+  openMenuAt(bench, { x: event.clientX, y: event.clientY })
 }
 
 /** A finger that rests so long asks for the menu. */

@@ -9,7 +9,7 @@ import { markSubject } from '@/core/document/edits/subjects'
 import { onEscape } from '@/client/gestures/escape'
 import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
 import { placedFrame, type PlacedFrame } from '@/client/store/actions'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import type { Carried, FinderMode } from '@/client/store/state'
 
 /** What a press in the viewfinder is for, in each mode. */

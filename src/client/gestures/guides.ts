@@ -1,9 +1,11 @@
 import type { Axis } from '@/core/geometry/align'
 import { setGuides } from '@/core/document/edits/sheets'
 import type { Guides } from '@/core/document/types'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { toSheet } from '@/client/store/view'
+import { dragGuide } from '@/client/store/slices/hand'
 
 /** Whole steps of the view that a guide keeps to, so that it does not stand on a fraction by chance. */
 const tidy = (points: number, scale: number): number => {
@@ -19,13 +21,13 @@ export const moveGuide = (bench: Bench, axis: Axis, index: number | null, xy: re
   const onTable = { x: xy[0] - box.left, y: xy[1] - box.top }
   const isGone = axis === 'x' ? onTable.x < 20 || onTable.x > table.w : onTable.y < 20 || onTable.y > table.h
   const at = tidy(toSheet(view, onTable)[axis], view.scale)
-  bench.set({ guideDrag: { axis, index, at, isGone } })
+  dragGuide(bench, { axis, index, at, isGone })
 }
 
 /** Puts the guide down where it is; off the table it goes. */
 export const dropGuide = (bench: Bench): void => {
   const { guideDrag, sheetId } = bench.get()
-  bench.set({ guideDrag: null })
+  dragGuide(bench, null)
   if (!guideDrag) return
   const { axis, index, at, isGone } = guideDrag
   const { guides } = shownSheet(bench.get())

@@ -1,3 +1,4 @@
+import { armedOf, cuts, toolOf } from '@/client/store/modes'
 import { HANDLES, drawnBox, type Box } from '@/core/geometry/box'
 import { apply, invert } from '@/core/geometry/matrix'
 import { intersectRects, rectAround, rectContains, rectHolds, type Rect } from '@/core/geometry/rect'
@@ -21,9 +22,13 @@ import { boxAround, newItemId, placedFrame, putFrame } from '@/client/store/acti
 import { cutWith } from '@/client/store/cutting'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems, toggleSelected } from '@/client/store/selection'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
-import { NO_MARKS, type View } from '@/client/store/state'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
+import { type View } from '@/client/store/state'
 import { moveView, toSheet } from '@/client/store/view'
+import { drawBox, gather, markSnaps, setMoving, emptyHand } from '@/client/store/slices/hand'
+import { takeInHand } from '@/client/store/slices/mode'
+import { notePictureHint } from '@/client/store/slices/notices'
 
 /** How a press was made. */
 export interface Press {
@@ -120,11 +125,11 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   // A finger that rested until the menu came may slip: nothing is moved beneath it.
   if (named?.startsWith('guide') || state.menuAt) return { kind: 'nothing' }
   if (how.buttons === MIDDLE_BUTTON || heldKeys.has('h')) return pan()
-  if (state.armed) return { kind: 'draw', from, last: from, cuts: how.ctrl }
+  if (armedOf(state)) return { kind: 'draw', from, last: from, cuts: how.ctrl }
   const tool = toolHand(bench)?.start({ at: from, named, shift: how.shift, ctrl: how.ctrl })
   if (tool) return { kind: 'tool', drag: tool }
   if (named?.startsWith('knob-')) return knobHold(bench, named.slice('knob-'.length))
-  if (state.tool) return pan()
+  if (toolOf(state)) return pan()
   const grip = (ids: readonly string[]): Grip => ({ project: state.project, sheetId: state.sheetId, ids, from })
   if (state.selection.length && (named !== null || isOnSelection(bench, from)))
     return dragOf(bench, gripDrag(bench, grip(state.selection), named))
@@ -164,27 +169,27 @@ const moveDrawing = (bench: Bench, hold: Extract<Hold, { kind: 'draw' }>, to: Po
     hold.from = { x: hold.from.x + by.x, y: hold.from.y + by.y }
   }
   hold.last = to
-  bench.set({ drawing: drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys.has('c') }) })
+  drawBox(bench, drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys.has('c') }))
 }
 
 /** Does a drag move items as a whole? */
 const movesItems = (bench: Bench, drag: Drag): boolean => drag.name.startsWith('Move') && bench.get().way === 'whole'
 
 export const moveHold = (bench: Bench, hold: Hold, at: Point, { shift, ctrl }: Pick<Press, 'shift' | 'ctrl'>): void => {
-  const { view, armed } = bench.get()
+  const state = bench.get()
+  const { view } = state
+  const armed = armedOf(state)
   const to = toSheet(view, at)
   if (hold.kind === 'pan') {
     const by = subtract(at, hold.from)
     moveView(bench, { ...hold.view, x: hold.view.x + by.x, y: hold.view.y + by.y })
   }
-  if (hold.kind === 'gather') bench.set({ gathering: rectAround([hold.from, to]) })
+  if (hold.kind === 'gather') gather(bench, rectAround([hold.from, to]))
   if (hold.kind === 'drag') {
     hold.last = hold.drag.propose(to, heldNow(bench, shift))
-    bench.set({
-      preview: hold.last.recorded.project,
-      snapMarks: hold.last.marks,
-      isMoving: movesItems(bench, hold.drag),
-    })
+    bench.preview(hold.last.recorded.project)
+    markSnaps(bench, hold.last.marks)
+    setMoving(bench, movesItems(bench, hold.drag))
     showStopped(bench, hold.last.stopped)
   }
   if (hold.kind === 'tool') hold.drag.move(to, shift)
@@ -195,9 +200,11 @@ export const moveHold = (bench: Bench, hold: Hold, at: Point, { shift, ctrl }: P
 }
 
 export const endHold = (bench: Bench, hold: Hold): void => {
-  const { armed, drawing, gathering } = bench.get()
+  const state = bench.get()
+  const { drawing, gathering } = state
+  const armed = armedOf(state)
   if (hold.kind === 'tool') return hold.drag.end()
-  bench.set({ snapMarks: NO_MARKS, gathering: null, isMoving: false })
+  emptyHand(bench)
   if (hold.kind === 'gather' && gathering)
     selectItems(bench, [...new Set([...hold.before, ...gatheredIds(bench, gathering)])])
   // What was proposed holds only for the project it was proposed on.
@@ -210,17 +217,18 @@ export const endHold = (bench: Bench, hold: Hold): void => {
     hintOnce(bench, hold.drag.name)
   }
   if (hold.kind === 'draw' && armed && drawing) {
-    bench.set({ drawing: null })
+    drawBox(bench, null)
     putArmed(bench, armed, drawing, hold.cuts)
   }
 }
 
 /** Puts the stencil in hand there, or cuts with it; one that is to be drawn out stays in hand until it is put down. */
-const putArmed = (bench: Bench, stencil: Stencil, box: Box, cuts: boolean): void => {
-  const { drawsOut, isCutting } = bench.get()
-  if (cuts || isCutting) cutWith(bench, stencil, box)
+const putArmed = (bench: Bench, stencil: Stencil, box: Box, isCutting: boolean): void => {
+  const state = bench.get()
+  const { drawsOut } = state
+  if (isCutting || cuts(state)) cutWith(bench, stencil, box)
   else putFrame(bench, stencil, box)
-  if (drawsOut) bench.set({ armed: stencil })
+  if (drawsOut) takeInHand(bench, stencil)
 }
 
 /** The move of a drag, and what was moved once more where it was. */
@@ -242,14 +250,14 @@ const sayIfLocked = (bench: Bench): void => {
 const hintOnce = (bench: Bench, name: string): void => {
   const state = bench.get()
   if (state.hasSeenPictureHint || name !== 'Move frame' || !holdsPicture(selectedFrame(state)?.fill)) return
-  bench.set({ hasSeenPictureHint: true })
+  notePictureHint(bench)
   say(bench, 'To move the picture inside: P or double-click.')
 }
 
 export const dropHold = (bench: Bench, hold: Hold): void => {
   if (hold.kind === 'tool') hold.drag.cancel()
   bench.preview(null)
-  bench.set({ drawing: null, gathering: null, isMoving: false })
+  emptyHand(bench)
 }
 
 /** Presses on one spot that are further apart than a double-click are two presses. */
@@ -280,9 +288,10 @@ export const tap = (bench: Bench, at: Point, named: string | null, how: Press): 
   const state = bench.get()
   const point = toSheet(state.view, at)
   const tool = toolHand(bench)
-  if (tool && !state.armed) return tool.tap({ at: point, named, shift: how.shift, ctrl: how.ctrl })
+  const armed = armedOf(state)
+  if (tool && !armed) return tool.tap({ at: point, named, shift: how.shift, ctrl: how.ctrl })
   if (named !== null) return
-  if (state.armed) return putArmed(bench, state.armed, boxAround(point, state.armed, state), how.ctrl)
+  if (armed) return putArmed(bench, armed, boxAround(point, armed, state), how.ctrl)
   const sheet = shownSheet(state)
   const hit = frameSeenAt(state.project, sheet, point)
   const id = hit && holdable(sheet, hit.id, state.entered)

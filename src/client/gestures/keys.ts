@@ -7,7 +7,8 @@ import { pageKey, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
 import { removeSelected } from '@/client/store/removal'
 import { say } from '@/client/store/notices'
 import { goDown, goUp } from '@/client/store/selection'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { openDialog } from '@/client/store/slices/dialogs'
 
 /** Keys that have a meaning of their own and cannot be given to anything else. */
 /** Opens the search for commands, wherever nothing is typed. */
@@ -69,7 +70,7 @@ const SAME: Readonly<Record<string, string>> = { '=': '+', '−': '-', _: '-' }
 const actionOf = (pressed: string): ((bench: Bench) => void) | undefined => {
   const key = pressed.toLowerCase()
   if (isRemove(key)) return removeSelected
-  if (key === '?') return (bench) => bench.set({ dialog: 'shortcuts' })
+  if (key === '?') return (bench) => openDialog(bench, 'shortcuts')
   const own = ownKeys()
   return TABLE_KEYS.find((each) => keyOf(each, own) === key || keyOf(each, own) === SAME[key])?.act
 }

@@ -5,7 +5,7 @@ import type { Recorded } from '@/core/document/edit'
 import { frameMatrix } from '@/core/document/read'
 import { carryKnob } from '@/core/stencil/knobs'
 import type { ToolDrag } from '@/client/gestures/tools/hand'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { tellingCorrected } from '@/client/store/corrected'
 import { selectedFrame } from '@/client/store/selection'
 
@@ -24,7 +24,7 @@ export const knobDrag = (bench: Bench, param: string): ToolDrag | null => {
       const at = frame.flip ? { x: -local.x, y: local.y } : local
       const stencil = carryKnob(frame.stencil, frame.box, param, at)
       last = reshapeFrame.record(project, { sheetId, frameId: frame.id, stencil })
-      bench.set({ preview: last.project })
+      bench.preview(last.project)
     },
     end: () => {
       const made = last

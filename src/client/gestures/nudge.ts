@@ -5,7 +5,9 @@ import { setPlaced } from '@/core/document/edits/fills'
 import { panPicture, zoomPicture } from '@/core/placement/move'
 import { bodyDrag } from '@/client/gestures/drags'
 import { placedFrame } from '@/client/store/actions'
-import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { markStopped } from '@/client/store/slices/hand'
 
 const FLASH_MS = 1600
 let flashTimer: ReturnType<typeof setTimeout> | undefined
@@ -14,8 +16,8 @@ let flashTimer: ReturnType<typeof setTimeout> | undefined
 export const showStopped = (bench: Bench, stopped: boolean): void => {
   if (!stopped) return
   clearTimeout(flashTimer)
-  bench.set({ isStopped: true })
-  flashTimer = setTimeout(() => bench.set({ isStopped: false }), FLASH_MS)
+  markStopped(bench, true)
+  flashTimer = setTimeout(() => markStopped(bench, false), FLASH_MS)
 }
 
 /** Arrow keys: moves the whole, the picture or the outline by steps of the sheet's unit. */

@@ -1,6 +1,6 @@
 import { COMMANDS, runCommand } from '@/client/commands'
 import { KEY_GROUPS, type KeyGroup } from '@/client/commands/command'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { goToNeighbour } from '@/client/store/sheets'
 
 export { KEY_GROUPS, type KeyGroup }

@@ -1,5 +1,5 @@
 import { toolHand } from '@/client/gestures/tools'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 
 /** Takes the last step back: that of the tool that has the table, never what lies beneath it; else the project's. */
 export const takeBack = (bench: Bench): void => {

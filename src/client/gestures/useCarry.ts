@@ -1,4 +1,5 @@
 'use client'
+import { carriedOf, carryOf } from '@/client/store/modes'
 import { useDrag } from '@use-gesture/react'
 import { assertNever } from '@/core/failure'
 import { rectContains } from '@/core/geometry/rect'
@@ -25,9 +26,11 @@ import { dropAcross, recordAcross } from '@/client/store/letterPictures'
 import { putWord } from '@/client/store/lettering'
 import { amongSelected, type Landing } from '@/client/store/landing'
 import { select } from '@/client/store/selection'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { toSheet } from '@/client/store/view'
 import type { Carried } from '@/client/store/state'
+import { setCarry, endShortMode } from '@/client/store/slices/mode'
 
 /** The pointer in table pixels, if it is over the table. */
 const overTable = (at: Point): Point | null => {
@@ -104,18 +107,11 @@ export const hoverCarried = (bench: Bench, carried: Carried, at: Point, copy: bo
       ? frameDroppedOn(state.project, shownSheet(held(bench)), point, DROP_REACH / state.view.scale)
       : null)
   const isSame =
-    (frame?.id ?? null) === state.dropFrame &&
-    word === state.dropWord &&
-    state.carried !== null &&
-    state.isCopying === copy
-  bench.set({
-    carried,
-    carriedAt: at,
-    overBackground: isOverBackground,
-    dropFrame: frame?.id ?? null,
-    dropWord: word,
-    isCopying: copy,
-  })
+    (frame?.id ?? null) === (carryOf(state)?.dropFrame ?? null) &&
+    word === (carryOf(state)?.dropWord ?? null) &&
+    carriedOf(state) !== null &&
+    (carryOf(state)?.isCopying ?? false) === copy
+  setCarry(bench, { carried, at, isOverBackground, dropFrame: frame?.id ?? null, dropWord: word, isCopying: copy })
   if (isSame) return
   const { project, sheetId } = bench.get()
   const across = word === null ? null : recordAcross(project, sheetId, word, carried)
@@ -157,7 +153,11 @@ const dropIntoFrame = (bench: Bench, from: string, to: string, copy: boolean): v
 /** Where files that are carried would land; null where they are only added to the pictures. */
 export const landingOfFiles = (bench: Bench, at: Point): Landing | null => {
   hoverCarried(bench, { kind: 'files', count: 1 }, at, false)
-  const { sheetId, dropFrame, dropWord, overBackground, view } = bench.get()
+  const state = bench.get()
+  const { sheetId, view } = state
+  const dropFrame = carryOf(state)?.dropFrame ?? null
+  const dropWord = carryOf(state)?.dropWord ?? null
+  const overBackground = carryOf(state)?.isOverBackground ?? false
   const onTable = overTable(at)
   putDown(bench)
   if (dropFrame !== null) return amongSelected(bench, dropFrame)
@@ -171,9 +171,9 @@ export const landingOfFiles = (bench: Bench, at: Point): Landing | null => {
 export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boolean): void => {
   const state = bench.get()
   const onTable = overTable(at)
-  const target = state.dropFrame
-  const isBackground = state.overBackground
-  const word = state.dropWord
+  const target = carryOf(state)?.dropFrame ?? null
+  const isBackground = carryOf(state)?.isOverBackground ?? false
+  const word = carryOf(state)?.dropWord ?? null
   putDown(bench)
   if (!onTable && target === null) return
   const point = onTable ? toSheet(state.view, onTable) : { x: 0, y: 0 }
@@ -195,14 +195,7 @@ export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boo
 /** Lets go of what is carried without using it. */
 export const putDown = (bench: Bench): void => {
   bench.preview(null)
-  bench.set({
-    carried: null,
-    carriedAt: null,
-    dropFrame: null,
-    dropWord: null,
-    overBackground: false,
-    isCopying: false,
-  })
+  endShortMode(bench)
 }
 
 /** Binds a supply that can be carried to the table. Esc puts it down; Ctrl copies what comes out of a frame. */
@@ -212,7 +205,7 @@ export const useCarry = (bench: Bench) =>
       if (tap) return
       if (first) bench.endBurst()
       if (canceled) return putDown(bench)
-      if (!first && bench.get().carried === null) return last ? undefined : cancel()
+      if (!first && carriedOf(bench.get()) === null) return last ? undefined : cancel()
       event.preventDefault()
       const [carried] = args as [Carried]
       const copy = ctrlKey || metaKey

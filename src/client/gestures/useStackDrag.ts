@@ -1,4 +1,5 @@
 'use client'
+import { carriedOf } from '@/client/store/modes'
 import { useDrag } from '@use-gesture/react'
 import { useRef } from 'react'
 import { isFailure } from '@/core/failure'
@@ -10,9 +11,11 @@ import { idsUnder, listOf, parentOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
 import { onEscape } from '@/client/gestures/escape'
 import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
-import { selectableFrame, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { selectableFrame, shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import type { Carried, StackDrop } from '@/client/store/state'
+import { aimInStack } from '@/client/store/slices/hand'
 
 /** The part of a row's height at its edges within which a drop goes beside it rather than into it. */
 const EDGE_SHARE = 0.3
@@ -81,7 +84,7 @@ const reorder = (bench: Bench, ids: readonly string[], { parentId, below }: Stac
 }
 
 /** What leaves the stack over the table: the picture of the frame; nothing for a group or an empty frame. */
-const carriedOf = (bench: Bench, id: string): Carried | null => {
+const carriedItem = (bench: Bench, id: string): Carried | null => {
   const state = bench.get()
   // As it is, not as the drag shows it: there the picture is in its new frame already.
   const sheet = sheetOf(state.project, state.sheetId)
@@ -100,7 +103,7 @@ const isOverStack = ({ x }: Point): boolean => {
 export const useStackDrag = (bench: Bench) => {
   const held = useRef<{ isDropped: boolean; readonly stop: () => void } | null>(null)
   const clear = (): void => {
-    bench.set({ stackDrop: null })
+    aimInStack(bench, null)
     putDown(bench)
   }
   const grasp = (): void => {
@@ -129,15 +132,15 @@ export const useStackDrag = (bench: Bench) => {
       if (isDropped) return
       const copy = ctrlKey || metaKey
       if (isOverStack(at)) {
-        if (bench.get().carried) putDown(bench)
+        if (carriedOf(bench.get())) putDown(bench)
         const ids = takenAlong(bench, id)
         const drop = dropAt(shownSheet(bench.get()), y, ids)
-        bench.set({ stackDrop: last ? null : drop })
+        aimInStack(bench, last ? null : drop)
         if (last && drop) reorder(bench, ids, drop)
         return
       }
-      if (bench.get().stackDrop) bench.set({ stackDrop: null })
-      const carried = carriedOf(bench, id)
+      if (bench.get().stackDrop) aimInStack(bench, null)
+      const carried = carriedItem(bench, id)
       if (!carried) return
       if (last) dropCarried(bench, carried, at, copy)
       else hoverCarried(bench, carried, at, copy)

@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import { useGesture } from '@use-gesture/react'
 import { useRef, type RefObject } from 'react'
 import { boxMatrix } from '@/core/geometry/box'
@@ -28,7 +29,8 @@ import { wheelFactor } from '@/client/gestures/wheel'
 import { placedFrame } from '@/client/store/actions'
 import { say } from '@/client/store/notices'
 import { goDown, select } from '@/client/store/selection'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { panView, toSheet, zoomViewAt } from '@/client/store/view'
 
 /** What the wheel or a pinch works on, kept for the whole gesture. */
@@ -61,7 +63,7 @@ interface PinchMemo {
 const doubleClick = (bench: Bench, table: HTMLElement, target: EventTarget, clientX: number, clientY: number): void => {
   if (turnPoint(bench, namedTarget(target)) || namedTarget(target)) return
   const state = bench.get()
-  if (state.tool) return
+  if (toolOf(state)) return
   const sheet = shownSheet(state)
   const at = toSheet(state.view, within(table, [clientX, clientY]))
   const hit = frameSeenAt(state.project, sheet, at)

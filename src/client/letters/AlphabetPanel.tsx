@@ -5,6 +5,7 @@ import { HeldAlphabet } from '@/client/letters/HeldAlphabet'
 import { Choice } from '@/client/parts/Choice'
 import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/letters/Letters.module.css'
+import { openAlphabets } from '@/client/store/slices/supplies'
 
 /** Sets of single letters: makes them, and changes all letters of one at once. */
 export const AlphabetPanel = () => {
@@ -23,11 +24,11 @@ export const AlphabetPanel = () => {
             name="Which set"
             value={held?.id ?? ''}
             options={[['', 'A new set'], ...sets.map(({ id, name }) => [id, name] as const)]}
-            onChoice={(id) => bench.set({ alphabetPanel: { setId: id || null } })}
+            onChoice={(id) => openAlphabets(bench, { setId: id || null })}
           />
         )}
         <span style={{ marginLeft: 'auto' }}>
-          <RailButton framed label="Close the panel of alphabets" onPress={() => bench.set({ alphabetPanel: null })}>
+          <RailButton framed label="Close the panel of alphabets" onPress={() => openAlphabets(bench, null)}>
             Close
           </RailButton>
         </span>

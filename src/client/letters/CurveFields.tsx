@@ -1,4 +1,5 @@
 'use client'
+import { typingOf } from '@/client/store/modes'
 import { within } from '@/core/range'
 import type { Word } from '@/core/document/lettering'
 import { LETTERING_RANGE as L, type Curve, type Setting } from '@/core/lettering/settings'
@@ -25,7 +26,7 @@ export const CurveFields = ({
   readonly set: (name: string, setting: Partial<Setting>) => void
 }) => {
   const bench = useBenchHandle()
-  const isBusy = useBench((state) => state.typing !== null)
+  const isBusy = useBench((state) => typingOf(state) !== null)
   const { curve } = word.lettering
   const chosen: CurveWord = curve?.kind ?? 'none'
   const slide = (next: Curve): void =>

@@ -10,6 +10,7 @@ import { FacePicker, foundFaces } from '@/client/letters/FacePicker'
 import { addFaces, faceOf, forgetFace, refOfFace } from '@/client/store/faces'
 import { currentFace, resetWord, selectedWord } from '@/client/store/lettering'
 import styles from '@/client/letters/Letters.module.css'
+import { chooseFace } from '@/client/store/slices/supplies'
 
 /** A button that asks for files of typefaces. */
 export const AddFaces = ({ children }: { readonly children: string }) => {
@@ -71,7 +72,7 @@ export const FacesDialog = ({ onClose }: { readonly onClose: () => void }) => {
             text={firstLine || 'Kites'}
             chosen={chosen}
             onChoose={(face) => {
-              bench.set({ letterFace: face.id })
+              chooseFace(bench, face.id)
               if (word && face.id !== word.lettering.face.id)
                 void resetWord(bench, word.id, { name: 'Typeface', setting: { face: refOfFace(face) } })
             }}

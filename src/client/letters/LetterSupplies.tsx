@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import type { FaceAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { focusTable } from '@/client/gestures/focus'
@@ -10,6 +11,8 @@ import { currentFace, putWord } from '@/client/store/lettering'
 import { FACE_KINDS } from '@/core/lettering/face'
 import supplies from '@/client/bench/Supplies.module.css'
 import styles from '@/client/letters/Letters.module.css'
+import { writeLetters, openAlphabets } from '@/client/store/slices/supplies'
+import { toggleTypeTool } from '@/client/store/slices/mode'
 
 const SINGLES = [
   ['Letters', 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'],
@@ -94,7 +97,7 @@ export const LetterSupplies = ({ search }: { readonly search: string }) => {
 export const LetterTools = () => {
   const bench = useBenchHandle()
   const text = useBench((state) => state.letterText)
-  const isTyping = useBench((state) => state.tool?.kind === 'type')
+  const isTyping = useBench((state) => toolOf(state)?.kind === 'type')
   const isSetOpen = useBench((state) => state.alphabetPanel !== null)
   const face = useBench(currentFace)
   return (
@@ -106,7 +109,7 @@ export const LetterTools = () => {
           value={text}
           maxLength={60}
           aria-label="Your text"
-          onChange={(event) => bench.set({ letterText: event.target.value })}
+          onChange={(event) => writeLetters(bench, event.target.value)}
           onKeyDown={(event) => {
             if (event.key === 'Enter' && face && text.trim()) void putWord(bench, text.trim(), face.id)
           }}
@@ -117,7 +120,7 @@ export const LetterTools = () => {
         className={supplies.add}
         aria-pressed={isTyping}
         title="Then press the sheet where the text shall begin"
-        onClick={() => bench.set({ tool: isTyping ? null : { kind: 'type' }, armed: null })}
+        onClick={() => toggleTypeTool(bench)}
       >
         {isTyping ? '✓ Type on the sheet' : 'Type on the sheet'}
       </button>
@@ -126,7 +129,7 @@ export const LetterTools = () => {
         type="button"
         className={supplies.add}
         aria-pressed={isSetOpen}
-        onClick={() => bench.set({ alphabetPanel: isSetOpen ? null : { setId: null } })}
+        onClick={() => openAlphabets(bench, isSetOpen ? null : { setId: null })}
       >
         {isSetOpen ? '✓ Alphabet set' : 'Alphabet set'}
       </button>

@@ -1,4 +1,5 @@
 'use client'
+import { typingOf } from '@/client/store/modes'
 import { useEffect, useRef } from 'react'
 import { placeOfGrapheme } from '@/core/lettering/graphemes'
 import type { Word } from '@/core/document/lettering'
@@ -9,7 +10,7 @@ import styles from '@/client/letters/Letters.module.css'
 /** The text in the card: typed here or on the sheet, it is the same. */
 export const TextField = ({ word }: { readonly word: Word }) => {
   const bench = useBenchHandle()
-  const typing = useBench((state) => (state.typing?.groupId === word.id ? state.typing : null))
+  const typing = useBench((state) => (typingOf(state)?.groupId === word.id ? typingOf(state) : null))
   const field = useRef<HTMLTextAreaElement>(null)
   const text = typing?.text ?? word.lettering.text
   const isHere = typing?.at === 'card'
@@ -33,7 +34,7 @@ export const TextField = ({ word }: { readonly word: Word }) => {
         if (!isHere) void startTyping(bench, word.id, 'card')
       }}
       onBlur={() => {
-        if (document.hasFocus() && bench.get().typing?.at === 'card') void endTyping(bench)
+        if (document.hasFocus() && typingOf(bench.get())?.at === 'card') void endTyping(bench)
       }}
       onChange={({ target }) => typeText(bench, target.value, target.selectionStart, target.selectionEnd)}
       onSelect={({ currentTarget: at }) => {

@@ -16,6 +16,7 @@ import { Section } from '@/client/parts/Section'
 import { resetWord } from '@/client/store/lettering'
 import card from '@/client/bench/Bench.module.css'
 import styles from '@/client/letters/Letters.module.css'
+import { openDialog } from '@/client/store/slices/dialogs'
 
 type ChangeSetting = (name: string, setting: Partial<Setting>) => void
 
@@ -143,7 +144,7 @@ export const TextSection = ({ word, sheet }: { readonly word: Word; readonly she
           type="button"
           className={styles.faceButton}
           aria-label={`Typeface: ${lettering.face.name}. Choose another`}
-          onClick={() => bench.set({ dialog: 'faces' })}
+          onClick={() => openDialog(bench, 'faces')}
         >
           <span>{lettering.face.name}</span>
           <small>Typeface…</small>

@@ -1,4 +1,5 @@
 'use client'
+import { typingOf } from '@/client/store/modes'
 import { useEffect, useRef, type PointerEvent } from 'react'
 import { graphemesOf, placeOfGrapheme } from '@/core/lettering/graphemes'
 import { wordAround } from '@/core/document/lettering'
@@ -8,6 +9,7 @@ import { svgPoints } from '@/client/stage/overlayGeometry'
 import { shownSheet } from '@/client/store/benchStore'
 import { endTyping, moveCaret, resumeTyping, typeText } from '@/client/store/typing'
 import styles from '@/client/letters/Letters.module.css'
+import { setTyping } from '@/client/store/slices/mode'
 
 /** A press further from every caret than this many letter heights leaves the text. */
 const REACH = 0.8
@@ -17,9 +19,9 @@ const focusTable = (): void => document.querySelector<HTMLElement>('[data-region
 /** Caret and selection of the text that is typed; a field out of sight takes the keys, as the system's own fields do. */
 export const TypingLayer = () => {
   const bench = useBenchHandle()
-  const typing = useBench((state) => state.typing)
+  const typing = useBench((state) => typingOf(state))
   const view = useBench((state) => state.view)
-  const word = useBench((state) => wordAround(shownSheet(state), state.typing?.groupId))
+  const word = useBench((state) => wordAround(shownSheet(state), typingOf(state)?.groupId))
   const field = useRef<HTMLTextAreaElement>(null)
   const held = useRef<number | null>(null)
   const isOnSheet = typing?.at === 'sheet'
@@ -45,7 +47,7 @@ export const TypingLayer = () => {
     const box = event.currentTarget.getBoundingClientRect()
     return { x: event.clientX - box.left, y: event.clientY - box.top }
   }
-  const select = (start: number, end: number): void => bench.set({ typing: { ...typing, selection: [start, end] } })
+  const select = (start: number, end: number): void => setTyping(bench, { ...typing, selection: [start, end] })
   return (
     <div
       className={styles.typingLayer}
@@ -114,7 +116,7 @@ export const TypingLayer = () => {
             else if (at.value === text) moveCaret(bench, at.selectionEnd, at.selectionStart)
           }}
           onBlur={() => {
-            if (document.hasFocus() && bench.get().typing?.at === 'sheet') void endTyping(bench)
+            if (document.hasFocus() && typingOf(bench.get())?.at === 'sheet') void endTyping(bench)
           }}
           onKeyDown={(event) => {
             // Letters are no commands here; saving and going to the next region stay.

@@ -1,4 +1,5 @@
 'use client'
+import { typingOf } from '@/client/store/modes'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { shownKey } from '@/client/gestures/keys'
 import { RailButton } from '@/client/parts/RailButton'
@@ -12,7 +13,7 @@ export const WordTools = () => {
   const bench = useBenchHandle()
   const word = useBench(selectedWord)
   const isWhole = useBench(isWordSelected)
-  const isTyping = useBench((state) => state.typing !== null)
+  const isTyping = useBench((state) => typingOf(state) !== null)
   if (!word) return null
   const { pictures } = word.lettering
   return (

@@ -1,4 +1,5 @@
 'use client'
+import { carryOf, carriedOf } from '@/client/store/modes'
 import { itemRect } from '@/core/document/extent'
 import { isWord } from '@/core/document/lettering'
 import { isAtHand } from '@/core/document/tree'
@@ -17,8 +18,8 @@ export const WordZones = () => {
   const sheet = useBench(heldSheet)
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
-  const over = useBench((state) => state.dropWord)
-  const isCarrying = useBench(({ carried, carriedAt }) => carriedAt !== null && holdsPictures(carried))
+  const over = useBench((state) => carryOf(state)?.dropWord ?? null)
+  const isCarrying = useBench((state) => holdsPictures(carriedOf(state)))
   if (!isCarrying) return null
   return Object.values(sheet.items)
     .filter(isWord)

@@ -10,6 +10,8 @@ import { TypedField } from '@/client/parts/LengthField'
 import { shownProject } from '@/client/store/benchStore'
 import { rememberColour } from '@/client/store/recentColours'
 import styles from '@/client/parts/Colour.module.css'
+import { takeDropper } from '@/client/store/slices/mode'
+import { speak } from '@/client/store/slices/notices'
 
 interface ColourFieldProps {
   readonly label: string
@@ -44,13 +46,11 @@ export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, r
   }
   const dropper = (): void => {
     close()
-    bench.set({
-      dropper: (picked) => {
-        rememberColour(picked)
-        bench.commit(step, (project) => record(project, picked))
-      },
-      spoken: 'Press a point of the sheet to take its colour. Esc puts the dropper down.',
+    takeDropper(bench, (picked) => {
+      rememberColour(picked)
+      bench.commit(step, (project) => record(project, picked))
     })
+    speak(bench, 'Press a point of the sheet to take its colour. Esc puts the dropper down.')
   }
   return (
     <div className={styles.field}>

@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import { apply, compose } from '@/core/geometry/matrix'
 import { svgTextOf } from '@/core/path/svgText'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -10,7 +11,7 @@ import styles from '@/client/stage/Overlay.module.css'
 /** The part of the picture that would be cut, hatched, and the point it was found from. */
 export const ColourMarks = () => {
   const bench = useBenchHandle()
-  const tool = useBench((state) => state.tool)
+  const tool = useBench((state) => toolOf(state))
   const view = useBench((state) => state.view)
   // Follows the project, so that the marks stay with the picture.
   useBench((state) => state.project)

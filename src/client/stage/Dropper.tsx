@@ -1,10 +1,12 @@
 'use client'
+import { dropperOf } from '@/client/store/modes'
 import { useRef, useState, type KeyboardEvent, type RefObject } from 'react'
 import { fromRgb } from '@/core/colour/space'
 import type { Colour } from '@/core/colour/colour'
 import type { Point } from '@/core/geometry/vector'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import styles from '@/client/stage/Table.module.css'
+import { endShortMode } from '@/client/store/slices/mode'
 
 /** What shows through where nothing is painted. */
 const PAPER = 255
@@ -30,7 +32,7 @@ const ARROWS: Readonly<Record<string, Point>> = {
 /** While a colour is being taken: a swatch at the pointer shows what a press would take. Arrows and Enter do the same. */
 export const Dropper = ({ canvas }: { readonly canvas: RefObject<HTMLCanvasElement | null> }) => {
   const bench = useBenchHandle()
-  const dropper = useBench((state) => state.dropper)
+  const dropper = useBench((state) => dropperOf(state))
   const table = useBench((state) => state.table)
   const element = useRef<HTMLDivElement>(null)
   const [seen, setSeen] = useState<{ readonly at: Point; readonly colour: Colour } | null>(null)
@@ -41,7 +43,7 @@ export const Dropper = ({ canvas }: { readonly canvas: RefObject<HTMLCanvasEleme
     return { x: event.clientX - (box?.left ?? 0), y: event.clientY - (box?.top ?? 0) }
   }
   const take = (at: Point): void => {
-    bench.set({ dropper: null })
+    endShortMode(bench)
     dropper(colourAt(canvas.current, at))
   }
   const key = (event: KeyboardEvent): void => {
@@ -50,7 +52,7 @@ export const Dropper = ({ canvas }: { readonly canvas: RefObject<HTMLCanvasEleme
     const by = ARROWS[event.key]
     if (by) look({ x: now.x + by.x, y: now.y + by.y })
     if (event.key === 'Enter') take(now)
-    if (event.key === 'Escape') bench.set({ dropper: null })
+    if (event.key === 'Escape') endShortMode(bench)
     if (by || event.key === 'Enter' || event.key === 'Escape') event.preventDefault()
     event.stopPropagation()
   }

@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import { useMemo, type ReactNode } from 'react'
 import { compose } from '@/core/geometry/matrix'
 import { grownFlat } from '@/core/path/flat'
@@ -35,7 +36,7 @@ export const OutlineOf = ({
 export const MaskLine = () => {
   const frame = useBench(selectedFrame)
   const way = useBench((state) => state.way)
-  const isOff = useBench((state) => state.tool?.kind === 'points' || state.tool?.kind === 'trace')
+  const isOff = useBench((state) => toolOf(state)?.kind === 'points' || toolOf(state)?.kind === 'trace')
   if (!frame || isOff || frame.id === BACKGROUND_ID) return null
   const line = way === 'whole' ? styles.whole : styles.picture
   return (

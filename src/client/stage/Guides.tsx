@@ -6,6 +6,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { dropGuide, moveGuide } from '@/client/gestures/guides'
 import { shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/stage/Overlay.module.css'
+import { dragGuide } from '@/client/store/slices/hand'
 
 const HIT = 9
 
@@ -26,7 +27,7 @@ const Guide = ({
   const table = useBench((state) => state.table)
   const bind = useDrag(({ xy, last, canceled, tap, event }) => {
     event.stopPropagation()
-    if (tap || canceled) return bench.set({ guideDrag: null })
+    if (tap || canceled) return dragGuide(bench, null)
     moveGuide(bench, axis, index, xy)
     if (last) dropGuide(bench)
   })

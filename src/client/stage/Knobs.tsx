@@ -1,4 +1,5 @@
 'use client'
+import { carriedOf, toolOf } from '@/client/store/modes'
 import { apply, compose } from '@/core/geometry/matrix'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { isLocked } from '@/core/document/tree'
@@ -18,7 +19,7 @@ export const Knobs = () => {
   const frame = useBench(selectedFrame)
   const sheet = useBench(shownSheet)
   const view = useBench((state) => state.view)
-  const isOff = useBench((state) => state.tool !== null || state.way !== 'whole' || state.carried !== null)
+  const isOff = useBench((state) => toolOf(state) !== null || state.way !== 'whole' || carriedOf(state) !== null)
   if (!frame || isOff || frame.id === BACKGROUND_ID || isLocked(sheet, frame.id)) return null
   if (Math.min(frame.box.w, frame.box.h) * view.scale < ROOM) return null
   const toTable = compose(viewMatrix(view), frameMatrix(frame))

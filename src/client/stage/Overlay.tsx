@@ -1,4 +1,5 @@
 'use client'
+import { armedOf, typingOf, toolOf, carriedOf } from '@/client/store/modes'
 import { rectAround } from '@/core/geometry/rect'
 import { compose } from '@/core/geometry/matrix'
 import { boxMatrix } from '@/core/geometry/box'
@@ -145,7 +146,8 @@ const SelectedHandles = () => {
   const selection = useBench((state) => state.selection)
   const way = useBench((state) => state.way)
   const isHidden = useBench(
-    (state) => state.carried !== null || state.gathering !== null || state.tool !== null || state.typing !== null,
+    (state) =>
+      carriedOf(state) !== null || state.gathering !== null || toolOf(state) !== null || typingOf(state) !== null,
   )
   const sheet = useBench(shownSheet)
   const project = useBench((state) => state.preview ?? state.project)
@@ -166,7 +168,7 @@ const SelectedHandles = () => {
 
 const Drawing = () => {
   const box = useBench((state) => state.drawing)
-  const armed = useBench((state) => state.armed)
+  const armed = useBench((state) => armedOf(state))
   const view = useBench((state) => state.view)
   if (!box || !armed) return null
   return (

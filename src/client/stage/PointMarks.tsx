@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import { useMemo } from 'react'
 import { apply, type Matrix } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
@@ -72,7 +73,7 @@ const MANY = 400
 
 /** The points of the outline in hand, with the handles of those that are chosen. */
 export const PointMarks = () => {
-  const tool = useBench((state) => state.tool)
+  const tool = useBench((state) => toolOf(state))
   const sheet = useBench(heldSheet)
   const view = useBench((state) => state.view)
   const full = useMemo(() => pointsOf(tool, sheet), [tool, sheet])

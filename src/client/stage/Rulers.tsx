@@ -6,6 +6,7 @@ import { dropGuide, moveGuide } from '@/client/gestures/guides'
 import { rulerMarks } from '@/client/stage/rulerMarks'
 import { shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/stage/Table.module.css'
+import { dragGuide } from '@/client/store/slices/hand'
 
 const THICK = 20
 const LONG = 9
@@ -21,7 +22,7 @@ const Ruler = ({ along }: { readonly along: Axis }) => {
   // A guide pulled from the ruler along the top lies level, and the other way round.
   const guide = isTop ? 'y' : 'x'
   const bind = useDrag(({ xy, last, canceled, tap }) => {
-    if (tap || canceled) return bench.set({ guideDrag: null })
+    if (tap || canceled) return dragGuide(bench, null)
     moveGuide(bench, guide, null, xy)
     if (last) dropGuide(bench)
   })

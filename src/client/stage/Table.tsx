@@ -1,4 +1,5 @@
 'use client'
+import { toolOf, armedOf, carryOf, carriedOf } from '@/client/store/modes'
 import { useEffect, useRef, useState } from 'react'
 import { withoutAdjustments } from '@/core/document/edits/adjust'
 import { sheetOf } from '@/core/document/read'
@@ -15,10 +16,12 @@ import { Dropper } from '@/client/stage/Dropper'
 import { Overlay } from '@/client/stage/Overlay'
 import { SheetPainter } from '@/client/stage/sheetPainter'
 import { Rulers } from '@/client/stage/Rulers'
-import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
 import type { BenchState } from '@/client/store/state'
 import { setTable } from '@/client/store/view'
 import styles from '@/client/stage/Table.module.css'
+import { putMissing } from '@/client/store/slices/document'
 
 const faintOf = (state: BenchState): string | null =>
   state.way === 'picture' && state.selection.length === 1 ? (state.selection[0] ?? null) : null
@@ -52,7 +55,7 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
       view: state.view,
       ratio,
       faint: state.isClean ? null : faintOf(state),
-      target: state.dropFrame,
+      target: carryOf(state)?.dropFrame ?? null,
       isClean: state.isClean,
     })
     // Read by the measuring script and by tests that wait for the picture to be there.
@@ -62,10 +65,11 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     const missing = Object.values(state.project.pictures)
       .filter(({ hash }) => images.isMissing(hash))
       .map(({ hash }) => hash)
-    if (missing.join() !== state.missing.join()) bench.set({ missing })
+    if (missing.join() !== state.missing.join()) putMissing(bench, missing)
   }
   const unsubscribe = bench.store.subscribe((now, before) => {
-    if (PAINTED.some((key) => now[key] !== before[key])) ask()
+    const isOther = (carryOf(now)?.dropFrame ?? null) !== (carryOf(before)?.dropFrame ?? null)
+    if (isOther || PAINTED.some((key) => now[key] !== before[key])) ask()
   })
   ask()
   return () => {
@@ -77,18 +81,7 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
 }
 
 /** The parts of the state that the canvas shows. */
-const PAINTED = [
-  'isBefore',
-  'project',
-  'preview',
-  'view',
-  'table',
-  'way',
-  'selection',
-  'sheetId',
-  'dropFrame',
-  'isClean',
-] as const
+const PAINTED = ['isBefore', 'project', 'preview', 'view', 'table', 'way', 'selection', 'sheetId', 'isClean'] as const
 
 /** The paper under the canvas: its shadow, and the chequers that show where nothing is. */
 const Paper = () => {
@@ -104,8 +97,8 @@ const Paper = () => {
 }
 
 const BackgroundZone = () => {
-  const carriesPicture = useBench((state) => state.carriedAt !== null && holdsPictures(state.carried))
-  const isOver = useBench((state) => state.overBackground)
+  const carriesPicture = useBench((state) => holdsPictures(carriedOf(state)))
+  const isOver = useBench((state) => carryOf(state)?.isOverBackground ?? false)
   if (!carriesPicture) return null
   return (
     <div data-background-zone className={`${styles.background} ${isOver ? styles.backgroundOver : ''}`}>
@@ -121,7 +114,7 @@ export const Table = () => {
   const canvas = useRef<HTMLCanvasElement>(null)
   const { cancel, onDoubleClick } = useTableGestures(bench, element)
   const cursor = useBench((state) =>
-    state.armed || (state.tool && state.tool.kind !== 'points')
+    armedOf(state) || (toolOf(state)?.kind ?? 'points') !== 'points'
       ? 'crosshair'
       : state.way === 'picture'
         ? 'grab'

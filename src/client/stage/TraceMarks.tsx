@@ -1,4 +1,5 @@
 'use client'
+import { toolOf } from '@/client/store/modes'
 import { apply } from '@/core/geometry/matrix'
 import { contourOfDraft, firstPoint, lastPoint } from '@/core/path/draft'
 import { useBench } from '@/client/binding/useBench'
@@ -9,7 +10,7 @@ import styles from '@/client/stage/Overlay.module.css'
 
 /** What is being traced: the line so far, its points, the first one larger, and where the next would lead. */
 export const TraceMarks = () => {
-  const tool = useBench((state) => state.tool)
+  const tool = useBench((state) => toolOf(state))
   const draft = useBench((state) => state.draft)
   const sheetId = useBench((state) => state.sheetId)
   const view = useBench((state) => state.view)
@@ -44,7 +45,7 @@ export const TraceMarks = () => {
 
 /** The edge along which a frame's box would lie. */
 export const UprightMark = () => {
-  const tool = useBench((state) => state.tool)
+  const tool = useBench((state) => toolOf(state))
   const view = useBench((state) => state.view)
   if (tool?.kind !== 'upright' || !tool.edge) return null
   const [from, to] = [apply(viewMatrix(view), tool.edge[0]), apply(viewMatrix(view), tool.edge[1])]

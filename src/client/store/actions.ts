@@ -1,3 +1,4 @@
+import { choosingOf } from '@/client/store/modes'
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
 import { contentOf, holdsPicture, placedIn } from '@/core/document/content'
 import { sheetOf, nextEmptyFrame } from '@/core/document/read'
@@ -21,11 +22,14 @@ import type { FramePose } from '@/core/placement/pose'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { api } from '@/client/http/api'
-import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectItems } from '@/client/store/selection'
 import { viewMiddle } from '@/client/store/view'
 import type { BenchState, Choosing } from '@/client/store/state'
+import { putStencilDown, endChoosing } from '@/client/store/slices/mode'
+import { askForSeveral } from '@/client/store/slices/supplies'
 
 /** An id for something new of a project, with a beginning that tells what it is. */
 export const newId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 13)}`
@@ -84,7 +88,7 @@ export const putFrame = (bench: Bench, stencil: Stencil, box?: Box, aspect?: num
     box ?? freePlace(sheet, sensibleSize(sheet, stencil, aspect), viewMiddle(state)),
   )
   bench.commit('New frame', (project) => addFrame.record(project, { sheetId: state.sheetId, frame }))
-  bench.set({ armed: null })
+  putStencilDown(bench)
   select(bench, frame.id)
 }
 
@@ -106,7 +110,7 @@ export const fillFrame = (
   const sheet = sheetOf(project, sheetId)
   const wasFilled = placedIn(sheet, holderOf(sheet, frameId)) !== null
   bench.commit(wasFilled ? 'Replace picture' : 'Place picture', (held) => recordFill(held, sheetId, frameId, picture))
-  bench.set({ choosing: null })
+  endChoosing(bench)
   noteUsed([picture.hash])
 }
 
@@ -165,7 +169,7 @@ export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void
       }),
     ),
   )
-  bench.set({ overBackground: false, choosing: null })
+  endChoosing(bench)
   noteUsed([picture.hash])
 }
 
@@ -176,7 +180,7 @@ const takePicture = (bench: Bench, frameId: string, picture: PictureAnswer): voi
   bench.commit('Add take', (project) =>
     withPicture(project, picture, (known, pictureId) => addTake.record(known, { sheetId, frameId, takeId, pictureId })),
   )
-  bench.set({ choosing: null })
+  endChoosing(bench)
   noteUsed([picture.hash])
 }
 
@@ -193,7 +197,8 @@ export const fillAcross = (bench: Bench, ids: readonly string[], picture: Pictur
   bench.commit('One picture across all', (project) =>
     withPicture(project, picture, (known, pictureId) => makeSpan.record(known, { sheetId, ids, spanId, pictureId })),
   )
-  bench.set({ choosing: null, forSeveral: null })
+  endChoosing(bench)
+  askForSeveral(bench, null)
   noteUsed([picture.hash])
   selectItems(bench, selection)
 }
@@ -208,7 +213,7 @@ export const fillEach = (bench: Bench, ids: readonly string[], picture: PictureA
       unchanged(project),
     ),
   )
-  bench.set({ forSeveral: null })
+  askForSeveral(bench, null)
   noteUsed([picture.hash])
 }
 
@@ -250,10 +255,11 @@ const takeChosen = (bench: Bench, choosing: Choosing, picture: PictureAnswer): v
 export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   bench.endBurst()
   const state = bench.get()
-  if (state.choosing) return takeChosen(bench, state.choosing, picture)
+  const choosing = choosingOf(state)
+  if (choosing) return takeChosen(bench, choosing, picture)
   const word = wordAround(shownSheet(state), state.selection[0])
   if (word && state.selection.length === 1) return fillLetter(bench, word, picture)
-  if (severalFrames(state).length > 1) return bench.set({ forSeveral: picture })
+  if (severalFrames(state).length > 1) return askForSeveral(bench, picture)
   const chosen = selectedFrame(state)
   const isOpen = chosen?.fill.kind === 'none' && chosen.takesPictures
   if (chosen && holdsPicture(chosen.fill) && chosen.id !== BACKGROUND_ID) return fillFrame(bench, chosen.id, picture)

@@ -8,10 +8,14 @@ import { adjustmentsSchema } from '@/core/document/schema/placed'
 import type { Frame, Project } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
-import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
 import { askTones } from '@/client/workers/tones'
+import { showBefore } from '@/client/store/slices/view'
+import { speak } from '@/client/store/slices/notices'
+import { setMatching } from '@/client/store/slices/card'
 
 type Change = (adjustments: Adjustments, frameId: string) => Adjustments
 
@@ -78,7 +82,8 @@ export const pasteTones = (bench: Bench): void => {
 /** Shows all pictures as they are without adjustments, or as adjusted again. */
 export const toggleBefore = (bench: Bench): void => {
   const isBefore = !bench.get().isBefore
-  bench.set({ isBefore, spoken: isBefore ? 'Before: without adjustments' : 'After: with adjustments' })
+  showBefore(bench, isBefore)
+  speak(bench, isBefore ? 'Before: without adjustments' : 'After: with adjustments')
 }
 
 const sampleOf = async (bench: Bench, pictureId: string): Promise<Sample | null> => {
@@ -99,7 +104,7 @@ export const matchToFirst = async (bench: Bench): Promise<void> => {
   const target = model && placedIn(sheet, model)
   if (!model || !target || frames.length < 2)
     return say(bench, 'Select two or more pictures: the first selected gives the tones.')
-  bench.set({ isMatching: true })
+  setMatching(bench, true)
   const own = await sampleOf(bench, target.pictureId)
   const tone = own && toneOfSample(own, target.adjustments)
   const found = new Map<string, Adjustments>()
@@ -109,7 +114,7 @@ export const matchToFirst = async (bench: Bench): Promise<void> => {
       const sample = placed && frame.id !== model.id ? await sampleOf(bench, placed.pictureId) : null
       if (placed && sample) found.set(frame.id, matchedTones(sample, placed.adjustments ?? {}, tone))
     }
-  bench.set({ isMatching: false })
+  setMatching(bench, false)
   if (!found.size) return say(bench, 'The pictures could not be read. Try again when they show.', 'fault')
   bench.commit('Match tones', (project) =>
     adjustPictures.record(project, {

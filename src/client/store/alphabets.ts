@@ -12,12 +12,15 @@ import type { PictureAnswer } from '@/contract/api'
 import { faceUrl } from '@/client/http/api'
 import { newId, noteUsed, withPicture } from '@/client/store/actions'
 import { chosenPictures } from '@/client/store/arrangement'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { wordsOf } from '@/client/store/faces'
 import { say } from '@/client/store/notices'
 import { select } from '@/client/store/selection'
 import { setSheet } from '@/client/store/view'
 import { askFaces } from '@/client/workers/faces'
+import { openAlphabets, putMarked } from '@/client/store/slices/supplies'
+import { showSheetStrip } from '@/client/store/slices/view'
+import { openExport } from '@/client/store/slices/dialogs'
 
 const setter: Parameters<typeof setLetters>[2] = (setting) =>
   askFaces({ job: 'layout', url: faceUrl(setting.face.id), setting })
@@ -83,7 +86,9 @@ export const makeAlphabet = async (bench: Bench, { list, sheets, ...look }: Alph
     noteUsed(pictures.map(({ hash }) => hash))
     const [first] = made.sheets
     if (first) setSheet(bench, first.id)
-    bench.set({ alphabetPanel: { setId: alphabet.id }, marked: [], hasSheetStrip: sheets.on === 'each' })
+    openAlphabets(bench, { setId: alphabet.id })
+    putMarked(bench, [])
+    showSheetStrip(bench, sheets.on === 'each')
     const count = made.sheets.length
     const lacks = missing.length ? ` ${look.face.name} has no ${missing.join(' ')}.` : ''
     say(bench, `${letters.length} letters on ${count} ${count === 1 ? 'sheet' : 'sheets'}.${lacks}`)
@@ -125,7 +130,7 @@ export const fillAlphabet = (bench: Bench, set: Alphabet): void => {
   const pictures = chosenPictures(bench.get())
   if (!pictures.length) return say(bench, 'Mark pictures first: Shift and press them in the supplies.')
   bench.commit('Fill alphabet set', (project) => recordPictures(project, membersOf(project, set), pictures))
-  bench.set({ marked: [] })
+  putMarked(bench, [])
   noteUsed(pictures.map(({ hash }) => hash))
 }
 
@@ -139,11 +144,11 @@ export const goToLetter = (bench: Bench, { sheetId, groupId }: AlphabetMember): 
 /** Opens the export with the sheets of a set chosen, named by their letters. */
 export const exportAlphabet = (bench: Bench, set: Alphabet): void => {
   const sheetIds = [...new Set(membersOf(bench.get().project, set).map(({ sheetId }) => sheetId))]
-  bench.set({ dialog: 'export', exportChoice: { sheetIds, pattern: '{project}-{sheet}' } })
+  openExport(bench, { sheetIds, pattern: '{project}-{sheet}' })
 }
 
 export const forgetSet = (bench: Bench, set: Alphabet): void => {
   bench.commit('Forget alphabet set', (project) => forgetAlphabet.record(project, { setId: set.id }))
-  bench.set({ alphabetPanel: { setId: null } })
+  openAlphabets(bench, { setId: null })
   say(bench, 'The letters no longer belong together. Their sheets stay.')
 }

@@ -24,10 +24,13 @@ import { freePlace } from '@/core/document/arrange'
 import type { Frame, Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
 import { newItemId, noteUsed, withPicture } from '@/client/store/actions'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import type { BenchState } from '@/client/store/state'
 import { selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
+import { noteMatched, putMarked } from '@/client/store/slices/supplies'
+import { speak } from '@/client/store/slices/notices'
 
 interface Selected {
   readonly sheetId: string
@@ -145,7 +148,7 @@ export const matchSelected = (bench: Bench, rows: boolean): void => {
         : 'Select two or more filled frames to match their subjects.',
     )
   bench.commit('Match subjects', () => match.recorded)
-  bench.set({ matched: [...selection].sort().join() })
+  noteMatched(bench, [...selection].sort().join())
   const said = [`${counted(match.matched.length, 'picture')} matched.`]
   if (match.unmarked.length)
     said.push(`${counted(match.unmarked.length, 'picture')} without a marked subject stayed as they were.`)
@@ -218,7 +221,8 @@ export const standAlone = (bench: Bench): void => {
 export const toggleMarked = (bench: Bench, hash: string): void => {
   const { marked } = bench.get()
   const next = marked.includes(hash) ? marked.filter((one) => one !== hash) : [...marked, hash]
-  bench.set({ marked: next, spoken: `${next.length} marked` })
+  putMarked(bench, next)
+  speak(bench, `${next.length} marked`)
 }
 
 /** Pictures into frames in their orders. */
@@ -263,7 +267,7 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
       known,
     )
   })
-  bench.set({ marked: [] })
+  putMarked(bench, [])
   noteUsed(pictures.map(({ hash }) => hash))
   const filled = pictures.length - left
   const words = [`${counted(filled, 'frame')} filled.`]

@@ -1,4 +1,5 @@
-import { createStore, type StoreApi } from 'zustand/vanilla'
+import { toolOf, carriedOf } from '@/client/store/modes'
+import { createStore } from 'zustand/vanilla'
 import { advance, joined, patched, redoOf, undoOf, type LoggedStep, type Step } from '@/core/document/history'
 import type { Recorded } from '@/core/document/edit'
 import { holdsPicture } from '@/core/document/content'
@@ -10,7 +11,17 @@ import { limitPassed, touchedFaults } from '@/core/document/validate'
 import { api } from '@/client/http/api'
 import { noticeOf } from '@/client/store/notice'
 import { Saver, type Keeper } from '@/client/store/saver'
-import { NO_MARKS, type BenchState, type Saving, type TableTool } from '@/client/store/state'
+import { NO_MARKS, type BenchState, type Saving, type Mode } from '@/client/store/state'
+import { firstDocument } from '@/client/store/slices/document'
+import { firstView } from '@/client/store/slices/view'
+import { FIRST_SELECTION } from '@/client/store/slices/selection'
+import { FIRST_HAND } from '@/client/store/slices/hand'
+import { FIRST_MODE } from '@/client/store/slices/mode'
+import { FIRST_SUPPLIES } from '@/client/store/slices/supplies'
+import { FIRST_CARD } from '@/client/store/slices/card'
+import { FIRST_DIALOG } from '@/client/store/slices/dialogs'
+import { FIRST_NOTICES } from '@/client/store/slices/notices'
+import { type Bench } from '@/client/store/bench'
 
 const BURST_MS = 700
 
@@ -28,38 +39,15 @@ interface Burst {
   timer: ReturnType<typeof setTimeout>
 }
 
-/** The bench: its state, and the only ways to change the project. */
-export interface Bench {
-  readonly store: StoreApi<BenchState>
-  /** Makes a named step of a change of the current project. A change of nothing makes none. */
-  commit(name: string, change: (project: Project) => Recorded): void
-  /** Adds to a burst that becomes one step when it pauses. */
-  burst(key: string, name: string, recorded: Recorded): void
-  endBurst(): void
-  preview(project: Project | null): void
-  undo(): void
-  redo(): void
-  /** Takes back (or makes again) until the step is the newest of the history. */
-  goTo(stepId: string | null): void
-  /** Waits until all is saved; false when the server could not be reached. */
-  allSaved(): Promise<boolean>
-  set(change: Partial<BenchState>): void
-  get(): BenchState
-  /** Takes over another state of the same project, as read from the server. */
-  adopt(opened: OpenedProject): void
-  hasUnsent(): boolean
-  close(): void
-}
-
 export const shownProject = (state: Pick<BenchState, 'project' | 'preview'>): Project => state.preview ?? state.project
 export const shownSheet = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId'>): Sheet =>
   sheetOf(shownProject(state), state.sheetId)
 
 /** The project as what is beside the table shows it: while something is carried, as it is, so that its place stays. */
-export const steadyProject = (state: Pick<BenchState, 'project' | 'preview' | 'carried'>): Project =>
-  state.carried ? state.project : shownProject(state)
+export const steadyProject = (state: Pick<BenchState, 'project' | 'preview' | 'mode'>): Project =>
+  carriedOf(state) ? state.project : shownProject(state)
 
-export const steadySheet = (state: Pick<BenchState, 'project' | 'preview' | 'carried' | 'sheetId'>): Sheet =>
+export const steadySheet = (state: Pick<BenchState, 'project' | 'preview' | 'mode' | 'sheetId'>): Sheet =>
   sheetOf(steadyProject(state), state.sheetId)
 
 /** The sheet without what a drag under way would make of it: for what need not follow every move. */
@@ -67,80 +55,15 @@ export const heldSheet = (state: Pick<BenchState, 'project' | 'sheetId'>): Sheet
   sheetOf(state.project, state.sheetId)
 
 const firstState = (opened: OpenedProject): BenchState => ({
-  project: opened.project,
-  preview: null,
-  history: opened.history,
-  saving: { state: 'saved' },
-  sheetId: opened.project.order[0] ?? '',
-  selection: [],
-  entered: null,
-  isAdding: false,
-  way: 'whole',
-  snaps: true,
-  snapMarks: NO_MARKS,
-  gathering: null,
-  guideDrag: null,
-  isClean: false,
-  hasRulers: false,
-  missing: [],
-  isStackWide: false,
-  hasSheetStrip: false,
-  view: { scale: 1, x: 0, y: 0 },
-  isFitted: true,
-  table: { w: 0, h: 0 },
-  armed: null,
-  drawsOut: false,
-  isCutting: false,
-  tool: null,
-  draft: null,
-  smoothness: 0.35,
-  kept: [],
-  artwork: [],
-  drawing: null,
-  carried: null,
-  carriedAt: null,
-  dropFrame: null,
-  overBackground: false,
-  isCopying: false,
-  stackDrop: null,
-  dropper: null,
-  isStopped: false,
-  finishScope: 'here',
-  openLayer: null,
-  renaming: null,
-  isBefore: false,
-  isMatching: false,
-  choosing: null,
-  menuAt: null,
-  isFinding: false,
-  isMoving: false,
-  alignTo: 'selection',
-  alignsEach: false,
-  gridColumns: null,
-  forSeveral: null,
-  faces: [],
-  letterFace: null,
-  letterText: 'Kites',
-  exportChoice: null,
-  alphabetPanel: null,
-  typing: null,
-  missingLetters: null,
-  dropWord: null,
-  notice: null,
-  spoken: '',
-  dialog: 'none',
-  pictures: [],
-  marked: [],
-  matched: '',
-  uploads: [],
-  hasSeenPictureHint: false,
-  hasSeenRemovalHint: false,
-  locksRatio: { frame: false, hull: true },
-  finderMode: 'move',
-  isUnkept: false,
-  arePicturesRead: false,
-  suppliesTab: 'Pictures',
-  left: [],
+  ...firstDocument(opened),
+  ...firstView(opened.project.order[0] ?? ''),
+  ...FIRST_SELECTION,
+  ...FIRST_HAND,
+  ...FIRST_MODE,
+  ...FIRST_SUPPLIES,
+  ...FIRST_CARD,
+  ...FIRST_DIALOG,
+  ...FIRST_NOTICES,
 })
 
 /** The frame of that id, or the background's picture as one; null for a group or what is not there. */
@@ -154,8 +77,12 @@ const isSelectable = (sheet: Sheet, id: string): boolean =>
   id === BACKGROUND_ID ? sheet.background.kind === 'picture' : sheet.items[id] !== undefined
 
 /** A tool that works on a frame goes with it. */
-const toolStands = (tool: TableTool | null, sheet: Sheet): boolean =>
-  tool === null || tool.kind === 'trace' || tool.kind === 'type' || selectableFrame(sheet, tool.frameId) !== null
+const modeOn = ({ mode }: Pick<BenchState, 'mode'>, sheet: Sheet): Mode => {
+  const tool = toolOf({ mode })
+  const stands =
+    tool === null || tool.kind === 'trace' || tool.kind === 'type' || selectableFrame(sheet, tool.frameId) !== null
+  return stands ? mode : 'back' in mode ? { ...mode, back: { kind: 'rest' } } : { kind: 'rest' }
+}
 
 /** What is selected must exist after any change of the project. */
 const settled = (state: BenchState, project: Project): Partial<BenchState> => {
@@ -171,7 +98,7 @@ const settled = (state: BenchState, project: Project): Partial<BenchState> => {
     selection: selection.length === state.selection.length ? state.selection : selection,
     entered: state.entered !== null && sheet.items[state.entered]?.kind === 'group' ? state.entered : null,
     way: holdsPicture(holder?.fill) ? state.way : 'whole',
-    tool: toolStands(state.tool, sheet) ? state.tool : null,
+    mode: modeOn(state, sheet),
   }
 }
 
@@ -295,7 +222,6 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
       endBurst()
       return saver.flush()
     },
-    set,
     get,
     adopt: (fresh) => {
       saver.restart(fresh.revision)

@@ -1,8 +1,12 @@
-import type { Bench } from '@/client/store/benchStore'
-import type { BenchState, Choosing } from '@/client/store/state'
+import { choosingOf } from '@/client/store/modes'
+import type { Bench } from '@/client/store/bench'
+import type { Choosing } from '@/client/store/state'
+import { endChoosing, awaitPicture } from '@/client/store/slices/mode'
+import { speak } from '@/client/store/slices/notices'
+import { showTab } from '@/client/store/slices/supplies'
 
 /** What the next picture chosen is for, in words; null while none is waited for. */
-export const choosingWords = ({ choosing }: Pick<BenchState, 'choosing'>): string | null => {
+export const choosingWords = (choosing: Choosing | null): string | null => {
   switch (choosing?.kind) {
     case undefined:
       return null
@@ -18,8 +22,10 @@ export const choosingWords = ({ choosing }: Pick<BenchState, 'choosing'>): strin
 }
 
 /** No picture is waited for any more. */
-export const leaveChoosing = (bench: Bench): void =>
-  bench.set({ choosing: null, spoken: 'No picture is waited for any more.' })
+export const leaveChoosing = (bench: Bench): void => {
+  endChoosing(bench)
+  speak(bench, 'No picture is waited for any more.')
+}
 
 const isSame = (one: Choosing | null, other: Choosing): boolean => JSON.stringify(one) === JSON.stringify(other)
 
@@ -29,6 +35,8 @@ const isSame = (one: Choosing | null, other: Choosing): boolean => JSON.stringif
  */
 export const choosePicture = (bench: Bench, choosing: Choosing): void => {
   bench.endBurst()
-  if (isSame(bench.get().choosing, choosing)) return leaveChoosing(bench)
-  bench.set({ choosing, suppliesTab: 'Pictures', armed: null, spoken: choosingWords({ choosing }) ?? '' })
+  if (isSame(choosingOf(bench.get()), choosing)) return leaveChoosing(bench)
+  awaitPicture(bench, choosing)
+  showTab(bench, 'Pictures')
+  speak(bench, choosingWords(choosing) ?? '')
 }

@@ -10,10 +10,12 @@ import { placedIn } from '@/core/document/content'
 import { isHidden, topmostIds } from '@/core/document/tree'
 import type { Placed } from '@/core/placement/placed'
 import { newItemId } from '@/client/store/actions'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
 import { selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
+import { speak } from '@/client/store/slices/notices'
 
 /** The name under which frames lie on the clipboard. */
 export const FRAGMENT_TYPE = 'application/vnd.eager-stencil.items+json'
@@ -33,7 +35,7 @@ export const copySelected = (bench: Bench): string | null => {
   if (placed) keepCopy(PLACEMENT_STORE, placed)
   if (!ids.length) return null
   pasted = { text: '', times: 0 }
-  bench.set({ spoken: `${ids.length} copied` })
+  speak(bench, `${ids.length} copied`)
   return JSON.stringify(fragmentOf(state.project, state.sheetId, ids))
 }
 

@@ -1,3 +1,4 @@
+import { toolOf } from '@/client/store/modes'
 import { isFailure } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { apply, invert, type Matrix } from '@/core/geometry/matrix'
@@ -18,11 +19,15 @@ import { joinOutlines } from '@/core/region/trace'
 import { levelCount, levelSize } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import { newItemId } from '@/client/store/actions'
-import { heldSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { heldSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectItems } from '@/client/store/selection'
 import type { ColourTool } from '@/client/store/state'
 import { askOutlines } from '@/client/workers/outlines'
+import { putWay } from '@/client/store/slices/selection'
+import { setTool, putToolDown, changeTool } from '@/client/store/slices/mode'
+import { speak } from '@/client/store/slices/notices'
 
 /** Pixels of the level looked at while the choice is still being made. */
 const PREVIEW_PIXELS = 1.6e6
@@ -50,20 +55,17 @@ export const startColour = (bench: Bench): void => {
   const frame = selectedFrame(bench.get())
   if (!frame || !holdsPicture(frame.fill)) return say(bench, 'Select a frame with a picture first.')
   if (!shownPlaced(frame)) return say(bench, 'Make the frame independent first: its picture is shared with others.')
-  bench.set({
-    way: 'whole',
-    armed: null,
-    tool: {
-      kind: 'colour',
-      frameId: frame.id,
-      choice: FIRST_CHOICE,
-      points: [],
-      outline: null,
-      isWorking: false,
-      message: null,
-    },
-    spoken: 'Press a colour in the picture.',
+  putWay(bench, 'whole')
+  setTool(bench, {
+    kind: 'colour',
+    frameId: frame.id,
+    choice: FIRST_CHOICE,
+    points: [],
+    outline: null,
+    isWorking: false,
+    message: null,
   })
+  speak(bench, 'Press a colour in the picture.')
 }
 
 const previewLevel = (ref: PictureRef): number => {
@@ -75,6 +77,7 @@ const previewLevel = (ref: PictureRef): number => {
   return count - 1
 }
 
+const CHANGED = 'The sheet changed meanwhile. Press the button again.'
 const NOTHING_FOUND = 'Nothing was found there at full size. Press another spot, or let more of the colour belong.'
 
 const wordsOf = (error: unknown): string =>
@@ -82,7 +85,7 @@ const wordsOf = (error: unknown): string =>
 
 /** Looks again for what would be cut; only the answer to the newest question counts. */
 const look = async (bench: Bench): Promise<void> => {
-  const { tool } = bench.get()
+  const tool = toolOf(bench.get())
   if (tool?.kind !== 'colour' || !tool.points.length) return
   const source = colourSource(bench, tool)
   if (!source) return
@@ -94,47 +97,47 @@ const look = async (bench: Bench): Promise<void> => {
     now.choice === choice &&
     'points' in now &&
     now.points === points
-  bench.set({ tool: { ...tool, isWorking: true } })
+  setTool(bench, { ...tool, isWorking: true })
   try {
     const url = levelUrl(source.ref.hash, previewLevel(source.ref))
     const { outlines } = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, points, choice })
-    const now = bench.get().tool
+    const now = toolOf(bench.get())
     if (!isCurrent(now)) return
     const message = outlines.length ? null : 'Nothing of this colour. Raise the tolerance or press another point.'
-    bench.set({ tool: { ...now, outline: joinOutlines(outlines), isWorking: false, message } })
+    setTool(bench, { ...now, outline: joinOutlines(outlines), isWorking: false, message })
   } catch (error) {
-    const now = bench.get().tool
-    if (isCurrent(now)) bench.set({ tool: { ...now, isWorking: false, message: wordsOf(error) } })
+    const now = toolOf(bench.get())
+    if (isCurrent(now)) setTool(bench, { ...now, isWorking: false, message: wordsOf(error) })
   }
 }
 
 export const changeChoice = (bench: Bench, change: Partial<RegionChoice>): void => {
-  const { tool } = bench.get()
+  const tool = toolOf(bench.get())
   if (tool?.kind !== 'colour') return
-  bench.set({ tool: { ...tool, choice: { ...tool.choice, ...change } } })
+  setTool(bench, { ...tool, choice: { ...tool.choice, ...change } })
   void look(bench)
 }
 
 /** Chooses the area with the colour at a point of the sheet, in place of those before it or, with `adds`, beside them. */
 export const pickColour = (bench: Bench, at: Point, adds: boolean): void => {
-  const { tool } = bench.get()
+  const tool = toolOf(bench.get())
   const source = tool?.kind === 'colour' ? colourSource(bench, tool) : null
   if (tool?.kind !== 'colour' || !source) return
   const point = apply(invert(source.toSheet), at)
   const { w, h } = source.ref.pixels
   if (!rectContains({ x0: 0, y0: 0, x1: w, y1: h }, point)) return say(bench, 'Press a point of the selected picture.')
   const points = adds ? [...tool.points, point] : [point]
-  bench.set({ tool: { ...tool, points, ...(adds ? {} : { outline: null }) } })
+  setTool(bench, { ...tool, points, ...(adds ? {} : { outline: null }) })
   void look(bench)
 }
 
 /** Takes the area added last out again; leaves the tool where there is none. */
 export const dropArea = (bench: Bench): void => {
-  const { tool } = bench.get()
+  const tool = toolOf(bench.get())
   if (tool?.kind !== 'colour') return
-  if (!tool.points.length) return bench.set({ tool: null })
+  if (!tool.points.length) return putToolDown(bench)
   const points = tool.points.slice(0, -1)
-  bench.set({ tool: { ...tool, points, ...(points.length ? {} : { outline: null, message: null }) } })
+  setTool(bench, { ...tool, points, ...(points.length ? {} : { outline: null, message: null }) })
   void look(bench)
 }
 
@@ -189,36 +192,40 @@ const joined = async (frame: Frame, more: Outline): Promise<Outline> => {
 
 /** Works the part out at the picture's full size and uses it. */
 export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> => {
-  const { tool, project } = bench.get()
+  const state = bench.get()
+  const { project } = state
+  const tool = toolOf(state)
   const source = tool?.kind === 'colour' ? colourSource(bench, tool) : null
   if (tool?.kind !== 'colour' || !tool.points.length || !source)
     return say(bench, 'Press a colour in the picture first.')
-  bench.set({ tool: { ...tool, isWorking: true } })
+  setTool(bench, { ...tool, isWorking: true })
   try {
     const url = levelUrl(source.ref.hash, 0)
     const { points, choice } = tool
     const found = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, points, choice })
     const now = bench.get()
-    if (now.tool?.kind !== 'colour') return
+    if (toolOf(now)?.kind !== 'colour') return
     if (now.project !== project) {
-      bench.set({ tool: { ...now.tool, isWorking: false } })
-      return say(bench, 'The sheet changed meanwhile. Press the button again.')
+      changeTool(bench, 'colour', { isWorking: false })
+      return say(bench, CHANGED)
     }
     const outlines = found.outlines.map((outline) => onSheet(outline, source)).filter(isOutlineSound)
     const all = joinOutlines(outlines)
     const fault = outlines.length === 0 ? NOTHING_FOUND : all.path.length > RANGE.segments ? TOO_FINE : null
     if (fault !== null) {
-      bench.set({ tool: { ...now.tool, isWorking: false } })
+      changeTool(bench, 'colour', { isWorking: false })
       return say(bench, fault, 'fault')
     }
     const whole = use === 'add' ? await joined(source.frame, all) : all
-    if (bench.get().project !== project) return say(bench, 'The sheet changed meanwhile. Press the button again.')
-    bench.set({ tool: null })
+    if (bench.get().project !== project) {
+      changeTool(bench, 'colour', { isWorking: false })
+      return say(bench, CHANGED)
+    }
+    putToolDown(bench)
     if (use === 'clip' || use === 'add') clip(bench, tool, whole)
     else putFrames(bench, use === 'frame' ? [all] : outlines)
   } catch (error) {
-    const now = bench.get().tool
-    if (now?.kind === 'colour') bench.set({ tool: { ...now, isWorking: false } })
+    changeTool(bench, 'colour', { isWorking: false })
     say(bench, wordsOf(error), 'fault')
   }
 }

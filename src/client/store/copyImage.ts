@@ -1,6 +1,7 @@
 import { BACKGROUND_ID } from '@/core/document/background'
 import { api, ApiError, exportUrl } from '@/client/http/api'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 
 const POLL_MS = 150

@@ -1,5 +1,6 @@
 import { correctedFrames } from '@/core/document/edits/rebase'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 
 /** Frames among these whose picture shows larger or moved so that it covers its outline. */

@@ -2,9 +2,10 @@ import { isFailure } from '@/core/failure'
 import type { FaceRef } from '@/core/lettering/face'
 import type { FaceAnswer } from '@/contract/api'
 import { api, ApiError, faceUrl, sendFile } from '@/client/http/api'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
 import { askSamples } from '@/client/workers/faces'
+import { putFaces } from '@/client/store/slices/supplies'
 
 /** A face as a document names it. */
 export const refOfFace = ({ id, name }: FaceAnswer): FaceRef => ({ id, name })
@@ -19,7 +20,7 @@ export const wordsOf = (error: unknown, otherwise: string): string =>
 /** Reads which typefaces there are. */
 export const loadFaces = async (bench: Bench): Promise<void> => {
   try {
-    bench.set({ faces: await api.faces() })
+    putFaces(bench, await api.faces())
   } catch (error) {
     say(bench, wordsOf(error, 'The typefaces could not be listed. Reload the page.'), 'fault')
   }

@@ -25,9 +25,11 @@ import { namedOf } from '@/core/document/finish'
 import { finishCopySchema } from '@/core/document/schema/finish'
 import type { Item, NamedFinish, Project } from '@/core/document/types'
 import { newId } from '@/client/store/actions'
-import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
+import { openLayer } from '@/client/store/slices/card'
 
 /** The selected frames and groups, as they show. */
 export const selectedItems = (bench: Bench): readonly Item[] => {
@@ -62,7 +64,7 @@ export const finishScale = (bench: Bench): number => {
 export const addLayer = (bench: Bench, kind: LayerKind): void => {
   const layer = newLayer(kind, newId('l'), finishScale(bench))
   onItems(bench, `Add ${kind}`, (project, at) => putLayer.record(project, { ...at, layer }))
-  bench.set({ openLayer: layer.id })
+  openLayer(bench, layer.id)
 }
 
 /** How a change of a layer is recorded: for what is selected, or in the named finish for all that use it. */

@@ -3,15 +3,16 @@ import { svgTextOf } from '@/core/path/svgText'
 import { outlineOf, type Stencil } from '@/core/stencil/stencil'
 import type { Size } from '@/core/geometry/vector'
 import { api, ApiError } from '@/client/http/api'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
+import { putKept } from '@/client/store/slices/supplies'
 
 const wordsOf = (error: unknown, otherwise: string): string => (error instanceof ApiError ? error.message : otherwise)
 
 /** Reads the outlines of one's own. */
 export const loadStencils = async (bench: Bench): Promise<void> => {
   try {
-    bench.set({ kept: await api.stencils() })
+    putKept(bench, await api.stencils())
   } catch (error) {
     say(bench, wordsOf(error, 'Your stencils could not be listed. Reload the page.'), 'fault')
   }
@@ -31,7 +32,7 @@ export const keepable = (stencil: Stencil, box: Size): Pick<NewStencil, 'stencil
 export const keepAll = async (bench: Bench, stencils: readonly NewStencil[]): Promise<boolean> => {
   try {
     await api.keepStencils(stencils)
-    bench.set({ kept: await api.stencils() })
+    putKept(bench, await api.stencils())
     say(bench, stencils.length === 1 ? `“${stencils[0]?.name}” is kept.` : `${stencils.length} outlines are kept.`)
     return true
   } catch (error) {
@@ -43,7 +44,7 @@ export const keepAll = async (bench: Bench, stencils: readonly NewStencil[]): Pr
 export const changeKept = async (bench: Bench, { id }: KeptStencil, change: StencilChange): Promise<void> => {
   try {
     await api.changeStencil(id, change)
-    bench.set({ kept: await api.stencils() })
+    putKept(bench, await api.stencils())
   } catch (error) {
     say(bench, wordsOf(error, 'The outline could not be changed. Try again.'), 'fault')
   }
@@ -52,7 +53,7 @@ export const changeKept = async (bench: Bench, { id }: KeptStencil, change: Sten
 export const forgetKept = async (bench: Bench, { id, name }: KeptStencil): Promise<void> => {
   try {
     await api.forgetStencil(id)
-    bench.set({ kept: await api.stencils() })
+    putKept(bench, await api.stencils())
     say(bench, `“${name}” is no longer kept. Frames that have it keep it.`)
   } catch (error) {
     say(bench, wordsOf(error, 'The outline could not be removed. Try again.'), 'fault')

@@ -1,3 +1,4 @@
+import { choosingOf } from '@/client/store/modes'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { freePlace } from '@/core/document/arrange'
 import { nextEmptyFrame } from '@/core/document/read'
@@ -11,7 +12,8 @@ import {
   severalFrames,
   takeSupply,
 } from '@/client/store/actions'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { dropAcross } from '@/client/store/letterPictures'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame } from '@/client/store/selection'
@@ -32,7 +34,7 @@ export type Landing =
 export const pasteLanding = (bench: Bench): Landing => {
   const state = bench.get()
   const { sheetId } = state
-  if (state.choosing) return { kind: 'chosen', sheetId }
+  if (choosingOf(state)) return { kind: 'chosen', sheetId }
   const several = severalFrames(state)
   if (several.length > 1) return { kind: 'frames', sheetId, frameIds: several.map(({ id }) => id) }
   const frame = selectedFrame(state)

@@ -1,3 +1,4 @@
+import { typingOf } from '@/client/store/modes'
 import type { Colour } from '@/core/colour/colour'
 import type { Point } from '@/core/geometry/vector'
 import { graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'
@@ -14,7 +15,8 @@ import { addWord } from '@/core/document/edits/lettering/words'
 import type { Project, Sheet } from '@/core/document/types'
 import { faceUrl } from '@/client/http/api'
 import { newItemId } from '@/client/store/actions'
-import { shownProject, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { faceOf, holdersOf, refOfFace, wordsOf } from '@/client/store/faces'
 import { tellingCorrected } from '@/client/store/corrected'
 import { say } from '@/client/store/notices'
@@ -22,6 +24,8 @@ import { select, selectedItem } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
 import { askFaces } from '@/client/workers/faces'
 import { viewMiddle } from '@/client/store/view'
+import { chooseFace } from '@/client/store/slices/supplies'
+import { tellMissing } from '@/client/store/slices/card'
 
 type Shown = Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>
 
@@ -42,17 +46,16 @@ export const layoutFor = (setting: Setting): Promise<Layout> =>
   askFaces({ job: 'layout', url: faceUrl(setting.face.id), setting })
 
 /** Says which letters a face does not have, and offers faces that have them. */
-const tellMissing = async (bench: Bench, groupId: string, text: string, missing: readonly string[]): Promise<void> => {
+const tellLacking = async (bench: Bench, groupId: string, text: string, missing: readonly string[]): Promise<void> => {
   if (!missing.length) {
-    if (bench.get().missingLetters?.groupId === groupId) bench.set({ missingLetters: null })
+    if (bench.get().missingLetters?.groupId === groupId) tellMissing(bench, null)
     return
   }
   const before = bench.get().missingLetters
   if (before?.groupId === groupId && before.letters.join() === missing.join()) return
-  bench.set({ missingLetters: { groupId, letters: missing, offered: null } })
+  tellMissing(bench, { groupId, letters: missing, offered: null })
   const offered = await holdersOf(bench, text)
-  if (bench.get().missingLetters?.letters === missing)
-    bench.set({ missingLetters: { groupId, letters: missing, offered } })
+  if (bench.get().missingLetters?.letters === missing) tellMissing(bench, { groupId, letters: missing, offered })
 }
 
 /**
@@ -83,7 +86,7 @@ const merged = (held: Setting, change: Partial<Setting>): Setting => {
 
 /** The ids of the letters that a changed text has. */
 const letterIdsFor = (bench: Bench, word: Word, text: string, slots?: readonly Slot[]): readonly string[] => {
-  const { typing } = bench.get()
+  const typing = typingOf(bench.get())
   const held = slots ?? (typing?.groupId === word.id ? typing.slots : wordSlots(word))
   const all = textOfSlots(held) === text ? held : setWhole(held, graphemesOf(text), newLetterId)
   return lettersOfSlots(all).map(({ id }) => id)
@@ -119,7 +122,7 @@ export const resetWord = async (bench: Bench, groupId: string, change: Change): 
     const record = (project: Project): Recorded => relayoutWord.record(project, relayout)
     if (change.burst === undefined) tellingCorrected(bench, [groupId], () => bench.commit(change.name, record))
     else bench.burst(change.burst, change.name, record(shownProject(bench.get())))
-    void tellMissing(bench, groupId, setting.text, layout.missing)
+    void tellLacking(bench, groupId, setting.text, layout.missing)
     return layout
   } catch (error) {
     if (asked.get(groupId) === setting) asked.delete(groupId)
@@ -171,9 +174,9 @@ export const putWord = async (bench: Bench, text: string, faceId: string, at?: P
         ink: inkOn(sheet),
       }),
     )
-    bench.set({ letterFace: faceId, armed: null })
+    chooseFace(bench, faceId)
     select(bench, groupId)
-    void tellMissing(bench, groupId, text, layout.missing)
+    void tellLacking(bench, groupId, text, layout.missing)
     return groupId
   } catch (error) {
     say(bench, wordsOf(error, 'The letters could not be set. Try again.'), 'fault')

@@ -1,6 +1,7 @@
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { noticeOf, type Notice } from '@/client/store/notice'
+import { notify } from '@/client/store/slices/notices'
 
 /** Says something to the person, in a line at the head of the bench. */
 export const say = (bench: Bench, text: string, tone: Notice['tone'] = 'plain'): void =>
-  bench.set({ notice: noticeOf(text, tone) })
+  notify(bench, noticeOf(text, tone))

@@ -3,7 +3,7 @@ import { emptyFrame, openToWhole, placePicture } from '@/core/document/edits/fil
 import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
 import type { Fit } from '@/core/placement/placed'
 import { changePlaced, placedFrame } from '@/client/store/actions'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { selectedFrame } from '@/client/store/selection'
 
 export const FIT_WORDS: Readonly<Record<Fit, readonly [string, string]>> = {

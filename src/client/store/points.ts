@@ -1,3 +1,4 @@
+import { toolOf } from '@/client/store/modes'
 import {
   addNode,
   nodeAt,
@@ -17,13 +18,17 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import { outlineOnSheet } from '@/core/document/outline'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import type { Point } from '@/core/geometry/vector'
-import { heldSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { heldSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { selectedFrame } from '@/client/store/selection'
 import type { BenchState, PointsTool, TableTool } from '@/client/store/state'
+import { putToolDown, setTool, changeTool } from '@/client/store/slices/mode'
+import { speak } from '@/client/store/slices/notices'
+import { putWay } from '@/client/store/slices/selection'
 
 /** The points tool, its points those of the frame as it is now; null when another or none is in hand. */
-export const pointsTool = (state: BenchState): PointsTool | null => pointsOf(state.tool, heldSheet(state))
+export const pointsTool = (state: BenchState): PointsTool | null => pointsOf(toolOf(state), heldSheet(state))
 
 /** The points tool with the points of its frame on a sheet. */
 export const pointsOf = (tool: TableTool | null, sheet: Sheet): PointsTool | null => {
@@ -53,22 +58,29 @@ export const togglePoints = (bench: Bench): void => {
   bench.endBurst()
   const state = bench.get()
   const frame = selectedFrame(state)
-  if (state.tool?.kind === 'points') return bench.set({ tool: null, spoken: 'Points put down' })
+  if (toolOf(state)?.kind === 'points') {
+    putToolDown(bench)
+    return speak(bench, 'Points put down')
+  }
   if (!frame || frame.id === BACKGROUND_ID) return say(bench, 'Select one frame to work on the points of its outline.')
   if (frame.stencil.kind === 'mask')
     return say(bench, 'A soft mask has no points. Swap the stencil, or take the outline of its picture instead.')
-  bench.set({
-    way: 'whole',
-    armed: null,
-    tool: { kind: 'points', frameId: frame.id, of: null, contours: [], chosen: [] },
-    spoken: 'The points of the outline are in hand. Esc puts them down.',
-  })
+  putWay(bench, 'whole')
+  setTool(bench, { kind: 'points', frameId: frame.id, of: null, contours: [], chosen: [] })
+  speak(bench, 'The points of the outline are in hand. Esc puts them down.')
+}
+
+/** The frame whose points are in hand. */
+const frameInHand = (state: BenchState): Frame | null => {
+  const tool = toolOf(state)
+  const item = tool?.kind === 'points' ? heldSheet(state).items[tool.frameId] : null
+  return item?.kind === 'frame' ? item : null
 }
 
 /** What the frame becomes with these points. */
 export const recordPoints = (project: Project, state: BenchState, contours: readonly Contour[]): Recorded => {
-  const held = heldSheet(state).items[state.tool?.kind === 'points' ? state.tool.frameId : '']
-  if (held?.kind !== 'frame') return unchanged(project)
+  const held = frameInHand(state)
+  if (!held) return unchanged(project)
   const { fillRule } = outlineOnSheet(held)
   const path = pathOfNodes(contours)
   const kinds = kindsOf(contours)
@@ -92,10 +104,9 @@ export const commitPoints = (
   const before = bench.get().project
   bench.commit(name, (project) => recordPoints(project, bench.get(), contours))
   const state = bench.get()
-  if (state.project === before) return bench.set({ preview: null })
-  const { tool } = state
-  const item = tool?.kind === 'points' ? heldSheet(state).items[tool.frameId] : null
-  if (tool?.kind === 'points' && item?.kind === 'frame') bench.set({ tool: { ...tool, of: item, contours, chosen } })
+  if (state.project === before) return bench.preview(null)
+  const frame = frameInHand(state)
+  if (frame) changeTool(bench, 'points', { of: frame, contours, chosen })
 }
 
 const withTool = (bench: Bench, act: (tool: PointsTool) => void): void => {
@@ -161,7 +172,7 @@ export const shiftChosen = (bench: Bench, by: Point, name = 'Move point'): void 
 
 export const choosePoints = (bench: Bench, chosen: readonly NodeAddress[]): void => {
   const tool = pointsTool(bench.get())
-  if (tool) bench.set({ tool: { ...tool, chosen } })
+  if (tool) setTool(bench, { ...tool, chosen })
 }
 
 /** The next or previous point along the outline, contour after contour. */
@@ -171,5 +182,7 @@ export const chooseNeighbour = (bench: Bench, step: 1 | -1): void =>
     const [first] = tool.chosen
     const at = all.findIndex((one) => one.contour === first?.contour && one.node === first.node)
     const next = all[at < 0 ? 0 : (at + step + all.length) % all.length]
-    if (next) bench.set({ tool: { ...tool, chosen: [next] }, spoken: `Point ${next.node + 1}` })
+    if (!next) return
+    setTool(bench, { ...tool, chosen: [next] })
+    speak(bench, `Point ${next.node + 1}`)
   })

@@ -4,10 +4,13 @@ import { removeItems } from '@/core/document/edits/items'
 import { wordAround, wordSlots, type Word } from '@/core/document/lettering'
 import { isLocked } from '@/core/document/tree'
 import { textOfSlots } from '@/core/lettering/slots'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { resetWord } from '@/client/store/lettering'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame } from '@/client/store/selection'
+import { putWay } from '@/client/store/slices/selection'
+import { noteRemovalHint } from '@/client/store/slices/notices'
 
 /** The text whose letters all that is selected are, if some are left without them. */
 const shortenedWord = (bench: Bench): Word | null => {
@@ -40,7 +43,7 @@ export const removeSelected = (bench: Bench): void => {
   if (!selection.length) return
   if (way === 'picture' && frame) {
     bench.commit('Take picture out', (project) => emptyFrame.record(project, { sheetId, frameId: frame.id }))
-    return bench.set({ way: 'whole' })
+    return putWay(bench, 'whole')
   }
   const name = selection.length > 1 ? `Remove ${selection.length} items` : frame ? 'Remove frame' : 'Remove group'
   const sheet = shownSheet(state)
@@ -49,7 +52,7 @@ export const removeSelected = (bench: Bench): void => {
   if (selection.every((id) => isLocked(sheet, id))) return say(bench, 'What is selected is locked. Unlock it first.')
   bench.commit(name, (project) => removeItems.record(project, { sheetId, ids: selection }))
   if (frame && holdsPicture(frame.fill) && !state.hasSeenRemovalHint) {
-    bench.set({ hasSeenRemovalHint: true })
+    noteRemovalHint(bench)
     say(bench, 'The frame went with its picture. In the Picture way (P) Delete takes out the picture alone.')
   }
 }

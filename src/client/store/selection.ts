@@ -1,11 +1,19 @@
+import { toolOf, dropperOf, lastingOf } from '@/client/store/modes'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { holdsPicture } from '@/core/document/content'
 import { readingOrder } from '@/core/document/read'
 import { framesUnder, groupsAround, isAtHand, itemOf, listOf, parentOf } from '@/core/document/tree'
 import type { Frame, Item, Sheet } from '@/core/document/types'
-import { selectableFrame, shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { selectableFrame, shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import type { BenchState, TableTool, Way } from '@/client/store/state'
+import { type SelectionSlice } from '@/client/store/state'
+import { putSelection, putWay } from '@/client/store/slices/selection'
+import { endChoosing, putToolDown, endShortMode, setFinderMode, rest, setDrawsOut } from '@/client/store/slices/mode'
+import { askForSeveral } from '@/client/store/slices/supplies'
+import { speak } from '@/client/store/slices/notices'
+import { setClean } from '@/client/store/slices/view'
 
 type Selecting = Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>
 
@@ -32,6 +40,20 @@ const spokenOf = (sheet: Sheet, ids: readonly string[]): string => {
   return ids.length === 1 ? `${nameOf(sheet, only)} selected` : `${ids.length} selected`
 }
 
+/** A tool that works on a frame is put down when another is selected. */
+const goesOn = (tool: TableTool, selection: readonly string[]): boolean =>
+  tool.kind === 'trace' || tool.kind === 'type' || (selection.length === 1 && selection[0] === tool.frameId)
+
+/** What is selected, with what was waited for and what stood on something else put down. */
+const putChosen = (bench: Bench, chosen: Pick<SelectionSlice, 'selection' | 'entered' | 'way'>): void => {
+  const tool = toolOf(bench.get())
+  putSelection(bench, chosen)
+  endChoosing(bench)
+  askForSeveral(bench, null)
+  if (tool && !goesOn(tool, chosen.selection)) putToolDown(bench)
+  speak(bench, spokenOf(shownSheet(bench.get()), chosen.selection))
+}
+
 /** Selects one item, or with null nothing; works on within the group around it. */
 export const select = (bench: Bench, id: string | null, way?: Way): void => {
   bench.endBurst()
@@ -44,25 +66,12 @@ export const select = (bench: Bench, id: string | null, way?: Way): void => {
   const isFilled = holdsPicture(frame?.fill)
   const wanted = id === BACKGROUND_ID ? 'picture' : (way ?? kept)
   const selection = exists ? [id] : []
-  bench.set({
+  putChosen(bench, {
     selection,
     entered: exists && id !== BACKGROUND_ID ? parentOf(sheet, id) : null,
     way: isFilled ? wanted : 'whole',
-    choosing: null,
-    forSeveral: null,
-    tool: toolAfter(state.tool, selection),
-    spoken: spokenOf(sheet, selection),
   })
 }
-
-/** A tool that works on a frame is put down when another is selected. */
-const toolAfter = (tool: TableTool | null, selection: readonly string[]): TableTool | null =>
-  tool === null ||
-  tool.kind === 'trace' ||
-  tool.kind === 'type' ||
-  (selection.length === 1 && selection[0] === tool.frameId)
-    ? tool
-    : null
 
 /** Selects several items. They come to lie in one list: those of other lists are taken by the groups around them. */
 export const selectItems = (bench: Bench, ids: readonly string[]): void => {
@@ -81,15 +90,7 @@ export const selectItems = (bench: Bench, ids: readonly string[]): void => {
   })
   const selection = [...new Set(inList)]
   if (selection.length < 2) return select(bench, selection[0] ?? null)
-  bench.set({
-    selection,
-    entered: shared ?? null,
-    way: 'whole',
-    choosing: null,
-    forSeveral: null,
-    tool: toolAfter(state.tool, selection),
-    spoken: spokenOf(sheet, selection),
-  })
+  putChosen(bench, { selection, entered: shared ?? null, way: 'whole' })
 }
 
 /** Adds an item to the selection, or takes it out again. */
@@ -172,7 +173,7 @@ export const setWay = (bench: Bench, way: Way): void => {
   const state = bench.get()
   const frame = selectedFrame(state)
   if (!frame) return intoWord(bench, way)
-  if (frame.id === BACKGROUND_ID) return bench.set({ way: 'picture' })
+  if (frame.id === BACKGROUND_ID) return putWay(bench, 'picture')
   if (way !== 'whole' && !holdsPicture(frame.fill))
     return say(bench, 'An empty frame moves as a whole. Put a picture in it first.')
   if (way === 'outline' && frame.fill.kind === 'span')
@@ -180,7 +181,8 @@ export const setWay = (bench: Bench, way: Way): void => {
   if (way === 'outline' && frame.fill.kind === 'echo')
     return say(bench, 'An echo shows its original’s picture. Make it independent to crop it by its outline.')
   bench.endBurst()
-  bench.set({ way, spoken: `A drag now moves: ${way}` })
+  putWay(bench, way)
+  speak(bench, `A drag now moves: ${way}`)
 }
 
 /** Down the ladder: group → its topmost item → picture. `wanted` is the item to come to within the group. */
@@ -202,12 +204,19 @@ export const goDown = (bench: Bench, wanted?: string): 'item' | 'picture' | 'emp
 /** Up the ladder: an armed stencil or replacement is put down first, then picture → frame → group → nothing. */
 export const goUp = (bench: Bench): void => {
   const state = bench.get()
-  if (state.dropper) return bench.set({ dropper: null })
-  if (state.isClean) return bench.set({ isClean: false })
-  if (state.finderMode !== 'move') return bench.set({ finderMode: 'move', spoken: 'Marking ended.' })
-  if (state.tool?.kind === 'type') return bench.set({ tool: null })
-  if (state.armed || state.choosing || state.drawsOut || state.isCutting)
-    return bench.set({ armed: null, choosing: null, drawsOut: false, isCutting: false, spoken: 'Put down.' })
+  if (dropperOf(state)) return endShortMode(bench)
+  if (state.isClean) return setClean(bench, false)
+  if (state.finderMode !== 'move') {
+    setFinderMode(bench, 'move')
+    return speak(bench, 'Marking ended.')
+  }
+  const { kind } = lastingOf(state)
+  if (kind === 'tool' && toolOf(state)?.kind === 'type') return putToolDown(bench)
+  if (kind === 'stencil' || kind === 'cutting' || kind === 'choosing' || state.drawsOut) {
+    if (kind !== 'tool' && kind !== 'typing') rest(bench)
+    setDrawsOut(bench, false)
+    return speak(bench, 'Put down.')
+  }
   if (state.way !== 'whole' && state.selection[0] !== BACKGROUND_ID) return setWay(bench, 'whole')
   if (state.entered !== null) return select(bench, state.entered)
   select(bench, null)

@@ -9,10 +9,12 @@ import { renameTake, removeTake, showTake, showTakesNamed, takesOf } from '@/cor
 import { framesUnder, isLocked } from '@/core/document/tree'
 import type { Frame, Span } from '@/core/document/types'
 import { newId, newItemId } from '@/client/store/actions'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { choosePicture } from '@/client/store/choosing'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
+import { speak } from '@/client/store/slices/notices'
 
 const at = (bench: Bench) => {
   const { sheetId, selection } = bench.get()
@@ -174,7 +176,7 @@ export const nextTake = (bench: Bench): void => {
   if (!next) return
   if (several.length === 1) chooseTake(bench, frame.id, next.id)
   else takesEverywhere(bench, next.name)
-  bench.set({ spoken: `Take ${next.name}` })
+  speak(bench, `Take ${next.name}`)
 }
 
 /** Shows the takes of a name in all frames of the sheet that have one. */

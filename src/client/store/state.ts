@@ -186,13 +186,57 @@ export const NO_MARKS: SnapMarks = { lines: [], gaps: [] }
 export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Finishes'] as const
 export type SuppliesTab = (typeof SUPPLIES_TABS)[number]
 
-export interface BenchState {
+/** What a carry would do if it ended now. */
+export interface Carry {
+  readonly carried: Carried
+  /** Where the carried thing is, in window pixels. */
+  readonly at: Point
+  /** Frame that a carried picture would fill. */
+  readonly dropFrame: string | null
+  /** It would go across the whole text of this id. */
+  readonly dropWord: string | null
+  readonly isOverBackground: boolean
+  /** What comes out of a frame also stays in it. */
+  readonly isCopying: boolean
+}
+
+/** What the hand is for until something else is begun or it is left. */
+export type LastingMode =
+  | { readonly kind: 'rest' }
+  /** A stencil in hand, to be drawn out. */
+  | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly isCutting: boolean }
+  /** The next stencil chosen cuts the picture that it is drawn over. */
+  | { readonly kind: 'cutting' }
+  /** The next picture chosen in the supplies is for something. */
+  | { readonly kind: 'choosing'; readonly choosing: Choosing }
+  /** A tool has the table. */
+  | { readonly kind: 'tool'; readonly tool: TableTool }
+  | { readonly kind: 'typing'; readonly typing: Typing }
+
+/** What the hand is for now. A carry and the dropper are short: afterwards it goes on with what it was for. */
+export type Mode =
+  | LastingMode
+  | { readonly kind: 'carry'; readonly carry: Carry; readonly back: LastingMode }
+  /** Takes the colour of the next point pressed. */
+  | { readonly kind: 'dropper'; readonly take: (colour: Colour) => void; readonly back: LastingMode }
+
+/** The project, as it is saved and as a gesture would make it. */
+export interface DocumentSlice {
   readonly project: Project
   /** The project as it would be if the gesture ended now. */
   readonly preview: Project | null
   readonly history: History
   readonly saving: Saving
-  readonly sheetId: string
+  /** The browser keeps no more unsent steps: they are lost if the page is closed before they are saved. */
+  readonly isUnkept: boolean
+  /** Hashes of pictures whose file is gone. */
+  readonly missing: readonly string[]
+  /** What tabs that are gone could not send of this project. */
+  readonly left: readonly Unsent[]
+}
+
+/** What is selected, and what a drag of it moves. */
+export interface SelectionSlice {
   /** Frames and groups of one list, in the order in which they were chosen; or the background alone. */
   readonly selection: readonly string[]
   /** The group within which the hand works. */
@@ -200,7 +244,28 @@ export interface BenchState {
   /** A press adds to the selection: Shift for those who have no keyboard. */
   readonly isAdding: boolean
   readonly way: Way
+}
+
+/** What is seen of the sheets, and how. */
+export interface ViewSlice {
+  readonly sheetId: string
+  readonly view: View
+  /** The view follows the table's size until the person changes it. */
+  readonly isFitted: boolean
+  readonly table: Size
+  /** Everything but the sheet is out of sight. */
+  readonly isClean: boolean
+  readonly hasRulers: boolean
+  /** The stack shows names. */
+  readonly isStackWide: boolean
+  readonly hasSheetStrip: boolean
   readonly snaps: boolean
+  /** Pictures show without their adjustments, to compare. */
+  readonly isBefore: boolean
+}
+
+/** What a gesture under way shows; all of it ends with the gesture. */
+export interface HandSlice {
   /** Items are being moved: the rail says what held keys do meanwhile. */
   readonly isMoving: boolean
   /** What the drag under way has snapped to. */
@@ -209,106 +274,103 @@ export interface BenchState {
   readonly guideDrag: GuideDrag | null
   /** The rectangle that gathers a selection, in sheet points. */
   readonly gathering: Rect | null
-  /** Everything but the sheet is out of sight. */
-  readonly isClean: boolean
-  readonly hasRulers: boolean
-  /** Hashes of pictures whose file is gone. */
-  readonly missing: readonly string[]
-  /** The stack shows names. */
-  readonly isStackWide: boolean
-  readonly hasSheetStrip: boolean
-  readonly view: View
-  /** The view follows the table's size until the person changes it. */
-  readonly isFitted: boolean
-  readonly table: Size
-  readonly armed: Stencil | null
-  /** The stencil in hand cuts the picture that it is drawn over; the next one chosen is for that. */
-  readonly isCutting: boolean
-  /** Stencils pressed in the supplies are taken in hand, to be drawn out. */
-  readonly drawsOut: boolean
-  readonly tool: TableTool | null
+  /** Box of the frame being drawn out. */
+  readonly drawing: Box | null
+  /** Where a drag within the stack would put the items. */
+  readonly stackDrop: StackDrop | null
+  /** Keep-covered has just stopped a pan or zoom. */
+  readonly isStopped: boolean
+}
+
+/** What the hand is for. The modes exclude one another. */
+export interface ModeSlice {
+  readonly mode: Mode
   readonly draft: TraceDraft | null
   /** How far drawn runs are smoothed, in [0, 1]. */
   readonly smoothness: number
+  /** Stencils pressed in the supplies are taken in hand, to be drawn out. */
+  readonly drawsOut: boolean
+  /** What the viewfinder's hand does next; it stays from frame to frame. */
+  readonly finderMode: FinderMode
+}
+
+/** What there is to be used, and how the supplies show it. */
+export interface SuppliesSlice {
+  readonly pictures: readonly PictureAnswer[]
+  /** The pictures of the library have been read, or could not be. */
+  readonly arePicturesRead: boolean
+  readonly uploads: readonly Upload[]
+  /** Hashes of pictures marked in the supplies for a set, in the order in which they were marked. */
+  readonly marked: readonly string[]
+  /** What was matched last: the ids, joined. */
+  readonly matched: string
   /** Outlines kept in categories of one's own. */
   readonly kept: readonly KeptStencil[]
   /** Files of artwork from which stencils are to be taken. */
   readonly artwork: readonly (File | PictureAnswer)[]
-  /** Box of the frame being drawn out. */
-  readonly drawing: Box | null
-  readonly carried: Carried | null
-  /** Where the carried thing is, in window pixels. */
-  readonly carriedAt: Point | null
-  /** Frame that a carried picture would fill. */
-  readonly dropFrame: string | null
-  readonly overBackground: boolean
-  /** What comes out of a frame also stays in it. */
-  readonly isCopying: boolean
-  /** Where a drag within the stack would put the items. */
-  readonly stackDrop: StackDrop | null
-  /** Takes the colour of the next point pressed. */
-  readonly dropper: ((colour: Colour) => void) | null
-  /** Keep-covered has just stopped a pan or zoom. */
-  readonly isStopped: boolean
-  /** Changes of a named finish's layers are for what is selected, or for all that use it. */
-  readonly finishScope: 'here' | 'all'
-  /** The layer of a finish whose values are open in the card. */
-  readonly openLayer: string | null
-  /** The named finish that the dialog of finishes is about; what is selected without one. */
-  readonly renaming: string | null
-  /** Pictures show without their adjustments, to compare. */
-  readonly isBefore: boolean
-  /** Tones of several pictures are being matched. */
-  readonly isMatching: boolean
-  /** A menu of commands is open there, in window pixels. */
-  readonly menuAt: Point | null
-  /** The search for commands is open. */
-  readonly isFinding: boolean
-  /** What the next picture chosen in the supplies is for; null while none is waited for. */
-  readonly choosing: Choosing | null
-  /** A picture pressed while several frames are selected, until it is told how they take it. */
-  readonly forSeveral: PictureAnswer | null
   /** The typefaces there are. */
   readonly faces: readonly FaceAnswer[]
   /** The face that new letters are set in; the first without one. */
   readonly letterFace: string | null
   /** The text that new letters are made of. */
   readonly letterText: string
-  /** What the dialog of the export begins with; the sheet shown without it. */
-  readonly exportChoice: { readonly sheetIds: readonly string[]; readonly pattern: string } | null
+  /** What the supplies show. */
+  readonly suppliesTab: SuppliesTab
+  /** A picture pressed while several frames are selected, until it is told how they take it. */
+  readonly forSeveral: PictureAnswer | null
   /** The panel of alphabets, with the set it is about; null while it is closed. */
   readonly alphabetPanel: { readonly setId: string | null } | null
-  readonly typing: Typing | null
-  readonly missingLetters: MissingLetters | null
-  /** A carried picture would go across the whole text of this id. */
-  readonly dropWord: string | null
-  readonly notice: Notice | null
-  readonly spoken: string
-  readonly dialog: OpenDialog
-  readonly pictures: readonly PictureAnswer[]
-  /** Hashes of pictures marked in the supplies for a set, in the order in which they were marked. */
-  readonly marked: readonly string[]
-  /** What was matched last: the ids, joined. */
-  readonly matched: string
-  readonly uploads: readonly Upload[]
-  readonly hasSeenPictureHint: boolean
-  readonly hasSeenRemovalHint: boolean
+}
+
+/** What the card and its sections are set to; nothing of it is saved. */
+export interface CardSlice {
+  /** Changes of a named finish's layers are for what is selected, or for all that use it. */
+  readonly finishScope: 'here' | 'all'
+  /** The layer of a finish whose values are open in the card. */
+  readonly openLayer: string | null
+  /** Tones of several pictures are being matched. */
+  readonly isMatching: boolean
   /** Widths and heights typed for a frame, or for a group and a text, change together. */
   readonly locksRatio: { readonly frame: boolean; readonly hull: boolean }
-  /** What the viewfinder's hand does next; it stays from frame to frame. */
-  readonly finderMode: FinderMode
-  /** The browser keeps no more unsent steps: they are lost if the page is closed before they are saved. */
-  readonly isUnkept: boolean
-  /** The pictures of the library have been read, or could not be. */
-  readonly arePicturesRead: boolean
   /** What items are aligned and arranged within, as it was chosen last. */
   readonly alignTo: Field
   /** Aligned to the sheet, several move each by itself rather than as one. */
   readonly alignsEach: boolean
   /** Columns of a grid; as many as rows without. */
   readonly gridColumns: number | null
-  /** What the supplies show. */
-  readonly suppliesTab: SuppliesTab
-  /** What tabs that are gone could not send of this project. */
-  readonly left: readonly Unsent[]
+  readonly missingLetters: MissingLetters | null
 }
+
+/** What is open above the bench. */
+export interface DialogSlice {
+  readonly dialog: OpenDialog
+  /** The named finish that the dialog of finishes is about; what is selected without one. */
+  readonly renaming: string | null
+  /** What the dialog of the export begins with; the sheet shown without it. */
+  readonly exportChoice: { readonly sheetIds: readonly string[]; readonly pattern: string } | null
+  /** A menu of commands is open there, in window pixels. */
+  readonly menuAt: Point | null
+  /** The search for commands is open. */
+  readonly isFinding: boolean
+}
+
+/** What is said to the person. */
+export interface NoticeSlice {
+  readonly notice: Notice | null
+  readonly spoken: string
+  readonly hasSeenPictureHint: boolean
+  readonly hasSeenRemovalHint: boolean
+}
+
+/** All that a bench holds, in slices; each is changed by the actions beside it alone (`store/slices`). */
+export interface BenchState
+  extends
+    DocumentSlice,
+    SelectionSlice,
+    ViewSlice,
+    HandSlice,
+    ModeSlice,
+    SuppliesSlice,
+    CardSlice,
+    DialogSlice,
+    NoticeSlice {}

@@ -1,7 +1,8 @@
 import { addFaces, isFaceFile } from '@/client/store/faces'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import type { Landing } from '@/client/store/landing'
 import { addFiles } from '@/client/store/uploads'
+import { openArtwork } from '@/client/store/slices/dialogs'
 
 /** Typefaces join the letters. Drawings dropped by themselves may become stencils or pictures: that is asked. All else goes to the library. */
 export const takeFiles = (bench: Bench, files: readonly File[], landing: Landing | null): void => {
@@ -9,6 +10,6 @@ export const takeFiles = (bench: Bench, files: readonly File[], landing: Landing
   if (faces.length) void addFaces(bench, faces)
   const others = files.filter((file) => !faces.includes(file))
   if (!others.length) return
-  if (others.every(({ name }) => /\.svg$/i.test(name))) bench.set({ dialog: 'artwork', artwork: others })
+  if (others.every(({ name }) => /\.svg$/i.test(name))) openArtwork(bench, others)
   else void addFiles(bench, others, landing)
 }

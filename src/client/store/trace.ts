@@ -1,3 +1,4 @@
+import { toolOf } from '@/client/store/modes'
 import { contourOfDraft, type DraftPiece } from '@/core/path/draft'
 import { pathOfNodes } from '@/core/path/nodes'
 import type { Outline } from '@/core/path/path'
@@ -11,10 +12,14 @@ import { isOutlineSound } from '@/core/document/outline'
 import { frameAt, shownPlaced } from '@/core/document/read'
 import type { Sheet } from '@/core/document/types'
 import { newItemId } from '@/client/store/actions'
-import { heldSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { heldSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { select } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
+import { putDraft, setTool, putToolDown, changeTool } from '@/client/store/slices/mode'
+import { putWay } from '@/client/store/slices/selection'
+import { speak } from '@/client/store/slices/notices'
 
 /** Smoothing of drawn runs, in table pixels, from none to most. */
 const SMOOTHING = { least: 0.6, most: 14 }
@@ -29,7 +34,7 @@ export const draftPieces = ({ draft, sheetId }: Pick<BenchState, 'draft' | 'shee
 
 export const setDraft = (bench: Bench, pieces: readonly DraftPiece[]): void => {
   const { sheetId } = bench.get()
-  bench.set({ draft: pieces.length ? { sheetId, pieces } : null })
+  putDraft(bench, sheetId, pieces)
 }
 
 /** The traced outline in sheet points, closed. */
@@ -42,33 +47,30 @@ export const tracedOutline = (state: BenchState): Outline => ({
 export const startTrace = (bench: Bench, isFreehand = false): void => {
   bench.endBurst()
   const state = bench.get()
-  if (state.tool?.kind === 'trace') return bench.set({ tool: { ...state.tool, isFreehand } })
+  if (toolOf(state)?.kind === 'trace') return changeTool(bench, 'trace', { isFreehand })
   const isOld = draftPieces(state).length > 0
-  bench.set({
-    tool: { kind: 'trace', isFreehand, pointer: null, isClosed: false },
-    armed: null,
-    way: 'whole',
-    spoken: isOld ? 'Going on with the outline left here.' : 'Trace: press for a corner, drag for a curve.',
-  })
+  putWay(bench, 'whole')
+  setTool(bench, { kind: 'trace', isFreehand, pointer: null, isClosed: false })
+  speak(bench, isOld ? 'Going on with the outline left here.' : 'Trace: press for a corner, drag for a curve.')
 }
 
 /** Puts tracing down; what was traced is kept for later. */
 export const leaveTrace = (bench: Bench): void => {
   const isKept = draftPieces(bench.get()).length > 0
-  bench.set({ tool: null })
+  putToolDown(bench)
   if (isKept) say(bench, 'Your outline is kept. Take up tracing again to go on with it.')
 }
 
 /** Closes the outline and asks what it is for, if it holds enough to be one. */
 export const closeTrace = (bench: Bench): void => {
   const state = bench.get()
-  if (state.tool?.kind !== 'trace') return
+  if (toolOf(state)?.kind !== 'trace') return
   if (!isOutlineSound(tracedOutline(state)) || draftPieces(state).length < 1)
     return say(bench, 'Set three points at least, or draw around something, before closing.')
   const pieces = draftPieces(state)
   if (pieces.every(({ kind }) => kind === 'node') && pieces.length < 3 && !pieces.some(hasCurve))
     return say(bench, 'Set three points at least, or draw around something, before closing.')
-  bench.set({ tool: { ...state.tool, isClosed: true, pointer: null } })
+  changeTool(bench, 'trace', { isClosed: true, pointer: null })
 }
 
 const hasCurve = (piece: DraftPiece): boolean => piece.kind === 'stroke' || piece.node.out !== undefined
@@ -91,7 +93,8 @@ const traceName = 'Traced outline'
 export const frameTrace = (bench: Bench): void => {
   const { sheetId } = bench.get()
   const frame = frameOfOutline(newItemId(), traceName, tracedOutline(bench.get()))
-  bench.set({ tool: null, draft: null })
+  putToolDown(bench)
+  putDraft(bench, sheetId, [])
   bench.commit('Trace frame', (project) => addFrame.record(project, { sheetId, frame }))
   select(bench, frame.id)
 }
@@ -105,7 +108,8 @@ export const clipWith = (bench: Bench, outline: Outline, name: string): void => 
   const { sheetId } = state
   const target = clipTarget(heldSheet(state), outline)
   if (target === null) return say(bench, 'No picture lies under this outline.')
-  bench.set({ tool: null, draft: null })
+  putToolDown(bench)
+  putDraft(bench, sheetId, [])
   if (target !== BACKGROUND_ID) {
     bench.commit(name, (project) => setOutlineOnSheet.record(project, { sheetId, frameId: target, outline }))
     return select(bench, target)

@@ -1,3 +1,4 @@
+import { typingOf } from '@/client/store/modes'
 import type { Point } from '@/core/geometry/vector'
 import { graphemesBefore, graphemesOf } from '@/core/lettering/graphemes'
 import { LETTERING_RANGE, newSetting, type Setting } from '@/core/lettering/settings'
@@ -9,7 +10,8 @@ import { rectSize } from '@/core/geometry/rect'
 import { settingOf, wordAround, wordSlots, type Word } from '@/core/document/lettering'
 import { addWord, dropEmptyWord } from '@/core/document/edits/lettering/words'
 import { newItemId } from '@/client/store/actions'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import { refOfFace, wordsOf } from '@/client/store/faces'
 import {
   currentFace,
@@ -24,15 +26,17 @@ import {
 import { say } from '@/client/store/notices'
 import { select } from '@/client/store/selection'
 import type { Typing } from '@/client/store/state'
+import { setTyping, leaveTyping, putToolDown } from '@/client/store/slices/mode'
+import { speak } from '@/client/store/slices/notices'
 
 /** Takes the carets of the text that is typed from its face. */
 const readCarets = async (bench: Bench, word: Word): Promise<void> => {
   try {
     const { carets } = await layoutFor(settingOf(word))
-    const now = bench.get().typing
-    if (now?.groupId === word.id && !now.carets.length) bench.set({ typing: { ...now, carets } })
+    const now = typingOf(bench.get())
+    if (now?.groupId === word.id && !now.carets.length) setTyping(bench, { ...now, carets })
   } catch (error) {
-    bench.set({ typing: null })
+    leaveTyping(bench)
     say(bench, wordsOf(error, 'This text cannot be edited now. Try again.'), 'fault')
   }
 }
@@ -51,11 +55,8 @@ export const startTyping = async (
   if (state.selection[0] !== word.id) select(bench, word.id)
   const { text } = word.lettering
   const end = graphemesOf(text).length
-  bench.set({
-    typing: { groupId: word.id, isNew, at, text, slots: wordSlots(word), carets: [], selection: [end, end] },
-    tool: null,
-    spoken: 'Typing. Escape ends it.',
-  })
+  setTyping(bench, { groupId: word.id, isNew, at, text, slots: wordSlots(word), carets: [], selection: [end, end] })
+  speak(bench, 'Typing. Escape ends it.')
   await readCarets(bench, word)
 }
 
@@ -64,7 +65,7 @@ export const typeAt = async (bench: Bench, at: Point): Promise<void> => {
   bench.endBurst()
   const state = bench.get()
   const face = currentFace(state)
-  bench.set({ tool: null })
+  putToolDown(bench)
   if (!face) return say(bench, 'The typefaces are not here yet. Try again in a moment.')
   const sheet = shownSheet(state)
   const size = Math.max(LETTERING_RANGE.size.min, sensibleSize(sheet, { kind: 'ellipse' }).h * NEW_HEIGHT)
@@ -86,9 +87,11 @@ export const typeAt = async (bench: Bench, at: Point): Promise<void> => {
 
 /** Ends typing, once what was typed last is set. A text left without letters goes. */
 export const endTyping = async (bench: Bench): Promise<void> => {
-  const { typing, sheetId } = bench.get()
+  const state = bench.get()
+  const { sheetId } = state
+  const typing = typingOf(state)
   if (!typing) return
-  bench.set({ typing: null })
+  leaveTyping(bench)
   await underway
   bench.endBurst()
   if (bench.get().sheetId !== sheetId) return
@@ -127,7 +130,7 @@ const shiftInto = (from: number, to: number, most: number): number =>
 
 /** One stroke of typing: the whole text as it now is, and where the caret stands in it, in UTF-16 units. */
 export const typeText = (bench: Bench, text: string, from: number, to: number): void => {
-  const { typing } = bench.get()
+  const typing = typingOf(bench.get())
   const word = typing && wordAround(shownSheet(bench.get()), typing.groupId)
   if (!typing || !word) return
   const refused = refusalOf(text)
@@ -135,7 +138,7 @@ export const typeText = (bench: Bench, text: string, from: number, to: number): 
   const graphemes = graphemesOf(text)
   const selection: readonly [number, number] = [graphemesBefore(text, from), graphemesBefore(text, to)]
   const slots = typed(typing.slots, graphemes, selection[1], newLetterId)
-  bench.set({ typing: { ...typing, text, slots, selection } })
+  setTyping(bench, { ...typing, text, slots, selection })
   underway = resetWord(bench, typing.groupId, {
     name: 'Type',
     setting: { text },
@@ -143,8 +146,8 @@ export const typeText = (bench: Bench, text: string, from: number, to: number): 
     stays: 'anchor',
     burst: `type-${typing.groupId}`,
   }).then((layout) => {
-    const now = bench.get().typing
-    if (layout && now?.groupId === typing.groupId) bench.set({ typing: { ...now, carets: layout.carets } })
+    const now = typingOf(bench.get())
+    if (layout && now?.groupId === typing.groupId) setTyping(bench, { ...now, carets: layout.carets })
   })
 }
 
@@ -153,26 +156,26 @@ let underway: Promise<void> = Promise.resolve()
 
 /** The caret or selection moved without a change, in UTF-16 units. */
 export const moveCaret = (bench: Bench, from: number, to: number): void => {
-  const { typing } = bench.get()
+  const typing = typingOf(bench.get())
   if (!typing) return
   const selection: readonly [number, number] = [graphemesBefore(typing.text, from), graphemesBefore(typing.text, to)]
   if (selection[0] !== typing.selection[0] || selection[1] !== typing.selection[1])
-    bench.set({ typing: { ...typing, selection } })
+    setTyping(bench, { ...typing, selection })
 }
 
 /** The text was changed by something else, such as undo: typing goes on with what it is now. */
 export const resumeTyping = async (bench: Bench): Promise<void> => {
-  const { typing } = bench.get()
+  const typing = typingOf(bench.get())
   const word = typing && wordAround(shownSheet(bench.get()), typing.groupId)
   if (!typing) return
-  if (!word) return bench.set({ typing: null })
+  if (!word) return leaveTyping(bench)
   const { text } = word.lettering
   const end = Math.min(typing.selection[1], graphemesOf(text).length)
-  bench.set({ typing: { ...typing, text, slots: wordSlots(word), selection: [end, end] } })
+  setTyping(bench, { ...typing, text, slots: wordSlots(word), selection: [end, end] })
   try {
     const { carets } = await layoutFor(settingOf(word))
-    const now = bench.get().typing
-    if (now?.groupId === word.id) bench.set({ typing: { ...now, carets } })
+    const now = typingOf(bench.get())
+    if (now?.groupId === word.id) setTyping(bench, { ...now, carets })
   } catch (error) {
     say(bench, wordsOf(error, 'The caret may stand beside its letter: the letters could not be measured.'), 'fault')
   }
@@ -180,7 +183,7 @@ export const resumeTyping = async (bench: Bench): Promise<void> => {
 
 /** By key and button: begins to type in the selected text, or ends it. */
 export const toggleTyping = (bench: Bench): void => {
-  if (bench.get().typing) return void endTyping(bench)
+  if (typingOf(bench.get())) return void endTyping(bench)
   const word = wordForCommand(bench)
   if (word) void startTyping(bench, word.id)
 }

@@ -7,8 +7,10 @@ import { ApiError, api, sendFile } from '@/client/http/api'
 import { Landings, type Landing } from '@/client/store/landing'
 import { forgetMissing } from '@/client/stage/images'
 import { say } from '@/client/store/notices'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import type { Upload } from '@/client/store/state'
+import { putUploads, putPictures, showTab, endReadingPictures } from '@/client/store/slices/supplies'
+import { speak } from '@/client/store/slices/notices'
 
 const SIDE_BY_SIDE = 3
 
@@ -18,14 +20,20 @@ const MOST_BYTES = 60 * 1024 * 1024
 let uploads = 0
 
 const change = (bench: Bench, id: number, next: Partial<Upload>): void =>
-  bench.set({ uploads: bench.get().uploads.map((upload) => (upload.id === id ? { ...upload, ...next } : upload)) })
+  putUploads(
+    bench,
+    bench.get().uploads.map((upload) => (upload.id === id ? { ...upload, ...next } : upload)),
+  )
 
 export const dismissUpload = (bench: Bench, id: number): void =>
-  bench.set({ uploads: bench.get().uploads.filter((upload) => upload.id !== id) })
+  putUploads(
+    bench,
+    bench.get().uploads.filter((upload) => upload.id !== id),
+  )
 
 export const addToLibrary = (bench: Bench, picture: PictureAnswer): void => {
   const rest = bench.get().pictures.filter((held) => held.hash !== picture.hash)
-  bench.set({ pictures: [picture, ...rest] })
+  putPictures(bench, [picture, ...rest])
 }
 
 const sendOne = async (bench: Bench, id: number, file: File): Promise<PictureAnswer | null> => {
@@ -62,10 +70,8 @@ export const addFiles = async (bench: Bench, files: readonly File[], landing: La
     const upload: Upload = { id: uploads, name: file.name, share: 0, state: 'sending' }
     return { file, upload }
   })
-  bench.set({
-    uploads: [...bench.get().uploads, ...entries.map((entry) => entry.upload)],
-    suppliesTab: 'Pictures',
-  })
+  putUploads(bench, [...bench.get().uploads, ...entries.map((entry) => entry.upload)])
+  showTab(bench, 'Pictures')
   const landings = landing && new Landings(bench, landing)
   const came: (PictureAnswer | null | undefined)[] = entries.map(() => undefined)
   let landed = 0
@@ -86,7 +92,7 @@ export const addFiles = async (bench: Bench, files: readonly File[], landing: La
     }
   }
   await Promise.all(Array.from({ length: SIDE_BY_SIDE }, work))
-  if (added) bench.set({ spoken: `${added} ${added === 1 ? 'picture' : 'pictures'} added` })
+  if (added) speak(bench, `${added} ${added === 1 ? 'picture' : 'pictures'} added`)
 }
 
 /**
@@ -96,7 +102,7 @@ export const addFiles = async (bench: Bench, files: readonly File[], landing: La
 export const relinkPicture = async (bench: Bench, hash: string, file: File): Promise<void> => {
   uploads += 1
   const upload: Upload = { id: uploads, name: file.name, share: 0, state: 'sending' }
-  bench.set({ uploads: [...bench.get().uploads, upload] })
+  putUploads(bench, [...bench.get().uploads, upload])
   const picture = await sendOne(bench, upload.id, file)
   if (!picture) return
   if (picture.hash !== hash)
@@ -127,7 +133,7 @@ export const usesByHash = (project: Project): ReadonlyMap<string, number> => {
 export const loadPictures = async (bench: Bench): Promise<void> => {
   try {
     const pictures = await api.pictures()
-    bench.set({ pictures: listPictures(pictures, { search: '', sort: 'recent', use: 'all' }, new Set()) })
+    putPictures(bench, listPictures(pictures, { search: '', sort: 'recent', use: 'all' }, new Set()))
   } catch (error) {
     say(
       bench,
@@ -135,5 +141,5 @@ export const loadPictures = async (bench: Bench): Promise<void> => {
       'fault',
     )
   }
-  bench.set({ arePicturesRead: true })
+  endReadingPictures(bench)
 }

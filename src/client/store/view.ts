@@ -2,8 +2,13 @@ import { POINTS_PER_INCH } from '@/core/units'
 import { compose, invert, apply, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Sheet } from '@/core/document/types'
-import { shownSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { shownSheet } from '@/client/store/benchStore'
 import type { BenchState, View } from '@/client/store/state'
+import { putView, putTable, showSheet } from '@/client/store/slices/view'
+import { putSelection } from '@/client/store/slices/selection'
+import { endChoosing, putToolDown } from '@/client/store/slices/mode'
+import { askForSeveral } from '@/client/store/slices/supplies'
 
 const MARGIN = 44
 const LEAST = 0.02
@@ -29,7 +34,7 @@ export const fittedView = (sheet: Sheet, table: Size): View => {
 
 export const fitView = (bench: Bench): void => {
   const state = bench.get()
-  if (state.table.w > 0) bench.set({ view: fittedView(shownSheet(state), state.table), isFitted: true })
+  if (state.table.w > 0) putView(bench, fittedView(shownSheet(state), state.table), true)
 }
 
 /** The sheet point in the middle of what is seen. */
@@ -52,7 +57,7 @@ const inSight = (view: View, { size }: Pick<Sheet, 'size'>, table: Size): View =
 /** Moves the view; the sheet is never thrown out of sight. */
 export const moveView = (bench: Bench, view: View): void => {
   const state = bench.get()
-  bench.set({ view: inSight(view, shownSheet(state), state.table), isFitted: false })
+  putView(bench, inSight(view, shownSheet(state), state.table), false)
 }
 
 /** Scales the view by `factor`, keeping the sheet point under `at` (table pixels). */
@@ -81,12 +86,16 @@ export const panView = (bench: Bench, dx: number, dy: number): void => {
 export const setTable = (bench: Bench, table: Size): void => {
   const state = bench.get()
   if (state.table.w === table.w && state.table.h === table.h) return
-  bench.set({ table })
+  putTable(bench, table)
   if (state.isFitted) fitView(bench)
 }
 
 export const setSheet = (bench: Bench, sheetId: string): void => {
   bench.endBurst()
-  bench.set({ sheetId, selection: [], way: 'whole', choosing: null, forSeveral: null, tool: null })
+  putSelection(bench, { selection: [], entered: null, way: 'whole' })
+  endChoosing(bench)
+  askForSeveral(bench, null)
+  putToolDown(bench)
+  showSheet(bench, sheetId)
   fitView(bench)
 }

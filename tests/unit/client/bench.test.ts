@@ -61,7 +61,7 @@ describe('a picture that comes in after the sheet was changed', () => {
     const start = sampleProject()
     const twin = { ...other, items: start.sheets[SHEET]?.items ?? {}, order: start.sheets[SHEET]?.order ?? [] }
     const bench = testBench(addSheet(start, { sheet: twin, after: SHEET }))
-    bench.set({ sheetId: 'sheet-2' })
+    bench.store.setState({ sheetId: 'sheet-2' })
     const picture: PictureAnswer = {
       hash: 'a'.repeat(64),
       name: 'kite',

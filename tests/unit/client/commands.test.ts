@@ -28,7 +28,7 @@ describe('the list of commands', () => {
   })
   it('says why what does not apply does not, in a sentence that says what to do', () => {
     const bench = testBench()
-    bench.set({ selection: [] })
+    bench.store.setState({ selection: [] })
     const reasons = COMMANDS.flatMap(({ whyNot }) => whyNot(bench.get()) ?? [])
     expect(reasons.length).toBeGreaterThan(40)
     for (const reason of reasons) expect(reason).toMatch(/^[A-Z].*\.$/)
@@ -37,7 +37,7 @@ describe('the list of commands', () => {
     const filled = placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
     const bench = testBench(filled)
     const offered = (...selection: readonly string[]): readonly string[] => {
-      bench.set({ selection })
+      bench.store.setState({ selection })
       return menuCommands(bench.get()).map(({ id }) => id)
     }
     // A frame with a picture, an empty one, several of them, the bare sheet: what each can be asked for is known.

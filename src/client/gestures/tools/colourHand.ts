@@ -1,6 +1,7 @@
 import type { ToolHand } from '@/client/gestures/tools/hand'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { applyColour, dropArea, pickColour } from '@/client/store/colourCut'
+import { putToolDown } from '@/client/store/slices/mode'
 
 /** Presses and keys while a part of a picture is found by its colour. */
 export const colourHand = (bench: Bench): ToolHand => ({
@@ -9,7 +10,7 @@ export const colourHand = (bench: Bench): ToolHand => ({
   undo: () => dropArea(bench),
   key: (key) => {
     if (key === 'Escape') {
-      bench.set({ tool: null })
+      putToolDown(bench)
       return true
     }
     if (key !== 'Enter') return false

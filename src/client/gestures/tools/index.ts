@@ -1,16 +1,17 @@
+import { toolOf } from '@/client/store/modes'
 import { colourHand } from '@/client/gestures/tools/colourHand'
 import type { ToolHand } from '@/client/gestures/tools/hand'
 import { pointsHand } from '@/client/gestures/tools/pointsHand'
 import { traceHand } from '@/client/gestures/tools/traceHand'
 import { typeHand } from '@/client/gestures/tools/typeHand'
 import { uprightHand } from '@/client/gestures/tools/uprightHand'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 
 export type { ToolDrag, ToolHand, ToolPress } from '@/client/gestures/tools/hand'
 
 /** What the tool in hand does with presses and keys; null without one. */
 export const toolHand = (bench: Bench): ToolHand | null => {
-  const { tool } = bench.get()
+  const tool = toolOf(bench.get())
   switch (tool?.kind) {
     case 'points':
       return pointsHand(bench)

@@ -17,7 +17,8 @@ import { snapFieldOf } from '@/core/document/snapField'
 import { straight } from '@/client/gestures/drags'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import type { ToolDrag, ToolHand, ToolPress } from '@/client/gestures/tools/hand'
-import { heldSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { heldSheet } from '@/client/store/benchStore'
 import {
   chooseNeighbour,
   choosePoints,
@@ -29,6 +30,8 @@ import {
   shiftChosen,
 } from '@/client/store/points'
 import { NO_MARKS, type PointsTool } from '@/client/store/state'
+import { markSnaps, gather } from '@/client/store/slices/hand'
+import { setTool, putToolDown } from '@/client/store/slices/mode'
 
 /** Snaps within this many table pixels. */
 const SNAP_PIXELS = 6
@@ -61,7 +64,7 @@ const snapped = (bench: Bench, field: SnapField, at: Point): Point => {
   const { snaps, view } = bench.get()
   if (!snaps || heldKeys.has(NO_SNAP_KEY)) return at
   const result = snapRect(rectAround([at]), field, SNAP_PIXELS / view.scale, { x: [0], y: [0] })
-  bench.set({ snapMarks: { lines: result.lines, gaps: [] } })
+  markSnaps(bench, { lines: result.lines, gaps: [] })
   return add(at, result.by)
 }
 
@@ -77,16 +80,17 @@ const pointsDrag = (
     move: (to, shift) => {
       last = changed(to, shift)
       const state = bench.get()
-      bench.set({
-        tool: { ...tool, contours: last },
-        preview: recordPoints(state.project, state, last).project,
-      })
+      setTool(bench, { ...tool, contours: last })
+      bench.preview(recordPoints(state.project, state, last).project)
     },
     end: () => {
-      bench.set({ snapMarks: NO_MARKS })
+      markSnaps(bench, NO_MARKS)
       if (last) commitPoints(bench, name, last, tool.chosen)
     },
-    cancel: () => bench.set({ tool, preview: null, snapMarks: NO_MARKS }),
+    cancel: () => {
+      setTool(bench, tool)
+      bench.preview(null)
+    },
   }
 }
 
@@ -102,20 +106,20 @@ const nodeDrag = (bench: Bench, tool: PointsTool, { at, named }: ToolPress): Too
   })
 }
 
-const gather = (bench: Bench, tool: PointsTool, { at, shift }: ToolPress): ToolDrag => {
+const gatherPoints = (bench: Bench, tool: PointsTool, { at, shift }: ToolPress): ToolDrag => {
   const before = shift ? tool.chosen : []
   return {
-    move: (to) => bench.set({ gathering: rectAround([at, to]) }),
+    move: (to) => gather(bench, rectAround([at, to])),
     end: () => {
       const rect = bench.get().gathering
-      bench.set({ gathering: null })
+      gather(bench, null)
       if (!rect) return
       const inside = tool.contours.flatMap(({ nodes }, contour) =>
         nodes.flatMap((one, node) => (rectContains(rect, one.at) ? [{ contour, node }] : [])),
       )
       choosePoints(bench, [...before, ...inside.filter((one) => !before.some((held) => sameAddress(held, one)))])
     },
-    cancel: () => bench.set({ gathering: null }),
+    cancel: () => gather(bench, null),
   }
 }
 
@@ -169,7 +173,7 @@ export const pointsHand = (bench: Bench): ToolHand => ({
     if (mark?.part === 'node') {
       const chosen = chosenWith(tool, mark.address, press.shift)
       const next = { ...tool, chosen }
-      bench.set({ tool: next })
+      setTool(bench, next)
       return nodeDrag(bench, next, press)
     }
     if (mark) {
@@ -177,7 +181,7 @@ export const pointsHand = (bench: Bench): ToolHand => ({
       return pointsDrag(bench, 'Pull handle', tool, (to) => moveHandle(tool.contours, address, side, to, press.ctrl))
     }
     const added = addedPoint(bench, tool, press.at)
-    if (!added) return gather(bench, tool, press)
+    if (!added) return gatherPoints(bench, tool, press)
     const next = { ...tool, contours: added.contours, chosen: [added.made] }
     return nodeDrag(bench, next, press)
   },
@@ -193,7 +197,8 @@ export const pointsHand = (bench: Bench): ToolHand => ({
     }
     switch (key) {
       case 'Escape':
-        bench.set({ tool: tool.chosen.length ? { ...tool, chosen: [] } : null })
+        if (tool.chosen.length) setTool(bench, { ...tool, chosen: [] })
+        else putToolDown(bench)
         return true
       case 'Delete':
       case 'Backspace':
@@ -204,7 +209,7 @@ export const pointsHand = (bench: Bench): ToolHand => ({
         chooseNeighbour(bench, key === '.' ? 1 : -1)
         return true
       case 'Enter':
-        bench.set({ tool: null })
+        putToolDown(bench)
         return true
       default:
         return false
@@ -217,7 +222,7 @@ export const turnPoint = (bench: Bench, named: string | null): boolean => {
   const tool = pointsTool(bench.get())
   const mark = markOf(named)
   if (!tool || mark?.part !== 'node') return false
-  bench.set({ tool: { ...tool, chosen: [mark.address] } })
+  setTool(bench, { ...tool, chosen: [mark.address] })
   makeNodes(bench, nodeAt(tool.contours, mark.address)?.kind === 'corner' ? 'symmetric' : 'corner')
   return true
 }

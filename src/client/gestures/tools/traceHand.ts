@@ -1,3 +1,4 @@
+import { toolOf } from '@/client/store/modes'
 import { distance, type Point } from '@/core/geometry/vector'
 import { firstPoint, lastPoint, type DraftPiece } from '@/core/path/draft'
 import { onRay, snapPoint, type PointField } from '@/core/geometry/snapPoint'
@@ -5,9 +6,11 @@ import { snapFieldOf } from '@/core/document/snapField'
 import { framesOf, isHidden } from '@/core/document/tree'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import type { ToolDrag, ToolHand } from '@/client/gestures/tools/hand'
-import { heldSheet, type Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
+import { heldSheet } from '@/client/store/benchStore'
 import { contoursOfFrame } from '@/client/store/points'
 import { closeTrace, draftPieces, leaveTrace, setDraft } from '@/client/store/trace'
+import { setTool } from '@/client/store/slices/mode'
 
 /** A press this near the first point closes the outline, in table pixels. */
 const CLOSE_REACH = 11
@@ -101,38 +104,38 @@ const strokeDrag = (bench: Bench, at: Point): ToolDrag => {
 /** Presses and keys while an outline is traced. */
 export const traceHand = (bench: Bench): ToolHand => ({
   tap: ({ at, shift }) => {
-    const { tool } = bench.get()
+    const tool = toolOf(bench.get())
     if (tool?.kind !== 'trace' || tool.isClosed) return
     const pieces = draftPieces(bench.get())
     if (pieces.length > 1 && isNear(bench, firstPoint(pieces), at)) return closeTrace(bench)
     setDraft(bench, [...pieces, corner(placed(bench, at, shift))])
   },
   start: ({ at, shift }) => {
-    const { tool } = bench.get()
+    const tool = toolOf(bench.get())
     if (tool?.kind !== 'trace' || tool.isClosed)
       return { move: () => undefined, end: () => undefined, cancel: () => undefined }
     if (tool.isFreehand) return strokeDrag(bench, at)
     return nodeDrag(bench, placed(bench, at, shift))
   },
   hover: (at) => {
-    const { tool } = bench.get()
+    const tool = toolOf(bench.get())
     if (tool?.kind === 'trace' && !tool.isClosed)
-      bench.set({ tool: { ...tool, pointer: tool.isFreehand ? at : placed(bench, at, false) } })
+      setTool(bench, { ...tool, pointer: tool.isFreehand ? at : placed(bench, at, false) })
   },
   undo: () => {
-    const { tool } = bench.get()
+    const tool = toolOf(bench.get())
     const pieces = draftPieces(bench.get())
     if (tool?.kind !== 'trace') return
-    if (tool.isClosed) return bench.set({ tool: { ...tool, isClosed: false } })
+    if (tool.isClosed) return setTool(bench, { ...tool, isClosed: false })
     if (!pieces.length) return leaveTrace(bench)
     setDraft(bench, pieces.slice(0, -1))
   },
   key: (key) => {
-    const { tool } = bench.get()
+    const tool = toolOf(bench.get())
     if (tool?.kind !== 'trace') return false
     switch (key) {
       case 'Escape':
-        if (tool.isClosed) bench.set({ tool: { ...tool, isClosed: false } })
+        if (tool.isClosed) setTool(bench, { ...tool, isClosed: false })
         else leaveTrace(bench)
         return true
       case 'Backspace':

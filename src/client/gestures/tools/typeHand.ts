@@ -1,6 +1,7 @@
 import type { ToolHand } from '@/client/gestures/tools/hand'
-import type { Bench } from '@/client/store/benchStore'
+import type { Bench } from '@/client/store/bench'
 import { typeAt } from '@/client/store/typing'
+import { putToolDown } from '@/client/store/slices/mode'
 
 /** One press on the sheet begins a text there. */
 export const typeHand = (bench: Bench): ToolHand => ({
@@ -8,7 +9,7 @@ export const typeHand = (bench: Bench): ToolHand => ({
   start: () => null,
   key: (key) => {
     if (key !== 'Escape') return false
-    bench.set({ tool: null })
+    putToolDown(bench)
     return true
   },
 })

@@ -1,0 +1,46 @@
+import type { Point } from '@/core/geometry/vector'
+import type { PictureAnswer } from '@/contract/api'
+import type { Bench } from '@/client/store/bench'
+import { putArtwork } from '@/client/store/slices/supplies'
+import type { DialogSlice, OpenDialog } from '@/client/store/state'
+
+export const FIRST_DIALOG: DialogSlice = {
+  dialog: 'none',
+  renaming: null,
+  exportChoice: null,
+  menuAt: null,
+  isFinding: false,
+}
+
+const set = (bench: Bench, change: Partial<DialogSlice>): void => bench.store.setState(change)
+
+export const openDialog = (bench: Bench, dialog: Exclude<OpenDialog, 'none'>): void => set(bench, { dialog })
+
+/** Closes the dialog that is open; what it was opened with goes. */
+export const closeDialog = (bench: Bench): void => set(bench, { dialog: 'none', exportChoice: null })
+
+/** The dialog of finishes, about a named one or about what is selected. */
+export const openFinish = (bench: Bench, renaming: string | null): void => set(bench, { dialog: 'finish', renaming })
+
+/** The export, beginning with these sheets and names. */
+export const openExport = (bench: Bench, exportChoice: DialogSlice['exportChoice']): void =>
+  set(bench, { dialog: 'export', exportChoice })
+
+/** A menu of commands, in window pixels. */
+export const openMenuAt = (bench: Bench, menuAt: Point): void => set(bench, { menuAt })
+
+export const closeMenu = (bench: Bench): void => set(bench, { menuAt: null })
+
+/** The search for commands opens or closes. */
+export const setFinding = (bench: Bench, isFinding: boolean): void => set(bench, { isFinding })
+
+/** Artwork from which stencils are to be taken, in its dialog. */
+export const openArtwork = (bench: Bench, artwork: readonly (File | PictureAnswer)[]): void => {
+  putArtwork(bench, artwork)
+  openDialog(bench, 'artwork')
+}
+
+export const closeArtwork = (bench: Bench): void => {
+  closeDialog(bench)
+  putArtwork(bench, [])
+}

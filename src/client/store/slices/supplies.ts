@@ -1,0 +1,56 @@
+import type { FaceAnswer, KeptStencil, PictureAnswer } from '@/contract/api'
+import type { Bench } from '@/client/store/bench'
+import type { SuppliesSlice, SuppliesTab, Upload } from '@/client/store/state'
+
+export const FIRST_SUPPLIES: SuppliesSlice = {
+  pictures: [],
+  arePicturesRead: false,
+  uploads: [],
+  marked: [],
+  matched: '',
+  kept: [],
+  artwork: [],
+  faces: [],
+  letterFace: null,
+  letterText: 'Kites',
+  suppliesTab: 'Pictures',
+  forSeveral: null,
+  alphabetPanel: null,
+}
+
+const set = (bench: Bench, change: Partial<SuppliesSlice>): void => bench.store.setState(change)
+
+export const showTab = (bench: Bench, suppliesTab: SuppliesTab): void => set(bench, { suppliesTab })
+
+export const putPictures = (bench: Bench, pictures: readonly PictureAnswer[]): void => set(bench, { pictures })
+
+/** The pictures of the library have been read, or could not be. */
+export const endReadingPictures = (bench: Bench): void => set(bench, { arePicturesRead: true })
+
+export const putUploads = (bench: Bench, uploads: readonly Upload[]): void => set(bench, { uploads })
+
+/** Hashes of pictures marked for a set, in the order in which they were marked. */
+export const putMarked = (bench: Bench, marked: readonly string[]): void => set(bench, { marked })
+
+/** What was matched last: the ids, joined. */
+export const noteMatched = (bench: Bench, matched: string): void => set(bench, { matched })
+
+export const putKept = (bench: Bench, kept: readonly KeptStencil[]): void => set(bench, { kept })
+
+/** Files of artwork from which stencils are to be taken. */
+export const putArtwork = (bench: Bench, artwork: readonly (File | PictureAnswer)[]): void => set(bench, { artwork })
+
+export const putFaces = (bench: Bench, faces: readonly FaceAnswer[]): void => set(bench, { faces })
+
+/** The face that new letters are set in. */
+export const chooseFace = (bench: Bench, letterFace: string): void => set(bench, { letterFace })
+
+/** The text that new letters are made of. */
+export const writeLetters = (bench: Bench, letterText: string): void => set(bench, { letterText })
+
+/** A picture pressed while several frames are selected, until it is told how they take it. */
+export const askForSeveral = (bench: Bench, forSeveral: PictureAnswer | null): void => set(bench, { forSeveral })
+
+/** The panel of alphabets, with the set it is about; null closes it. */
+export const openAlphabets = (bench: Bench, alphabetPanel: SuppliesSlice['alphabetPanel']): void =>
+  set(bench, { alphabetPanel })
