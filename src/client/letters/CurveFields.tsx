@@ -8,7 +8,7 @@ import { Choice } from '@/client/parts/Choice'
 import { PlainField } from '@/client/parts/LengthField'
 import { SlideField } from '@/client/parts/SlideField'
 import { resetWord } from '@/client/store/lettering'
-import card from '@/client/bench/Bench.module.css'
+import card from '@/client/parts/Panel.module.css'
 
 type CurveWord = Curve['kind'] | 'none'
 

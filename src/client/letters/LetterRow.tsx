@@ -7,7 +7,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { setLettersBack, stepLetter } from '@/client/store/letterPictures'
 import { startTyping } from '@/client/store/typing'
 import { select } from '@/client/store/selection'
-import card from '@/client/bench/Bench.module.css'
+import card from '@/client/parts/Panel.module.css'
 
 /** Of a frame that is a letter: its place in the text, its neighbours, and the way back to its rest. */
 export const LetterRow = ({ frame, sheet }: { readonly frame: Frame; readonly sheet: Sheet }) => {

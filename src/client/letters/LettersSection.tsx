@@ -19,7 +19,7 @@ import {
   takeAside,
   wordAsPath,
 } from '@/client/store/letterPictures'
-import card from '@/client/bench/Bench.module.css'
+import card from '@/client/parts/Panel.module.css'
 import styles from '@/client/letters/Letters.module.css'
 
 const Spare = ({ kept, word }: { readonly kept: Aside; readonly word: Word }) => {

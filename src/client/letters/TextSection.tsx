@@ -1,7 +1,6 @@
 'use client'
 import { within } from '@/core/range'
 import type { Word } from '@/core/document/lettering'
-import type { Sheet } from '@/core/document/types'
 import { CAPITALS } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE as L, type Fitting, type Setting } from '@/core/lettering/settings'
 import { restBounds } from '@/core/document/lettering'
@@ -14,7 +13,7 @@ import { Choice } from '@/client/parts/Choice'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import { Section } from '@/client/parts/Section'
 import { resetWord } from '@/client/store/lettering'
-import card from '@/client/bench/Bench.module.css'
+import card from '@/client/parts/Panel.module.css'
 import styles from '@/client/letters/Letters.module.css'
 import { openDialog } from '@/client/store/slices/dialogs'
 
@@ -31,17 +30,8 @@ const pairs = <T extends string>(
 ): readonly (readonly [T, string])[] => list.map((one) => [one, words[one]] as const)
 
 /** Size, or the box that is fitted. */
-const SizeFields = ({
-  word,
-  sheet,
-  set,
-}: {
-  readonly word: Word
-  readonly sheet: Sheet
-  readonly set: ChangeSetting
-}) => {
+const SizeFields = ({ word, set }: { readonly word: Word; readonly set: ChangeSetting }) => {
   const { lettering } = word
-  const common = { unit: sheet.unit, ppi: sheet.ppi }
   const fit = (to: Fitting): void => {
     const bounds = restBounds(lettering)
     const size = bounds ? rectSize(bounds) : { w: lettering.size, h: lettering.size }
@@ -68,14 +58,12 @@ const SizeFields = ({
           <>
             <LengthField
               label="Box w"
-              {...common}
               points={box.w}
               onPoints={(w) => set('Box of letters', { box: { ...box, w: within('the width', w, L.box) } })}
             />
             {lettering.fit === 'box' && (
               <LengthField
                 label="h"
-                {...common}
                 points={box.h}
                 onPoints={(h) => set('Box of letters', { box: { ...box, h: within('the height', h, L.box) } })}
               />
@@ -131,7 +119,7 @@ const SpacingFields = ({ word, set }: { readonly word: Word; readonly set: Chang
 }
 
 /** What the text says and how it is set. */
-export const TextSection = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
+export const TextSection = ({ word }: { readonly word: Word }) => {
   const bench = useBenchHandle()
   const { lettering } = word
   const set: ChangeSetting = (name, setting) => void resetWord(bench, word.id, { name, setting })
@@ -150,7 +138,7 @@ export const TextSection = ({ word, sheet }: { readonly word: Word; readonly she
           <small>Typeface…</small>
         </button>
       </div>
-      <SizeFields word={word} sheet={sheet} set={set} />
+      <SizeFields word={word} set={set} />
       <div className={card.row}>
         <Choice
           label="Align"

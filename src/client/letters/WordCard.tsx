@@ -4,15 +4,15 @@ import { hullOf } from '@/core/document/extent'
 import { letterFrames, type Word } from '@/core/document/lettering'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
-import { AlignSection } from '@/client/bench/AlignSection'
-import { FinishSection } from '@/client/bench/FinishSection'
-import { HullSection } from '@/client/bench/HullSection'
-import { ItemTools } from '@/client/bench/ItemTools'
-import { TonesSection } from '@/client/bench/TonesSection'
+import { AlignSection } from '@/client/bench/card/AlignSection'
+import { FinishSection } from '@/client/bench/finish/FinishSection'
+import { HullSection } from '@/client/bench/card/HullSection'
+import { ItemTools } from '@/client/bench/rail/ItemTools'
+import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { LettersSection } from '@/client/letters/LettersSection'
 import { TextSection } from '@/client/letters/TextSection'
 import { NameField } from '@/client/parts/NameField'
-import card from '@/client/bench/Bench.module.css'
+import card from '@/client/parts/Panel.module.css'
 
 /** The card of a text: what it says and how it is set, its pictures, its finish, its place. */
 export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
@@ -37,10 +37,10 @@ export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet:
         </div>
         <ItemTools items={[word]} noun="text" />
       </div>
-      <TextSection word={word} sheet={sheet} />
+      <TextSection word={word} />
       <LettersSection word={word} sheet={sheet} />
       <TonesSection frames={frames} />
-      <FinishSection items={[word]} sheet={sheet} step={3} />
+      <FinishSection items={[word]} step={3} />
       <AlignSection sheet={sheet} count={1} />
       {hull && <HullSection items={[word]} sheet={sheet} hull={hull} step={4} />}
     </>

@@ -6,7 +6,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { setPictures, stepLetter } from '@/client/store/letterPictures'
 import { isWordSelected, selectedWord } from '@/client/store/lettering'
 import { toggleTyping } from '@/client/store/typing'
-import styles from '@/client/bench/Bench.module.css'
+import styles from '@/client/parts/RailButton.module.css'
 
 /** Of a text: typing, its pictures, its letters one by one. */
 export const WordTools = () => {

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react'
 import type { PictureAnswer } from '@/contract/api'
 import { api, ApiError } from '@/client/http/api'
 import { PictureLibrary } from '@/client/library/PictureLibrary'
-import bar from '@/client/bench/Bench.module.css'
+import bar from '@/client/parts/Bar.module.css'
 
 /** The library of pictures in full, apart from any project. */
 export const LibraryPage = () => {

@@ -1,5 +1,5 @@
 'use client'
-import styles from '@/client/bench/Bench.module.css'
+import styles from '@/client/parts/Panel.module.css'
 
 interface ChoiceProps<T extends string> {
   readonly label: string

@@ -1,9 +1,10 @@
 'use client'
 import { useState } from 'react'
 import { isFailure } from '@/core/failure'
-import { formatLength, formatNumber, type Unit } from '@/core/units'
+import { formatLength, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
 import styles from '@/client/parts/Field.module.css'
+import { useUnits } from '@/client/parts/Units'
 
 interface NumberFieldProps {
   readonly label: string
@@ -81,22 +82,23 @@ interface LengthFieldProps {
   readonly label: string
   /** In points. */
   readonly points: number
-  readonly unit: Unit
-  readonly ppi: number
   readonly disabled?: boolean
   readonly onPoints: (points: number) => void
 }
 
-/** A length shown and typed in a unit; arithmetic such as 210/2 or 3mm+1pt is read. */
-export const LengthField = ({ label, points, unit, ppi, disabled, onPoints }: LengthFieldProps) => (
-  <TypedField
-    label={label}
-    unit={unit}
-    shown={formatLength(points, unit, ppi)}
-    {...(disabled === undefined ? {} : { disabled })}
-    onText={(text) => onPoints(parseLength(text, unit, ppi))}
-  />
-)
+/** A length shown and typed in the units in use; arithmetic such as 210/2 or 3mm+1pt is read. */
+export const LengthField = ({ label, points, disabled, onPoints }: LengthFieldProps) => {
+  const { unit, ppi } = useUnits()
+  return (
+    <TypedField
+      label={label}
+      unit={unit}
+      shown={formatLength(points, unit, ppi)}
+      {...(disabled === undefined ? {} : { disabled })}
+      onText={(text) => onPoints(parseLength(text, unit, ppi))}
+    />
+  )
+}
 
 /** A plain number with a sign behind it, such as a turn in degrees. */
 export const PlainField = ({

@@ -3,11 +3,11 @@ import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { formatLength, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
-import type { Sheet } from '@/core/document/types'
 import type { Size } from '@/core/geometry/vector'
 import { measured, type Measure } from '@/core/stencil/params'
 import { TypedField } from '@/client/parts/LengthField'
 import styles from '@/client/parts/Field.module.css'
+import { useUnits } from '@/client/parts/Units'
 
 interface MeasureFieldProps {
   readonly label: string
@@ -15,7 +15,6 @@ interface MeasureFieldProps {
   readonly measure: Measure
   /** The largest share of the short side. */
   readonly most: number
-  readonly sheet: Pick<Sheet, 'unit' | 'ppi'>
   /** The box that a share is of. */
   readonly size: Size
   readonly onMeasure: (measure: Measure) => void
@@ -27,7 +26,8 @@ const PERCENT = /^\s*([\d.,]+)\s*%\s*$/
  * A length that is a share of the short side or fixed. The sign at its end says which and changes it; a typed value
  * with % or a unit does too.
  */
-export const MeasureField = ({ label, name = label, measure, most, sheet, size, onMeasure }: MeasureFieldProps) => {
+export const MeasureField = ({ label, name = label, measure, most, size, onMeasure }: MeasureFieldProps) => {
+  const { unit, ppi } = useUnits()
   const isShare = 'share' in measure
   const short = Math.min(size.w, size.h)
   const share = (value: number): Measure => ({
@@ -40,7 +40,7 @@ export const MeasureField = ({ label, name = label, measure, most, sheet, size, 
     const percent = PERCENT.exec(text)
     if (percent) return share(Number((percent[1] ?? '').replace(',', '.')) / 100)
     if (isShare && !/[a-z"]/i.test(text)) return share(parseLength(text, 'pt', 72) / 100)
-    return points(parseLength(text, sheet.unit, sheet.ppi))
+    return points(parseLength(text, unit, ppi))
   }
   const other: Measure = isShare
     ? { points: measured(measure, size) }
@@ -50,17 +50,17 @@ export const MeasureField = ({ label, name = label, measure, most, sheet, size, 
       <TypedField
         label={label}
         name={name}
-        shown={isShare ? formatNumber(measure.share * 100, 1) : formatLength(measure.points, sheet.unit, sheet.ppi)}
+        shown={isShare ? formatNumber(measure.share * 100, 1) : formatLength(measure.points, unit, ppi)}
         onText={(text) => onMeasure(read(text))}
       />
       <button
         type="button"
         className={styles.unitButton}
-        aria-label={`${name}: ${isShare ? 'a share of the short side' : `fixed, in ${sheet.unit}`}. Change`}
+        aria-label={`${name}: ${isShare ? 'a share of the short side' : `fixed, in ${unit}`}. Change`}
         title={isShare ? 'Follows the size. Press for a fixed length' : 'Fixed. Press to follow the size'}
         onClick={() => onMeasure(other)}
       >
-        {isShare ? '%' : sheet.unit}
+        {isShare ? '%' : unit}
       </button>
     </span>
   )

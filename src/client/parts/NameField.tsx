@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'
-import styles from '@/client/bench/Bench.module.css'
+import styles from '@/client/parts/Panel.module.css'
 
 /** The name at the head of a card: written anew in place, used on Enter or when left. An empty one is not used. */
 export const NameField = ({

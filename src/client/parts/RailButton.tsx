@@ -1,6 +1,6 @@
 'use client'
 import type { ReactNode } from 'react'
-import styles from '@/client/bench/Bench.module.css'
+import styles from '@/client/parts/RailButton.module.css'
 
 interface RailButtonProps {
   readonly label: string

@@ -2,7 +2,7 @@
 import ExpandLess from '@mui/icons-material/ExpandLess'
 import ExpandMore from '@mui/icons-material/ExpandMore'
 import { useSyncExternalStore, type ReactNode } from 'react'
-import styles from '@/client/bench/Bench.module.css'
+import styles from '@/client/parts/Panel.module.css'
 
 const STORE = 'eager-stencil-folded'
 const listeners = new Set<() => void>()

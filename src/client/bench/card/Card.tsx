@@ -1,0 +1,49 @@
+'use client'
+import dynamic from 'next/dynamic'
+import { useEffect, useRef } from 'react'
+import { isWord } from '@/core/document/lettering'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { useBench } from '@/client/binding/useBench'
+import { BackgroundCard } from '@/client/bench/card/BackgroundCard'
+import { FrameCard } from '@/client/bench/card/FrameCard'
+import { ItemsCard } from '@/client/bench/card/ItemsCard'
+import { SheetCard } from '@/client/bench/card/SheetCard'
+import { steadySheet } from '@/client/store/benchStore'
+import styles from '@/client/bench/card/Card.module.css'
+
+// Comes with the first text that is selected.
+const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
+
+/** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
+export const Card = () => {
+  const sheet = useBench(steadySheet)
+  const selection = useBench((state) => state.selection)
+  const items = selection.flatMap((id) => sheet.items[id] ?? [])
+  const [only] = items
+  const isBackground = selection[0] === BACKGROUND_ID
+  const name =
+    items.length > 1 ? `${items.length} selected items` : isBackground ? 'the background' : (only?.name ?? sheet.name)
+  const content =
+    items.length === 1 && only?.kind === 'frame' ? (
+      <FrameCard frame={only} sheet={sheet} />
+    ) : items.length === 1 && isWord(only) ? (
+      <WordCard word={only} sheet={sheet} />
+    ) : items.length ? (
+      <ItemsCard items={items} sheet={sheet} />
+    ) : isBackground ? (
+      <BackgroundCard sheet={sheet} />
+    ) : (
+      <SheetCard sheet={sheet} />
+    )
+  const element = useRef<HTMLElement>(null)
+  const chosen = selection.join()
+  // Whatever is selected next is met at its head.
+  useEffect(() => {
+    if (element.current) element.current.scrollTop = 0
+  }, [chosen])
+  return (
+    <aside ref={element} className={styles.card} data-region="card" aria-label={`Card of ${name}`}>
+      {content}
+    </aside>
+  )
+}

@@ -1,0 +1,83 @@
+'use client'
+import { renameItem } from '@/core/document/edits/items'
+import { hullOf } from '@/core/document/extent'
+import { framesUnder } from '@/core/document/tree'
+import type { Item, Sheet } from '@/core/document/types'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { NameField } from '@/client/parts/NameField'
+import { RailButton } from '@/client/parts/RailButton'
+import { groupSelected, ungroupSelected } from '@/client/store/arrangement'
+import { shownKey } from '@/client/gestures/keys'
+import { AlignSection } from '@/client/bench/card/AlignSection'
+import { HullSection } from '@/client/bench/card/HullSection'
+import { FinishSection } from '@/client/bench/finish/FinishSection'
+import { ItemTools } from '@/client/bench/rail/ItemTools'
+import { SharedStencilSection } from '@/client/bench/card/SharedStencilSection'
+import { TonesSection } from '@/client/bench/picture/TonesSection'
+import { SetSection } from '@/client/bench/card/SetSection'
+import styles from '@/client/parts/Panel.module.css'
+
+interface ItemsProps {
+  readonly items: readonly Item[]
+  readonly sheet: Sheet
+}
+
+/** The card of a group, or of several items: what is done to all of them at once. */
+export const ItemsCard = ({ items, sheet }: ItemsProps) => {
+  const bench = useBenchHandle()
+  const [only] = items
+  const ids = items.map(({ id }) => id)
+  const frames = framesUnder(sheet, ids)
+  const hull = hullOf(sheet, ids)
+  const hasGroup = items.some(({ kind }) => kind === 'group')
+  const isGroup = items.length === 1
+  const members = isGroup && only?.kind === 'group' ? only.order.length : 0
+  const first = items.length > 1 ? 3 : 2
+  return (
+    <>
+      <div className={styles.head}>
+        {isGroup && only ? (
+          <NameField
+            key={only.id}
+            label="Name of the group"
+            name={only.name}
+            onName={(name) =>
+              bench.commit('Rename group', (project) =>
+                renameItem.record(project, { sheetId: sheet.id, id: only.id, name }),
+              )
+            }
+          />
+        ) : (
+          <div className={styles.title}>{items.length} selected</div>
+        )}
+        <div className={styles.kind}>
+          {isGroup ? `Group of ${members}, ${frames.length} frames. Enter goes in.` : `${frames.length} frames`}
+        </div>
+        <ItemTools items={items} noun={isGroup ? 'group' : 'selection'} />
+        <div className={styles.row}>
+          {items.length > 1 && (
+            <RailButton
+              framed
+              label="Group what is selected"
+              shortcut={shownKey('group')}
+              onPress={() => groupSelected(bench)}
+            >
+              Group
+            </RailButton>
+          )}
+          {hasGroup && (
+            <RailButton framed label="Ungroup" shortcut={shownKey('ungroup')} onPress={() => ungroupSelected(bench)}>
+              Ungroup
+            </RailButton>
+          )}
+        </div>
+      </div>
+      <AlignSection sheet={sheet} count={items.length} />
+      <SetSection frames={frames} step={first} />
+      <SharedStencilSection frames={frames} step={first + 1} />
+      <TonesSection frames={frames} />
+      <FinishSection items={items} step={first + 2} />
+      {hull && <HullSection items={items} sheet={sheet} hull={hull} step={first + 3} />}
+    </>
+  )
+}

@@ -1,0 +1,33 @@
+'use client'
+import { useRef } from 'react'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { RailButton } from '@/client/parts/RailButton'
+import { relinkPicture } from '@/client/store/uploads'
+import styles from '@/client/parts/Panel.module.css'
+
+/** Says that a picture's file is gone, and takes it from a file again. */
+export const MissingPicture = ({ pictureId }: { readonly pictureId: string }) => {
+  const bench = useBenchHandle()
+  const input = useRef<HTMLInputElement>(null)
+  const hash = useBench((state) => state.project.pictures[pictureId]?.hash ?? '')
+  const isMissing = useBench((state) => state.missing.includes(hash))
+  if (!isMissing) return null
+  return (
+    <div role="alert" className={styles.row} style={{ marginBottom: 6 }}>
+      <span className={styles.caution}>▲ The picture is missing.</span>
+      <RailButton framed label="Find the picture's file again" onPress={() => input.current?.click()}>
+        Find it…
+      </RailButton>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="The file of the missing picture"
+        onChange={(event) => {
+          const [file] = event.target.files ?? []
+          if (file) void relinkPicture(bench, hash, file)
+        }}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,133 @@
+'use client'
+import { RANGE } from '@/core/tolerance'
+import { within } from '@/core/range'
+import { formatNumber, outputPixels, UNITS, type Unit } from '@/core/units'
+import { changeResolution, changeSheet } from '@/core/document/edits/sheets'
+import type { Sheet } from '@/core/document/types'
+import { parseLength } from '@/core/lengthText'
+import { addGuide, clearGuides } from '@/client/gestures/guides'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { LengthField, PlainField, TypedField } from '@/client/parts/LengthField'
+import { RailButton } from '@/client/parts/RailButton'
+import { fitView } from '@/client/store/view'
+import styles from '@/client/parts/Panel.module.css'
+
+/** New guides by number, for those who do not drag them off a ruler. */
+const GuideFields = ({ sheet }: { readonly sheet: Sheet }) => {
+  const bench = useBenchHandle()
+  const { unit, ppi } = sheet
+  return (
+    <div className={styles.row}>
+      {(['x', 'y'] as const).map((axis) => (
+        <TypedField
+          key={axis}
+          label={`Guide ${axis}`}
+          name={`New guide at ${axis}`}
+          unit={unit}
+          shown=""
+          onText={(text) => addGuide(bench, axis, within('the guide', parseLength(text, unit, ppi), RANGE.position))}
+        />
+      ))}
+    </div>
+  )
+}
+
+/** What is printed wants more pixels an inch than this, and usually this many (common practice). */
+const SOFT_IN_PRINT = 150
+const PRINT_PPI = 300
+
+/** Size, unit, resolution, bleed, safe margin and grid of the sheet. */
+export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
+  const bench = useBenchHandle()
+  const hasRulers = useBench((state) => state.hasRulers)
+  const { unit, ppi, size, bleed } = sheet
+  const change = (name: string, next: Omit<Parameters<typeof changeSheet>[1], 'sheetId'>): void => {
+    bench.commit(name, (project) => changeSheet.record(project, { sheetId: sheet.id, ...next }))
+    if (bench.get().isFitted) fitView(bench)
+  }
+  const resolve = (value: number): void => {
+    const wanted = within('ppi', value, RANGE.ppi, `from ${RANGE.ppi.min} to ${RANGE.ppi.max}`)
+    bench.commit('Resolution', (project) => changeResolution.record(project, { sheetId: sheet.id, ppi: wanted }))
+    if (bench.get().isFitted) fitView(bench)
+  }
+  const side = (points: number): number =>
+    within('a side of the sheet', points, RANGE.sheetSide, 'more than 0 and at most 200 in (5080 mm)')
+  return (
+    <section className={styles.section} aria-label="Size">
+      <h2>
+        <span className={styles.step}>1</span> Size
+      </h2>
+      <div className={styles.row}>
+        <LengthField
+          label="w"
+          points={size.w}
+          onPoints={(w) => change('Sheet size', { size: { w: side(w), h: size.h } })}
+        />
+        <LengthField
+          label="h"
+          points={size.h}
+          onPoints={(h) => change('Sheet size', { size: { w: size.w, h: side(h) } })}
+        />
+      </div>
+      <div className={styles.row}>
+        <label className={styles.row} style={{ margin: 0 }}>
+          <span style={{ color: 'var(--ink-soft)', fontSize: 12 }}>Unit</span>
+          <select
+            value={unit}
+            onChange={(event) => change('Sheet unit', { unit: event.target.value as Unit })}
+            style={{ height: 28, font: 'inherit', color: 'inherit', background: 'var(--panel)' }}
+          >
+            {UNITS.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+        </label>
+        <PlainField label="ppi" value={ppi} decimals={1} onValue={resolve} />
+      </div>
+      {unit !== 'px' && ppi < SOFT_IN_PRINT && (
+        <div className={styles.row}>
+          <span className={styles.kind}>{formatNumber(ppi, 1)} ppi is for screens.</span>
+          <RailButton framed label="Take 300 ppi, for print" onPress={() => resolve(PRINT_PPI)}>
+            Take 300 for print
+          </RailButton>
+        </div>
+      )}
+      <div className={styles.row}>
+        <LengthField
+          label="Bleed"
+          points={bleed}
+          onPoints={(b) => change('Bleed', { bleed: within('the bleed', b, RANGE.bleed, 'from 0 to 10 in (254 mm)') })}
+        />
+        <LengthField
+          label="Safe"
+          points={sheet.safe}
+          onPoints={(value) =>
+            change('Safe margin', { safe: within('the safe margin', value, RANGE.bleed, 'from 0 to 10 in (254 mm)') })
+          }
+        />
+      </div>
+      <div className={styles.row}>
+        <LengthField
+          label="Grid"
+          points={sheet.grid ?? 0}
+          onPoints={(value) =>
+            change('Grid', {
+              grid: value
+                ? within('the step of the grid', value, RANGE.grid, 'from 1 pt to 20 in, or 0 for none')
+                : null,
+            })
+          }
+        />
+        {(sheet.guides.x.length > 0 || sheet.guides.y.length > 0) && (
+          <RailButton framed label="Remove all guides" onPress={() => clearGuides(bench)}>
+            No guides
+          </RailButton>
+        )}
+      </div>
+      {hasRulers && <GuideFields sheet={sheet} />}
+      <div className={styles.kind} style={{ marginTop: 8 }}>
+        Output {outputPixels(size.w, ppi)} × {outputPixels(size.h, ppi)} px
+      </div>
+    </section>
+  )
+}

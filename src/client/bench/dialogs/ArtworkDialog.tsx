@@ -1,0 +1,250 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import { useEffect, useRef, useState } from 'react'
+import type { PictureAnswer } from '@/contract/api'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { Options, Parts, Preview } from '@/client/bench/dialogs/ArtParts'
+import { CategoryField } from '@/client/parts/CategoryField'
+import {
+  artWords,
+  keepMade,
+  madeOf,
+  putOnSheet,
+  putSoftMask,
+  readArt,
+  type Art,
+  type ArtChoice,
+} from '@/client/store/artwork'
+import { addFiles } from '@/client/store/uploads'
+import styles from '@/client/bench/stencil/Stencils.module.css'
+import { putArtwork } from '@/client/store/slices/supplies'
+
+interface Opened {
+  readonly arts: readonly Art[]
+  readonly faults: readonly string[]
+}
+
+/** Reads every file, one after another; what cannot be read is said and passed over. */
+const useArt = (sources: readonly (File | PictureAnswer)[]): Opened & { readonly isReading: boolean } => {
+  const [opened, setOpened] = useState<Opened>({ arts: [], faults: [] })
+  const [isReading, setReading] = useState(sources.length > 0)
+  useEffect(() => {
+    let isHere = true
+    const read = async (): Promise<void> => {
+      const arts: Art[] = []
+      const faults: string[] = []
+      setReading(sources.length > 0)
+      for (const source of sources) {
+        try {
+          arts.push(await readArt(source))
+        } catch (error) {
+          faults.push(artWords(error))
+        }
+        if (!isHere) return
+        setOpened({ arts: [...arts], faults: [...faults] })
+      }
+      setReading(false)
+    }
+    void read()
+    return () => {
+      isHere = false
+    }
+  }, [sources])
+  return { ...opened, isReading }
+}
+
+/** Stencils out of drawings and of pictures with transparency: which parts, as one or each, onto the sheet or kept. */
+export const ArtworkDialog = ({ onClose }: { readonly onClose: () => void }) => {
+  const bench = useBenchHandle()
+  const sources = useBench((state) => state.artwork)
+  const { arts, faults, isReading } = useArt(sources)
+  const [at, setAt] = useState(0)
+  const art = arts[at] ?? null
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="artwork-title" fullWidth maxWidth="md">
+      <DialogTitle id="artwork-title">Stencils from artwork</DialogTitle>
+      {art ? (
+        <ArtForm
+          key={`${at}-${art.name}`}
+          art={art}
+          files={arts.map(({ name }) => name)}
+          at={at}
+          onAt={setAt}
+          all={arts}
+          faults={faults}
+          onClose={onClose}
+        />
+      ) : (
+        <ChooseFiles
+          isReading={isReading}
+          faults={faults}
+          onFiles={(artwork) => putArtwork(bench, artwork)}
+          onClose={onClose}
+        />
+      )}
+    </Dialog>
+  )
+}
+
+const ChooseFiles = ({
+  isReading,
+  faults,
+  onFiles,
+  onClose,
+}: {
+  readonly isReading: boolean
+  readonly faults: readonly string[]
+  readonly onFiles: (files: readonly File[]) => void
+  readonly onClose: () => void
+}) => {
+  const input = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <DialogContent>
+        {isReading ? (
+          <p role="status">Reading…</p>
+        ) : (
+          <p>
+            Choose SVG drawings, or PNG and WebP pictures with transparent parts. Outlines are taken from what is filled
+            in a drawing, or traced along the edge of what is transparent.
+          </p>
+        )}
+        {faults.map((fault) => (
+          <p key={fault} role="alert" style={{ color: 'var(--fault)' }}>
+            ▲ {fault}
+          </p>
+        ))}
+        <input
+          ref={input}
+          type="file"
+          hidden
+          multiple
+          accept=".svg,image/svg+xml,image/png,image/webp"
+          aria-label="Artwork files"
+          onChange={(event) => onFiles([...(event.target.files ?? [])])}
+        />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button variant="contained" disabled={isReading} onClick={() => input.current?.click()}>
+          Choose files
+        </Button>
+      </DialogActions>
+    </>
+  )
+}
+
+interface ArtFormProps {
+  readonly art: Art
+  readonly all: readonly Art[]
+  readonly files: readonly string[]
+  readonly at: number
+  readonly onAt: (at: number) => void
+  readonly faults: readonly string[]
+  readonly onClose: () => void
+}
+
+const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) => {
+  const bench = useBenchHandle()
+  const filled = art.parts.flatMap((part, i) => (part.isFilled ? [i] : []))
+  const [chosen, setChosen] = useState<readonly number[]>(filled)
+  const [choice, setChoice] = useState<ArtChoice>({ as: 'one', soft: false })
+  const kept = useBench((state) => state.kept)
+  const [category, setCategory] = useState(kept[0]?.category ?? 'Mine')
+  const [fault, setFault] = useState<string | null>(null)
+  const [isBusy, setBusy] = useState(false)
+  const act = async (work: () => Promise<boolean>): Promise<void> => {
+    setBusy(true)
+    setFault(null)
+    try {
+      if (await work()) onClose()
+    } catch (error) {
+      setFault(artWords(error))
+    } finally {
+      setBusy(false)
+    }
+  }
+  const onSheet = (): Promise<void> =>
+    act(async () =>
+      choice.soft ? putSoftMask(bench, art, chosen) : putOnSheet(bench, await madeOf(art, chosen, choice)),
+    )
+  const keep = (): Promise<void> => act(async () => keepMade(bench, await madeOf(art, chosen, choice), category))
+  /** Of every file what is filled, each as one outline. */
+  const keepFiles = (): Promise<void> =>
+    act(async () => {
+      const made = []
+      for (const one of all) {
+        const parts = one.parts.flatMap((part, i) => (part.isFilled ? [i] : []))
+        if (parts.length) made.push(...(await madeOf(one, parts, { as: 'one', soft: false })))
+      }
+      return keepMade(bench, made, category)
+    })
+  const asPicture = (): void => {
+    const files = bench.get().artwork.filter((one): one is File => one instanceof File)
+    onClose()
+    void addFiles(bench, files)
+  }
+  return (
+    <>
+      <DialogContent>
+        <div className={styles.art}>
+          <Preview
+            art={art}
+            chosen={chosen}
+            onToggle={(i) => setChosen(chosen.includes(i) ? chosen.filter((one) => one !== i) : [...chosen, i])}
+          />
+          <div className={styles.options}>
+            {files.length > 1 && (
+              <label>
+                File
+                <select value={at} onChange={(event) => onAt(Number(event.target.value))}>
+                  {files.map((name, i) => (
+                    <option key={i} value={i}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            )}
+            <Parts art={art} chosen={chosen} onChosen={setChosen} />
+            <Options art={art} choice={choice} onChoice={setChoice} />
+            <CategoryField categories={kept.map((one) => one.category)} value={category} onValue={setCategory} />
+            {art.notes.map((note) => (
+              <span key={note} style={{ color: 'var(--caution)' }}>
+                ▲ {note}
+              </span>
+            ))}
+            {[...faults, ...(fault ? [fault] : [])].map((words) => (
+              <span key={words} role="alert" style={{ color: 'var(--fault)' }}>
+                ▲ {words}
+              </span>
+            ))}
+          </div>
+        </div>
+      </DialogContent>
+      <DialogActions>
+        {bench.get().artwork.some((one) => one instanceof File) && (
+          <Button onClick={asPicture} disabled={isBusy} sx={{ marginRight: 'auto' }}>
+            Add as pictures instead
+          </Button>
+        )}
+        <Button onClick={onClose}>Cancel</Button>
+        {files.length > 1 && (
+          <Button onClick={() => void keepFiles()} disabled={isBusy}>
+            Keep all {files.length} files
+          </Button>
+        )}
+        <Button onClick={() => void keep()} disabled={isBusy || !chosen.length || choice.soft}>
+          Keep
+        </Button>
+        <Button variant="contained" onClick={() => void onSheet()} disabled={isBusy || !chosen.length}>
+          Put on the sheet
+        </Button>
+      </DialogActions>
+    </>
+  )
+}

@@ -1,0 +1,162 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import LinearProgress from '@mui/material/LinearProgress'
+import { useState } from 'react'
+import { USUAL_PATTERN } from '@/core/formats/namePattern'
+import type { ExportState } from '@/contract/api'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { ApiError, saveBundle } from '@/client/http/api'
+import { say } from '@/client/store/notices'
+import { sheetOf } from '@/core/document/read'
+import { shownSheet } from '@/client/store/benchStore'
+import { EachChoice, type ExportEach } from '@/client/bench/rail/EachChoice'
+import { EmptyFramesChoice } from '@/client/bench/rail/EmptyFramesChoice'
+import { ExportFields, type ExportLook } from '@/client/bench/dialogs/ExportFields'
+import { ExportSheets } from '@/client/bench/dialogs/ExportSheets'
+import { useExport } from '@/client/bench/dialogs/useExport'
+import { closeDialog } from '@/client/store/slices/dialogs'
+
+const megabytes = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
+
+const Progress = ({ state }: { readonly state: ExportState }) => {
+  if (state.state === 'waiting') return <LinearProgress aria-label="Export, waiting" />
+  if (state.state !== 'running') return null
+  const percent = Math.round((100 * state.done) / state.of)
+  const words = `${state.phase === 'writing' ? 'Writing the file' : 'Painting'}, ${percent}%`
+  return (
+    <div role="status" style={{ marginTop: 14 }}>
+      {words}
+      <LinearProgress variant="determinate" value={percent} sx={{ mt: 0.5 }} aria-label="Export, progress" />
+    </div>
+  )
+}
+
+const Outcome = ({
+  state,
+  job,
+  onAgain,
+}: {
+  readonly state: ExportState
+  readonly job: string | null
+  readonly onAgain: () => void
+}) => {
+  if (state.state === 'failed')
+    return (
+      <p role="alert" style={{ color: 'var(--fault)' }}>
+        ▲ {state.message}
+      </p>
+    )
+  if (state.state === 'cancelled') return <p role="status">The export was cancelled. Nothing was written.</p>
+  if (state.state !== 'done' || !job) return null
+  return (
+    <p role="status" data-export-done>
+      <strong>{state.fileName}</strong>, {state.width} × {state.height} px, {megabytes(state.bytes)}.{' '}
+      <Button onClick={onAgain} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
+        Download again
+      </Button>
+    </p>
+  )
+}
+
+/** Formats, resolution and bleed of the sheet's file; progress, cancel, download. */
+export const ExportDialog = () => {
+  const bench = useBenchHandle()
+  const sheet = useBench(shownSheet)
+  const project = useBench((state) => state.project)
+  const [look, setLook] = useState<ExportLook>({ format: 'png', ppi: sheet.ppi, quality: 90, bleed: false })
+  const { format, ppi } = look
+  const [each, setEach] = useState<ExportEach>('sheet')
+  const choice = useBench((state) => state.exportChoice)
+  const [pattern, setPattern] = useState(choice?.pattern ?? (project.order.length > 1 ? USUAL_PATTERN : '{project}'))
+  const [chosen, setChosen] = useState<readonly string[]>(choice?.sheetIds ?? [sheet.id])
+  const { state, job, isBusy, isLost, start, cancel, download } = useExport(bench)
+  const [placeholders, setPlaceholders] = useState(false)
+  const [asks, setAsks] = useState(false)
+  const sheetIds = project.order.filter((id) => chosen.includes(id))
+  const sheets = sheetIds.map((id) => sheetOf(project, id))
+  const bundle = (): void => {
+    bench
+      .allSaved()
+      .then(() => saveBundle(bench.get().project.id))
+      .catch((error: unknown) =>
+        say(bench, error instanceof ApiError ? error.message : 'The bundle could not be saved. Try it again.', 'fault'),
+      )
+  }
+  const close = (): void => {
+    if (isBusy) return setAsks(true)
+    closeDialog(bench)
+  }
+  return (
+    <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="export-title">
+      <DialogTitle id="export-title">
+        Export {sheetIds.length > 1 ? `${sheetIds.length} sheets` : sheet.name}
+      </DialogTitle>
+      <DialogContent>
+        <ExportFields sheets={sheets} shown={sheet} look={look} onLook={setLook} disabled={isBusy} />
+        <EachChoice sheets={sheets} each={each} onEach={setEach} disabled={isBusy} />
+        {project.order.length > 1 && (
+          <ExportSheets
+            project={project}
+            chosen={chosen}
+            onChosen={setChosen}
+            pattern={pattern}
+            onPattern={setPattern}
+            ppi={ppi}
+            ending={format === 'jpeg' ? 'jpg' : format}
+            disabled={isBusy}
+          />
+        )}
+        <EmptyFramesChoice
+          sheets={sheets}
+          placeholders={placeholders}
+          onPlaceholders={setPlaceholders}
+          disabled={isBusy}
+        />
+        {state && <Progress state={state} />}
+        {isBusy && isLost && (
+          <p role="alert" style={{ color: 'var(--fault)' }}>
+            ▲ The server is not reached; it is asked again and again. The bench and your work stay.
+          </p>
+        )}
+        {state && <Outcome state={state} job={job} onAgain={() => void download()} />}
+        <p style={{ margin: '16px 0 0' }}>
+          The whole project with its pictures as one zip:{' '}
+          <Button onClick={bundle} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
+            Save a bundle
+          </Button>
+        </p>
+      </DialogContent>
+      <DialogActions>
+        {isBusy && asks && <span role="alert">The export is not finished. Cancel it?</span>}
+        {isBusy && asks && (
+          <Button autoFocus onClick={() => setAsks(false)}>
+            Go on exporting
+          </Button>
+        )}
+        {isBusy ? <Button onClick={cancel}>Cancel the export</Button> : <Button onClick={close}>Close</Button>}
+        <Button
+          variant="contained"
+          disabled={isBusy || !sheetIds.length}
+          onClick={() => {
+            setAsks(false)
+            void start({
+              sheetIds,
+              pattern,
+              ...look,
+              placeholders,
+              ...(each === 'sheet' ? {} : { each }),
+            })
+          }}
+        >
+          Export {sheetIds.length > 1 ? `${sheetIds.length} as ` : ''}
+          {format === 'jpeg' ? 'JPEG' : format === 'png' ? 'PNG' : 'WebP'}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

@@ -1,0 +1,66 @@
+'use client'
+import { outputPixels } from '@/core/units'
+import { NAME_WORDS, nameFromPattern, USUAL_PATTERN } from '@/core/formats/namePattern'
+import { sheetOf } from '@/core/document/read'
+import type { Project } from '@/core/document/types'
+import { TypedField } from '@/client/parts/LengthField'
+import { RailButton } from '@/client/parts/RailButton'
+import styles from '@/client/bench/dialogs/ExportSheets.module.css'
+
+interface ExportSheetsProps {
+  readonly project: Project
+  readonly chosen: readonly string[]
+  readonly onChosen: (sheetIds: readonly string[]) => void
+  readonly pattern: string
+  readonly onPattern: (pattern: string) => void
+  readonly ppi: number
+  readonly ending: string
+  readonly disabled: boolean
+}
+
+const nameOf = ({ project, chosen, ppi, pattern }: ExportSheetsProps): string => {
+  const sheet = sheetOf(project, chosen[0] ?? project.order[0] ?? '')
+  return nameFromPattern(pattern, {
+    project: project.name,
+    sheet: sheet.name,
+    number: project.order.indexOf(sheet.id) + 1,
+    count: project.order.length,
+    width: outputPixels(sheet.size.w, ppi),
+    height: outputPixels(sheet.size.h, ppi),
+    ppi,
+  })
+}
+
+/** Which sheets to export, and how their files are named. Several come as one zip. */
+export const ExportSheets = (props: ExportSheetsProps) => {
+  const { project, chosen, onChosen, pattern, onPattern, ending, disabled } = props
+  const toggle = (id: string): void =>
+    onChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])
+  const check = (text: string): void => {
+    // A word that is not known is refused in words, which the field shows.
+    nameOf({ ...props, pattern: text })
+    onPattern(text.trim() || USUAL_PATTERN)
+  }
+  return (
+    <fieldset className={styles.sheets} disabled={disabled}>
+      <legend>Sheets</legend>
+      <div className={styles.list}>
+        {project.order.map((id, i) => (
+          <label key={id}>
+            <input type="checkbox" checked={chosen.includes(id)} onChange={() => toggle(id)} />
+            {i + 1}. {sheetOf(project, id).name}
+          </label>
+        ))}
+      </div>
+      <div className={styles.row}>
+        <RailButton framed label="Choose all sheets" onPress={() => onChosen(project.order)}>
+          All
+        </RailButton>
+        <TypedField label="Names" name="Pattern of the file names" shown={pattern} onText={check} wide />
+      </div>
+      <p className={styles.note}>
+        {nameOf(props)}.{ending}. May hold {NAME_WORDS.map((word) => `{${word}}`).join(' ')}.
+      </p>
+    </fieldset>
+  )
+}

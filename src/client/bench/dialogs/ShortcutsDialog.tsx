@@ -1,0 +1,108 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import { useState } from 'react'
+import { changeKey, firstKeys, keyOf, ownKeys } from '@/client/gestures/keys'
+import { FIXED_KEYS, KEY_GROUPS, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
+import styles from '@/client/bench/dialogs/Shortcuts.module.css'
+
+const GROUPS = [...KEY_GROUPS, 'Everywhere'] as const
+
+/** A key that can be changed: press it, then press the key wanted. */
+const OwnKey = ({
+  entry,
+  shown,
+  onChanged,
+}: {
+  readonly entry: TableKey
+  readonly shown: string
+  readonly onChanged: (fault: string | null) => void
+}) => {
+  const [isWaiting, setWaiting] = useState(false)
+  return (
+    <button
+      type="button"
+      className={styles.key}
+      aria-label={`${entry.does}: ${shown}. Press to change the key`}
+      title="Press to change this key"
+      onClick={() => setWaiting(true)}
+      onBlur={() => setWaiting(false)}
+      onKeyDown={(event) => {
+        if (!isWaiting || event.key === 'Tab' || event.key === 'Shift') return
+        event.preventDefault()
+        event.stopPropagation()
+        setWaiting(false)
+        if (event.key !== 'Escape') onChanged(changeKey(entry.id, event.key))
+      }}
+    >
+      {isWaiting ? 'press a key' : shown.toUpperCase()}
+    </button>
+  )
+}
+
+/** All shortcuts; those of the first groups work while the table or the stack has the focus. */
+export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) => {
+  const [own, setOwn] = useState(ownKeys)
+  const [fault, setFault] = useState<string | null>(null)
+  const changed = (words: string | null): void => {
+    setFault(words)
+    setOwn(ownKeys())
+  }
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="shortcuts-title">
+      <DialogTitle id="shortcuts-title">Shortcuts</DialogTitle>
+      <DialogContent>
+        <p className={styles.note}>
+          Keys of the first four groups work while the table or the stack has the focus. Press one with an edge to
+          change it.
+        </p>
+        {fault && (
+          <p role="alert" className={styles.fault}>
+            ▲ {fault}
+          </p>
+        )}
+        <div className={styles.columns}>
+          {GROUPS.map((group) => (
+            <section key={group} className={styles.group}>
+              <h3>{group}</h3>
+              {TABLE_KEYS.filter((entry) => entry.group === group).map((entry) => (
+                <div key={entry.id} className={styles.row}>
+                  <span className={styles.keys}>
+                    <OwnKey entry={entry} shown={keyOf(entry, own)} onChanged={changed} />
+                  </span>
+                  {entry.does}
+                </div>
+              ))}
+              {FIXED_KEYS.filter((entry) => entry.group === group).map(({ keys, does }) => (
+                <div key={does} className={styles.row}>
+                  <span className={styles.keys}>
+                    {keys.map((key) => (
+                      <kbd key={key}>{key}</kbd>
+                    ))}
+                  </span>
+                  {does}
+                </div>
+              ))}
+            </section>
+          ))}
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button
+          onClick={() => {
+            firstKeys()
+            changed(null)
+          }}
+        >
+          First keys again
+        </Button>
+        <Button variant="contained" onClick={onClose}>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

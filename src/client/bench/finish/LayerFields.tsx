@@ -1,0 +1,227 @@
+'use client'
+import { assertNever } from '@/core/failure'
+import { within } from '@/core/range'
+import { normalTurn } from '@/core/geometry/angle'
+import {
+  JOINS,
+  LAYER_RANGE,
+  type Copy,
+  type FinishLayer,
+  type Glow,
+  type Relief,
+  type Shadow,
+} from '@/core/finish/layers'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { Choice } from '@/client/parts/Choice'
+import { ColourField } from '@/client/parts/ColourField'
+import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { SlideField } from '@/client/parts/SlideField'
+import { JOIN_WORDS } from '@/client/bench/finish/finishWords'
+import { StrokeFields } from '@/client/bench/finish/StrokeFields'
+import { changeLayer, dragLayer, recordLayer } from '@/client/store/finishes'
+import styles from '@/client/parts/Panel.module.css'
+
+type Lengths = 'dx' | 'dy' | 'blur' | 'spread' | 'grow' | 'depth' | 'softness'
+
+/** What each length is called, and the range it may have. */
+const LENGTHS: Readonly<Record<Lengths, readonly [string, string, { readonly min: number; readonly max: number }]>> = {
+  dx: ['Across', 'Offset across', LAYER_RANGE.offset],
+  dy: ['Down', 'Offset down', LAYER_RANGE.offset],
+  blur: ['Blur', 'Blur', LAYER_RANGE.blur],
+  spread: ['Spread', 'Spread', LAYER_RANGE.spread],
+  grow: ['Larger by', 'Larger by', LAYER_RANGE.grow],
+  depth: ['Depth', 'Depth', LAYER_RANGE.depth],
+  softness: ['Soft', 'Softness', LAYER_RANGE.softness],
+}
+
+interface FieldsProps<L extends FinishLayer = FinishLayer> {
+  readonly layer: L
+}
+
+/** Lengths of a layer, two in a row. */
+const LengthRow = ({ layer, keys }: FieldsProps & { readonly keys: readonly Lengths[] }) => {
+  const bench = useBenchHandle()
+  return (
+    <div className={styles.row}>
+      {keys.map((key) => {
+        const [label, name, range] = LENGTHS[key]
+        const points = (layer as unknown as Readonly<Record<Lengths, number>>)[key] // each caller names its own keys
+        return (
+          <LengthField
+            key={key}
+            label={label}
+            points={points}
+            onPoints={(value) => {
+              const words = `from ${range.min} to ${range.max} pt`
+              changeLayer(bench, { ...layer, [key]: within(name.toLowerCase(), value, range, words) })
+            }}
+          />
+        )
+      })}
+    </div>
+  )
+}
+
+const LayerColour = ({
+  layer,
+  label,
+  colour,
+  put,
+}: {
+  readonly layer: FinishLayer
+  readonly label: string
+  readonly colour: string
+  readonly put: (colour: string) => FinishLayer
+}) => {
+  const bench = useBenchHandle()
+  return (
+    <ColourField
+      label={label}
+      isShort={layer.kind === 'relief'}
+      colour={colour}
+      step={`Change ${layer.kind}`}
+      record={(project, next) => recordLayer(bench, project, put(next))}
+    />
+  )
+}
+
+const ShadowFields = ({ layer }: FieldsProps<Shadow>) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <LengthRow layer={layer} keys={['dx', 'dy']} />
+      <LengthRow layer={layer} keys={['blur', 'spread']} />
+      <div className={styles.row}>
+        <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
+        <label className={styles.tick}>
+          <input
+            type="checkbox"
+            checked={layer.inset}
+            onChange={(event) =>
+              changeLayer(bench, {
+                ...layer,
+                inset: event.target.checked,
+                at: event.target.checked ? 'over' : 'under',
+              })
+            }
+          />
+          within
+        </label>
+      </div>
+    </>
+  )
+}
+
+const GlowFields = ({ layer }: FieldsProps<Glow>) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <div className={styles.row}>
+        <Choice
+          label="Goes"
+          value={layer.side}
+          options={[
+            ['out', 'Outward'],
+            ['in', 'Inward'],
+          ]}
+          onChoice={(side) => changeLayer(bench, { ...layer, side, at: side === 'in' ? 'over' : 'under' })}
+        />
+      </div>
+      <LengthRow layer={layer} keys={['blur', 'spread']} />
+      <div className={styles.row}>
+        <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
+      </div>
+    </>
+  )
+}
+
+const CopyFields = ({ layer }: FieldsProps<Copy>) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <LengthRow layer={layer} keys={['dx', 'dy']} />
+      <LengthRow layer={layer} keys={['grow']} />
+      <div className={styles.row}>
+        <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
+        <Choice
+          label=""
+          name="Corners of the copy"
+          value={layer.join}
+          options={JOINS.map((join) => [join, JOIN_WORDS[join]] as const)}
+          onChoice={(join) => changeLayer(bench, { ...layer, join })}
+        />
+      </div>
+    </>
+  )
+}
+
+const ReliefFields = ({ layer }: FieldsProps<Relief>) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <LengthRow layer={layer} keys={['depth', 'softness']} />
+      <div className={styles.row}>
+        <PlainField
+          label="Light from"
+          unit="°"
+          decimals={0}
+          value={layer.direction}
+          onValue={(direction) => changeLayer(bench, { ...layer, direction: normalTurn(direction) })}
+        />
+      </div>
+      <div className={styles.row}>
+        <LayerColour layer={layer} label="Light" colour={layer.light} put={(light) => ({ ...layer, light })} />
+        <LayerColour layer={layer} label="Shade" colour={layer.shade} put={(shade) => ({ ...layer, shade })} />
+      </div>
+    </>
+  )
+}
+
+const KindFields = ({ layer }: FieldsProps) => {
+  switch (layer.kind) {
+    case 'stroke':
+      return <StrokeFields layer={layer} />
+    case 'shadow':
+      return <ShadowFields layer={layer} />
+    case 'glow':
+      return <GlowFields layer={layer} />
+    case 'copy':
+      return <CopyFields layer={layer} />
+    case 'relief':
+      return <ReliefFields layer={layer} />
+    default:
+      return assertNever(layer)
+  }
+}
+
+/** All values of one layer. */
+export const LayerFields = ({ layer }: FieldsProps) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <KindFields layer={layer} />
+      <SlideField
+        label="Opacity"
+        name={`Opacity of the ${layer.kind}`}
+        value={layer.opacity}
+        min={0}
+        max={1}
+        step={0.01}
+        onSlide={(opacity) => dragLayer(bench, { ...layer, opacity })}
+        onSettle={() => bench.endBurst()}
+        onValue={(opacity) => changeLayer(bench, { ...layer, opacity })}
+      />
+      <div className={styles.row}>
+        <Choice
+          label="Lies"
+          value={layer.at}
+          options={[
+            ['under', 'under the picture'],
+            ['over', 'over the picture'],
+          ]}
+          onChoice={(at) => changeLayer(bench, { ...layer, at })}
+        />
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,86 @@
+'use client'
+import ArrowDown from '@mui/icons-material/KeyboardArrowDown'
+import ArrowUp from '@mui/icons-material/KeyboardArrowUp'
+import dynamic from 'next/dynamic'
+import Close from '@mui/icons-material/Close'
+import Visibility from '@mui/icons-material/Visibility'
+import VisibilityOff from '@mui/icons-material/VisibilityOff'
+import type { FinishDifference } from '@/core/document/finish'
+import type { FinishLayer } from '@/core/finish/layers'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { layerName, layerSwatch } from '@/client/bench/finish/finishWords'
+import { RailButton } from '@/client/parts/RailButton'
+import { changeLayer, dropLayer, setBackSelected, shiftLayer } from '@/client/store/finishes'
+import styles from '@/client/bench/finish/Finish.module.css'
+import { openLayer } from '@/client/store/slices/card'
+
+// The values of layers come when one is first opened.
+const LayerFields = dynamic(() => import('@/client/bench/finish/LayerFields').then((m) => m.LayerFields))
+
+interface LayerListProps {
+  readonly layers: readonly FinishLayer[]
+  readonly difference: FinishDifference | null
+}
+
+const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs: string }) => {
+  const bench = useBenchHandle()
+  const isOpen = useBench((state) => state.openLayer === layer.id)
+  const name = layerName(layer)
+  return (
+    <li data-open={isOpen} data-layer={layer.kind}>
+      <div className={styles.row}>
+        <button
+          type="button"
+          className={`${styles.open} ${layer.hidden ? styles.off : ''}`}
+          aria-expanded={isOpen}
+          onClick={() => openLayer(bench, isOpen ? null : layer.id)}
+        >
+          <span className={styles.swatch} style={{ background: layerSwatch(layer) }} />
+          <span className={styles.words}>{name}</span>
+        </button>
+        {differs && (
+          <RailButton
+            label={`${name} is ${differs} here. Set it back`}
+            onPress={() => setBackSelected(bench, layer.id)}
+          >
+            <span className={styles.differs}>↺ {differs}</span>
+          </RailButton>
+        )}
+        <RailButton label={`Move ${name} up`} onPress={() => shiftLayer(bench, layer.id, 1)}>
+          <ArrowUp fontSize="inherit" />
+        </RailButton>
+        <RailButton label={`Move ${name} down`} onPress={() => shiftLayer(bench, layer.id, -1)}>
+          <ArrowDown fontSize="inherit" />
+        </RailButton>
+        <RailButton
+          label={layer.hidden ? `Show ${name}` : `Hide ${name}`}
+          onPress={() => changeLayer(bench, { ...layer, hidden: !layer.hidden })}
+        >
+          {layer.hidden ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
+        </RailButton>
+        <RailButton label={`Remove ${name}`} onPress={() => dropLayer(bench, layer)}>
+          <Close fontSize="inherit" />
+        </RailButton>
+      </div>
+      {isOpen && (
+        <div className={styles.fields} role="group" aria-label={name}>
+          <LayerFields layer={layer} />
+        </div>
+      )}
+    </li>
+  )
+}
+
+/** The layers of a finish, the topmost first; one of them open for its values. */
+export const LayerList = ({ layers, difference }: LayerListProps) => {
+  if (!layers.length) return null
+  const differs = (id: string): string =>
+    difference?.changed.includes(id) ? 'changed' : difference?.added.includes(id) ? 'added' : ''
+  return (
+    <ul className={styles.layers} aria-label="Layers of the finish, the topmost first">
+      {layers.toReversed().map((layer) => (
+        <Row key={layer.id} layer={layer} differs={differs(layer.id)} />
+      ))}
+    </ul>
+  )
+}

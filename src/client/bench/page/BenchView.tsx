@@ -1,0 +1,177 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Snackbar from '@mui/material/Snackbar'
+import dynamic from 'next/dynamic'
+import { useEffect, type DragEvent } from 'react'
+import { useDropzone } from 'react-dropzone'
+import type { Point } from '@/core/geometry/vector'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { Card } from '@/client/bench/card/Card'
+import { ConflictDialog } from '@/client/bench/dialogs/ConflictDialog'
+import { LeftStepsDialog } from '@/client/bench/dialogs/LeftStepsDialog'
+import { Rail } from '@/client/bench/rail/Rail'
+import { SheetStrip } from '@/client/bench/sheets/SheetStrip'
+import { Stack } from '@/client/bench/stack/Stack'
+import { CarriedTag, Supplies } from '@/client/bench/supplies/Supplies'
+import { TraceDialog } from '@/client/bench/dialogs/TraceDialog'
+import { TopBar } from '@/client/bench/page/TopBar'
+import { useWindow } from '@/client/bench/page/useWindow'
+import { hoverCarried, landingOfFiles, putDown } from '@/client/gestures/useCarry'
+import { learnAlpha } from '@/client/stage/alpha'
+import { Table } from '@/client/stage/Table'
+import type { Bench } from '@/client/store/bench'
+import { loadFaces } from '@/client/store/faces'
+import { loadStencils } from '@/client/store/keptStencils'
+import { severalLanding } from '@/client/store/landing'
+import { takeFiles } from '@/client/store/takeFiles'
+import { loadPictures } from '@/client/store/uploads'
+import styles from '@/client/bench/page/Bench.module.css'
+import supplies from '@/client/bench/supplies/Supplies.module.css'
+import { notify } from '@/client/store/slices/notices'
+import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
+import { shownSheet } from '@/client/store/benchStore'
+import { Units } from '@/client/parts/Units'
+
+// Dialogs come when first opened.
+const ContextMenu = dynamic(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
+const FindCommand = dynamic(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
+const ExportDialog = dynamic(() => import('@/client/bench/dialogs/ExportDialog').then((m) => m.ExportDialog))
+const ShortcutsDialog = dynamic(() => import('@/client/bench/dialogs/ShortcutsDialog').then((m) => m.ShortcutsDialog))
+const HistoryDialog = dynamic(() => import('@/client/bench/dialogs/HistoryDialog').then((m) => m.HistoryDialog))
+
+const LibraryDialog = dynamic(() => import('@/client/bench/dialogs/LibraryDialog').then((m) => m.LibraryDialog))
+const FacesDialog = dynamic(() => import('@/client/letters/FacesDialog').then((m) => m.FacesDialog))
+const FinishDialog = dynamic(() => import('@/client/bench/dialogs/FinishDialog').then((m) => m.FinishDialog))
+const SplitDialog = dynamic(() => import('@/client/bench/dialogs/SplitDialog').then((m) => m.SplitDialog))
+const TakesDialog = dynamic(() => import('@/client/bench/dialogs/TakesDialog').then((m) => m.TakesDialog))
+const KeepDialog = dynamic(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
+const StencilsDialog = dynamic(() => import('@/client/bench/dialogs/StencilsDialog').then((m) => m.StencilsDialog))
+const ArtworkDialog = dynamic(() => import('@/client/bench/dialogs/ArtworkDialog').then((m) => m.ArtworkDialog))
+const StockDialog = dynamic(() => import('@/client/bench/dialogs/StockDialog').then((m) => m.StockDialog))
+
+const NOTICE_MS = { plain: 5000, fault: 9000 }
+
+const Notice = () => {
+  const bench = useBenchHandle()
+  const notice = useBench((state) => state.notice)
+  const close = (): void => notify(bench, null)
+  if (!notice) return null
+  return (
+    <Snackbar
+      key={notice.id}
+      open
+      autoHideDuration={NOTICE_MS[notice.tone]}
+      onClose={(_event, why) => why !== 'clickaway' && close()}
+      anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
+      sx={{ mt: 6 }}
+    >
+      <Alert
+        severity={notice.tone === 'fault' ? 'error' : 'info'}
+        onClose={close}
+        variant="filled"
+        sx={notice.tone === 'fault' ? {} : { backgroundColor: '#22282b', color: '#fbf9f4' }}
+      >
+        {notice.text}
+      </Alert>
+    </Snackbar>
+  )
+}
+
+const Dialogs = () => {
+  const bench = useBenchHandle()
+  const dialog = useBench((state) => state.dialog)
+  const close = (): void => closeDialog(bench)
+  return (
+    <>
+      {dialog === 'export' && <ExportDialog />}
+      {dialog === 'shortcuts' && <ShortcutsDialog onClose={close} />}
+      {dialog === 'library' && <LibraryDialog onClose={close} />}
+      {dialog === 'stock' && <StockDialog onClose={close} />}
+      {dialog === 'stencils' && <StencilsDialog onClose={close} />}
+      {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
+      {dialog === 'keep' && <KeepDialog onClose={close} />}
+      {dialog === 'split' && <SplitDialog onClose={close} />}
+      {dialog === 'takes' && <TakesDialog onClose={close} />}
+      {dialog === 'faces' && <FacesDialog onClose={close} />}
+      {dialog === 'finish' && <FinishDialog onClose={close} />}
+      <TraceDialog />
+      {dialog === 'history' && <HistoryDialog onClose={close} />}
+      <ConflictDialog />
+      <LeftStepsDialog />
+      <ContextMenu />
+      <FindCommand />
+    </>
+  )
+}
+
+const pointOf = (event: object): Point => {
+  const { clientX, clientY } = event as { readonly clientX: number; readonly clientY: number } // asked for before
+  return { x: clientX, y: clientY }
+}
+
+/** While files are carried over the bench: what a drop here would do. */
+const hoverFiles = (bench: Bench, event: DragEvent<HTMLElement>): void =>
+  hoverCarried(bench, { kind: 'files', count: event.dataTransfer.items.length }, pointOf(event), false)
+
+/** Learns which pictures of the project can be seen through. */
+const useAlpha = (): void => {
+  const used = useBench((state) => state.project.pictures)
+  const pictures = useBench((state) => state.pictures)
+  useEffect(() => {
+    const hashes = new Set(Object.values(used).map(({ hash }) => hash))
+    for (const picture of pictures) if (hashes.has(picture.hash)) learnAlpha(picture)
+  }, [used, pictures])
+}
+
+/** The bench: bar, card, table, rail, stack, supplies. Files can be dropped anywhere on it. */
+export const BenchView = () => {
+  const bench = useBenchHandle()
+  const spoken = useBench((state) => state.spoken)
+  useWindow(bench)
+  useAlpha()
+  useEffect(() => {
+    void loadPictures(bench)
+    void loadStencils(bench)
+    void loadFaces(bench)
+  }, [bench])
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    onDragOver: (event) => hoverFiles(bench, event),
+    onDragLeave: () => putDown(bench),
+    onDrop: (files, _refused, event) => {
+      const landing = event && 'clientX' in event ? landingOfFiles(bench, pointOf(event)) : severalLanding(bench)
+      if (files.length) takeFiles(bench, files, landing)
+    },
+  })
+  const unit = useBench((state) => shownSheet(state).unit)
+  const ppi = useBench((state) => shownSheet(state).ppi)
+  return (
+    <Units unit={unit} ppi={ppi}>
+      <div {...getRootProps({ className: styles.bench, role: undefined })}>
+        <TopBar />
+        <Card />
+        <SheetStrip />
+        {/* Of no box of its own, so that the table takes its place in the grid. */}
+        <main style={{ display: 'contents' }}>
+          <input {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
+          <Table />
+          <Rail />
+        </main>
+        <Stack />
+        <Supplies onAdd={open} />
+        <CarriedTag />
+        {isDragActive && (
+          <div className={supplies.dropHint} role="status">
+            Drop on a frame to fill it, on the sheet for a frame of its shape, beside the table to add it
+          </div>
+        )}
+        <div className="visually-hidden" aria-live="polite">
+          {spoken}
+        </div>
+        <Notice />
+        <Dialogs />
+      </div>
+    </Units>
+  )
+}

@@ -1,0 +1,231 @@
+'use client'
+import { toolOf } from '@/client/store/modes'
+import Add from '@mui/icons-material/Add'
+import ChevronLeft from '@mui/icons-material/ChevronLeft'
+import ChevronRight from '@mui/icons-material/ChevronRight'
+import FitScreen from '@mui/icons-material/FitScreen'
+import History from '@mui/icons-material/History'
+import KeyboardOutlined from '@mui/icons-material/KeyboardAltOutlined'
+import Redo from '@mui/icons-material/Redo'
+import Straighten from '@mui/icons-material/Straighten'
+import Visibility from '@mui/icons-material/VisibilityOutlined'
+import Remove from '@mui/icons-material/Remove'
+import Search from '@mui/icons-material/Search'
+import Undo from '@mui/icons-material/Undo'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Link from 'next/link'
+import { useState } from 'react'
+import { formatNumber } from '@/core/units'
+import { renameProject } from '@/core/document/edits/project'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { FIND_KEY } from '@/client/gestures/keys'
+import { makeAgain, takeBack } from '@/client/gestures/undo'
+import type { TableTool } from '@/client/store/state'
+import { shownSheet } from '@/client/store/benchStore'
+import { goToNeighbour } from '@/client/store/sheets'
+import { fitView, fullScale, fullView, zoomView } from '@/client/store/view'
+import styles from '@/client/bench/page/TopBar.module.css'
+import barStyles from '@/client/parts/Bar.module.css'
+import { showSheetStrip, showRulers, setClean } from '@/client/store/slices/view'
+import { openDialog, setFinding } from '@/client/store/slices/dialogs'
+
+const ProjectName = () => {
+  const bench = useBenchHandle()
+  const name = useBench((state) => (state.preview ?? state.project).name)
+  const [draft, setDraft] = useState<string | null>(null)
+  const use = (): void => {
+    const wanted = draft?.trim().slice(0, 200)
+    setDraft(null)
+    if (wanted) bench.commit('Rename project', (project) => renameProject.record(project, { name: wanted }))
+  }
+  return (
+    <input
+      className={styles.name}
+      aria-label="Project name"
+      value={draft ?? name}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={use}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur()
+        if (event.key === 'Escape') setDraft(null)
+      }}
+    />
+  )
+}
+
+const SheetCounter = () => {
+  const bench = useBenchHandle()
+  const order = useBench((state) => state.project.order)
+  const sheetId = useBench((state) => state.sheetId)
+  const hasStrip = useBench((state) => state.hasSheetStrip)
+  const at = order.indexOf(sheetId)
+  return (
+    <div className={styles.group}>
+      <IconButton
+        aria-label="Previous sheet"
+        title="Previous sheet (PgUp)"
+        disabled={at <= 0}
+        onClick={() => goToNeighbour(bench, -1)}
+      >
+        <ChevronLeft fontSize="small" />
+      </IconButton>
+      <Button
+        aria-expanded={hasStrip}
+        title="Show all sheets (J)"
+        onClick={() => showSheetStrip(bench, !hasStrip)}
+        sx={{ px: 0.5, minWidth: 0, fontWeight: 400 }}
+      >
+        Sheet {at + 1} of {order.length}
+      </Button>
+      <IconButton
+        aria-label="Next sheet"
+        title="Next sheet (PgDn)"
+        disabled={at >= order.length - 1}
+        onClick={() => goToNeighbour(bench, 1)}
+      >
+        <ChevronRight fontSize="small" />
+      </IconButton>
+    </div>
+  )
+}
+
+/** What undo takes back while a tool has the table; null where that is the project's own step. */
+const toolStep = (tool: TableTool | null): string | null => {
+  if (tool?.kind === 'trace') return 'a point of the outline'
+  if (tool?.kind === 'colour') return tool.points.length ? 'the colour chosen' : 'choosing a colour'
+  return tool?.kind === 'upright' ? 'choosing an edge' : null
+}
+
+const SAVING = {
+  saved: 'Saved',
+  saving: 'Saving…',
+  waiting: 'Not saved: the server does not answer',
+  conflict: 'Not saved: changed elsewhere',
+  refused: 'Not saved: refused by the server',
+} as const
+
+const SavingSign = () => {
+  const { state } = useBench((s) => s.saving)
+  const isUnkept = useBench((s) => s.isUnkept && s.saving.state !== 'saved')
+  const isBad = isUnkept || state === 'waiting' || state === 'conflict' || state === 'refused'
+  return (
+    <span role="status" data-saving={state} className={isBad ? styles.unsaved : styles.saving}>
+      {isBad && '▲ '}
+      {isUnkept ? 'Not saved, nor kept here: leave this page open' : SAVING[state]}
+    </span>
+  )
+}
+
+const ViewGroup = () => {
+  const bench = useBenchHandle()
+  const hasRulers = useBench((state) => state.hasRulers)
+  const isClean = useBench((state) => state.isClean)
+  const percent = useBench((state) => formatNumber((state.view.scale / fullScale(shownSheet(state))) * 100, 0))
+  return (
+    <div className={styles.group}>
+      <IconButton aria-label="Zoom the view out" title="Zoom the view out (−)" onClick={() => zoomView(bench, 0.8)}>
+        <Remove fontSize="small" />
+      </IconButton>
+      <Button
+        aria-label={`View at ${percent}%. Show at 100%`}
+        title="100% (1)"
+        onClick={() => fullView(bench)}
+        sx={{ minWidth: 50, px: 0.5 }}
+      >
+        {percent}%
+      </Button>
+      <IconButton aria-label="Zoom the view in" title="Zoom the view in (+)" onClick={() => zoomView(bench, 1.25)}>
+        <Add fontSize="small" />
+      </IconButton>
+      <IconButton aria-label="Fit the sheet" title="Fit the sheet (0)" onClick={() => fitView(bench)}>
+        <FitScreen fontSize="small" />
+      </IconButton>
+      <IconButton
+        aria-label="Rulers and guides"
+        title="Rulers and guides (L)"
+        aria-pressed={hasRulers}
+        onClick={() => showRulers(bench, !hasRulers)}
+      >
+        <Straighten fontSize="small" />
+      </IconButton>
+      <IconButton
+        aria-label="Clean view without marks"
+        title="Clean view without marks (Z)"
+        aria-pressed={isClean}
+        onClick={() => setClean(bench, !isClean)}
+      >
+        <Visibility fontSize="small" />
+      </IconButton>
+    </div>
+  )
+}
+
+const HistoryGroup = () => {
+  const bench = useBenchHandle()
+  const undo = useBench(
+    (state) => toolStep(toolOf(state)) ?? state.history.undo.at(-1)?.name ?? (state.preview ? 'change' : null),
+  )
+  const redo = useBench((state) => state.history.redo.at(-1)?.name ?? null)
+  return (
+    <>
+      <IconButton
+        aria-label={undo ? `Undo: ${undo}` : 'Undo'}
+        title={undo ? `Undo: ${undo} (Ctrl Z)` : 'Nothing to undo'}
+        disabled={!undo}
+        onClick={() => takeBack(bench)}
+      >
+        <Undo fontSize="small" />
+      </IconButton>
+      <IconButton
+        aria-label={redo ? `Redo: ${redo}` : 'Redo'}
+        title={redo ? `Redo: ${redo} (Ctrl Shift Z)` : 'Nothing to redo'}
+        disabled={!redo}
+        onClick={() => makeAgain(bench)}
+      >
+        <Redo fontSize="small" />
+      </IconButton>
+      <IconButton aria-label="History" title="History of steps" onClick={() => openDialog(bench, 'history')}>
+        <History fontSize="small" />
+      </IconButton>
+    </>
+  )
+}
+
+/** The dark bar along the head of the bench. */
+export const TopBar = () => {
+  const bench = useBenchHandle()
+  const name = useBench((state) => state.project.name)
+  return (
+    <header className={barStyles.bar} data-region="bar">
+      <h1 className="visually-hidden">{name}</h1>
+      <Link href="/" className={barStyles.brand} title="All projects">
+        EAGER STENCIL
+      </Link>
+      <ProjectName />
+      <SheetCounter />
+      <div className={barStyles.grow} />
+      <Button
+        onClick={() => setFinding(bench, true)}
+        title={`Find a command (${FIND_KEY})`}
+        startIcon={<Search fontSize="small" />}
+        sx={{ color: 'inherit', fontWeight: 400, px: 1 }}
+      >
+        Find a command
+      </Button>
+      <SavingSign />
+      <HistoryGroup />
+      <ViewGroup />
+      <IconButton aria-label="Shortcuts" title="Shortcuts (?)" onClick={() => openDialog(bench, 'shortcuts')}>
+        <KeyboardOutlined fontSize="small" />
+      </IconButton>
+      <Button
+        variant="contained"
+        onClick={() => openDialog(bench, 'export')}
+        sx={{ bgcolor: '#8E2A5B', color: '#fff !important', '&:hover': { bgcolor: '#76224B' } }}
+      >
+        Export
+      </Button>
+    </header>
+  )
+}

@@ -1,0 +1,164 @@
+'use client'
+import dynamic from 'next/dynamic'
+import { useState } from 'react'
+import {
+  ADJUSTMENT_KEYS,
+  isPlain,
+  PARTS,
+  SINGLES,
+  strengthOf,
+  type AdjustmentKey,
+  type Adjustments,
+  type PartKey,
+} from '@/core/adjust/adjustments'
+import { LOOKS } from '@/core/adjust/looks'
+import type { PictureRef } from '@/core/document/types'
+import type { Range } from '@/core/range'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { AdjustmentParts } from '@/client/bench/picture/AdjustmentParts'
+import { ADJUSTMENT_WORDS } from '@/client/bench/picture/adjustWords'
+import { shownKey } from '@/client/gestures/keys'
+import { RailButton } from '@/client/parts/RailButton'
+import { SlideField } from '@/client/parts/SlideField'
+import {
+  applyLook,
+  copyTones,
+  matchToFirst,
+  pasteTones,
+  resetAdjustment,
+  resetAll,
+  setAdjustment,
+  slideAdjustment,
+  toggleBefore,
+} from '@/client/store/adjust'
+import styles from '@/client/parts/Panel.module.css'
+import own from '@/client/bench/finish/Finish.module.css'
+
+// The chart comes when tones are first opened.
+const ToneChart = dynamic(() => import('@/client/bench/picture/ToneChart').then((m) => m.ToneChart), { ssr: false })
+
+const isPart = (key: AdjustmentKey): key is PartKey => key in PARTS
+const rangeOf = (key: AdjustmentKey): Range => (isPart(key) ? PARTS[key].amount : SINGLES[key])
+
+const Adjustment = ({ name, adjustments }: { readonly name: AdjustmentKey; readonly adjustments: Adjustments }) => {
+  const bench = useBenchHandle()
+  const { label, unit, times, decimals, step } = ADJUSTMENT_WORDS[name]
+  const { min, max } = rangeOf(name)
+  const value = strengthOf(adjustments, name)
+  return (
+    <>
+      <div className={own.tone} data-adjustment={name}>
+        <SlideField
+          label={label}
+          value={value}
+          min={min}
+          max={max}
+          step={step}
+          times={times}
+          unit={unit}
+          decimals={decimals}
+          {...(min < 0 ? { origin: 0 } : {})}
+          onSlide={(next) => slideAdjustment(bench, name, next)}
+          onSettle={() => bench.endBurst()}
+          onValue={(next) => setAdjustment(bench, name, next)}
+        />
+        <RailButton label={`Reset ${label}`} disabled={value === 0} onPress={() => resetAdjustment(bench, name)}>
+          ↺
+        </RailButton>
+      </div>
+      {isPart(name) && value !== 0 && (
+        <div className={own.parts}>
+          <AdjustmentParts part={name} adjustments={adjustments} />
+        </div>
+      )}
+    </>
+  )
+}
+
+const Looks = () => {
+  const bench = useBenchHandle()
+  const [chosen, setChosen] = useState('')
+  return (
+    <label className={styles.choice} style={{ flex: 1 }}>
+      Look
+      <select
+        aria-label="Give a look"
+        value={chosen}
+        onChange={(event) => {
+          const look = LOOKS.find(({ id }) => id === event.target.value)
+          setChosen('')
+          if (look) applyLook(bench, look)
+        }}
+      >
+        <option value="">Choose…</option>
+        {LOOKS.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
+const Actions = ({ count, isIdle }: { readonly count: number; readonly isIdle: boolean }) => {
+  const bench = useBenchHandle()
+  const isBefore = useBench((state) => state.isBefore)
+  const isMatching = useBench((state) => state.isMatching)
+  return (
+    <div className={`${styles.row} ${styles.wrap}`}>
+      <RailButton
+        framed
+        label="Show pictures without adjustments, to compare"
+        shortcut={shownKey('before')}
+        pressed={isBefore}
+        onPress={() => toggleBefore(bench)}
+      >
+        Before
+      </RailButton>
+      <RailButton framed label="Copy the tones" onPress={() => copyTones(bench)}>
+        Copy
+      </RailButton>
+      <RailButton framed label="Paste the tones copied last" onPress={() => pasteTones(bench)}>
+        Paste
+      </RailButton>
+      <RailButton framed label="Reset all adjustments" disabled={isIdle} onPress={() => resetAll(bench)}>
+        Reset all
+      </RailButton>
+      {count > 1 && (
+        <RailButton
+          framed
+          label="Match the tones of all to the picture selected first"
+          disabled={isMatching}
+          onPress={() => void matchToFirst(bench)}
+        >
+          {isMatching ? 'Matching…' : 'Match to first'}
+        </RailButton>
+      )}
+    </div>
+  )
+}
+
+/** Chart, looks and sliders of the pictures of frames. */
+export const TonesBody = ({
+  picture,
+  adjustments,
+  count,
+}: {
+  readonly picture: PictureRef
+  readonly adjustments: Adjustments
+  readonly count: number
+}) => (
+  <>
+    <ToneChart picture={picture} adjustments={adjustments} />
+    <div className={styles.row}>
+      <Looks />
+    </div>
+    <Actions count={count} isIdle={isPlain(adjustments)} />
+    <div style={{ marginTop: 6 }}>
+      {ADJUSTMENT_KEYS.map((key) => (
+        <Adjustment key={key} name={key} adjustments={adjustments} />
+      ))}
+    </div>
+  </>
+)

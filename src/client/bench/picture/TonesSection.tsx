@@ -1,0 +1,28 @@
+'use client'
+import dynamic from 'next/dynamic'
+import { ADJUSTMENT_KEYS, strengthOf } from '@/core/adjust/adjustments'
+import { placedIn } from '@/core/document/content'
+import type { Frame } from '@/core/document/types'
+import { useBench } from '@/client/binding/useBench'
+import { Section } from '@/client/parts/Section'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
+
+// Sliders, looks and the chart come when tones are first opened.
+const TonesBody = dynamic(() => import('@/client/bench/picture/TonesBody').then((m) => m.TonesBody))
+
+/** Adjustments of the pictures of frames; of several, those of the first are shown. */
+export const TonesSection = ({ frames }: { readonly frames: readonly Frame[] }) => {
+  const project = useBench(shownProject)
+  const sheet = useBench(shownSheet)
+  const shown = frames.flatMap((frame) => placedIn(sheet, frame) ?? [])
+  const [placed] = shown
+  const picture = placed && project.pictures[placed.pictureId]
+  if (!placed || !picture) return null
+  const adjustments = placed.adjustments ?? {}
+  const busy = ADJUSTMENT_KEYS.filter((key) => strengthOf(adjustments, key) !== 0).length
+  return (
+    <Section name="Tones" title="Tones" says={busy ? `${busy} adjusted` : 'as they are'} isFoldedAtFirst>
+      <TonesBody picture={picture} adjustments={adjustments} count={shown.length} />
+    </Section>
+  )
+}

@@ -1,0 +1,122 @@
+'use client'
+import Slider from '@mui/material/Slider'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { COLOUR_METRICS, MOST_TOLERANCE, type ColourMetric } from '@/core/region/choice'
+import { formatNumber } from '@/core/units'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { RailButton } from '@/client/parts/RailButton'
+import { applyColour, changeChoice } from '@/client/store/colourCut'
+import type { ColourTool } from '@/client/store/state'
+import styles from '@/client/bench/rail/Rail.module.css'
+import { putToolDown } from '@/client/store/slices/mode'
+
+const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = {
+  seen: ['As seen', 'Colours differ as the eye sees them (CIEDE2000)'],
+  rgb: ['By RGB', 'Colours differ by their RGB values'],
+}
+
+/** How a part of a picture is found by its colour, and what becomes of it. */
+export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
+  const bench = useBenchHandle()
+  const { choice, points, isWorking, message } = tool
+  const most = MOST_TOLERANCE[choice.metric]
+  if (!points.length)
+    return (
+      <>
+        <span style={{ padding: '0 8px' }}>Press a colour in the picture; what has that colour is found</span>
+        <span style={{ flex: 1 }} />
+        <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
+          Leave
+        </RailButton>
+      </>
+    )
+  return (
+    <>
+      {COLOUR_METRICS.map((metric) => (
+        <RailButton
+          key={metric}
+          label={METRIC_WORDS[metric][1]}
+          pressed={choice.metric === metric}
+          onPress={() => changeChoice(bench, { metric, tolerance: (choice.tolerance / most) * MOST_TOLERANCE[metric] })}
+        >
+          {METRIC_WORDS[metric][0]}
+        </RailButton>
+      ))}
+      <Slider
+        size="small"
+        sx={{ width: 96, margin: '0 8px' }}
+        min={0}
+        max={most}
+        step={most / 120}
+        value={choice.tolerance}
+        aria-label="Tolerance"
+        onChange={(_event, value) => changeChoice(bench, { tolerance: Number(value) })}
+      />
+      <span className={styles.zoomValue}>{formatNumber(choice.tolerance, 0)}</span>
+      <RailButton
+        label="Only what hangs together with the point"
+        pressed={choice.isConnected}
+        onPress={() => changeChoice(bench, { isConnected: !choice.isConnected })}
+      >
+        Connected
+      </RailButton>
+      <RailButton
+        label="All but what has this colour"
+        pressed={!choice.isInside}
+        onPress={() => changeChoice(bench, { isInside: !choice.isInside })}
+      >
+        Outside
+      </RailButton>
+      <span
+        role="status"
+        style={{
+          padding: '0 6px',
+          color: message ? 'var(--caution)' : 'var(--ink-soft)',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+        }}
+      >
+        {isWorking ? 'Looking…' : (message ?? (points.length > 1 ? `${points.length} areas` : 'Shift adds an area'))}
+      </span>
+      <span style={{ flex: 1 }} />
+      <RailButton
+        framed
+        label="An empty frame for each part found"
+        shortcut="Enter"
+        disabled={isWorking}
+        onPress={() => void applyColour(bench, 'frames')}
+      >
+        Frames
+      </RailButton>
+      <RailButton
+        framed
+        label="One empty frame of all that was found"
+        disabled={isWorking}
+        onPress={() => void applyColour(bench, 'frame')}
+      >
+        One frame
+      </RailButton>
+      {tool.frameId !== BACKGROUND_ID && (
+        <RailButton
+          framed
+          label="Add what was found to the outline that this picture has"
+          disabled={isWorking}
+          onPress={() => void applyColour(bench, 'add')}
+        >
+          Add
+        </RailButton>
+      )}
+      <RailButton
+        framed
+        label="Clip this picture to what was found"
+        disabled={isWorking}
+        onPress={() => void applyColour(bench, 'clip')}
+      >
+        Clip picture
+      </RailButton>
+      <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
+        Leave
+      </RailButton>
+    </>
+  )
+}

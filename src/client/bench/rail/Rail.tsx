@@ -1,0 +1,232 @@
+'use client'
+import { toolOf, cuts, armedOf, choosingOf } from '@/client/store/modes'
+import Checklist from '@mui/icons-material/LibraryAddCheckOutlined'
+import FlipX from '@mui/icons-material/Flip'
+import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
+import Replace from '@mui/icons-material/SwapHoriz'
+import Snap from '@mui/icons-material/JoinInner'
+import Slider from '@mui/material/Slider'
+import { formatNumber } from '@/core/units'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { holdsPicture, sharersOf } from '@/core/document/content'
+import { FITS } from '@/core/placement/placed'
+import { resolvePlacement } from '@/core/placement/resolve'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { WordTools } from '@/client/letters/WordTools'
+import { ToolRail } from '@/client/bench/rail/ToolRail'
+import { RailButton } from '@/client/parts/RailButton'
+import { placedFrame } from '@/client/store/actions'
+import { shownSheet } from '@/client/store/benchStore'
+import { isWordSelected } from '@/client/store/lettering'
+import { choosingWords, leaveChoosing } from '@/client/store/choosing'
+import { stopCutting } from '@/client/store/cutting'
+import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
+import { WAYS } from '@/client/store/state'
+import { ownKeys } from '@/client/gestures/keys'
+import { zoomSelected } from '@/client/gestures/nudge'
+import styles from '@/client/bench/rail/Rail.module.css'
+import button from '@/client/parts/RailButton.module.css'
+import { setAdding } from '@/client/store/slices/selection'
+
+const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
+const Ways = () => {
+  const bench = useBenchHandle()
+  const way = useBench((state) => state.way)
+  const frame = useBench(selectedFrame)
+  const isText = useBench(isWordSelected)
+  // Keys are changed in a dialog; when it closes the caps show the new ones.
+  useBench((state) => state.dialog)
+  const own = ownKeys()
+  return (
+    <div role="group" aria-label="What a drag moves" style={{ display: 'contents' }}>
+      <span style={{ color: 'var(--ink-soft)', padding: '0 4px' }}>Moves</span>
+      {WAYS.map((each) => {
+        const word = WAY_WORDS[each]
+        const key = (own[each] ?? word.charAt(0)).toUpperCase()
+        const off = frame ? each !== 'whole' && !holdsPicture(frame.fill) : each !== 'picture' || !isText
+        return (
+          <RailButton
+            key={each}
+            label={`A drag moves: ${word}`}
+            shortcut={key}
+            tone={each}
+            pressed={!!frame && way === each}
+            disabled={off}
+            onPress={() => setWay(bench, each)}
+          >
+            {word} <span className={button.cap}>{key}</span>
+          </RailButton>
+        )
+      })}
+    </div>
+  )
+}
+
+/** The slider goes by logarithm, in steps of a hundredth, from what is allowed to what hands reach. */
+const SLIDER = { least: 0.1, most: 20, step: Math.log(1.01) }
+
+const ZoomTools = () => {
+  const bench = useBenchHandle()
+  const project = useBench((state) => state.preview ?? state.project)
+  const sheetId = useBench((state) => state.sheetId)
+  const selection = useBench((state) => state.selection)
+  const held = placedFrame({ project, preview: null, sheetId, selection })
+  if (!held) return null
+  const seen = resolvePlacement(held.placed, held.holder)
+  const zoom = seen.scale / seen.fitScale
+  // Under keep covered its whole length is of use: it begins where the picture just covers.
+  const isKept = held.placed.keepCovered && held.placed.fit !== 'tile'
+  const least = isKept ? seen.coverScale / seen.fitScale : SLIDER.least
+  return (
+    <>
+      <span className={styles.slider}>
+        <Slider
+          size="small"
+          color="secondary"
+          aria-label="Zoom of the picture"
+          min={Math.log(least)}
+          max={Math.log(Math.max(SLIDER.most, 2 * least))}
+          step={SLIDER.step}
+          value={Math.log(zoom)}
+          getAriaValueText={() => `${formatNumber(zoom, 2)} times`}
+          onChange={(_event, value) => zoomSelected(bench, Math.exp(Number(value)) / zoom)}
+          onChangeCommitted={() => bench.endBurst()}
+        />
+      </span>
+      <span className={styles.zoomValue} data-zoom={formatNumber(zoom, 4)}>
+        {formatNumber(zoom, 2)} ×
+      </span>
+    </>
+  )
+}
+
+const FitTools = () => FITS.map((fit) => <CommandButton key={fit} id={`fit-${fit}`} />)
+
+const TurnTools = () => (
+  <>
+    <CommandButton id="turnPicture">
+      <RotateRight fontSize="small" />
+    </CommandButton>
+    <CommandButton id="flipPicture">
+      <FlipX fontSize="small" />
+    </CommandButton>
+    <CommandButton id="flipPictureDown">
+      <FlipX fontSize="small" sx={{ transform: 'rotate(90deg)' }} />
+    </CommandButton>
+  </>
+)
+
+const FilledTools = () => {
+  const frame = useBench(selectedFrame)
+  const sharers = useBench((state) =>
+    frame && frame.id !== BACKGROUND_ID ? sharersOf(shownSheet(state), frame.id).length : 1,
+  )
+  const way = useBench((state) => state.way)
+  if (!frame || !holdsPicture(frame.fill)) return null
+  return (
+    <>
+      {sharers > 1 && way === 'picture' && <span className={styles.shares}>moves {sharers}</span>}
+      <span className={button.divider} />
+      <FitTools />
+      <span className={button.divider} />
+      <ZoomTools />
+      <TurnTools />
+      <span className={button.divider} />
+      <CommandButton id="keepCovered" />
+      <CommandButton id="replace">
+        <Replace fontSize="small" />
+      </CommandButton>
+    </>
+  )
+}
+
+/** Switches for the hand: snapping, and adding to the selection for those without a keyboard. */
+const HandSwitches = () => {
+  const bench = useBenchHandle()
+  const isAdding = useBench((state) => state.isAdding)
+  return (
+    <>
+      <span style={{ flex: 1 }} />
+      <RailButton
+        label="Add what is pressed to the selection"
+        shortcut="Shift"
+        pressed={isAdding}
+        onPress={() => setAdding(bench, !isAdding)}
+      >
+        <Checklist fontSize="small" />
+      </RailButton>
+      <CommandButton id="snap" label="Snap to edges, middles, gaps and guides">
+        <Snap fontSize="small" />
+      </CommandButton>
+    </>
+  )
+}
+
+/** What the rail says where there is no picture to work on. */
+const Words = () => {
+  const frame = useBench(selectedFrame)
+  const count = useBench((state) => state.selection.length)
+  const isGroup = useBench((state) => selectedItem(state)?.kind === 'group')
+  const isText = useBench(isWordSelected)
+  if (holdsPicture(frame?.fill) || isText) return null
+  const words = frame
+    ? frame.takesPictures
+      ? 'Choose a picture below to fill this frame'
+      : ''
+    : isGroup
+      ? 'A group. Double-click or Enter to go in'
+      : count > 1
+        ? `${count} selected: they move, size and turn as one`
+        : 'Press a frame to work on it'
+  return <span style={{ color: 'var(--ink-soft)', padding: '0 10px' }}>{words}</span>
+}
+
+/** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
+export const Rail = () => {
+  const armed = useBench((state) => armedOf(state))
+  const isCutting = useBench((state) => cuts(state))
+  const isMoving = useBench((state) => state.isMoving)
+  const hasTool = useBench((state) => toolOf(state) !== null)
+  const waits = useBench((state) => choosingWords(choosingOf(state)))
+  const bench = useBenchHandle()
+  return (
+    <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
+      {isMoving ? (
+        <span style={{ padding: '0 8px' }}>
+          C: a copy stays where it was · Shift: level or upright · N: nothing snaps
+        </span>
+      ) : hasTool && !armed ? (
+        <ToolRail />
+      ) : armed ? (
+        <span style={{ padding: '0 8px' }}>
+          {isCutting ? 'Draw the stencil over a picture to cut it.' : 'Draw the frame, or press once to put it there.'}{' '}
+          Shift: equal sides · C: from the centre · M: move it · {isCutting ? '' : 'Ctrl: cut the picture beneath · '}
+          Esc: put it down
+        </span>
+      ) : isCutting ? (
+        <>
+          <strong className={styles.waits}>Choose a stencil below, then draw it over the picture.</strong>
+          <RailButton framed label="Cut nothing" shortcut="Esc" onPress={() => stopCutting(bench)}>
+            Leave it
+          </RailButton>
+        </>
+      ) : waits !== null ? (
+        <>
+          <strong className={styles.waits}>{waits}</strong>
+          <RailButton framed label="Leave it as it is" shortcut="Esc" onPress={() => leaveChoosing(bench)}>
+            Leave it
+          </RailButton>
+        </>
+      ) : (
+        <>
+          <Ways />
+          <WordTools />
+          <FilledTools />
+          <Words />
+          <HandSwitches />
+        </>
+      )}
+    </div>
+  )
+}

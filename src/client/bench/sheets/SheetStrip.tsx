@@ -1,0 +1,210 @@
+'use client'
+import Add from '@mui/icons-material/Add'
+import Close from '@mui/icons-material/Close'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { useDrag } from '@use-gesture/react'
+import dynamic from 'next/dynamic'
+import { useRef, useState } from 'react'
+import { sheetOf } from '@/core/document/read'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { Thumbnail } from '@/client/stage/Thumbnail'
+import { addNewSheet, duplicateSheet, placeSheet, renameSheet, takeSheetAway } from '@/client/store/sheets'
+import { setSheet } from '@/client/store/view'
+import { RailButton } from '@/client/parts/RailButton'
+import styles from '@/client/bench/sheets/SheetStrip.module.css'
+import { showSheetStrip } from '@/client/store/slices/view'
+
+const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
+
+const HEIGHT = 64
+const WIDEST = 130
+
+/** What the size dialog is asked for: a new sheet, or a copy of one. */
+type SizeFor = { readonly kind: 'new' } | { readonly kind: 'copy'; readonly sheetId: string }
+
+const SheetMenu = ({
+  sheetId,
+  anchor,
+  onClose,
+  onRename,
+  onSize,
+}: {
+  readonly sheetId: string
+  readonly anchor: HTMLElement | null
+  readonly onClose: () => void
+  readonly onRename: () => void
+  readonly onSize: (of: SizeFor) => void
+}) => {
+  const bench = useBenchHandle()
+  const order = useBench((state) => state.project.order)
+  const at = order.indexOf(sheetId)
+  const run = (act: () => void) => () => {
+    onClose()
+    act()
+  }
+  return (
+    <Menu open={anchor !== null} anchorEl={anchor} onClose={onClose}>
+      {/* The menu gives the focus back as it closes; the field takes it after that. */}
+      <MenuItem onClick={run(() => setTimeout(onRename))}>Rename</MenuItem>
+      <MenuItem onClick={run(() => duplicateSheet(bench, sheetId))}>Duplicate</MenuItem>
+      <MenuItem onClick={run(() => onSize({ kind: 'copy', sheetId }))}>Duplicate at another size…</MenuItem>
+      <MenuItem disabled={at === 0} onClick={run(() => placeSheet(bench, sheetId, at - 1))}>
+        Move before
+      </MenuItem>
+      <MenuItem disabled={at === order.length - 1} onClick={run(() => placeSheet(bench, sheetId, at + 1))}>
+        Move after
+      </MenuItem>
+      <MenuItem disabled={order.length < 2} onClick={run(() => takeSheetAway(bench, sheetId))}>
+        Remove
+      </MenuItem>
+    </Menu>
+  )
+}
+
+interface TileProps {
+  readonly sheetId: string
+  readonly number: number
+  readonly onSize: (of: SizeFor) => void
+  readonly onPlace: (x: number, isLast: boolean) => void
+}
+
+/** One sheet of the strip: pressed it is shown, dragged it changes its place. */
+const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
+  const bench = useBenchHandle()
+  const project = useBench((state) => state.project)
+  const isShown = useBench((state) => state.sheetId === sheetId)
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const [isWriting, setWriting] = useState(false)
+  const sheet = sheetOf(project, sheetId)
+  const share = sheet.size.w / sheet.size.h
+  const width = Math.round(Math.min(WIDEST, Math.max(24, HEIGHT * share)))
+  const bind = useDrag(
+    ({ xy: [x], last, tap, canceled }) => {
+      if (!tap && !canceled) onPlace(x, last)
+    },
+    { filterTaps: true, threshold: 6, pointer: { keys: false } },
+  )
+  const rename = (text: string): void => {
+    setWriting(false)
+    if (text.trim() && text.trim() !== sheet.name) renameSheet(bench, sheetId, text.trim().slice(0, 200))
+  }
+  return (
+    <div className={`${styles.tile} ${isShown ? styles.shown : ''}`} data-sheet-tile={sheetId}>
+      <button
+        type="button"
+        className={styles.press}
+        {...bind()}
+        aria-current={isShown ? 'page' : undefined}
+        aria-label={`Sheet ${number}: ${sheet.name}`}
+        title={`${sheet.name}. Drag to change its place, F2 to rename`}
+        onClick={() => setSheet(bench, sheetId)}
+        onDoubleClick={() => setWriting(true)}
+        onContextMenu={(event) => {
+          event.preventDefault()
+          setAnchor(event.currentTarget)
+        }}
+        onKeyDown={(event) => event.key === 'F2' && setWriting(true)}
+      >
+        <Thumbnail project={project} sheet={sheet} width={width} height={HEIGHT} />
+      </button>
+      <div className={styles.caption}>
+        {isWriting ? (
+          <input
+            autoFocus
+            aria-label={`New name of ${sheet.name}`}
+            className={styles.rename}
+            defaultValue={sheet.name}
+            onFocus={(event) => event.target.select()}
+            onBlur={(event) => rename(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') rename(event.currentTarget.value)
+              if (event.key === 'Escape') setWriting(false)
+            }}
+          />
+        ) : (
+          <span className={styles.name}>
+            {number}. {sheet.name}
+          </span>
+        )}
+        <button
+          type="button"
+          className={styles.more}
+          aria-label={`More to do with ${sheet.name}`}
+          onClick={(event) => setAnchor(event.currentTarget)}
+        >
+          ⋯
+        </button>
+      </div>
+      <SheetMenu
+        sheetId={sheetId}
+        anchor={anchor}
+        onClose={() => setAnchor(null)}
+        onRename={() => setWriting(true)}
+        onSize={onSize}
+      />
+    </div>
+  )
+}
+
+/** All sheets of the project in order: go to, add, duplicate, reorder, rename, remove. */
+export const SheetStrip = () => {
+  const bench = useBenchHandle()
+  const isOpen = useBench((state) => state.hasSheetStrip)
+  const order = useBench((state) => state.project.order)
+  const list = useRef<HTMLUListElement>(null)
+  const [mark, setMark] = useState<number | null>(null)
+  const [sizeFor, setSizeFor] = useState<SizeFor | null>(null)
+  if (!isOpen) return null
+  const tiles = (): readonly DOMRect[] =>
+    [...(list.current?.querySelectorAll('[data-sheet-tile]') ?? [])].map((tile) => tile.getBoundingClientRect())
+  const place = (sheetId: string, x: number, isLast: boolean): void => {
+    const before = tiles().filter((tile) => x > (tile.left + tile.right) / 2).length
+    setMark(isLast ? null : before)
+    if (!isLast) return
+    const from = order.indexOf(sheetId)
+    placeSheet(bench, sheetId, before > from ? before - 1 : before)
+  }
+  return (
+    <section className={styles.strip} aria-label="Sheets">
+      <ul ref={list} className={styles.list}>
+        {order.map((sheetId, i) => (
+          <li key={sheetId} className={styles.slot}>
+            {mark === i && <span className={styles.mark} />}
+            <SheetTile
+              sheetId={sheetId}
+              number={i + 1}
+              onSize={setSizeFor}
+              onPlace={(x, isLast) => place(sheetId, x, isLast)}
+            />
+            {mark === order.length && i === order.length - 1 && <span className={styles.mark} />}
+          </li>
+        ))}
+      </ul>
+      <div className={styles.tools}>
+        <RailButton framed label="New sheet of the same size" onPress={() => addNewSheet(bench)}>
+          <Add fontSize="inherit" /> Sheet
+        </RailButton>
+        <RailButton framed label="New sheet of another size" onPress={() => setSizeFor({ kind: 'new' })}>
+          Another size…
+        </RailButton>
+        <RailButton framed label="Close the strip of sheets" shortcut="J" onPress={() => showSheetStrip(bench, false)}>
+          <Close fontSize="inherit" />
+        </RailButton>
+      </div>
+      {sizeFor && (
+        <NewSheetDialog
+          title={sizeFor.kind === 'new' ? 'New sheet' : 'Duplicate at another size'}
+          action={sizeFor.kind === 'new' ? 'Make the sheet' : 'Duplicate'}
+          onClose={() => setSizeFor(null)}
+          onStart={async (name, made) => {
+            setSizeFor(null)
+            if (sizeFor.kind === 'copy') duplicateSheet(bench, sizeFor.sheetId, made)
+            else addNewSheet(bench, made, name === 'Untitled' ? undefined : name)
+            await Promise.resolve()
+          }}
+        />
+      )}
+    </section>
+  )
+}

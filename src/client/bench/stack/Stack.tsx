@@ -1,0 +1,121 @@
+'use client'
+import KeyboardDoubleArrowLeft from '@mui/icons-material/KeyboardDoubleArrowLeft'
+import KeyboardDoubleArrowRight from '@mui/icons-material/KeyboardDoubleArrowRight'
+import { useMemo, useState } from 'react'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { framesOffSheet } from '@/core/document/extent'
+import { groupsAround } from '@/core/document/tree'
+import type { Item, Sheet } from '@/core/document/types'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { heldSheet } from '@/client/store/benchStore'
+import { select } from '@/client/store/selection'
+import { StackRow } from '@/client/bench/stack/StackRow'
+import bench from '@/client/bench/stack/Stack.module.css'
+import styles from '@/client/bench/stack/Stack.module.css'
+import { widenStack } from '@/client/store/slices/view'
+
+interface Row {
+  readonly item: Item
+  readonly depth: number
+  readonly isOpen: boolean
+}
+
+/** The rows to show, top first; members only of groups that are open. */
+const rowsOf = (sheet: Sheet, open: ReadonlySet<string>): readonly Row[] => {
+  const rows: Row[] = []
+  const visit = (order: readonly string[], depth: number): void => {
+    for (const id of order.toReversed()) {
+      const item = sheet.items[id]
+      if (!item) continue
+      const isOpen = item.kind === 'group' && open.has(id)
+      rows.push({ item, depth, isOpen })
+      if (item.kind === 'group' && isOpen) visit(item.order, depth + 1)
+    }
+  }
+  visit(sheet.order, 0)
+  return rows
+}
+
+/** The groups that show their members: those opened by hand, and those around what is selected. */
+const useOpenGroups = (sheet: Sheet) => {
+  const [toggled, setToggled] = useState<ReadonlySet<string>>(new Set())
+  const selection = useBench((state) => state.selection)
+  const open = useMemo(() => {
+    const all = new Set(toggled)
+    for (const id of selection) for (const group of groupsAround(sheet, id)) all.add(group)
+    return all
+  }, [toggled, selection, sheet])
+  const toggle = (id: string): void => {
+    const next = new Set(toggled)
+    if (open.has(id)) next.delete(id)
+    else next.add(id)
+    setToggled(next)
+  }
+  return { open, toggle }
+}
+
+const BackgroundRow = () => {
+  const handle = useBenchHandle()
+  const isPicture = useBench((state) => heldSheet(state).background.kind === 'picture')
+  const isChosen = useBench((state) => state.selection[0] === BACKGROUND_ID)
+  if (!isPicture) return null
+  return (
+    <li className={`${styles.row} ${isChosen ? styles.chosen : ''}`}>
+      <button
+        type="button"
+        className={styles.press}
+        aria-pressed={isChosen}
+        title="The background picture: press to place it"
+        onClick={() => select(handle, BACKGROUND_ID)}
+      >
+        <span className={styles.ground}>Background</span>
+      </button>
+    </li>
+  )
+}
+
+/** What lies on the sheet, top first: pressed to select, dragged to reorder or to carry a picture out. */
+export const Stack = () => {
+  const handle = useBenchHandle()
+  const sheet = useBench(heldSheet)
+  const isWide = useBench((state) => state.isStackWide)
+  const { open, toggle } = useOpenGroups(sheet)
+  const off = useMemo(() => new Set(framesOffSheet(sheet).map(({ id }) => id)), [sheet])
+  const rows = rowsOf(sheet, open)
+  const words = isWide ? 'Show pictures only' : 'Show names, hide and lock'
+  return (
+    <nav
+      className={`${bench.stack} ${isWide ? styles.wide : styles.narrow}`}
+      data-region="stack"
+      aria-label="Stack: what lies on the sheet, top first"
+    >
+      <h2 className={styles.head}>
+        Stack
+        <button
+          type="button"
+          className={styles.widen}
+          aria-label={words}
+          title={words}
+          aria-pressed={isWide}
+          onClick={() => widenStack(handle, !isWide)}
+        >
+          {isWide ? <KeyboardDoubleArrowRight fontSize="inherit" /> : <KeyboardDoubleArrowLeft fontSize="inherit" />}
+        </button>
+      </h2>
+      <ul className={styles.list}>
+        {rows.map(({ item, depth, isOpen }) => (
+          <StackRow
+            key={item.id}
+            item={item}
+            depth={depth}
+            isOpen={isOpen}
+            isOff={off.has(item.id)}
+            onToggle={() => toggle(item.id)}
+          />
+        ))}
+        <BackgroundRow />
+      </ul>
+      {!rows.length && <p className={styles.none}>Nothing yet</p>}
+    </nav>
+  )
+}

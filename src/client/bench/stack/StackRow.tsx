@@ -1,0 +1,243 @@
+'use client'
+import { carriedOf, carryOf } from '@/client/store/modes'
+import ChevronRight from '@mui/icons-material/ChevronRight'
+import ExpandMore from '@mui/icons-material/ExpandMore'
+import Lock from '@mui/icons-material/Lock'
+import LockOpen from '@mui/icons-material/LockOpen'
+import Visibility from '@mui/icons-material/Visibility'
+import VisibilityOff from '@mui/icons-material/VisibilityOff'
+import { useState, type MouseEvent, type ReactNode } from 'react'
+import { RANGE } from '@/core/tolerance'
+import { placedIn } from '@/core/document/content'
+import { renameItem } from '@/core/document/edits/items'
+import { framesUnder, isHidden, isLocked } from '@/core/document/tree'
+import type { Frame, Item } from '@/core/document/types'
+import { levelCount } from '@/core/render/needs'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { focusTable } from '@/client/gestures/focus'
+import { useCarry } from '@/client/gestures/useCarry'
+import { useStackDrag } from '@/client/gestures/useStackDrag'
+import { levelUrl } from '@/client/http/api'
+import { Thumbnail } from '@/client/stage/Thumbnail'
+import { setHidden, setLocked } from '@/client/store/arrangement'
+import { heldSheet } from '@/client/store/benchStore'
+import { goDown, select, toggleSelected } from '@/client/store/selection'
+import styles from '@/client/bench/stack/Stack.module.css'
+import { openMenuAt } from '@/client/store/slices/dialogs'
+import { widenStack } from '@/client/store/slices/view'
+
+const THUMB = { w: 46, h: 38 }
+
+const Sign = ({
+  label,
+  on,
+  onPress,
+  children,
+}: {
+  readonly label: string
+  readonly on: boolean
+  readonly onPress: () => void
+  readonly children: ReactNode
+}) => (
+  <button
+    type="button"
+    className={`${styles.sign} ${on ? styles.signOn : ''}`}
+    aria-label={label}
+    title={label}
+    aria-pressed={on}
+    onClick={onPress}
+  >
+    {children}
+  </button>
+)
+
+/** The name, which a double press or F2 lets one write anew. */
+const Name = ({
+  item,
+  isWriting,
+  onDone,
+}: {
+  readonly item: Item
+  readonly isWriting: boolean
+  readonly onDone: () => void
+}) => {
+  const bench = useBenchHandle()
+  if (!isWriting) return <span className={styles.name}>{item.name}</span>
+  const use = (text: string): void => {
+    onDone()
+    const name = text.trim().slice(0, RANGE.nameLength)
+    if (name && name !== item.name)
+      bench.commit('Rename', (project) =>
+        renameItem.record(project, { sheetId: bench.get().sheetId, id: item.id, name }),
+      )
+  }
+  return (
+    <input
+      className={styles.rename}
+      aria-label={`New name of ${item.name}`}
+      defaultValue={item.name}
+      autoFocus
+      onFocus={(event) => event.target.select()}
+      onBlur={(event) => use(event.target.value)}
+      onKeyDown={(event) => {
+        event.stopPropagation()
+        if (event.key === 'Enter') use(event.currentTarget.value)
+        if (event.key === 'Escape') onDone()
+      }}
+    />
+  )
+}
+
+interface StackRowProps {
+  readonly item: Item
+  readonly depth: number
+  readonly isOpen: boolean
+  readonly isOff: boolean
+  readonly onToggle: () => void
+}
+
+/** Hides and locks; in the narrow stack only where that is so. */
+const Signs = ({ item, isWide }: { readonly item: Item; readonly isWide: boolean }) => {
+  const bench = useBenchHandle()
+  const hidden = item.hidden === true
+  const locked = item.locked === true
+  return (
+    <span className={styles.signs}>
+      {(isWide || hidden) && (
+        <Sign
+          label={`${hidden ? 'Show' : 'Hide'} ${item.name}`}
+          on={hidden}
+          onPress={() => setHidden(bench, [item.id], !hidden)}
+        >
+          {hidden ? <VisibilityOff fontSize="inherit" /> : <Visibility fontSize="inherit" />}
+        </Sign>
+      )}
+      {(isWide || locked) && (
+        <Sign
+          label={`${locked ? 'Unlock' : 'Lock'} ${item.name}`}
+          on={locked}
+          onPress={() => setLocked(bench, [item.id], !locked)}
+        >
+          {locked ? <Lock fontSize="inherit" /> : <LockOpen fontSize="inherit" />}
+        </Sign>
+      )}
+    </span>
+  )
+}
+
+/** The picture of a frame, apart from it: pressed the hand is in it, dragged it is carried to another row or the table. */
+const PictureChip = ({ frame, isHeld }: { readonly frame: Frame; readonly isHeld: boolean }) => {
+  const bench = useBenchHandle()
+  const sheet = useBench(heldSheet)
+  const placed = placedIn(sheet, frame)
+  const picture = useBench((state) => (placed ? state.project.pictures[placed.pictureId] : undefined))
+  const carry = useCarry(bench)
+  if (!picture) return null
+  const words = `Picture of ${frame.name}: ${picture.name}`
+  return (
+    <button
+      type="button"
+      className={`${styles.chip} ${isHeld ? styles.chipHeld : ''}`}
+      aria-label={words}
+      aria-pressed={isHeld}
+      title={`${words}. Press to move it in its frame, drag it to another row; with Ctrl it also stays`}
+      {...carry({ kind: 'fill', frameId: frame.id, hash: picture.hash })}
+      onClick={() => {
+        select(bench, frame.id, 'picture')
+        focusTable()
+      }}
+    >
+      {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
+      {/* eslint-disable-next-line @next/next/no-img-element */}
+      <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
+    </button>
+  )
+}
+
+/** One frame or group of the stack: pressed it is selected, dragged it is reordered or its picture carried out. */
+export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps) => {
+  const bench = useBenchHandle()
+  const project = useBench((state) => state.project)
+  const sheet = useBench(heldSheet)
+  const isWide = useBench((state) => state.isStackWide)
+  const isChosen = useBench((state) => state.selection.includes(item.id))
+  const way = useBench((state) => (state.selection.includes(item.id) ? state.way : null))
+  const isTarget = useBench((state) => (carryOf(state)?.dropFrame ?? null) === item.id && carriedOf(state) !== null)
+  const drop = useBench((state) => (state.stackDrop?.mark === item.id ? state.stackDrop.at : null))
+  const [isWriting, setWriting] = useState(false)
+  const bind = useStackDrag(bench)
+  const press = (event: MouseEvent): void => {
+    if (event.shiftKey || event.ctrlKey || event.metaKey || bench.get().isAdding) toggleSelected(bench, item.id)
+    else select(bench, item.id)
+  }
+  const state = [
+    ...(isHidden(sheet, item.id) ? ['hidden'] : []),
+    ...(isLocked(sheet, item.id) ? ['locked'] : []),
+    ...(isOff ? ['off the sheet'] : []),
+  ]
+  const classes = [
+    styles.row,
+    isChosen ? styles.chosen : '',
+    isTarget ? styles['drop-into'] : '',
+    drop ? styles[`drop-${drop}`] : '',
+  ]
+  return (
+    <li
+      className={classes.join(' ')}
+      data-stack-id={item.id}
+      style={{ paddingLeft: (isWide ? 6 : 2) + depth * (isWide ? 14 : 5) }}
+    >
+      {item.kind === 'group' ? (
+        <button
+          type="button"
+          className={styles.fold}
+          aria-label={`${isOpen ? 'Close' : 'Open'} ${item.name}`}
+          aria-expanded={isOpen}
+          onClick={onToggle}
+        >
+          {isOpen ? <ExpandMore fontSize="inherit" /> : <ChevronRight fontSize="inherit" />}
+        </button>
+      ) : (
+        isWide && <span className={styles.fold} />
+      )}
+      <button
+        type="button"
+        className={styles.press}
+        {...bind(item.id)}
+        aria-pressed={isChosen && way !== 'picture'}
+        aria-label={[item.name, item.kind === 'group' ? 'group' : '', ...state].filter(Boolean).join(', ')}
+        title={`${item.name}${state.length ? ` (${state.join(', ')})` : ''}`}
+        onClick={press}
+        onContextMenu={(event) => {
+          event.preventDefault()
+          if (!isChosen) select(bench, item.id)
+          openMenuAt(bench, { x: event.clientX, y: event.clientY })
+        }}
+        onDoubleClick={() => {
+          if (isWide) setWriting(true)
+          else goDown(bench)
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'F2') {
+            widenStack(bench, true)
+            setWriting(true)
+          }
+        }}
+      >
+        <Thumbnail
+          className={`${styles.thumb} ${state.includes('hidden') ? styles.faint : ''}`}
+          project={project}
+          sheet={sheet}
+          frames={framesUnder(sheet, [item.id])}
+          width={THUMB.w}
+          height={THUMB.h}
+        />
+        {isWide && !isWriting && <Name item={item} isWriting={false} onDone={() => setWriting(false)} />}
+        {isOff && <span className={styles.off}>▲{isWide ? ' off' : ''}</span>}
+      </button>
+      {item.kind === 'frame' && <PictureChip frame={item} isHeld={way === 'picture'} />}
+      {isWide && isWriting && <Name item={item} isWriting onDone={() => setWriting(false)} />}
+      <Signs item={item} isWide={isWide} />
+    </li>
+  )
+}

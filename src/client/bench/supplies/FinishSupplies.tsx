@@ -1,0 +1,220 @@
+'use client'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { useMemo, useState } from 'react'
+import { FINISH_PRESETS } from '@/core/finish/presets'
+import { scaledLayer } from '@/core/finish/layers'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import { finishUses } from '@/core/document/finish'
+import type { Frame, NamedFinish, Project, Sheet } from '@/core/document/types'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { Thumbnail } from '@/client/stage/Thumbnail'
+import {
+  applyNamed,
+  applyPreset,
+  copySelectedFinish,
+  finishScale,
+  pasteSelectedFinish,
+  presetFinish,
+  removeNamed,
+  tryFinish,
+  usersOf,
+} from '@/client/store/finishes'
+import { selectItems } from '@/client/store/selection'
+import styles from '@/client/bench/supplies/Supplies.module.css'
+import own from '@/client/bench/finish/Finish.module.css'
+import { openFinish } from '@/client/store/slices/dialogs'
+
+const TILE = { w: 76, h: 52 }
+/** The length that stands for `finishScale` on a tile, in points. */
+const TILE_SCALE = 3
+
+/** A small sheet with one frame that has the finish. */
+const sampleOf = (finish: NamedFinish, k: number): { readonly project: Project; readonly sheet: Sheet } => {
+  const frame: Frame = {
+    ...newFrame(
+      'sample',
+      { kind: 'rectangle', ...(finish.corners ? { corners: [finish.corners] } : {}) },
+      {
+        cx: TILE.w / 2,
+        cy: TILE.h / 2,
+        w: 44,
+        h: 28,
+      },
+    ),
+    fill: {
+      kind: 'gradient',
+      shape: 'linear',
+      turn: 70,
+      stops: [
+        { at: 0, colour: '#9fc0cf' },
+        { at: 0.55, colour: '#e7c9a0' },
+        { at: 1, colour: '#b5764a' },
+      ],
+    },
+    finish: { layers: finish.layers.map((layer) => scaledLayer(layer, k)) },
+    ...(finish.opacity === undefined ? {} : { opacity: finish.opacity }),
+  }
+  const empty = newSheet('tile', 'Tile', { unit: 'pt', size: TILE, ppi: 72, bleed: 0 })
+  const sheet: Sheet = {
+    ...empty,
+    background: { kind: 'colour', colour: '#efe7da' },
+    order: [frame.id],
+    items: { [frame.id]: frame },
+  }
+  return { project: newProject('sample', 'Sample', sheet), sheet }
+}
+
+const Sample = ({ finish, k }: { readonly finish: NamedFinish; readonly k: number }) => {
+  const { project, sheet } = useMemo(() => sampleOf(finish, k), [finish, k])
+  return <Thumbnail project={project} sheet={sheet} width={TILE.w} height={TILE.h} />
+}
+
+/** A press gives what is selected the finish; while the pointer is on it, the sheet shows what it would look like. */
+const Tile = ({
+  finish,
+  k,
+  isUsed,
+  onPress,
+}: {
+  readonly finish: NamedFinish
+  readonly k: number
+  readonly isUsed: boolean
+  readonly onPress: () => void
+}) => {
+  const bench = useBenchHandle()
+  return (
+    <button
+      type="button"
+      data-supply
+      className={own.tile}
+      aria-pressed={isUsed}
+      title={`${finish.name}: press to give it to what is selected`}
+      onPointerEnter={() => tryFinish(bench, finish)}
+      onPointerLeave={() => tryFinish(bench, null)}
+      onClick={() => {
+        tryFinish(bench, null)
+        onPress()
+      }}
+    >
+      <Sample finish={finish} k={k} />
+      <span className={styles.stencilCaption}>{finish.name}</span>
+    </button>
+  )
+}
+
+const NamedTile = ({ finish, k }: { readonly finish: NamedFinish; readonly k: number }) => {
+  const bench = useBenchHandle()
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const uses = useBench((state) => finishUses(state.project, finish.id).length)
+  const isUsed = useBench((state) => {
+    const sheet = state.project.sheets[state.sheetId]
+    return state.selection.some((id) => sheet?.items[id]?.finish?.finishId === finish.id)
+  })
+  const then = (act: () => void) => () => {
+    setAnchor(null)
+    act()
+  }
+  return (
+    <div className={styles.holder}>
+      <Tile finish={finish} k={k} isUsed={isUsed} onPress={() => applyNamed(bench, finish.id)} />
+      <span className={own.uses} title={`${uses} use it`}>
+        {uses}
+      </span>
+      <button
+        type="button"
+        className={styles.more}
+        aria-label={`More to do with ${finish.name}`}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        ⋯
+      </button>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={then(() => applyNamed(bench, finish.id))}>Give it to what is selected</MenuItem>
+        <MenuItem onClick={then(() => openFinish(bench, finish.id))}>Rename or change its category…</MenuItem>
+        <MenuItem disabled={uses === 0} onClick={then(() => selectItems(bench, usersOf(bench, finish.id)))}>
+          Select all on this sheet that use it
+        </MenuItem>
+        <MenuItem onClick={then(() => removeNamed(bench, finish.id))}>
+          Remove the name; its {uses} users keep the look
+        </MenuItem>
+      </Menu>
+    </div>
+  )
+}
+
+/** A finish that came with the program and still has its name. */
+const isOffered = ({ name, category }: NamedFinish): boolean =>
+  category === '' && FINISH_PRESETS.some((preset) => preset.name === name)
+
+const found = (name: string, search: string): boolean => name.toLowerCase().includes(search.trim().toLowerCase())
+
+/** Finishes of the project by category, then those that come with the program. */
+export const FinishSupplies = ({ search }: { readonly search: string }) => {
+  const bench = useBenchHandle()
+  const finishes = useBench((state) => state.project.finishes)
+  const scale = useBench(() => finishScale(bench))
+  const named = Object.values(finishes).filter((one) => !isOffered(one) && found(`${one.name} ${one.category}`, search))
+  const categories = [...new Set(named.map(({ category }) => category))].sort()
+  const offered = FINISH_PRESETS.filter(({ name }) => found(name, search))
+  if (!named.length && !offered.length) return <div className={styles.note}>No finish is called “{search.trim()}”.</div>
+  return (
+    <>
+      {categories.map((category) => (
+        <section key={category} className={styles.group} aria-label={category || 'Of this project'}>
+          <h3>{category || 'Of this project'}</h3>
+          <div className={styles.groupRow}>
+            {named
+              .filter((one) => one.category === category)
+              .map((finish) => (
+                <NamedTile key={finish.id} finish={finish} k={TILE_SCALE / scale} />
+              ))}
+          </div>
+        </section>
+      ))}
+      {offered.length > 0 && (
+        <section className={styles.group} aria-label="To begin with">
+          <h3>To begin with</h3>
+          <div className={styles.groupRow}>
+            {offered.map((preset) => {
+              // One that is in use stays where it was pressed.
+              const held = Object.values(finishes).find((one) => isOffered(one) && one.name === preset.name)
+              return held ? (
+                <NamedTile key={preset.name} finish={held} k={TILE_SCALE / scale} />
+              ) : (
+                <OfferedTile key={preset.name} name={preset.name} />
+              )
+            })}
+          </div>
+        </section>
+      )}
+    </>
+  )
+}
+
+const OfferedTile = ({ name }: { readonly name: string }) => {
+  const bench = useBenchHandle()
+  const scale = useBench(() => finishScale(bench))
+  const preset = FINISH_PRESETS.find((one) => one.name === name)
+  const finish = useMemo(() => preset && presetFinish(preset, 'offered', scale), [preset, scale])
+  if (!preset || !finish) return null
+  return <Tile finish={finish} k={TILE_SCALE / scale} isUsed={false} onPress={() => applyPreset(bench, preset)} />
+}
+
+/** What is done with finishes beside pressing one. */
+export const FinishTools = () => {
+  const bench = useBenchHandle()
+  return (
+    <span className={styles.marks}>
+      <button type="button" className={styles.add} onClick={() => copySelectedFinish(bench)}>
+        Copy finish
+      </button>
+      <button type="button" className={styles.add} onClick={() => pasteSelectedFinish(bench)}>
+        Paste finish
+      </button>
+      <button type="button" className={styles.add} onClick={() => openFinish(bench, null)}>
+        Name the selected one
+      </button>
+    </span>
+  )
+}

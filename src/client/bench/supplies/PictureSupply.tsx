@@ -1,0 +1,137 @@
+'use client'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { useState } from 'react'
+import { levelCount } from '@/core/render/needs'
+import { holdsPicture } from '@/core/document/content'
+import type { PictureAnswer } from '@/contract/api'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { focusTable } from '@/client/gestures/focus'
+import { useCarry } from '@/client/gestures/useCarry'
+import { levelUrl } from '@/client/http/api'
+import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
+import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture, takeSupply } from '@/client/store/actions'
+import { toggleMarked } from '@/client/store/arrangement'
+import { selectedFrame } from '@/client/store/selection'
+import { SeveralMenu } from '@/client/bench/dialogs/SeveralMenu'
+import styles from '@/client/bench/supplies/Supplies.module.css'
+import { openArtwork } from '@/client/store/slices/dialogs'
+
+const THUMB_HEIGHT = 68
+const LEAST_WIDTH = 44
+/** The edge around a thumbnail. */
+const EDGE = 4
+
+const thumbLevel = ({ width, height }: PictureAnswer): number => {
+  const count = levelCount({ w: width, h: height })
+  return Math.max(0, count - (height / 2 ** (count - 1) < THUMB_HEIGHT ? 2 : 1))
+}
+
+const thumbWidth = ({ width, height }: PictureAnswer): number =>
+  Math.max(LEAST_WIDTH, Math.round((THUMB_HEIGHT * width) / height))
+
+/** How wide a picture stands in the strip, in CSS pixels. */
+export const supplyWidth = (picture: PictureAnswer): number => thumbWidth(picture) + EDGE
+
+const PictureMenu = ({
+  picture,
+  anchor,
+  onClose,
+}: {
+  readonly picture: PictureAnswer
+  readonly anchor: HTMLElement | null
+  readonly onClose: () => void
+}) => {
+  const bench = useBenchHandle()
+  const frame = useBench(selectedFrame)
+  const isMarked = useBench((state) => state.marked.includes(picture.hash))
+  const run = (act: () => void) => () => {
+    onClose()
+    act()
+  }
+  return (
+    <Menu open={anchor !== null} anchorEl={anchor} onClose={onClose}>
+      <MenuItem disabled={!frame} onClick={run(() => frame && fillFrame(bench, frame.id, picture))}>
+        {holdsPicture(frame?.fill) ? 'Replace the selected frame’s picture' : 'Fill the selected frame'}
+      </MenuItem>
+      <MenuItem onClick={run(() => putPictureFrame(bench, picture))}>New frame of its own shape</MenuItem>
+      <MenuItem onClick={run(() => setBackgroundPicture(bench, picture))}>Background of the sheet</MenuItem>
+      <MenuItem onClick={run(() => toggleMarked(bench, picture.hash))}>
+        {isMarked ? 'Unmark' : 'Mark for a set'} (Shift and press)
+      </MenuItem>
+      {picture.hasAlpha && (
+        <MenuItem onClick={run(() => openArtwork(bench, [picture]))}>Stencil from its transparency…</MenuItem>
+      )}
+      <MenuItem disabled divider>
+        Clip this picture
+      </MenuItem>
+      {COMMON_STENCILS.map(({ name, stencil }) => (
+        <MenuItem key={name} dense onClick={run(() => clipPicture(bench, picture, stencil))}>
+          <StencilIcon stencil={stencil} /> &nbsp;{name}
+        </MenuItem>
+      ))}
+    </Menu>
+  )
+}
+
+/** One picture of the library: pressed it fills, dragged it goes onto a frame, marked it belongs to a set. */
+export const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnswer; readonly uses: number }) => {
+  const bench = useBenchHandle()
+  const carry = useCarry(bench)
+  const isMarked = useBench((state) => state.marked.includes(picture.hash))
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const [button, setButton] = useState<HTMLElement | null>(null)
+  const openMenu = (event: { currentTarget: HTMLElement; preventDefault(): void }): void => {
+    event.preventDefault()
+    setAnchor(event.currentTarget)
+  }
+  return (
+    <div className={styles.holder}>
+      <button
+        type="button"
+        ref={setButton}
+        data-supply
+        className={`${styles.supply} ${isMarked ? styles.marked : ''}`}
+        aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
+        title={`${picture.name}, ${picture.width} × ${picture.height} px. Press to fill, drag onto a frame, Shift and press to mark, M for more`}
+        {...carry({ kind: 'picture', picture })}
+        aria-pressed={isMarked}
+        onClick={(event) => {
+          if (event.shiftKey || event.ctrlKey || event.metaKey) toggleMarked(bench, picture.hash)
+          else {
+            takeSupply(bench, picture)
+            focusTable()
+          }
+        }}
+        onContextMenu={openMenu}
+        onKeyDown={(event) => {
+          if (event.key === 'm' || event.key === 'M') openMenu(event)
+        }}
+      >
+        {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
+        {/* eslint-disable-next-line @next/next/no-img-element */}
+        <img
+          src={levelUrl(picture.hash, thumbLevel(picture))}
+          alt=""
+          width={thumbWidth(picture)}
+          height={THUMB_HEIGHT}
+          decoding="async"
+          draggable={false}
+        />
+        <span className={styles.caption}>{picture.name}</span>
+        {uses > 0 && <span className={styles.badge}>{uses}</span>}
+      </button>
+      <button
+        type="button"
+        className={styles.more}
+        tabIndex={-1}
+        aria-label={`More to do with ${picture.name}`}
+        onClick={openMenu}
+      >
+        ⋯
+      </button>
+      <SeveralMenu picture={picture} anchor={button} />
+      <PictureMenu picture={picture} anchor={anchor} onClose={() => setAnchor(null)} />
+    </div>
+  )
+}

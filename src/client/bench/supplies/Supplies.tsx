@@ -1,0 +1,233 @@
+'use client'
+import { carryOf, carriedOf, choosingOf } from '@/client/store/modes'
+import dynamic from 'next/dynamic'
+import { useDrag } from '@use-gesture/react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { levelUrl } from '@/client/http/api'
+import { levelCount } from '@/core/render/needs'
+import { PRESETS } from '@/core/stencil/presets'
+import { StencilIcon } from '@/client/parts/StencilIcon'
+import { PictureSupplies, stripKeys } from '@/client/bench/supplies/PictureSupplies'
+import { StencilSupplies, StencilTools } from '@/client/bench/supplies/StencilSupplies'
+import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
+import { focusSupplies } from '@/client/gestures/focus'
+import { followStripWheel } from '@/client/gestures/stripWheel'
+import { choosingWords, leaveChoosing } from '@/client/store/choosing'
+import { SUPPLIES_TABS, type Carried, type SuppliesTab } from '@/client/store/state'
+import styles from '@/client/bench/supplies/Supplies.module.css'
+import { openDialog } from '@/client/store/slices/dialogs'
+import { showTab, putMarked } from '@/client/store/slices/supplies'
+
+// Finishes come when their tab is first opened.
+const FinishSupplies = dynamic(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishSupplies))
+const LetterSupplies = dynamic(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterSupplies))
+const LetterTools = dynamic(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterTools))
+const AlphabetPanel = dynamic(() => import('@/client/letters/AlphabetPanel').then((m) => m.AlphabetPanel))
+const FinishTools = dynamic(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishTools))
+
+const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
+  Pictures: 'Search pictures by name and tag',
+  Stencils: 'Search stencils',
+  Letters: 'Search typefaces',
+  Finishes: 'Search finishes',
+}
+
+/** The strip's own padding, both sides. */
+const ROOM = 28
+const HEIGHT = { least: 148, most: 460, first: 156, wraps: 256, panel: 330 }
+
+const CarriedPicture = ({
+  carried,
+}: {
+  readonly carried: Exclude<Carried, { readonly kind: 'stencil' | 'text' | 'files' }>
+}) => {
+  const pictures = useBench((state) => state.project.pictures)
+  const hash = carried.kind === 'picture' ? carried.picture.hash : carried.hash
+  const known = Object.values(pictures).find((picture) => picture.hash === hash)?.pixels
+  const pixels = carried.kind === 'picture' ? { w: carried.picture.width, h: carried.picture.height } : known
+  // eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us
+  return pixels ? <img src={levelUrl(hash, levelCount(pixels) - 1)} alt="" /> : null
+}
+
+/** What is carried, at the pointer. */
+export const CarriedTag = () => {
+  const carried = useBench((state) => carriedOf(state))
+  const at = useBench((state) => carryOf(state)?.at ?? null)
+  const over = useBench((state) => carryOf(state)?.dropFrame ?? null)
+  if (!carried || !at) return null
+  return (
+    <div className={styles.carried} style={{ left: at.x, top: at.y, opacity: over ? 0.75 : 1 }}>
+      {carried.kind === 'stencil' ? (
+        <StencilIcon stencil={carried.stencil} />
+      ) : carried.kind === 'text' ? (
+        <strong>{carried.text}</strong>
+      ) : carried.kind === 'files' ? (
+        <strong>{carried.count > 1 ? `${carried.count} files` : 'One file'}</strong>
+      ) : (
+        <CarriedPicture carried={carried} />
+      )}
+    </div>
+  )
+}
+
+const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
+  const bench = useBenchHandle()
+  return (
+    <>
+      <button type="button" className={styles.add} onClick={onAdd}>
+        Add pictures
+      </button>
+      <button type="button" className={styles.add} onClick={() => openDialog(bench, 'library')}>
+        Library
+      </button>
+      <button type="button" className={styles.add} onClick={() => openDialog(bench, 'stock')}>
+        Stock
+      </button>
+    </>
+  )
+}
+
+/** Long enough for a tab to be filled. */
+const FOCUS_MS = 60
+
+/** Left and right go from tab to tab. */
+const tabKeys = (event: KeyboardEvent<HTMLElement>): void => {
+  const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+  if (!step || !(event.target instanceof HTMLElement) || event.target.role !== 'tab') return
+  const tabs = [...event.currentTarget.querySelectorAll<HTMLElement>('[role="tab"]')]
+  const next = tabs[(tabs.indexOf(event.target) + step + tabs.length) % tabs.length]
+  next?.focus()
+  next?.click()
+}
+
+/** The strip at the foot of the bench. */
+export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
+  const tab = useBench((state) => state.suppliesTab)
+  const [search, setSearch] = useState('')
+  const [height, setHeight] = useState<number>(HEIGHT.first)
+  const count = useBench((state) => state.pictures.length)
+  const faceCount = useBench((state) => state.faces.length)
+  const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
+  const offered: Readonly<Record<SuppliesTab, string>> = {
+    Pictures: `${count} pictures`,
+    Stencils: `${stencilCount} stencils`,
+    Letters: `${faceCount} typefaces`,
+    Finishes: 'finishes',
+  }
+  const isPanelOpen = useBench((state) => state.alphabetPanel !== null)
+  const waits = useBench((state) => choosingWords(choosingOf(state)))
+  const strip = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(0)
+  const marked = useBench((state) => state.marked.length)
+  const bench = useBenchHandle()
+  useEffect(() => {
+    const element = strip.current
+    if (!element) return
+    const observer = new ResizeObserver(() => setWidth(element.clientWidth))
+    observer.observe(element)
+    const stopWheel = followStripWheel(element)
+    return () => {
+      observer.disconnect()
+      stopWheel()
+    }
+  }, [])
+  // Whoever chooses by keyboard is among the pictures at once.
+  useEffect(() => {
+    if (waits === null) return
+    // The pictures may only now be made, after another tab.
+    const timer = setTimeout(focusSupplies, FOCUS_MS)
+    return () => clearTimeout(timer)
+  }, [waits])
+  // What comes in stands at the head of the strip, and is seen there.
+  const uploads = useBench((state) => state.uploads.length)
+  useEffect(() => {
+    if (uploads > 0) strip.current?.scrollTo({ left: 0, top: 0 })
+  }, [uploads])
+  const tall = isPanelOpen ? Math.max(height, HEIGHT.panel) : height
+  const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
+  return (
+    <section className={styles.supplies} style={{ height: tall }} data-region="supplies" aria-label="Supplies">
+      <div
+        className={styles.edge}
+        {...edge()}
+        role="separator"
+        aria-orientation="horizontal"
+        aria-label="Height of the supplies"
+        aria-valuenow={tall}
+      />
+      <div className={styles.tabs}>
+        <div role="tablist" aria-label="Supplies" onKeyDown={tabKeys} style={{ display: 'contents' }}>
+          {SUPPLIES_TABS.map((each) => (
+            <button
+              key={each}
+              type="button"
+              role="tab"
+              className={styles.tab}
+              aria-selected={tab === each}
+              onClick={() => {
+                showTab(bench, each)
+                if (each !== 'Pictures') leaveChoosing(bench)
+                setSearch('')
+              }}
+            >
+              {each}
+            </button>
+          ))}
+        </div>
+        {waits !== null && <strong className={styles.waits}>{waits} Esc leaves it.</strong>}
+        {tab === 'Pictures' && marked > 0 && (
+          <span className={styles.marks}>
+            <button
+              type="button"
+              className={styles.add}
+              onClick={() => fillFromSet(bench, chosenPictures(bench.get()))}
+            >
+              Fill from these {marked}
+            </button>
+            <button type="button" className={styles.add} onClick={() => putMarked(bench, [])}>
+              Unmark
+            </button>
+          </span>
+        )}
+        {tab === 'Stencils' && <StencilTools />}
+        {tab === 'Letters' && <LetterTools />}
+        {tab === 'Finishes' && <FinishTools />}
+        <input
+          type="search"
+          className={styles.search}
+          placeholder={`Search ${offered[tab]}`}
+          aria-label={SEARCH_NAMES[tab]}
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        {tab === 'Pictures' && <PictureTools onAdd={onAdd} />}
+      </div>
+      <div className={styles.body}>
+        <div
+          ref={strip}
+          className={`${styles.strip} ${tall >= HEIGHT.wraps ? styles.stripTall : ''}`}
+          role="tabpanel"
+          aria-label={tab}
+          onKeyDown={stripKeys}
+        >
+          {tab === 'Pictures' ? (
+            <PictureSupplies
+              search={search}
+              onAdd={onAdd}
+              scroller={strip}
+              room={tall >= HEIGHT.wraps ? width - ROOM : null}
+            />
+          ) : tab === 'Stencils' ? (
+            <StencilSupplies search={search} />
+          ) : tab === 'Letters' ? (
+            <LetterSupplies search={search} />
+          ) : (
+            <FinishSupplies search={search} />
+          )}
+        </div>
+        {isPanelOpen && <AlphabetPanel />}
+      </div>
+    </section>
+  )
+}
