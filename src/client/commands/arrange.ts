@@ -1,5 +1,5 @@
 import { ALIGNMENTS, type Alignment } from '@/core/geometry/align'
-import { LAYOUTS, type Field, type Layout } from '@/core/document/edits/arrange'
+import { LAYOUTS, type Field, type Layout } from '@/core/document/arrange'
 import type { Sheet } from '@/core/document/types'
 import { roundLength } from '@/core/units'
 import type { Command } from '@/client/commands/command'

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { membersOf } from '@/core/document/edits/lettering/alphabets'
+import { membersOf } from '@/core/document/lettering'
 import type { Alphabet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FaceChoice, LookFields } from '@/client/letters/LookFields'

@@ -1,7 +1,6 @@
 'use client'
 import { letterFrames, isNudged, type Word } from '@/core/document/lettering'
 import { holdsPicture, placedIn } from '@/core/document/content'
-import { inkWord } from '@/core/document/edits/lettering/words'
 import type { Aside, Frame, Sheet } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -21,6 +20,7 @@ import {
 } from '@/client/store/letterPictures'
 import card from '@/client/parts/Panel.module.css'
 import styles from '@/client/letters/Letters.module.css'
+import { inkOf, dropInk } from '@/client/store/lettering'
 
 const Spare = ({ kept, word }: { readonly kept: Aside; readonly word: Word }) => {
   const bench = useBenchHandle()
@@ -97,13 +97,13 @@ const LetterInk = ({
         label={plain.length === frames.length ? 'Ink' : `Ink of ${plain.length} without`}
         colour={ink ?? null}
         step="Ink of letters"
-        record={(project, colour) => inkWord.record(project, { ...at, ink: colour })}
+        record={inkOf(at)}
       />
       {ink !== undefined && (
         <RailButton
           framed
           label="No ink: letters without a picture stay unseen in files"
-          onPress={() => bench.commit('No ink', (project) => inkWord.record(project, { ...at, ink: null }))}
+          onPress={() => dropInk(bench, at)}
         >
           None
         </RailButton>

@@ -1,5 +1,4 @@
 'use client'
-import { renameItem } from '@/core/document/edits/items'
 import { hullOf } from '@/core/document/extent'
 import { letterFrames, type Word } from '@/core/document/lettering'
 import type { Sheet } from '@/core/document/types'
@@ -13,6 +12,7 @@ import { LettersSection } from '@/client/letters/LettersSection'
 import { TextSection } from '@/client/letters/TextSection'
 import { NameField } from '@/client/parts/NameField'
 import card from '@/client/parts/Panel.module.css'
+import { nameItem } from '@/client/store/names'
 
 /** The card of a text: what it says and how it is set, its pictures, its finish, its place. */
 export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
@@ -26,11 +26,7 @@ export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet:
           key={word.id}
           label="Name of the letters"
           name={word.name}
-          onName={(name) =>
-            bench.commit('Rename letters', (project) =>
-              renameItem.record(project, { sheetId: sheet.id, id: word.id, name }),
-            )
-          }
+          onName={(name) => nameItem(bench, word.id, name, 'Rename letters')}
         />
         <div className={card.kind}>
           {frames.length === 1 ? 'A letter' : `${frames.length} letters`}, live text. Enter goes in.

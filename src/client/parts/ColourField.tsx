@@ -2,16 +2,14 @@
 import Popover, { type PopoverActions } from '@mui/material/Popover'
 import { useRef, useState } from 'react'
 import { parseColour, type Colour } from '@/core/colour/colour'
-import type { Recorded } from '@/core/document/edit'
-import type { Project } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { ColourPicker } from '@/client/parts/ColourPicker'
 import { TypedField } from '@/client/parts/LengthField'
-import { shownProject } from '@/client/store/benchStore'
 import { rememberColour } from '@/client/store/recentColours'
 import styles from '@/client/parts/Colour.module.css'
 import { takeDropper } from '@/client/store/slices/mode'
 import { speak } from '@/client/store/slices/notices'
+import { type Recording, slideValue, settleValue } from '@/client/store/recording'
 
 interface ColourFieldProps {
   readonly label: string
@@ -23,7 +21,7 @@ interface ColourFieldProps {
   readonly isShort?: boolean
   /** Name of the step. */
   readonly step: string
-  readonly record: (project: Project, colour: Colour) => Recorded
+  readonly record: Recording<Colour>
 }
 
 /** Beside the card that the swatch stands in, so that the picker covers none of it. */
@@ -38,7 +36,7 @@ export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, r
   const bench = useBenchHandle()
   const [anchor, setAnchor] = useState<{ readonly left: number; readonly top: number } | null>(null)
   const popover = useRef<PopoverActions>(null)
-  const use = (next: Colour): void => bench.burst(`colour-${label}`, step, record(shownProject(bench.get()), next))
+  const use = (next: Colour): void => slideValue(bench, `colour-${label}`, step, record, next)
   const close = (): void => {
     bench.endBurst()
     setAnchor(null)
@@ -48,7 +46,7 @@ export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, r
     close()
     takeDropper(bench, (picked) => {
       rememberColour(picked)
-      bench.commit(step, (project) => record(project, picked))
+      settleValue(bench, step, record, picked)
     })
     speak(bench, 'Press a point of the sheet to take its colour. Esc puts the dropper down.')
   }
@@ -68,7 +66,7 @@ export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, r
         <TypedField
           label={label}
           shown={colour ?? ''}
-          onText={(text) => bench.commit(step, (project) => record(project, parseColour(text)))}
+          onText={(text) => settleValue(bench, step, record, parseColour(text))}
         />
       )}
       <Popover

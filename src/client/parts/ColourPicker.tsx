@@ -5,13 +5,13 @@ import { HexColorPicker } from 'react-colorful'
 import { parseColour, type Colour } from '@/core/colour/colour'
 import { fromHsl, fromRgb, toHsl, toRgb, type Hsl, type Rgb } from '@/core/colour/space'
 import { within } from '@/core/range'
-import { setColours } from '@/core/document/edits/project'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { usePalette } from '@/client/binding/usePalette'
 import { PlainField, TypedField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { recentColours } from '@/client/store/recentColours'
 import styles from '@/client/parts/Colour.module.css'
+import { toggleKeptColour } from '@/client/store/colours'
 
 const Swatches = ({
   title,
@@ -104,12 +104,7 @@ export const ColourPicker = ({
   const grown = useRef(onGrown)
   useEffect(() => grown.current(), [palette.length, kept.length])
   const isKept = kept.includes(colour)
-  const keep = (): void => {
-    const next = isKept ? kept.filter((one) => one !== colour) : [...kept, colour]
-    bench.commit(isKept ? 'Let go of a colour' : 'Keep a colour', (project) =>
-      setColours.record(project, { colours: next }),
-    )
-  }
+  const keep = (): void => toggleKeptColour(bench, colour)
   return (
     <div className={styles.picker}>
       <HexColorPicker color={colour} onChange={(next) => onColour(next.toLowerCase())} />

@@ -1,9 +1,7 @@
 'use client'
 import { toolOf, armedOf, carryOf, carriedOf } from '@/client/store/modes'
 import { useEffect, useRef, useState } from 'react'
-import { withoutAdjustments } from '@/core/document/edits/adjust'
 import { sheetOf } from '@/core/document/read'
-import type { Project } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { followLongPress, openMenu } from '@/client/gestures/contextMenu'
 import { tableKey } from '@/client/gestures/keys'
@@ -22,12 +20,12 @@ import type { BenchState } from '@/client/store/state'
 import { setTable } from '@/client/store/view'
 import styles from '@/client/stage/Table.module.css'
 import { putMissing } from '@/client/store/slices/document'
+import { asSeen } from '@/client/store/adjust'
 
 const faintOf = (state: BenchState): string | null =>
   state.way === 'picture' && state.selection.length === 1 ? (state.selection[0] ?? null) : null
 
 /** The project as the canvas shows it: to compare, without any adjustments. */
-const asSeen = (project: Project, isBefore: boolean): Project => (isBefore ? withoutAdjustments(project) : project)
 
 /** Paints the canvas whenever what it shows changes, at most once a frame. */
 const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) => {

@@ -3,7 +3,7 @@ import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/back
 import { contentOf, holdsPicture, placedIn } from '@/core/document/content'
 import { sheetOf, nextEmptyFrame } from '@/core/document/read'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
-import { addPicture } from '@/core/document/edits/project'
+import { addPicture, relinkHash } from '@/core/document/edits/project'
 import { addFrame } from '@/core/document/edits/frames'
 import { placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
 import { pictureAcross } from '@/core/document/edits/lettering/across'
@@ -30,6 +30,8 @@ import { viewMiddle } from '@/client/store/view'
 import type { BenchState, Choosing } from '@/client/store/state'
 import { putStencilDown, endChoosing } from '@/client/store/slices/mode'
 import { askForSeveral } from '@/client/store/slices/supplies'
+import { type SubjectMark } from '@/core/placement/subject'
+import { markSubject } from '@/core/document/edits/subjects'
 
 /** An id for something new of a project, with a beginning that tells what it is. */
 export const newId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 13)}`
@@ -308,3 +310,13 @@ export const changePlaced = (bench: Bench, name: string, change: (held: PlacedFr
     setPlaced.record(project, { sheetId: state.sheetId, frameId: held.frame.id, placed: change(held) }),
   )
 }
+
+/** Another file in the place of one that pictures of the project show; their settings stay. */
+export const replaceFile = (bench: Bench, hash: string, by: PictureAnswer): void =>
+  bench.commit('Replace picture file', (project) =>
+    relinkHash.record(project, { hash, to: { name: by.name, hash: by.hash, pixels: { w: by.width, h: by.height } } }),
+  )
+
+/** Where a picture's subject and its eye line are; null forgets them. */
+export const putSubject = (bench: Bench, step: string, pictureId: string, subject: SubjectMark | null): void =>
+  bench.commit(step, (project) => markSubject.record(project, { pictureId, subject }))

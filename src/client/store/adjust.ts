@@ -3,7 +3,7 @@ import type { Look } from '@/core/adjust/looks'
 import { matchedTones, toneOfSample, type Sample } from '@/core/adjust/match'
 import { placedIn } from '@/core/document/content'
 import type { Recorded } from '@/core/document/edit'
-import { adjustPictures, holdersUnder } from '@/core/document/edits/adjust'
+import { adjustPictures, holdersUnder, withoutAdjustments } from '@/core/document/edits/adjust'
 import { adjustmentsSchema } from '@/core/document/schema/placed'
 import type { Frame, Project } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
@@ -125,3 +125,7 @@ export const matchToFirst = async (bench: Bench): Promise<void> => {
   )
   say(bench, `${found.size} brought to the tones of ${model.name}.`)
 }
+
+/** The project as it is looked at: to compare, without its adjustments. */
+export const asSeen = (project: Project, isBefore: boolean): Project =>
+  isBefore ? withoutAdjustments(project) : project

@@ -1,6 +1,7 @@
 import { alphabetSheets, placesOf, setLetters, type AlphabetLook, type AlphabetSheets } from '@/core/document/alphabet'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
-import { addAlphabet, changeAlphabet, forgetAlphabet, membersOf } from '@/core/document/edits/lettering/alphabets'
+import { addAlphabet, changeAlphabet, forgetAlphabet } from '@/core/document/edits/lettering/alphabets'
+import { membersOf } from '@/core/document/lettering'
 import { placePicture } from '@/core/document/edits/fills'
 import { isWord, letterFrames } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'

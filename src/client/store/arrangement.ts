@@ -1,14 +1,8 @@
 import { isFailure } from '@/core/failure'
 import type { Alignment, Axis, Spacing } from '@/core/geometry/align'
 import { type Recorded, unchanged } from '@/core/document/edit'
-import {
-  alignItems,
-  arrangeItems,
-  distributeItems,
-  equalItems,
-  type Field,
-  type Layout,
-} from '@/core/document/edits/arrange'
+import { alignItems, arrangeItems, distributeItems, equalItems } from '@/core/document/edits/arrange'
+import type { Field, Layout } from '@/core/document/arrange'
 import { aloneFrame, carryFill, clearPictures, liftFill, planSet, shufflePictures } from '@/core/document/edits/carry'
 import { placePicture, replacePicture } from '@/core/document/edits/fills'
 import { groupItems, restackItems, ungroupItems, type StackMove } from '@/core/document/edits/groups'

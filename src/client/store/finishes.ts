@@ -30,6 +30,7 @@ import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
 import { openLayer } from '@/client/store/slices/card'
+import { type Recording } from '@/client/store/recording'
 
 /** The selected frames and groups, as they show. */
 export const selectedItems = (bench: Bench): readonly Item[] => {
@@ -240,3 +241,9 @@ export const usersOf = (bench: Bench, finishId: string): readonly string[] =>
   Object.values(shownSheet(bench.get()).items)
     .filter(({ finish }) => finish?.finishId === finishId)
     .map(({ id }) => id)
+
+/** Opacity and blend of what is selected, as fields write them. */
+export const mixing =
+  (bench: Bench): Recording<Parameters<typeof recordMixing>[2]> =>
+  (project, change) =>
+    recordMixing(bench, project, change)

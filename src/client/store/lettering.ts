@@ -11,7 +11,7 @@ import { rectSize } from '@/core/geometry/rect'
 import type { Recorded } from '@/core/document/edit'
 import { relayoutWord, type Relayout } from '@/core/document/edits/lettering/relayout'
 import { poseAbout } from '@/core/document/edits/lettering/newWord'
-import { addWord } from '@/core/document/edits/lettering/words'
+import { addWord, inkWord } from '@/core/document/edits/lettering/words'
 import type { Project, Sheet } from '@/core/document/types'
 import { faceUrl } from '@/client/http/api'
 import { newItemId } from '@/client/store/actions'
@@ -26,6 +26,7 @@ import { askFaces } from '@/client/workers/faces'
 import { viewMiddle } from '@/client/store/view'
 import { chooseFace } from '@/client/store/slices/supplies'
 import { tellMissing } from '@/client/store/slices/card'
+import { type Recording } from '@/client/store/recording'
 
 type Shown = Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>
 
@@ -220,3 +221,18 @@ export const isWordSelected = (state: Shown): boolean => {
   const item = selectedItem(state)
   return item?.kind === 'group' && item.lettering !== undefined
 }
+
+interface WordAt {
+  readonly sheetId: string
+  readonly groupId: string
+}
+
+/** The ink of a text's letters that hold no picture. */
+export const inkOf =
+  (at: WordAt): Recording<Colour> =>
+  (project, ink) =>
+    inkWord.record(project, { ...at, ink })
+
+/** Letters without a picture stay unseen in files. */
+export const dropInk = (bench: Bench, at: WordAt): void =>
+  bench.commit('No ink', (project) => inkWord.record(project, { ...at, ink: null }))

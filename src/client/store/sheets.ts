@@ -1,12 +1,19 @@
 import { isFailure } from '@/core/failure'
 import { newSheet, type NewSheet } from '@/core/document/create'
-import { addSheet, changeSheet, copiedSheet, moveSheet, removeSheet } from '@/core/document/edits/sheets'
+import {
+  addSheet,
+  changeSheet,
+  copiedSheet,
+  moveSheet,
+  removeSheet,
+  changeResolution,
+} from '@/core/document/edits/sheets'
 import { sheetOf } from '@/core/document/read'
 import { newId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
-import { setSheet } from '@/client/store/view'
+import { setSheet, fitView } from '@/client/store/view'
 
 /** A name that no sheet has yet, counted on. */
 const freeName = (names: readonly string[], wanted: string): string => {
@@ -75,4 +82,21 @@ export const goToNeighbour = (bench: Bench, step: 1 | -1): void => {
   const { project, sheetId } = bench.get()
   const next = project.order[project.order.indexOf(sheetId) + step]
   if (next !== undefined) setSheet(bench, next)
+}
+
+/** What can be changed of a sheet by typed values. */
+export type SheetFields = Omit<Parameters<typeof changeSheet>[1], 'sheetId'>
+
+/** Changes the sheet shown by typed values; a fitted view follows. */
+export const changeShownSheet = (bench: Bench, step: string, change: SheetFields): void => {
+  const { sheetId } = bench.get()
+  bench.commit(step, (project) => changeSheet.record(project, { sheetId, ...change }))
+  if (bench.get().isFitted) fitView(bench)
+}
+
+/** Gives the sheet shown another resolution, in pixels to the inch. */
+export const changePpi = (bench: Bench, ppi: number): void => {
+  const { sheetId } = bench.get()
+  bench.commit('Resolution', (project) => changeResolution.record(project, { sheetId, ppi }))
+  if (bench.get().isFitted) fitView(bench)
 }

@@ -1,6 +1,6 @@
 import type { History } from '@/core/document/history'
 import type { Colour } from '@/core/colour/colour'
-import type { Field } from '@/core/document/edits/arrange'
+import type { Field } from '@/core/document/arrange'
 import type { Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Rect } from '@/core/geometry/rect'

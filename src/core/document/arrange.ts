@@ -7,6 +7,14 @@ import type { Stencil } from '@/core/stencil/stencil'
 import { framesOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
 
+/** What items are aligned or arranged within. */
+export const FIELDS = ['selection', 'sheet', 'safe', 'bleed', 'first'] as const
+export type Field = (typeof FIELDS)[number]
+
+/** Orders in which frames are arranged. */
+export const LAYOUTS = ['row', 'grid', 'circle', 'mosaic'] as const
+export type Layout = (typeof LAYOUTS)[number]
+
 /** How far new frames look for a place around the middle, in steps to each side. */
 const STEPS = 8
 const SHARE = 1 / 3

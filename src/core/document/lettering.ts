@@ -13,6 +13,7 @@ import { originalOf } from '@/core/document/content'
 import { readingRows } from '@/core/document/read'
 import { framesOf, isHidden, parentOf } from '@/core/document/tree'
 import type { Frame, Group, Item, Lettering, LetterPose, Project, Sheet } from '@/core/document/types'
+import { type Alphabet, type AlphabetMember } from '@/core/document/types'
 
 /** Where a text is. */
 export interface WordAddress {
@@ -185,3 +186,10 @@ export const neighbourLetter = (sheet: Sheet, word: Word, id: string | undefined
   if (at < 0) return frames.at(step > 0 ? 0 : -1) ?? null
   return frames.at((at + step) % frames.length) ?? null
 }
+
+/** The members of a set that are still there, with what they say now. */
+export const membersOf = (project: Project, set: Alphabet): readonly AlphabetMember[] =>
+  set.members.flatMap((member) => {
+    const word = project.sheets[member.sheetId]?.items[member.groupId]
+    return isWord(word) ? [{ ...member, text: word.lettering.text }] : []
+  })

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals'
 import sharp from 'sharp'
 import { projectFaults } from '@/core/document/validate'
-import { takeNames } from '@/core/document/edits/takes'
+import { takeNames } from '@/core/document/takes'
 import { panelsOf, renderSheet } from '@/core/render/drawList'
 import { itemsOf } from '@/core/render/ops'
 import { sheetOf } from '@/core/document/read'

@@ -1,7 +1,6 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
-import { setBackground } from '@/core/document/edits/sheets'
 import { backgroundFrame } from '@/core/document/background'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
@@ -11,15 +10,14 @@ import { PictureSection } from '@/client/bench/picture/PictureSection'
 import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { VeilRows } from '@/client/bench/card/VeilSection'
 import styles from '@/client/parts/Panel.module.css'
+import { putBackground } from '@/client/store/backgrounds'
 
 type PictureBackground = Extract<Background, { kind: 'picture' }>
 
 const LookSection = ({ sheet, background }: { readonly sheet: Sheet; readonly background: PictureBackground }) => {
   const bench = useBenchHandle()
   const set = (step: string, change: Partial<PictureBackground>): void =>
-    bench.commit(step, (project) =>
-      setBackground.record(project, { sheetId: sheet.id, background: { ...background, ...change } }),
-    )
+    putBackground(bench, step, { ...background, ...change })
   return (
     <section className={styles.section} aria-label="Look of the background">
       <h2>

@@ -1,5 +1,4 @@
 'use client'
-import { setBackground } from '@/core/document/edits/sheets'
 import { BACKGROUND_ID } from '@/core/document/background'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -10,6 +9,7 @@ import { VeilRows } from '@/client/bench/card/VeilSection'
 import { select } from '@/client/store/selection'
 import { choosePicture } from '@/client/store/choosing'
 import styles from '@/client/parts/Panel.module.css'
+import { putBackground, backgroundColour, backgroundGradient } from '@/client/store/backgrounds'
 
 /** What lies under everything. A picture has a card of its own. */
 export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
@@ -18,8 +18,7 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const pictureName = useBench((state) =>
     background.kind === 'picture' ? (state.project.pictures[background.placed.pictureId]?.name ?? '') : '',
   )
-  const set = (name: string, next: Background): void =>
-    bench.commit(name, (project) => setBackground.record(project, { sheetId: sheet.id, background: next }))
+  const set = (name: string, next: Background): void => putBackground(bench, name, next)
   const colour = background.kind === 'colour' ? background.colour : '#ffffff'
   const choose = (): void => choosePicture(bench, { kind: 'background' })
   return (
@@ -64,24 +63,11 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
       </div>
       {background.kind === 'colour' && (
         <div className={styles.row}>
-          <ColourField
-            label="Colour"
-            colour={colour}
-            step="Background colour"
-            record={(project, next) =>
-              setBackground.record(project, { sheetId: sheet.id, background: { kind: 'colour', colour: next } })
-            }
-          />
+          <ColourField label="Colour" colour={colour} step="Background colour" record={backgroundColour(sheet.id)} />
         </div>
       )}
       {background.kind === 'gradient' && (
-        <GradientEditor
-          gradient={background}
-          step="Background gradient"
-          record={(project, gradient) =>
-            setBackground.record(project, { sheetId: sheet.id, background: { ...gradient, kind: 'gradient' } })
-          }
-        />
+        <GradientEditor gradient={background} step="Background gradient" record={backgroundGradient(sheet.id)} />
       )}
       {background.kind === 'picture' && (
         <div className={styles.row}>

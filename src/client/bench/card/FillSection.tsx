@@ -1,5 +1,4 @@
 'use client'
-import { fillFrames } from '@/core/document/edits/fills'
 import { type Frame } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -9,6 +8,7 @@ import { SharingTools } from '@/client/bench/card/SharingRows'
 import { shownSheet } from '@/client/store/benchStore'
 import { FIRST_GRADIENT, GradientEditor } from '@/client/bench/finish/GradientEditor'
 import styles from '@/client/parts/Panel.module.css'
+import { putFill, fillColour, fillGradient } from '@/client/store/frameFields'
 
 const KIND_WORDS = {
   none: 'none yet',
@@ -23,7 +23,7 @@ const KIND_WORDS = {
 export const FillSection = ({ frame }: { readonly frame: Frame }) => {
   const bench = useBenchHandle()
   const sheet = useBench(shownSheet)
-  const at = { sheetId: sheet.id, ids: [frame.id] }
+  const at = { sheetId: sheet.id, frameId: frame.id }
   const { fill } = frame
   return (
     <section className={styles.section} aria-label="Picture">
@@ -39,11 +39,7 @@ export const FillSection = ({ frame }: { readonly frame: Frame }) => {
           framed
           label="Fill with a colour"
           pressed={fill.kind === 'colour'}
-          onPress={() =>
-            bench.commit('Fill with colour', (p) =>
-              fillFrames.record(p, { ...at, fill: { kind: 'colour', colour: '#c98d63' } }),
-            )
-          }
+          onPress={() => putFill(bench, 'Fill with colour', at, { kind: 'colour', colour: '#c98d63' })}
         >
           Colour
         </RailButton>
@@ -51,11 +47,7 @@ export const FillSection = ({ frame }: { readonly frame: Frame }) => {
           framed
           label="Fill with a gradient"
           pressed={fill.kind === 'gradient'}
-          onPress={() =>
-            bench.commit('Fill with gradient', (p) =>
-              fillFrames.record(p, { ...at, fill: { kind: 'gradient', ...FIRST_GRADIENT } }),
-            )
-          }
+          onPress={() => putFill(bench, 'Fill with gradient', at, { kind: 'gradient', ...FIRST_GRADIENT })}
         >
           Gradient
         </RailButton>
@@ -63,7 +55,7 @@ export const FillSection = ({ frame }: { readonly frame: Frame }) => {
           <RailButton
             framed
             label="Empty the frame"
-            onPress={() => bench.commit('Empty frame', (p) => fillFrames.record(p, { ...at, fill: { kind: 'none' } }))}
+            onPress={() => putFill(bench, 'Empty frame', at, { kind: 'none' })}
           >
             Empty
           </RailButton>
@@ -72,21 +64,10 @@ export const FillSection = ({ frame }: { readonly frame: Frame }) => {
       <SharingTools frame={frame} sheet={sheet} />
       {fill.kind === 'colour' && (
         <div className={styles.row}>
-          <ColourField
-            label="Colour"
-            colour={fill.colour}
-            step="Fill with colour"
-            record={(project, colour) => fillFrames.record(project, { ...at, fill: { kind: 'colour', colour } })}
-          />
+          <ColourField label="Colour" colour={fill.colour} step="Fill with colour" record={fillColour(at)} />
         </div>
       )}
-      {fill.kind === 'gradient' && (
-        <GradientEditor
-          gradient={fill}
-          step="Gradient"
-          record={(project, gradient) => fillFrames.record(project, { ...at, fill: { ...gradient, kind: 'gradient' } })}
-        />
-      )}
+      {fill.kind === 'gradient' && <GradientEditor gradient={fill} step="Gradient" record={fillGradient(at)} />}
     </section>
   )
 }

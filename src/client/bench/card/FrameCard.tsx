@@ -2,7 +2,6 @@
 import dynamic from 'next/dynamic'
 import { fromPoints, formatNumber } from '@/core/units'
 import { wordAround } from '@/core/document/lettering'
-import { renameItem } from '@/core/document/edits/items'
 import type { Frame, Sheet } from '@/core/document/types'
 import { stencilName } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
@@ -16,6 +15,7 @@ import { PictureSection } from '@/client/bench/picture/PictureSection'
 import { PlaceSection } from '@/client/bench/picture/PlaceSection'
 import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { StencilSection } from '@/client/bench/card/StencilSection'
+import { nameItem } from '@/client/store/names'
 
 const LetterRow = dynamic(() => import('@/client/letters/LetterRow').then((m) => m.LetterRow))
 
@@ -34,11 +34,7 @@ const Head = ({ frame, sheet }: FrameProps) => {
       <NameField
         label="Name of the frame"
         name={frame.name}
-        onName={(name) =>
-          bench.commit('Rename frame', (project) =>
-            renameItem.record(project, { sheetId: sheet.id, id: frame.id, name }),
-          )
-        }
+        onName={(name) => nameItem(bench, frame.id, name, 'Rename frame')}
       />
       <div className={styles.kind}>
         {stencilName(frame.stencil)}, {size} {sheet.unit}

@@ -1,13 +1,13 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
-import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { canSizeFreely, type Hull } from '@/core/document/extent'
 import type { Item, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RatioLock } from '@/client/parts/RatioLock'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import styles from '@/client/parts/Panel.module.css'
+import { sizeHull, turnHull, moveHull } from '@/client/store/hull'
 
 interface ItemsProps {
   readonly items: readonly Item[]
@@ -29,11 +29,10 @@ export const HullSection = ({
   const keeps = isLocked || !isFree
   const left = box.cx - box.w / 2
   const top = box.cy - box.h / 2
-  const move = (delta: { x: number; y: number }): void =>
-    bench.commit('Move', (project) => moveItems.record(project, { sheetId: sheet.id, ids, delta }))
+  const move = (delta: { x: number; y: number }): void => moveHull(bench, ids, delta)
   const size = (w: number, h: number): void => {
     const to = { cx: left + w / 2, cy: top + h / 2, w, h }
-    bench.commit('Size', (project) => sizeItems.record(project, { sheetId: sheet.id, ids, from: hull, to }))
+    sizeHull(bench, ids, hull, to)
   }
   const wide = (w: number): number => within('width', w, RANGE.frameSide)
   const tall = (h: number): number => within('height', h, RANGE.frameSide)
@@ -66,16 +65,7 @@ export const HullSection = ({
           unit="°"
           decimals={2}
           value={turn}
-          onValue={(value) =>
-            bench.commit('Turn', (project) =>
-              turnItems.record(project, {
-                sheetId: sheet.id,
-                ids,
-                centre: { x: box.cx, y: box.cy },
-                by: value - turn,
-              }),
-            )
-          }
+          onValue={(value) => turnHull(bench, ids, hull, value)}
         />
       </div>
     </section>

@@ -1,5 +1,4 @@
 'use client'
-import { renameItem } from '@/core/document/edits/items'
 import { hullOf } from '@/core/document/extent'
 import { framesUnder } from '@/core/document/tree'
 import type { Item, Sheet } from '@/core/document/types'
@@ -16,6 +15,7 @@ import { SharedStencilSection } from '@/client/bench/card/SharedStencilSection'
 import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { SetSection } from '@/client/bench/card/SetSection'
 import styles from '@/client/parts/Panel.module.css'
+import { nameItem } from '@/client/store/names'
 
 interface ItemsProps {
   readonly items: readonly Item[]
@@ -41,11 +41,7 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
             key={only.id}
             label="Name of the group"
             name={only.name}
-            onName={(name) =>
-              bench.commit('Rename group', (project) =>
-                renameItem.record(project, { sheetId: sheet.id, id: only.id, name }),
-              )
-            }
+            onName={(name) => nameItem(bench, only.id, name, 'Rename group')}
           />
         ) : (
           <div className={styles.title}>{items.length} selected</div>

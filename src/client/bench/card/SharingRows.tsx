@@ -1,7 +1,7 @@
 'use client'
 import { choosingOf } from '@/client/store/modes'
 import { holdsPicture, originalOf, spanMembers, spanShown } from '@/core/document/content'
-import { takesOf } from '@/core/document/edits/takes'
+import { takesOf } from '@/core/document/takes'
 import type { Frame, Sheet, Span } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { shownKey } from '@/client/gestures/keys'

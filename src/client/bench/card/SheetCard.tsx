@@ -1,6 +1,5 @@
 'use client'
 import CopyImage from '@mui/icons-material/AddPhotoAlternateOutlined'
-import { setColours } from '@/core/document/edits/project'
 import { framesOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -14,6 +13,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { copyImage } from '@/client/store/copyImage'
 import colour from '@/client/parts/Colour.module.css'
 import styles from '@/client/parts/Panel.module.css'
+import { toggleKeptColour } from '@/client/store/colours'
 
 /** The colours of the sheet's pictures; a press keeps one for the project. */
 const PaletteSection = ({ step }: { readonly step: number }) => {
@@ -22,8 +22,7 @@ const PaletteSection = ({ step }: { readonly step: number }) => {
   const kept = useBench((state) => state.project.colours)
   if (!palette.length) return null
   const keep = (one: string): void => {
-    if (!kept.includes(one))
-      bench.commit('Keep a colour', (project) => setColours.record(project, { colours: [...kept, one] }))
+    if (!kept.includes(one)) toggleKeptColour(bench, one)
   }
   return (
     <section className={styles.section} aria-label="Colours of its pictures">

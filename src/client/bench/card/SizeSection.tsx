@@ -2,15 +2,14 @@
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { formatNumber, outputPixels, UNITS, type Unit } from '@/core/units'
-import { changeResolution, changeSheet } from '@/core/document/edits/sheets'
 import type { Sheet } from '@/core/document/types'
 import { parseLength } from '@/core/lengthText'
 import { addGuide, clearGuides } from '@/client/gestures/guides'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField, TypedField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
-import { fitView } from '@/client/store/view'
 import styles from '@/client/parts/Panel.module.css'
+import { type SheetFields, changeShownSheet, changePpi } from '@/client/store/sheets'
 
 /** New guides by number, for those who do not drag them off a ruler. */
 const GuideFields = ({ sheet }: { readonly sheet: Sheet }) => {
@@ -41,14 +40,10 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
   const hasRulers = useBench((state) => state.hasRulers)
   const { unit, ppi, size, bleed } = sheet
-  const change = (name: string, next: Omit<Parameters<typeof changeSheet>[1], 'sheetId'>): void => {
-    bench.commit(name, (project) => changeSheet.record(project, { sheetId: sheet.id, ...next }))
-    if (bench.get().isFitted) fitView(bench)
-  }
+  const change = (step: string, next: SheetFields): void => changeShownSheet(bench, step, next)
   const resolve = (value: number): void => {
     const wanted = within('ppi', value, RANGE.ppi, `from ${RANGE.ppi.min} to ${RANGE.ppi.max}`)
-    bench.commit('Resolution', (project) => changeResolution.record(project, { sheetId: sheet.id, ppi: wanted }))
-    if (bench.get().isFitted) fitView(bench)
+    changePpi(bench, wanted)
   }
   const side = (points: number): number =>
     within('a side of the sheet', points, RANGE.sheetSide, 'more than 0 and at most 200 in (5080 mm)')

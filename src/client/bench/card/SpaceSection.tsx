@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import type { Spacing } from '@/core/geometry/align'
-import { LAYOUTS, type Field, type Layout } from '@/core/document/edits/arrange'
+import { LAYOUTS, type Field, type Layout } from '@/core/document/arrange'
 import type { Sheet } from '@/core/document/types'
 import { within } from '@/core/range'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'

@@ -1,12 +1,12 @@
 'use client'
 import { within } from '@/core/range'
-import { setVeil } from '@/core/document/edits/sheets'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
 import { PlainField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/parts/Panel.module.css'
+import { putVeil, veilColour } from '@/client/store/backgrounds'
 
 const FIRST = { colour: '#ffffff', opacity: 0.4 }
 
@@ -17,11 +17,7 @@ export const VeilRows = ({ sheet }: { readonly sheet: Sheet }) => {
   if (!veil)
     return (
       <div className={styles.row}>
-        <RailButton
-          framed
-          label="Lay a veil of one colour over the background"
-          onPress={() => bench.commit('Veil', (project) => setVeil.record(project, { sheetId: sheet.id, veil: FIRST }))}
-        >
+        <RailButton framed label="Lay a veil of one colour over the background" onPress={() => putVeil(bench, FIRST)}>
           Add a veil
         </RailButton>
       </div>
@@ -29,12 +25,7 @@ export const VeilRows = ({ sheet }: { readonly sheet: Sheet }) => {
   return (
     <>
       <div className={styles.row}>
-        <ColourField
-          label="Veil"
-          colour={veil.colour}
-          step="Veil"
-          record={(project, colour) => setVeil.record(project, { sheetId: sheet.id, veil: { ...veil, colour } })}
-        />
+        <ColourField label="Veil" colour={veil.colour} step="Veil" record={veilColour(sheet.id, veil)} />
       </div>
       <div className={styles.row}>
         <PlainField
@@ -45,18 +36,10 @@ export const VeilRows = ({ sheet }: { readonly sheet: Sheet }) => {
           value={veil.opacity * 100}
           onValue={(value) => {
             const opacity = within('the strength of the veil', value, { min: 0, max: 100 }) / 100
-            bench.commit('Veil', (project) =>
-              setVeil.record(project, { sheetId: sheet.id, veil: { ...veil, opacity } }),
-            )
+            putVeil(bench, { ...veil, opacity })
           }}
         />
-        <RailButton
-          framed
-          label="Take the veil away"
-          onPress={() =>
-            bench.commit('No veil', (project) => setVeil.record(project, { sheetId: sheet.id, veil: null }))
-          }
-        >
+        <RailButton framed label="Take the veil away" onPress={() => putVeil(bench, null)}>
           None
         </RailButton>
       </div>

@@ -5,11 +5,10 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import { useMemo } from 'react'
-import { relinkHash } from '@/core/document/edits/project'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { api, ApiError } from '@/client/http/api'
 import { PictureLibrary } from '@/client/library/PictureLibrary'
-import { takeSupply } from '@/client/store/actions'
+import { takeSupply, replaceFile } from '@/client/store/actions'
 import { usesByHash } from '@/client/store/uploads'
 import { putPictures, putMarked } from '@/client/store/slices/supplies'
 
@@ -44,14 +43,7 @@ export const LibraryDialog = ({ onClose }: { readonly onClose: () => void }) => 
                 chosen.map(({ hash }) => hash),
               )
           }}
-          onReplaceHere={(hash, by) =>
-            bench.commit('Replace picture file', (held) =>
-              relinkHash.record(held, {
-                hash,
-                to: { name: by.name, hash: by.hash, pixels: { w: by.width, h: by.height } },
-              }),
-            )
-          }
+          onReplaceHere={(hash, by) => replaceFile(bench, hash, by)}
           aroundReplace={async (replace) => {
             if (!(await bench.allSaved()))
               throw new ApiError(0, {

@@ -1,7 +1,6 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
-import { setFrameEdge } from '@/core/document/edits/fills'
 import { setTileGap } from '@/core/placement/move'
 import { placedIn } from '@/core/document/content'
 import type { Frame, Sheet } from '@/core/document/types'
@@ -12,11 +11,12 @@ import { Section } from '@/client/parts/Section'
 import { RailButton } from '@/client/parts/RailButton'
 import { changePlaced } from '@/client/store/actions'
 import styles from '@/client/parts/Panel.module.css'
+import { putEdge, backingColour } from '@/client/store/frameFields'
 
 /** What stands behind the picture, how its edge fades, and the gap of a pattern. */
 export const EdgeSection = ({ frame, sheet }: { readonly frame: Frame; readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
-  const at = { sheetId: sheet.id, ids: [frame.id] }
+  const at = { sheetId: sheet.id, frameId: frame.id }
   const placed = placedIn(sheet, frame)
   return (
     <Section name="Edge" title="Edge and backing">
@@ -26,7 +26,7 @@ export const EdgeSection = ({ frame, sheet }: { readonly frame: Frame; readonly 
           points={frame.feather ?? 0}
           onPoints={(value) => {
             const feather = within('the soft edge', value, RANGE.feather, 'from 0 to 10 in (254 mm)')
-            bench.commit('Soft edge', (p) => setFrameEdge.record(p, { ...at, feather: feather || null }))
+            putEdge(bench, 'Soft edge', at, { feather: feather || null })
           }}
         />
         <LengthField
@@ -34,7 +34,7 @@ export const EdgeSection = ({ frame, sheet }: { readonly frame: Frame; readonly 
           points={frame.bleed ?? 0}
           onPoints={(value) => {
             const bleed = within('the bleed', value, RANGE.bleed, 'from 0 to 10 in (254 mm)')
-            bench.commit('Own bleed', (p) => setFrameEdge.record(p, { ...at, bleed: bleed || null }))
+            putEdge(bench, 'Own bleed', at, { bleed: bleed || null })
           }}
         />
       </div>
@@ -59,13 +59,13 @@ export const EdgeSection = ({ frame, sheet }: { readonly frame: Frame; readonly 
             colour={frame.backing ?? null}
             first="#ffffff"
             step="Colour behind the picture"
-            record={(project, backing) => setFrameEdge.record(project, { ...at, backing })}
+            record={backingColour(at)}
           />
           {frame.backing !== undefined && (
             <RailButton
               framed
               label="No colour behind the picture"
-              onPress={() => bench.commit('No colour behind', (p) => setFrameEdge.record(p, { ...at, backing: null }))}
+              onPress={() => putEdge(bench, 'No colour behind', at, { backing: null })}
             >
               None
             </RailButton>

@@ -17,14 +17,15 @@ import {
   copySelectedFinish,
   detachSelected,
   pasteSelectedFinish,
-  recordMixing,
   setBackSelected,
   shareSelected,
+  mixing,
 } from '@/client/store/finishes'
 import styles from '@/client/parts/Panel.module.css'
 import own from '@/client/bench/finish/Finish.module.css'
 import { setFinishScope } from '@/client/store/slices/card'
 import { openFinish } from '@/client/store/slices/dialogs'
+import { slideValue, settleValue } from '@/client/store/recording'
 
 interface FinishProps {
   readonly items: readonly Item[]
@@ -99,11 +100,9 @@ const Mixing = ({ item }: { readonly item: Item }) => {
         min={0}
         max={1}
         step={0.01}
-        onSlide={(value) =>
-          bench.burst('opacity', 'Opacity', recordMixing(bench, shownProject(bench.get()), { opacity: value }))
-        }
+        onSlide={(value) => slideValue(bench, 'opacity', 'Opacity', mixing(bench), { opacity: value })}
         onSettle={() => bench.endBurst()}
-        onValue={(value) => bench.commit('Opacity', (now) => recordMixing(bench, now, { opacity: value }))}
+        onValue={(value) => settleValue(bench, 'Opacity', mixing(bench), { opacity: value })}
       />
       <div className={styles.row} style={{ marginTop: 0 }}>
         <Choice
@@ -111,7 +110,7 @@ const Mixing = ({ item }: { readonly item: Item }) => {
           name="Blend mode"
           value={blend}
           options={BLENDS.map((each) => [each, BLEND_WORDS[each]] as const)}
-          onChoice={(next) => bench.commit('Blend', (now) => recordMixing(bench, now, { blend: next }))}
+          onChoice={(next) => settleValue(bench, 'Blend', mixing(bench), { blend: next })}
         />
       </div>
     </>

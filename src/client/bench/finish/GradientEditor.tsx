@@ -5,14 +5,13 @@ import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { normalTurn } from '@/core/geometry/angle'
 import { GRADIENT_SHAPES, sortedStops, withStop, withoutStop, type Gradient } from '@/core/colour/gradient'
-import type { Recorded } from '@/core/document/edit'
-import type { Project } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
 import colour from '@/client/parts/Colour.module.css'
 import { PlainField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/parts/Panel.module.css'
+import { type Recording, settleValue } from '@/client/store/recording'
 
 export const FIRST_GRADIENT: Gradient = {
   shape: 'linear',
@@ -36,11 +35,10 @@ export const GradientEditor = ({
 }: {
   readonly gradient: Gradient
   readonly step: string
-  readonly record: (project: Project, gradient: Gradient) => Recorded
+  readonly record: Recording<Gradient>
 }) => {
   const bench = useBenchHandle()
-  const set = (next: Partial<Gradient>): void =>
-    bench.commit(step, (project) => record(project, { ...gradient, ...next }))
+  const set = (next: Partial<Gradient>): void => settleValue(bench, step, record, { ...gradient, ...next })
   const { stops } = gradient
   return (
     <>

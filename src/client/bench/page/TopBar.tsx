@@ -17,7 +17,6 @@ import IconButton from '@mui/material/IconButton'
 import Link from 'next/link'
 import { useState } from 'react'
 import { formatNumber } from '@/core/units'
-import { renameProject } from '@/core/document/edits/project'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FIND_KEY } from '@/client/gestures/keys'
 import { makeAgain, takeBack } from '@/client/gestures/undo'
@@ -29,15 +28,15 @@ import styles from '@/client/bench/page/TopBar.module.css'
 import barStyles from '@/client/parts/Bar.module.css'
 import { showSheetStrip, showRulers, setClean } from '@/client/store/slices/view'
 import { openDialog, setFinding } from '@/client/store/slices/dialogs'
+import { nameProject } from '@/client/store/names'
 
 const ProjectName = () => {
   const bench = useBenchHandle()
   const name = useBench((state) => (state.preview ?? state.project).name)
   const [draft, setDraft] = useState<string | null>(null)
   const use = (): void => {
-    const wanted = draft?.trim().slice(0, 200)
     setDraft(null)
-    if (wanted) bench.commit('Rename project', (project) => renameProject.record(project, { name: wanted }))
+    nameProject(bench, draft ?? '')
   }
   return (
     <input

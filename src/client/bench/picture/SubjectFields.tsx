@@ -1,12 +1,12 @@
 'use client'
 import { within } from '@/core/range'
-import { markSubject } from '@/core/document/edits/subjects'
 import { subjectAround, type SubjectMark } from '@/core/placement/subject'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { PlainField } from '@/client/parts/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { shownProject } from '@/client/store/benchStore'
 import styles from '@/client/parts/Panel.module.css'
+import { putSubject } from '@/client/store/actions'
 
 /** Where a subject is proposed to lie before it is marked: the upper middle, where heads are (common practice). */
 const PROPOSED: SubjectMark = { box: { u0: 0.3, v0: 0.15, u1: 0.7, v1: 0.6 } }
@@ -23,8 +23,7 @@ export const SubjectFields = ({ pictureId }: { readonly pictureId: string }) => 
   const bench = useBenchHandle()
   const subject = useBench((state) => shownProject(state).pictures[pictureId]?.subject)
   const { box, line } = subject ?? PROPOSED
-  const set = (step: string, next: SubjectMark | null): void =>
-    bench.commit(step, (project) => markSubject.record(project, { pictureId, subject: next }))
+  const set = (step: string, next: SubjectMark | null): void => putSubject(bench, step, pictureId, next)
   const share = (label: string, value: number): number => within(label, value, { min: 0, max: 100 }) / 100
   return (
     <>

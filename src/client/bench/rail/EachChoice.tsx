@@ -2,7 +2,7 @@
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Radio from '@mui/material/Radio'
 import RadioGroup from '@mui/material/RadioGroup'
-import { takeNames } from '@/core/document/edits/takes'
+import { takeNames } from '@/core/document/takes'
 import type { Sheet } from '@/core/document/types'
 import { panelsOf } from '@/core/render/drawList'
 import type { ExportRequest } from '@/contract/api'

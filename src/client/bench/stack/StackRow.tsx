@@ -7,9 +7,7 @@ import LockOpen from '@mui/icons-material/LockOpen'
 import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
 import { useState, type MouseEvent, type ReactNode } from 'react'
-import { RANGE } from '@/core/tolerance'
 import { placedIn } from '@/core/document/content'
-import { renameItem } from '@/core/document/edits/items'
 import { framesUnder, isHidden, isLocked } from '@/core/document/tree'
 import type { Frame, Item } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
@@ -25,6 +23,7 @@ import { goDown, select, toggleSelected } from '@/client/store/selection'
 import styles from '@/client/bench/stack/Stack.module.css'
 import { openMenuAt } from '@/client/store/slices/dialogs'
 import { widenStack } from '@/client/store/slices/view'
+import { nameItem } from '@/client/store/names'
 
 const THUMB = { w: 46, h: 38 }
 
@@ -65,11 +64,7 @@ const Name = ({
   if (!isWriting) return <span className={styles.name}>{item.name}</span>
   const use = (text: string): void => {
     onDone()
-    const name = text.trim().slice(0, RANGE.nameLength)
-    if (name && name !== item.name)
-      bench.commit('Rename', (project) =>
-        renameItem.record(project, { sheetId: bench.get().sheetId, id: item.id, name }),
-      )
+    nameItem(bench, item.id, text)
   }
   return (
     <input

@@ -1,4 +1,4 @@
-import type { Field } from '@/core/document/edits/arrange'
+import type { Field } from '@/core/document/arrange'
 import type { Bench } from '@/client/store/bench'
 import type { CardSlice, MissingLetters } from '@/client/store/state'
 

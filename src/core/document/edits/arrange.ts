@@ -9,16 +9,13 @@ import { hullOf, itemRect, itemsRect, sheetRect } from '@/core/document/extent'
 import { frameRect, pictureOf, readingRows, sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, framesUnder, itemOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
+import { type Field, type Layout } from '@/core/document/arrange'
 
 interface Selection {
   readonly sheetId: string
   /** In the order in which they were chosen: the first is the one that others are measured by. */
   readonly ids: readonly string[]
 }
-
-/** What items are aligned or arranged within. */
-export const FIELDS = ['selection', 'sheet', 'safe', 'bleed', 'first'] as const
-export type Field = (typeof FIELDS)[number]
 
 const fieldRect = (sheet: Sheet, ids: readonly string[], field: Field): Rect => {
   switch (field) {
@@ -83,9 +80,6 @@ export const equalItems = (
   const size: Partial<Size> = by === 'width' ? { w } : by === 'height' ? { h } : { w, h }
   return equalSizes.record(project, { sheetId, ids, size })
 }
-
-export const LAYOUTS = ['row', 'grid', 'circle', 'mosaic'] as const
-export type Layout = (typeof LAYOUTS)[number]
 
 /** Width over height of what a frame shows: its picture as turned by quarters, else its own box. */
 const shapeOf = (project: Project, frame: Frame): number => {

@@ -6,7 +6,7 @@ import { frameDraft } from '@/core/document/edits/frames'
 import { originalOf } from '@/core/document/content'
 import { pictureOf, sheetOf } from '@/core/document/read'
 import { frameOf, framesOf } from '@/core/document/tree'
-import { type Frame, type Project, type Sheet } from '@/core/document/types'
+import { type Frame, type Project } from '@/core/document/types'
 import { PICTURES, type PictureFill, type Fill, type Take } from '@/core/document/fill'
 
 interface FrameAddress {
@@ -32,12 +32,6 @@ const named = (takes: readonly Take[]): readonly Take[] =>
     (sofar, take) => [...sofar, take.name ? take : { ...take, name: freeName([...takes, ...sofar]) }],
     [],
   )
-
-/** The takes of what a frame shows, an echo's being those of its original; null where it holds no picture of its own. */
-export const takesOf = (sheet: Sheet, frame: Frame): PictureFill | null => {
-  const { fill } = originalOf(sheet, frame)
-  return fill.kind === PICTURES ? fill : null
-}
 
 const picturesDraft = (draft: Draft<Project>, project: Project, { sheetId, frameId }: FrameAddress) => {
   const sheet = sheetOf(project, sheetId)
@@ -102,13 +96,3 @@ export const showTakesNamed = defineEdit<{ readonly sheetId: string; readonly na
     }
   },
 )
-
-/** The names of takes on a sheet, in the order in which they are first met, with how many frames have each. */
-export const takeNames = (sheet: Sheet): readonly { readonly name: string; readonly frames: number }[] => {
-  const counts = new Map<string, number>()
-  for (const { fill } of framesOf(sheet)) {
-    if (fill.kind !== PICTURES || fill.takes.length < 2) continue
-    for (const name of new Set(fill.takes.map((take) => take.name))) counts.set(name, (counts.get(name) ?? 0) + 1)
-  }
-  return [...counts].map(([name, frames]) => ({ name, frames }))
-}

@@ -2,8 +2,7 @@ import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { defineEdit, joinRecorded, put, type Recorded } from '@/core/document/edit'
 import { relayoutWord, type Relayout } from '@/core/document/edits/lettering/relayout'
-import { isWord } from '@/core/document/lettering'
-import type { Alphabet, AlphabetMember, Frame, Project, Sheet } from '@/core/document/types'
+import type { Alphabet, Frame, Project, Sheet } from '@/core/document/types'
 import type { Word } from '@/core/document/lettering'
 import type { Draft } from 'immer'
 
@@ -35,13 +34,6 @@ export const addAlphabet = defineEdit<{
   draft.order.splice(at, 0, ...sheets.map(({ id }) => id))
   Object.assign(draft.alphabets, { [set.id]: set })
 })
-
-/** The members of a set that are still there, with what they say now. */
-export const membersOf = (project: Project, set: Alphabet): readonly AlphabetMember[] =>
-  set.members.flatMap((member) => {
-    const word = project.sheets[member.sheetId]?.items[member.groupId]
-    return isWord(word) ? [{ ...member, text: word.lettering.text }] : []
-  })
 
 const setAlphabet = defineEdit<{ readonly setId: string; readonly change: Partial<Alphabet> }>(
   (draft, { setId, change }) => {

@@ -1,0 +1,49 @@
+import type { Colour } from '@/core/colour/colour'
+import type { Gradient } from '@/core/colour/gradient'
+import { fillFrames, setFrameEdge, type PlainFill } from '@/core/document/edits/fills'
+import { setFrameBox } from '@/core/document/edits/frames'
+
+import type { Box } from '@/core/geometry/box'
+import type { Bench } from '@/client/store/bench'
+import type { Recording } from '@/client/store/recording'
+
+/** Where a frame stands: what the fields of its card address. */
+export interface FrameAt {
+  readonly sheetId: string
+  readonly frameId: string
+}
+
+const idsOf = ({ sheetId, frameId }: FrameAt) => ({ sheetId, ids: [frameId] })
+
+/** Fills a frame with something else than a picture. */
+export const putFill = (bench: Bench, step: string, at: FrameAt, fill: PlainFill): void =>
+  bench.commit(step, (project) => fillFrames.record(project, { ...idsOf(at), fill }))
+
+export const fillColour =
+  (at: FrameAt): Recording<Colour> =>
+  (project, colour) =>
+    fillFrames.record(project, { ...idsOf(at), fill: { kind: 'colour', colour } })
+
+export const fillGradient =
+  (at: FrameAt): Recording<Gradient> =>
+  (project, gradient) =>
+    fillFrames.record(project, { ...idsOf(at), fill: { ...gradient, kind: 'gradient' } })
+
+type Edge = Omit<Parameters<typeof setFrameEdge>[1], 'sheetId' | 'ids'>
+
+/** How a frame's edge fades, its own bleed in points, and what stands behind its picture. */
+export const putEdge = (bench: Bench, step: string, at: FrameAt, edge: Edge): void =>
+  bench.commit(step, (project) => setFrameEdge.record(project, { ...idsOf(at), ...edge }))
+
+export const backingColour =
+  (at: FrameAt): Recording<Colour> =>
+  (project, backing) =>
+    setFrameEdge.record(project, { ...idsOf(at), backing })
+
+/** Box in points and turn in degrees of a frame, as they were typed. */
+export const putBox = (
+  bench: Bench,
+  step: string,
+  at: FrameAt,
+  place: { readonly box?: Box; readonly turn?: number },
+): void => bench.commit(step, (project) => setFrameBox.record(project, { ...at, ...place }))
