@@ -37,7 +37,7 @@ const middleOf = (bench: Bench, table: HTMLElement): Point => {
 const selectAt = (bench: Bench, at: Point): void => {
   const state = bench.get()
   const sheet = shownSheet(state)
-  const hit = frameSeenAt(state.project, sheet, at)
+  const hit = frameSeenAt(bench, state.project, sheet, at)
   const id = hit && holdable(sheet, hit.id, state.entered)
   if (id !== null && state.selection.includes(id)) return
   if (id === null && state.selection[0] === BACKGROUND_ID && rectContains(sheetRect(sheet.size), at)) return

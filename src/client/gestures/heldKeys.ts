@@ -1,8 +1,13 @@
+import { owned } from '@/client/store/owned'
+import { type Bench } from '@/client/store/bench'
+
 /** Held during a drag: nothing snaps. */
 export const NO_SNAP_KEY = 'n'
 
+const HELD = owned(() => new Set<string>())
+
 /** Letters held down now, for gestures that a held key changes (C, M, H, N). */
-export const heldKeys = new Set<string>()
+export const heldKeys = (bench: Bench): Set<string> => bench.own(HELD)
 
 /** Inputs in which no text is typed. */
 const UNTYPED = new Set(['checkbox', 'radio', 'range', 'button', 'submit', 'color', 'file'])
@@ -14,12 +19,13 @@ const isTyping = (target: EventTarget | null): boolean => {
 }
 
 /** Follows held keys; returns how to stop. */
-export const followHeldKeys = (): (() => void) => {
+export const followHeldKeys = (bench: Bench): (() => void) => {
+  const held = heldKeys(bench)
   const down = (event: KeyboardEvent): void => {
-    if (!isTyping(event.target) && !event.ctrlKey && !event.metaKey) heldKeys.add(event.key.toLowerCase())
+    if (!isTyping(event.target) && !event.ctrlKey && !event.metaKey) held.add(event.key.toLowerCase())
   }
-  const up = (event: KeyboardEvent): void => void heldKeys.delete(event.key.toLowerCase())
-  const clear = (): void => heldKeys.clear()
+  const up = (event: KeyboardEvent): void => void held.delete(event.key.toLowerCase())
+  const clear = (): void => held.clear()
   window.addEventListener('keydown', down)
   window.addEventListener('keyup', up)
   window.addEventListener('blur', clear)

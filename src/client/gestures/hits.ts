@@ -5,6 +5,7 @@ import { dropFrameAt } from '@/core/document/hits'
 import { frameAt, framesAt } from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { opacityAt } from '@/client/stage/alpha'
+import { type Bench } from '@/client/store/bench'
 
 type Wanted = (frame: Frame) => boolean
 
@@ -12,35 +13,35 @@ type Wanted = (frame: Frame) => boolean
 const UNSEEN = 0.06
 
 /** Is what lies beneath a frame seen through it at a point: is its picture transparent there, and nothing behind it? */
-export const isSeeThrough = (project: Project, sheet: Sheet, frame: Frame, p: Point): boolean => {
+export const isSeeThrough = (bench: Bench, project: Project, sheet: Sheet, frame: Frame, p: Point): boolean => {
   const placed = placedIn(sheet, frame)
   const picture = placed && project.pictures[placed.pictureId]
   if (!picture || frame.backing !== undefined) return false
   const matrix = pictureMatrix(project, sheet, frame)
   if (!matrix) return false
   const at = apply(invert(matrix), p)
-  return opacityAt(picture.hash, at.x / picture.pixels.w, at.y / picture.pixels.h) < UNSEEN
+  return opacityAt(bench, picture.hash, at.x / picture.pixels.w, at.y / picture.pixels.h) < UNSEEN
 }
 
 const seen =
-  (project: Project, sheet: Sheet, p: Point): Wanted =>
+  (bench: Bench, project: Project, sheet: Sheet, p: Point): Wanted =>
   (frame) =>
-    !isSeeThrough(project, sheet, frame, p)
+    !isSeeThrough(bench, project, sheet, frame, p)
 
 /** Frames under a point, the topmost first: those that are seen there before those that are seen through. */
-export const framesSeenAt = (project: Project, sheet: Sheet, p: Point): readonly Frame[] => {
+export const framesSeenAt = (bench: Bench, project: Project, sheet: Sheet, p: Point): readonly Frame[] => {
   const all = framesAt(sheet, p)
-  const isSeen = seen(project, sheet, p)
+  const isSeen = seen(bench, project, sheet, p)
   return [...all.filter(isSeen), ...all.filter((frame) => !isSeen(frame))]
 }
 
 /** The frame that is pressed at a point: what is seen there, else the topmost that is seen through. */
-export const frameSeenAt = (project: Project, sheet: Sheet, p: Point): Frame | null =>
-  frameAt(sheet, p, seen(project, sheet, p)) ?? frameAt(sheet, p)
+export const frameSeenAt = (bench: Bench, project: Project, sheet: Sheet, p: Point): Frame | null =>
+  frameAt(sheet, p, seen(bench, project, sheet, p)) ?? frameAt(sheet, p)
 
 /** The frame that takes pictures dropped at a point, or within `reach` of its outline, in sheet points. */
-export const frameDroppedOn = (project: Project, sheet: Sheet, p: Point, reach: number): Frame | null => {
-  const isSeen = seen(project, sheet, p)
+export const frameDroppedOn = (bench: Bench, project: Project, sheet: Sheet, p: Point, reach: number): Frame | null => {
+  const isSeen = seen(bench, project, sheet, p)
   return (
     dropFrameAt(sheet, p, reach, (frame) => frame.takesPictures && isSeen(frame)) ??
     frameAt(sheet, p, (frame) => frame.takesPictures)

@@ -29,6 +29,7 @@ import { moveView, toSheet } from '@/client/store/view'
 import { drawBox, gather, markSnaps, setMoving, emptyHand } from '@/client/store/slices/hand'
 import { takeInHand } from '@/client/store/slices/mode'
 import { notePictureHint } from '@/client/store/slices/notices'
+import { owned } from '@/client/store/owned'
 
 /** How a press was made. */
 export interface Press {
@@ -54,7 +55,7 @@ const SNAP_PIXELS = 6
 /** What is held during a drag, as the drags know it. */
 const heldNow = (bench: Bench, shift: boolean): Held => {
   const { snaps, view } = bench.get()
-  return { shift, snapReach: snaps && !heldKeys.has(NO_SNAP_KEY) ? SNAP_PIXELS / view.scale : 0 }
+  return { shift, snapReach: snaps && !heldKeys(bench).has(NO_SNAP_KEY) ? SNAP_PIXELS / view.scale : 0 }
 }
 
 export const MIDDLE_BUTTON = 4
@@ -99,11 +100,11 @@ const isOnSelection = (bench: Bench, at: Point): boolean => {
   const isThere = chosen.some((frame) => isAtHand(sheet, frame.id) && frameContains(frame, at))
   if (!isThere || state.way !== 'whole') return isThere
   // What is seen through a hole of the selected frame is pressed rather than that frame; with nothing there, the frame.
-  const hit = frameSeenAt(state.project, sheet, at)
+  const hit = frameSeenAt(bench, state.project, sheet, at)
   return (
     hit === null ||
     chosen.some(({ id }) => id === hit.id) ||
-    !chosen.some((frame) => isSeeThrough(state.project, sheet, frame, at))
+    !chosen.some((frame) => isSeeThrough(bench, state.project, sheet, frame, at))
   )
 }
 
@@ -124,7 +125,7 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   // Rulers and guides have a hand of their own.
   // A finger that rested until the menu came may slip: nothing is moved beneath it.
   if (named?.startsWith('guide') || state.menuAt) return { kind: 'nothing' }
-  if (how.buttons === MIDDLE_BUTTON || heldKeys.has('h')) return pan()
+  if (how.buttons === MIDDLE_BUTTON || heldKeys(bench).has('h')) return pan()
   if (armedOf(state)) return { kind: 'draw', from, last: from, cuts: how.ctrl }
   const tool = toolHand(bench)?.start({ at: from, named, shift: how.shift, ctrl: how.ctrl })
   if (tool) return { kind: 'tool', drag: tool }
@@ -133,7 +134,7 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   const grip = (ids: readonly string[]): Grip => ({ project: state.project, sheetId: state.sheetId, ids, from })
   if (state.selection.length && (named !== null || isOnSelection(bench, from)))
     return dragOf(bench, gripDrag(bench, grip(state.selection), named))
-  const hit = frameSeenAt(state.project, sheet, from)
+  const hit = frameSeenAt(bench, state.project, sheet, from)
   // The faint part of a picture is a part of it, where nothing else lies.
   if (!hit && state.way === 'picture' && isOnPicture(bench, from))
     return dragOf(bench, bodyDrag('picture', grip(state.selection)))
@@ -152,7 +153,7 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
 const TOUCH_KEY = 'c'
 
 const gatheredIds = (bench: Bench, rect: Rect): readonly string[] => {
-  const counts = heldKeys.has(TOUCH_KEY)
+  const counts = heldKeys(bench).has(TOUCH_KEY)
     ? (other: Rect): boolean => intersectRects(rect, other) !== null
     : (other: Rect): boolean => rectHolds(rect, other)
   const state = bench.get()
@@ -164,12 +165,12 @@ const gatheredIds = (bench: Bench, rect: Rect): readonly string[] => {
 }
 
 const moveDrawing = (bench: Bench, hold: Extract<Hold, { kind: 'draw' }>, to: Point, shift: boolean): void => {
-  if (heldKeys.has('m')) {
+  if (heldKeys(bench).has('m')) {
     const by = subtract(to, hold.last)
     hold.from = { x: hold.from.x + by.x, y: hold.from.y + by.y }
   }
   hold.last = to
-  drawBox(bench, drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys.has('c') }))
+  drawBox(bench, drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys(bench).has('c') }))
 }
 
 /** Does a drag move items as a whole? */
@@ -210,7 +211,7 @@ export const endHold = (bench: Bench, hold: Hold): void => {
   // What was proposed holds only for the project it was proposed on.
   if (hold.kind === 'drag' && hold.last && bench.get().project === hold.base) {
     const { recorded } = hold.last
-    const isCopying = heldKeys.has(TOUCH_KEY) && movesItems(bench, hold.drag)
+    const isCopying = heldKeys(bench).has(TOUCH_KEY) && movesItems(bench, hold.drag)
     if (isCopying && recorded.forward.length) bench.commit('Drag a copy', () => withCopyLeft(bench, recorded))
     else bench.commit(hold.drag.name, () => recorded)
     if (!recorded.forward.length) sayIfLocked(bench)
@@ -263,13 +264,14 @@ export const dropHold = (bench: Bench, hold: Hold): void => {
 /** Presses on one spot that are further apart than a double-click are two presses. */
 const SECOND_PRESS_MS = 500
 const SAME_SPOT = 5
-let lastTap = { at: { x: -1e9, y: -1e9 }, time: 0 }
+const LAST_TAP = owned(() => ({ at: { x: -1e9, y: -1e9 }, time: 0 }))
 
 /** Is this press on the spot of the one before, but too late for a double-click? */
-const isSecondPress = (at: Point, time: number): boolean => {
-  const isSame = Math.hypot(at.x - lastTap.at.x, at.y - lastTap.at.y) < SAME_SPOT
-  const isLater = time - lastTap.time > SECOND_PRESS_MS
-  lastTap = { at, time }
+const isSecondPress = (bench: Bench, at: Point, time: number): boolean => {
+  const last = bench.own(LAST_TAP)
+  const isSame = Math.hypot(at.x - last.at.x, at.y - last.at.y) < SAME_SPOT
+  const isLater = time - last.time > SECOND_PRESS_MS
+  Object.assign(last, { at, time })
   return isSame && isLater
 }
 
@@ -278,7 +280,7 @@ const beneath = (bench: Bench, at: Point): string | null => {
   const state = bench.get()
   const sheet = shownSheet(state)
   const here = [
-    ...new Set(framesSeenAt(state.project, sheet, at).map((frame) => holdable(sheet, frame.id, state.entered))),
+    ...new Set(framesSeenAt(bench, state.project, sheet, at).map((frame) => holdable(sheet, frame.id, state.entered))),
   ]
   return here[(here.indexOf(state.selection[0] ?? '') + 1) % here.length] ?? null
 }
@@ -293,9 +295,9 @@ export const tap = (bench: Bench, at: Point, named: string | null, how: Press): 
   if (named !== null) return
   if (armed) return putArmed(bench, armed, boxAround(point, armed, state), how.ctrl)
   const sheet = shownSheet(state)
-  const hit = frameSeenAt(state.project, sheet, point)
+  const hit = frameSeenAt(bench, state.project, sheet, point)
   const id = hit && holdable(sheet, hit.id, state.entered)
-  const isSecond = isSecondPress(at, how.time)
+  const isSecond = isSecondPress(bench, at, how.time)
   if (how.shift || how.ctrl || state.isAdding) return id === null ? undefined : toggleSelected(bench, id)
   if (isSecond && state.selection.length === 1) return select(bench, beneath(bench, point))
   if (id !== null && id === state.selection[0] && state.selection.length === 1) return

@@ -8,16 +8,21 @@ import { placedFrame } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { markStopped } from '@/client/store/slices/hand'
+import { owned } from '@/client/store/owned'
 
 const FLASH_MS = 1600
-let flashTimer: ReturnType<typeof setTimeout> | undefined
+const FLASH = owned(
+  () => ({ timer: undefined as ReturnType<typeof setTimeout> | undefined }),
+  ({ timer }) => clearTimeout(timer),
+)
 
 /** Shows for a moment that keep-covered stopped the hand. */
 export const showStopped = (bench: Bench, stopped: boolean): void => {
   if (!stopped) return
-  clearTimeout(flashTimer)
+  const flash = bench.own(FLASH)
+  clearTimeout(flash.timer)
   markStopped(bench, true)
-  flashTimer = setTimeout(() => markStopped(bench, false), FLASH_MS)
+  flash.timer = setTimeout(() => markStopped(bench, false), FLASH_MS)
 }
 
 /** Arrow keys: moves the whole, the picture or the outline by steps of the sheet's unit. */

@@ -104,7 +104,7 @@ export const hoverCarried = (bench: Bench, carried: Carried, at: Point, copy: bo
   const frame =
     row ??
     (isPicture && point && !isOverBackground && word === null
-      ? frameDroppedOn(state.project, shownSheet(held(bench)), point, DROP_REACH / state.view.scale)
+      ? frameDroppedOn(bench, state.project, shownSheet(held(bench)), point, DROP_REACH / state.view.scale)
       : null)
   const isSame =
     (frame?.id ?? null) === (carryOf(state)?.dropFrame ?? null) &&

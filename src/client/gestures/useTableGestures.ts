@@ -66,7 +66,7 @@ const doubleClick = (bench: Bench, table: HTMLElement, target: EventTarget, clie
   if (toolOf(state)) return
   const sheet = shownSheet(state)
   const at = toSheet(state.view, within(table, [clientX, clientY]))
-  const hit = frameSeenAt(state.project, sheet, at)
+  const hit = frameSeenAt(bench, state.project, sheet, at)
   if (!hit) {
     if (sheet.background.kind === 'picture' && rectContains(sheetRect(sheet.size), at)) select(bench, BACKGROUND_ID)
     return

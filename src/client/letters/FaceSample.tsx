@@ -4,17 +4,19 @@ import { faceUrl } from '@/client/http/api'
 import { askSamples } from '@/client/workers/faces'
 import type { FaceSample as Sample } from '@/client/workers/faces.worker'
 import styles from '@/client/letters/Letters.module.css'
+import { useBenchHandle } from '@/client/binding/useBench'
 
 /** Samples wait until typing pauses. */
 const PAUSE_MS = 140
 
 const useSample = (faceId: string, text: string): { readonly sample: Sample | null; readonly fault: string | null } => {
+  const bench = useBenchHandle()
   const [sample, setSample] = useState<Sample | null>(null)
   const [fault, setFault] = useState<string | null>(null)
   useEffect(() => {
     let isCurrent = true
     const timer = setTimeout(() => {
-      askSamples({ job: 'sample', url: faceUrl(faceId), text }).then(
+      askSamples(bench, { job: 'sample', url: faceUrl(faceId), text }).then(
         (made) => {
           if (!isCurrent) return
           setSample(made)
@@ -27,7 +29,7 @@ const useSample = (faceId: string, text: string): { readonly sample: Sample | nu
       isCurrent = false
       clearTimeout(timer)
     }
-  }, [faceId, text])
+  }, [bench, faceId, text])
   return { sample, fault }
 }
 

@@ -2,6 +2,8 @@ import { levelCount } from '@/core/render/needs'
 import type { PictureAnswer } from '@/contract/api'
 import { levelUrl } from '@/client/http/api'
 import { pixelsOfImage, fetched } from '@/client/workers/pixels'
+import { owned } from '@/client/store/owned'
+import { type Bench } from '@/client/store/bench'
 
 /** How opaque a picture is, coarsely: enough to tell what is seen under a finger. */
 interface AlphaMap {
@@ -14,8 +16,8 @@ interface AlphaMap {
 const SIDE = 512
 const CHANNELS = 4
 
-const maps = new Map<string, AlphaMap>()
-const coming = new Set<string>()
+/** Maps by the hashes of their pictures; those that are coming too. */
+const ALPHA = owned(() => ({ maps: new Map<string, AlphaMap>(), coming: new Set<string>() }))
 
 const read = async ({ hash, width, height }: PictureAnswer): Promise<AlphaMap> => {
   const most = levelCount({ w: width, h: height }) - 1
@@ -30,7 +32,8 @@ const read = async ({ hash, width, height }: PictureAnswer): Promise<AlphaMap> =
 }
 
 /** Learns where a picture with transparency is opaque. */
-export const learnAlpha = (picture: PictureAnswer): void => {
+export const learnAlpha = (bench: Bench, picture: PictureAnswer): void => {
+  const { maps, coming } = bench.own(ALPHA)
   if (!picture.hasAlpha || maps.has(picture.hash) || coming.has(picture.hash)) return
   coming.add(picture.hash)
   read(picture)
@@ -41,8 +44,8 @@ export const learnAlpha = (picture: PictureAnswer): void => {
 }
 
 /** How opaque a picture is at shares of its width and height, in [0, 1]; opaque where that is not known, or beyond it. */
-export const opacityAt = (hash: string, u: number, v: number): number => {
-  const map = maps.get(hash)
+export const opacityAt = (bench: Bench, hash: string, u: number, v: number): number => {
+  const map = bench.own(ALPHA).maps.get(hash)
   if (!map || u < 0 || v < 0 || u >= 1 || v >= 1) return 1
   return (map.opacity[Math.floor(v * map.height) * map.width + Math.floor(u * map.width)] ?? 255) / 255
 }

@@ -90,8 +90,14 @@ const sampleOf = async (bench: Bench, pictureId: string): Promise<Sample | null>
   const picture = bench.get().project.pictures[pictureId]
   if (!picture) return null
   const url = levelUrl(picture.hash, levelCount(picture.pixels) - 1)
-  const { sample } = await askTones({ url, picture: picture.pixels, adjustments: {}, want: 'sample' })
-  return sample ?? null
+  try {
+    const { sample } = await askTones(bench, { url, picture: picture.pixels, adjustments: {}, want: 'sample' })
+    return sample ?? null
+  } catch (error) {
+    // The picture's file is gone or the server away: the page says that where it shows the picture.
+    console.warn('A picture was not matched.', error)
+    return null
+  }
 }
 
 /** Brings the tones of the selected pictures to those of the one selected first; each keeps its other adjustments. */

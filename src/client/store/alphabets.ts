@@ -23,8 +23,10 @@ import { openAlphabets, putMarked } from '@/client/store/slices/supplies'
 import { showSheetStrip } from '@/client/store/slices/view'
 import { openExport } from '@/client/store/slices/dialogs'
 
-const setter: Parameters<typeof setLetters>[2] = (setting) =>
-  askFaces({ job: 'layout', url: faceUrl(setting.face.id), setting })
+const setter =
+  (bench: Bench): Parameters<typeof setLetters>[2] =>
+  (setting) =>
+    askFaces(bench, { job: 'layout', url: faceUrl(setting.face.id), setting })
 
 /** Why a list cannot be made a set of, in words; null if it can. */
 const refusalOf = (letters: readonly string[], list: string): string | null => {
@@ -73,7 +75,7 @@ export const makeAlphabet = async (bench: Bench, { list, sheets, ...look }: Alph
   if (refused) return say(bench, refused, 'fault')
   try {
     const places = placesOf(letters, sheets)
-    const set = await setLetters(places, look, setter)
+    const set = await setLetters(places, look, setter(bench))
     const missing = set.flatMap(({ layout }) => layout.missing)
     const made = alphabetSheets(places, set, sheets, newId)
     const alphabet: Alphabet = { id: newId('set'), name: sheets.name, ...look, members: made.members }
@@ -104,7 +106,7 @@ export const restyleAlphabet = async (bench: Bench, set: Alphabet, change: Parti
   const members = membersOf(bench.get().project, set)
   const look: AlphabetLook = { face: set.face, heights: set.heights, margin: set.margin, ...change }
   try {
-    const laid = await setLetters(members, look, setter)
+    const laid = await setLetters(members, look, setter(bench))
     bench.commit('Change alphabet set', (project) =>
       changeAlphabet(project, {
         setId: set.id,

@@ -49,10 +49,10 @@ const baseName = (name: string): string => name.replace(/\.[A-Za-z0-9]{2,5}$/, '
 
 const MOST_SVG = 12_000_000
 
-const readDrawing = async (file: File): Promise<Art> => {
+const readDrawing = async (bench: Bench, file: File): Promise<Art> => {
   if (file.size > MOST_SVG)
     throw new Failure('too-large', `${file.name} is too large: an SVG may have 12 MB. Simplify it and try again.`)
-  const made = await askOutlines({ job: 'svg', text: await file.text() })
+  const made = await askOutlines(bench, { job: 'svg', text: await file.text() })
   return {
     name: baseName(file.name),
     size: made.size ?? { w: 100, h: 100 },
@@ -67,8 +67,14 @@ const readDrawing = async (file: File): Promise<Art> => {
   }
 }
 
-const tracedArt = async (name: string, url: string, picture: Size, source: Art['source']): Promise<Art> => {
-  const made = await askOutlines({ job: 'alpha', url, picture })
+const tracedArt = async (
+  bench: Bench,
+  name: string,
+  url: string,
+  picture: Size,
+  source: Art['source'],
+): Promise<Art> => {
+  const made = await askOutlines(bench, { job: 'alpha', url, picture })
   return {
     name,
     size: picture,
@@ -79,26 +85,26 @@ const tracedArt = async (name: string, url: string, picture: Size, source: Art['
   }
 }
 
-const readPixels = async (file: File): Promise<Art> => {
+const readPixels = async (bench: Bench, file: File): Promise<Art> => {
   const bitmap = await createImageBitmap(file)
   const size = { w: bitmap.width, h: bitmap.height }
   bitmap.close()
   const url = URL.createObjectURL(file)
   try {
-    return await tracedArt(baseName(file.name), url, size, file)
+    return await tracedArt(bench, baseName(file.name), url, size, file)
   } finally {
     URL.revokeObjectURL(url)
   }
 }
 
 /** Reads a file or a picture of the library as artwork. Throws in words. */
-export const readArt = async (source: File | PictureAnswer): Promise<Art> => {
+export const readArt = async (bench: Bench, source: File | PictureAnswer): Promise<Art> => {
   if (!(source instanceof File))
-    return tracedArt(source.name, levelUrl(source.hash, 0), { w: source.width, h: source.height }, source)
-  if (/\.svg$/i.test(source.name) || source.type === 'image/svg+xml') return readDrawing(source)
+    return tracedArt(bench, source.name, levelUrl(source.hash, 0), { w: source.width, h: source.height }, source)
+  if (/\.svg$/i.test(source.name) || source.type === 'image/svg+xml') return readDrawing(bench, source)
   if (!/^image\/(png|webp|avif|gif)$/.test(source.type))
     throw new Failure('picture-kind', `${source.name}: choose an SVG, or a PNG or WebP with transparency.`)
-  return readPixels(source)
+  return readPixels(bench, source)
 }
 
 export const artWords = (error: unknown): string =>
@@ -117,7 +123,12 @@ interface Made {
 }
 
 /** The outlines that the chosen parts make, in the artwork's own units. */
-export const madeOf = async (art: Art, chosen: readonly number[], { as }: ArtChoice): Promise<readonly Made[]> => {
+export const madeOf = async (
+  bench: Bench,
+  art: Art,
+  chosen: readonly number[],
+  { as }: ArtChoice,
+): Promise<readonly Made[]> => {
   const parts = chosen.flatMap((i) => art.parts[i] ?? [])
   if (as === 'parts') return parts.map(({ name, outline }) => ({ name, outline }))
   const isTraced = art.source !== null
@@ -125,7 +136,7 @@ export const madeOf = async (art: Art, chosen: readonly number[], { as }: ArtCho
   const whole =
     isTraced || parts.length < 2
       ? joinOutlines(parts.map(({ outline }) => outline))
-      : ((await askOutlines({ job: 'combine', how: 'unite', outlines: parts.map(({ outline }) => outline) }))
+      : ((await askOutlines(bench, { job: 'combine', how: 'unite', outlines: parts.map(({ outline }) => outline) }))
           .outlines[0] ?? joinOutlines([]))
   const rule = parts.length === 1 ? (parts[0]?.outline.fillRule ?? 'evenodd') : 'evenodd'
   const one = { path: whole.path, fillRule: rule }

@@ -3,6 +3,7 @@ import type { Recorded } from '@/core/document/edit'
 import type { Project } from '@/core/document/types'
 import type { OpenedProject } from '@/contract/api'
 import type { BenchState } from '@/client/store/state'
+import { type Owned } from '@/client/store/owned'
 
 /** The bench: its state, and the only ways to change the project. All else of the state is changed by the slices' actions. */
 export interface Bench {
@@ -23,6 +24,8 @@ export interface Bench {
   allSaved(): Promise<boolean>
   /** Takes over another state of the same project, as read from the server. */
   adopt(opened: OpenedProject): void
+  /** What the bench keeps beside its state; it ends with the bench. */
+  own<T>(what: Owned<T>): T
   hasUnsent(): boolean
   close(): void
 }

@@ -22,6 +22,7 @@ import { FIRST_CARD } from '@/client/store/slices/card'
 import { FIRST_DIALOG } from '@/client/store/slices/dialogs'
 import { FIRST_NOTICES } from '@/client/store/slices/notices'
 import { type Bench } from '@/client/store/bench'
+import { Belongings } from '@/client/store/owned'
 
 const BURST_MS = 700
 
@@ -136,6 +137,7 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     onKept,
   })
   let current: Burst | null = null
+  const belongings = new Belongings()
 
   const log = (entry: LoggedStep, project: Project, step: Step): void => {
     const state = get()
@@ -227,10 +229,12 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
       saver.restart(fresh.revision)
       set({ ...settled(get(), fresh.project), history: fresh.history, saving: { state: 'saved' } })
     },
+    own: (what) => belongings.of(what),
     hasUnsent: () => saver.hasUnsent || current !== null,
     close: () => {
       endBurst()
       saver.stop()
+      belongings.end()
     },
   }
 }

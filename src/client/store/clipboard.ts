@@ -16,13 +16,14 @@ import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
 import { selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
 import { speak } from '@/client/store/slices/notices'
+import { owned } from '@/client/store/owned'
 
 /** The name under which frames lie on the clipboard. */
 export const FRAGMENT_TYPE = 'application/vnd.eager-stencil.items+json'
 const PLACEMENT_STORE = 'eager-stencil-placement'
 
 /** How often the same fragment was pasted on the sheet it came from: each copy steps further aside. */
-let pasted = { text: '', times: 0 }
+const PASTED = owned(() => ({ text: '', times: 0 }))
 
 /** What is selected as text for the clipboard, or null. */
 export const copySelected = (bench: Bench): string | null => {
@@ -34,7 +35,7 @@ export const copySelected = (bench: Bench): string | null => {
   // Where the browser keeps no more, frames are copied all the same, only their placement alone cannot be pasted.
   if (placed) keepCopy(PLACEMENT_STORE, placed)
   if (!ids.length) return null
-  pasted = { text: '', times: 0 }
+  Object.assign(bench.own(PASTED), { text: '', times: 0 })
   speak(bench, `${ids.length} copied`)
   return JSON.stringify(fragmentOf(state.project, state.sheetId, ids))
 }
@@ -79,7 +80,8 @@ export const pasteText = (bench: Bench, text: string): void => {
   try {
     const fragment = readFragment(JSON.parse(text))
     const isSame = fragment.sheetId === bench.get().sheetId
-    pasted = pasted.text === text ? { text, times: pasted.times + 1 } : { text, times: 1 }
+    const pasted = bench.own(PASTED)
+    Object.assign(pasted, { text, times: pasted.text === text ? pasted.times + 1 : 1 })
     putFragment(bench, 'Paste', fragment, isSame ? pasted.times : 0)
   } catch (error) {
     const words = isFailure(error) ? error.message : 'What was copied cannot be pasted here. Copy the frames again.'

@@ -100,7 +100,7 @@ const look = async (bench: Bench): Promise<void> => {
   setTool(bench, { ...tool, isWorking: true })
   try {
     const url = levelUrl(source.ref.hash, previewLevel(source.ref))
-    const { outlines } = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, points, choice })
+    const { outlines } = await askOutlines(bench, { job: 'colour', url, picture: source.ref.pixels, points, choice })
     const now = toolOf(bench.get())
     if (!isCurrent(now)) return
     const message = outlines.length ? null : 'Nothing of this colour. Raise the tolerance or press another point.'
@@ -185,8 +185,12 @@ const clip = (bench: Bench, tool: ColourTool, outline: Outline): void => {
 }
 
 /** The outline that a frame has, with more. */
-const joined = async (frame: Frame, more: Outline): Promise<Outline> => {
-  const { outlines } = await askOutlines({ job: 'combine', how: 'unite', outlines: [outlineOnSheet(frame), more] })
+const joined = async (bench: Bench, frame: Frame, more: Outline): Promise<Outline> => {
+  const { outlines } = await askOutlines(bench, {
+    job: 'combine',
+    how: 'unite',
+    outlines: [outlineOnSheet(frame), more],
+  })
   return outlines[0] ?? more
 }
 
@@ -202,7 +206,7 @@ export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> =
   try {
     const url = levelUrl(source.ref.hash, 0)
     const { points, choice } = tool
-    const found = await askOutlines({ job: 'colour', url, picture: source.ref.pixels, points, choice })
+    const found = await askOutlines(bench, { job: 'colour', url, picture: source.ref.pixels, points, choice })
     const now = bench.get()
     if (toolOf(now)?.kind !== 'colour') return
     if (now.project !== project) {
@@ -216,7 +220,7 @@ export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> =
       changeTool(bench, 'colour', { isWorking: false })
       return say(bench, fault, 'fault')
     }
-    const whole = use === 'add' ? await joined(source.frame, all) : all
+    const whole = use === 'add' ? await joined(bench, source.frame, all) : all
     if (bench.get().project !== project) {
       changeTool(bench, 'colour', { isWorking: false })
       return say(bench, CHANGED)

@@ -24,7 +24,11 @@ export const combineSelected = async (bench: Bench, how: Combination): Promise<v
   const [first] = frames
   if (!first || frames.length < 2) return say(bench, 'Select two frames or more to combine their outlines.')
   try {
-    const { outlines, isFlattened } = await askOutlines({ job: 'combine', outlines: frames.map(outlineOnSheet), how })
+    const { outlines, isFlattened } = await askOutlines(bench, {
+      job: 'combine',
+      outlines: frames.map(outlineOnSheet),
+      how,
+    })
     const [outline] = outlines
     if (bench.get().project !== project) return say(bench, 'The sheet changed meanwhile. Press the button again.')
     if (!outline || !isOutlineSound(outline)) return say(bench, 'Nothing would be left. The frames stay as they are.')

@@ -66,7 +66,7 @@ export const holdersOf = async (bench: Bench, text: string): Promise<readonly Fa
   const { faces } = bench.get()
   const byUrl = new Map(faces.map((face) => [faceUrl(face.id), face]))
   try {
-    const urls = await askSamples({ job: 'holders', urls: [...byUrl.keys()], text })
+    const urls = await askSamples(bench, { job: 'holders', urls: [...byUrl.keys()], text })
     return urls.flatMap((url) => byUrl.get(url) ?? []).slice(0, MOST_OFFERED)
   } catch (error) {
     say(bench, wordsOf(error, 'The typefaces could not be searched. Try again.'), 'fault')

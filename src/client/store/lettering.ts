@@ -27,6 +27,7 @@ import { viewMiddle } from '@/client/store/view'
 import { chooseFace } from '@/client/store/slices/supplies'
 import { tellMissing } from '@/client/store/slices/card'
 import { type Recording } from '@/client/store/recording'
+import { owned } from '@/client/store/owned'
 
 type Shown = Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>
 
@@ -43,8 +44,8 @@ export const refusalOf = (text: string): string | null => {
     : null
 }
 
-export const layoutFor = (setting: Setting): Promise<Layout> =>
-  askFaces({ job: 'layout', url: faceUrl(setting.face.id), setting })
+export const layoutFor = (bench: Bench, setting: Setting): Promise<Layout> =>
+  askFaces(bench, { job: 'layout', url: faceUrl(setting.face.id), setting })
 
 /** Says which letters a face does not have, and offers faces that have them. */
 const tellLacking = async (bench: Bench, groupId: string, text: string, missing: readonly string[]): Promise<void> => {
@@ -63,7 +64,7 @@ const tellLacking = async (bench: Bench, groupId: string, text: string, missing:
  * What each text was asked to become last, until it has become it. Answers to older questions are passed over; a further
  * change goes on from what was asked, so that none is lost on the way.
  */
-const asked = new Map<string, Setting>()
+const ASKED = owned(() => new Map<string, Setting>())
 
 interface Change {
   readonly name: string
@@ -98,6 +99,7 @@ export const resetWord = async (bench: Bench, groupId: string, change: Change): 
   const { sheetId } = bench.get()
   const word = wordAround(shownSheet(bench.get()), groupId)
   if (!word) return null
+  const asked = bench.own(ASKED)
   const setting = merged(asked.get(groupId) ?? settingOf(word), change.setting)
   const refused = refusalOf(setting.text)
   if (refused) {
@@ -107,7 +109,7 @@ export const resetWord = async (bench: Bench, groupId: string, change: Change): 
   const letterIds = letterIdsFor(bench, word, setting.text, change.slots)
   asked.set(groupId, setting)
   try {
-    const layout = await layoutFor(setting)
+    const layout = await layoutFor(bench, setting)
     if (asked.get(groupId) !== setting) return null
     asked.delete(groupId)
     if (!isThere(bench, sheetId, groupId)) return null
@@ -158,7 +160,7 @@ export const putWord = async (bench: Bench, text: string, faceId: string, at?: P
   }
   try {
     const setting = await fittingSetting(bench, text, refOfFace(face))
-    const layout = await layoutFor(setting)
+    const layout = await layoutFor(bench, setting)
     const sheet = shownSheet(bench.get())
     const { w, h } = rectSize(layout.bounds)
     const place = at ?? centreOf(freePlace(sheet, { w: Math.max(1, w), h: Math.max(1, h) }, viewMiddle(bench.get())))
@@ -204,7 +206,7 @@ const fittingSetting = async (bench: Bench, text: string, face: Setting['face'])
   const sheet = shownSheet(bench.get())
   const height = sensibleSize(sheet, { kind: 'ellipse' }).h * NEW_HEIGHT
   const first = newSetting(text, face, height)
-  const { bounds } = await layoutFor(first)
+  const { bounds } = await layoutFor(bench, first)
   const width = bounds.x1 - bounds.x0
   const share = Math.min(1, (sheet.size.w * NEW_SHARE) / Math.max(1, width))
   return { ...first, size: Math.max(LETTERING_RANGE.size.min, Math.round(height * share * 10) / 10) }

@@ -28,11 +28,12 @@ import { select } from '@/client/store/selection'
 import type { Typing } from '@/client/store/state'
 import { setTyping, leaveTyping, putToolDown } from '@/client/store/slices/mode'
 import { speak } from '@/client/store/slices/notices'
+import { owned } from '@/client/store/owned'
 
 /** Takes the carets of the text that is typed from its face. */
 const readCarets = async (bench: Bench, word: Word): Promise<void> => {
   try {
-    const { carets } = await layoutFor(settingOf(word))
+    const { carets } = await layoutFor(bench, settingOf(word))
     const now = typingOf(bench.get())
     if (now?.groupId === word.id && !now.carets.length) setTyping(bench, { ...now, carets })
   } catch (error) {
@@ -92,7 +93,7 @@ export const endTyping = async (bench: Bench): Promise<void> => {
   const typing = typingOf(state)
   if (!typing) return
   leaveTyping(bench)
-  await underway
+  await bench.own(UNDERWAY).stroke
   bench.endBurst()
   if (bench.get().sheetId !== sheetId) return
   const word = wordAround(shownSheet(bench.get()), typing.groupId)
@@ -139,7 +140,7 @@ export const typeText = (bench: Bench, text: string, from: number, to: number): 
   const selection: readonly [number, number] = [graphemesBefore(text, from), graphemesBefore(text, to)]
   const slots = typed(typing.slots, graphemes, selection[1], newLetterId)
   setTyping(bench, { ...typing, text, slots, selection })
-  underway = resetWord(bench, typing.groupId, {
+  bench.own(UNDERWAY).stroke = resetWord(bench, typing.groupId, {
     name: 'Type',
     setting: { text },
     slots,
@@ -152,7 +153,7 @@ export const typeText = (bench: Bench, text: string, from: number, to: number): 
 }
 
 /** The stroke of typing that is being set; never rejected. */
-let underway: Promise<void> = Promise.resolve()
+const UNDERWAY = owned(() => ({ stroke: Promise.resolve() }))
 
 /** The caret or selection moved without a change, in UTF-16 units. */
 export const moveCaret = (bench: Bench, from: number, to: number): void => {
@@ -173,7 +174,7 @@ export const resumeTyping = async (bench: Bench): Promise<void> => {
   const end = Math.min(typing.selection[1], graphemesOf(text).length)
   setTyping(bench, { ...typing, text, slots: wordSlots(word), selection: [end, end] })
   try {
-    const { carets } = await layoutFor(settingOf(word))
+    const { carets } = await layoutFor(bench, settingOf(word))
     const now = typingOf(bench.get())
     if (now?.groupId === word.id) setTyping(bench, { ...now, carets })
   } catch (error) {

@@ -1,23 +1,16 @@
-import type { TonesAnswer, TonesRequest } from '@/client/workers/tones.worker'
+import type { Bench } from '@/client/store/bench'
+import { owned } from '@/client/store/owned'
+import { WorkerClient } from '@/client/workers/workerClient'
+import type { TonesAnswer, TonesJob } from '@/client/workers/tones.worker'
 
-let worker: Worker | null = null
-let next = 0
-const waiting = new Map<number, (answer: TonesAnswer) => void>()
+const TONES = owned(
+  () =>
+    new WorkerClient<TonesJob, TonesAnswer>(
+      () => new Worker(new URL('./tones.worker.ts', import.meta.url), { type: 'module' }),
+      { code: 'picture-missing', broken: 'The picture could not be read. Try again.' },
+    ),
+  (client) => client.end(),
+)
 
-const started = (): Worker => {
-  if (worker) return worker
-  worker = new Worker(new URL('./tones.worker.ts', import.meta.url), { type: 'module' })
-  worker.onmessage = ({ data }: MessageEvent<TonesAnswer>) => {
-    waiting.get(data.id)?.(data)
-    waiting.delete(data.id)
-  }
-  return worker
-}
-
-/** Asks the worker of tones; its answers come in the order asked. */
-export const askTones = (request: Omit<TonesRequest, 'id'>): Promise<TonesAnswer> =>
-  new Promise((resolve) => {
-    next += 1
-    waiting.set(next, resolve)
-    started().postMessage({ ...request, id: next } satisfies TonesRequest)
-  })
+/** Asks the bench's worker of tones; its answers come in the order asked. Rejects with a failure in words. */
+export const askTones = (bench: Bench, job: TonesJob): Promise<TonesAnswer> => bench.own(TONES).ask(job)

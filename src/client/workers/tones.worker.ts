@@ -4,10 +4,11 @@ import { adjustedPixels } from '@/core/adjust/pixels'
 import { CHANNELS } from '@/core/adjust/plate'
 import type { Size } from '@/core/geometry/vector'
 import { pixelsOfImage, fetched } from '@/client/workers/pixels'
+import { isFailure } from '@/core/failure'
+import type { Reply, Request } from '@/client/workers/workerClient'
 
 /** Counts the tones of pictures, and takes small samples of them, away from the page's main thread. */
-export interface TonesRequest {
-  readonly id: number
+export interface TonesJob {
   readonly url: string
   readonly picture: Size
   readonly adjustments: Adjustments
@@ -16,10 +17,8 @@ export interface TonesRequest {
 }
 
 export interface TonesAnswer {
-  readonly id: number
   readonly histogram?: Histogram
   readonly sample?: Uint8ClampedArray
-  readonly failed?: true
 }
 
 const MOST_SAMPLE = 3000
@@ -45,20 +44,19 @@ const sampled = (data: Uint8ClampedArray): Uint8ClampedArray => {
   return kept
 }
 
-const answer = async ({ id, url, picture, adjustments, want }: TonesRequest): Promise<TonesAnswer> => {
-  try {
-    const { data, width, height } = await pixelsOf(url)
-    if (want === 'sample') return { id, sample: sampled(data) }
-    const part = { x0: 0, y0: 0, x1: picture.w, y1: picture.h }
-    return { id, histogram: histogramOf(adjustedPixels({ data, width, height, part, picture }, adjustments)) }
-  } catch {
-    // The picture's file is gone or the server away: the page says that where it shows the picture.
-    last = null
-    return { id, failed: true }
-  }
+const answerTo = async ({ url, picture, adjustments, want }: TonesJob): Promise<TonesAnswer> => {
+  const { data, width, height } = await pixelsOf(url)
+  if (want === 'sample') return { sample: sampled(data) }
+  const part = { x0: 0, y0: 0, x1: picture.w, y1: picture.h }
+  return { histogram: histogramOf(adjustedPixels({ data, width, height, part, picture }, adjustments)) }
 }
 
-addEventListener(
-  'message',
-  (event: MessageEvent<TonesRequest>) => void answer(event.data).then((found) => postMessage(found)),
-)
+self.onmessage = async ({ data: { id, job } }: MessageEvent<Request<TonesJob>>) => {
+  try {
+    self.postMessage({ id, answer: await answerTo(job) } satisfies Reply<TonesAnswer>)
+  } catch (error) {
+    last = null
+    const failed = isFailure(error) ? error.message : 'The tones of this picture could not be read. Try again.'
+    self.postMessage({ id, failed } satisfies Reply<TonesAnswer>)
+  }
+}

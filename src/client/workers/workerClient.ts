@@ -9,7 +9,7 @@ export interface Request<Job> {
   readonly job: Job
 }
 
-interface DeskWords {
+interface ClientWords {
   readonly code: FailureCode
   /** The worker itself broke. */
   readonly broken: string
@@ -31,7 +31,7 @@ export class WorkerClient<Job, Answer> {
 
   constructor(
     private readonly open: () => Worker,
-    private readonly words: DeskWords,
+    private readonly words: ClientWords,
   ) {}
 
   /** Rejects with a failure in words. */
@@ -59,6 +59,11 @@ export class WorkerClient<Job, Answer> {
     }
     worker.onerror = () => this.restart(this.words.broken)
     return worker
+  }
+
+  /** Stops the worker; what was asked is refused. */
+  end(): void {
+    this.restart('The page was left.')
   }
 
   private restart(words: string): void {

@@ -30,6 +30,7 @@ interface Opened {
 
 /** Reads every file, one after another; what cannot be read is said and passed over. */
 const useArt = (sources: readonly (File | PictureAnswer)[]): Opened & { readonly isReading: boolean } => {
+  const bench = useBenchHandle()
   const [opened, setOpened] = useState<Opened>({ arts: [], faults: [] })
   const [isReading, setReading] = useState(sources.length > 0)
   useEffect(() => {
@@ -40,7 +41,7 @@ const useArt = (sources: readonly (File | PictureAnswer)[]): Opened & { readonly
       setReading(sources.length > 0)
       for (const source of sources) {
         try {
-          arts.push(await readArt(source))
+          arts.push(await readArt(bench, source))
         } catch (error) {
           faults.push(artWords(error))
         }
@@ -53,7 +54,7 @@ const useArt = (sources: readonly (File | PictureAnswer)[]): Opened & { readonly
     return () => {
       isHere = false
     }
-  }, [sources])
+  }, [bench, sources])
   return { ...opened, isReading }
 }
 
@@ -170,16 +171,16 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
   }
   const onSheet = (): Promise<void> =>
     act(async () =>
-      choice.soft ? putSoftMask(bench, art, chosen) : putOnSheet(bench, await madeOf(art, chosen, choice)),
+      choice.soft ? putSoftMask(bench, art, chosen) : putOnSheet(bench, await madeOf(bench, art, chosen, choice)),
     )
-  const keep = (): Promise<void> => act(async () => keepMade(bench, await madeOf(art, chosen, choice), category))
+  const keep = (): Promise<void> => act(async () => keepMade(bench, await madeOf(bench, art, chosen, choice), category))
   /** Of every file what is filled, each as one outline. */
   const keepFiles = (): Promise<void> =>
     act(async () => {
       const made = []
       for (const one of all) {
         const parts = one.parts.flatMap((part, i) => (part.isFilled ? [i] : []))
-        if (parts.length) made.push(...(await madeOf(one, parts, { as: 'one', soft: false })))
+        if (parts.length) made.push(...(await madeOf(bench, one, parts, { as: 'one', soft: false })))
       }
       return keepMade(bench, made, category)
     })

@@ -114,13 +114,13 @@ const hoverFiles = (bench: Bench, event: DragEvent<HTMLElement>): void =>
   hoverCarried(bench, { kind: 'files', count: event.dataTransfer.items.length }, pointOf(event), false)
 
 /** Learns which pictures of the project can be seen through. */
-const useAlpha = (): void => {
+const useAlpha = (bench: Bench): void => {
   const used = useBench((state) => state.project.pictures)
   const pictures = useBench((state) => state.pictures)
   useEffect(() => {
     const hashes = new Set(Object.values(used).map(({ hash }) => hash))
-    for (const picture of pictures) if (hashes.has(picture.hash)) learnAlpha(picture)
-  }, [used, pictures])
+    for (const picture of pictures) if (hashes.has(picture.hash)) learnAlpha(bench, picture)
+  }, [bench, used, pictures])
 }
 
 /** The bench: bar, card, table, rail, stack, supplies. Files can be dropped anywhere on it. */
@@ -128,7 +128,7 @@ export const BenchView = () => {
   const bench = useBenchHandle()
   const spoken = useBench((state) => state.spoken)
   useWindow(bench)
-  useAlpha()
+  useAlpha(bench)
   useEffect(() => {
     void loadPictures(bench)
     void loadStencils(bench)

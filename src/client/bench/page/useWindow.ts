@@ -110,7 +110,7 @@ export const useWindow = (bench: Bench): void => {
     window.addEventListener('cut', copy)
     window.addEventListener('paste', paste)
     window.addEventListener('pagehide', leave)
-    const stop = followHeldKeys()
+    const stop = followHeldKeys(bench)
     return () => {
       window.removeEventListener('keydown', key)
       window.removeEventListener('copy', copy)

@@ -8,6 +8,7 @@ import type { PictureRef } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import { askTones } from '@/client/workers/tones'
+import { useBenchHandle } from '@/client/binding/useBench'
 
 const Plot = createPlotlyComponent(Plotly)
 
@@ -41,19 +42,23 @@ export const ToneChart = ({
   readonly picture: PictureRef
   readonly adjustments: Adjustments
 }) => {
+  const bench = useBenchHandle()
   const [histogram, setHistogram] = useState<Histogram | null>(null)
   const text = adjustmentText(adjustments)
   useEffect(() => {
     let isStale = false
     const change: Adjustments = text ? (JSON.parse(text) as Adjustments) : {} // our own text
     const url = levelUrl(picture.hash, countedLevel(picture.pixels))
-    void askTones({ url, picture: picture.pixels, adjustments: change, want: 'histogram' }).then((answer) => {
-      if (!isStale && answer.histogram) setHistogram(answer.histogram)
-    })
+    askTones(bench, { url, picture: picture.pixels, adjustments: change, want: 'histogram' })
+      .then((answer) => {
+        if (!isStale && answer.histogram) setHistogram(answer.histogram)
+      })
+      // The picture's file is gone or the server away: the page says that where it shows the picture.
+      .catch((error: unknown) => console.warn('The tones of a picture were not counted.', error))
     return () => {
       isStale = true
     }
-  }, [picture, text])
+  }, [bench, picture, text])
   if (!histogram) return <div style={{ height: HEIGHT }} />
   return (
     <div

@@ -62,7 +62,7 @@ const snapFieldFor = (bench: Bench, tool: PointsTool): SnapField => {
 
 const snapped = (bench: Bench, field: SnapField, at: Point): Point => {
   const { snaps, view } = bench.get()
-  if (!snaps || heldKeys.has(NO_SNAP_KEY)) return at
+  if (!snaps || heldKeys(bench).has(NO_SNAP_KEY)) return at
   const result = snapRect(rectAround([at]), field, SNAP_PIXELS / view.scale, { x: [0], y: [0] })
   markSnaps(bench, { lines: result.lines, gaps: [] })
   return add(at, result.by)

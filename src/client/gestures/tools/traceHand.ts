@@ -48,7 +48,7 @@ const placed = (bench: Bench, at: Point, shift: boolean): Point => {
   const { snaps, view } = bench.get()
   const from = lastPoint(draftPieces(bench.get()))
   if (shift && from) return onRay(from, at)
-  if (!snaps || heldKeys.has(NO_SNAP_KEY)) return at
+  if (!snaps || heldKeys(bench).has(NO_SNAP_KEY)) return at
   return snapPoint(at, pointField(bench), SNAP_PIXELS / view.scale)
 }
 
