@@ -1,48 +1,8 @@
 /** The directions of architecture.md, kept: who may import whom, and what may stand where. */
 import { describe, expect, it } from '@jest/globals'
-import { readdirSync, readFileSync } from 'node:fs'
-import path from 'node:path'
-
-const SRC = path.resolve('src')
-
-const filesBelow = (folder: string): string[] =>
-  readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
-    const full = path.join(folder, entry.name)
-    return entry.isDirectory() ? filesBelow(full) : /\.tsx?$/.test(entry.name) ? [full] : []
-  })
-
-const FILES = filesBelow(SRC)
-const nameOf = (file: string): string => path.relative(SRC, file)
-const textOf = (file: string): string => readFileSync(file, 'utf8')
-/** Comments and quoted text taken out, so that words in them don't count. */
-const codeOf = (file: string): string => textOf(file).replace(/\/\*[\s\S]*?\*\/|\/\/.*$/gm, '')
-
-const importsOf = (file: string): string[] =>
-  [
-    ...textOf(file).matchAll(
-      /(?:import|export)\s[^'"]*?from\s*['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]\s*\)|import\s*['"]([^'"]+)['"]/g,
-    ),
-  ].map((match) => match[1] ?? match[2] ?? match[3] ?? '')
-
-const resolved = (file: string, wanted: string): string | null => {
-  const base = wanted.startsWith('@/')
-    ? path.join(SRC, wanted.slice(2))
-    : wanted.startsWith('.')
-      ? path.resolve(path.dirname(file), wanted)
-      : null
-  return base && ([base, `${base}.ts`, `${base}.tsx`].find((candidate) => FILES.includes(candidate)) ?? null)
-}
-const edges = FILES.flatMap((file) =>
-  importsOf(file).flatMap((wanted) => {
-    const to = resolved(file, wanted)
-    return to ? [{ from: nameOf(file), to: nameOf(to) }] : []
-  }),
-)
+import { EDGES, FILES, importsOf, nameOf, offenders, violations } from './sources'
 
 const top = (name: string): string => name.split('/')[0] ?? ''
-const violations = (isWrong: (from: string, to: string) => boolean): string[] =>
-  edges.filter(({ from, to }) => isWrong(from, to)).map(({ from, to }) => `${from} → ${to}`)
-
 const FLOORS: readonly (readonly string[])[] = [
   [''],
   ['geometry', 'colour'],
@@ -102,7 +62,7 @@ describe('imports', () => {
     expect(violations((from, to) => top(to) === 'app' && top(from) !== 'app')).toEqual([]))
   it('run in no circle, types included', () => {
     const next = new Map<string, string[]>()
-    for (const { from, to } of edges) next.set(from, [...(next.get(from) ?? []), to])
+    for (const { from, to } of EDGES) next.set(from, [...(next.get(from) ?? []), to])
     const done = new Set<string>()
     const circles: string[] = []
     const visit = (name: string, trail: readonly string[]): void => {
@@ -115,9 +75,6 @@ describe('imports', () => {
     expect(circles).toEqual([])
   })
 })
-
-const offenders = (among: (name: string) => boolean, pattern: RegExp): string[] =>
-  FILES.filter((file) => among(nameOf(file)) && pattern.test(codeOf(file))).map(nameOf)
 
 describe('code', () => {
   it('of the core knows no clock, chance, page or Node', () => {

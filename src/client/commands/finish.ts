@@ -2,8 +2,20 @@ import { LAYER_KINDS, type LayerKind } from '@/core/finish/layers'
 import type { Command } from '@/client/commands/command'
 import { needsItems, needsPicture } from '@/client/commands/command'
 import { copyTones, matchToFirst, pasteTones, resetAll } from '@/client/store/adjust'
-import { addLayer, clearSelected, copySelectedFinish, pasteSelectedFinish } from '@/client/store/finishes'
+import {
+  addLayer,
+  clearSelected,
+  copySelectedFinish,
+  pasteSelectedFinish,
+  detachSelected,
+  setBackSelected,
+  shareSelected,
+} from '@/client/store/finishes'
 import { selectedFrames } from '@/client/store/selection'
+import { type BenchState } from '@/client/store/state'
+import { openFinish } from '@/client/store/slices/dialogs'
+import { shownSheet, shownProject } from '@/client/store/benchStore'
+import { namedOf } from '@/core/document/finish'
 
 const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
 
@@ -14,6 +26,14 @@ const LAYERS: Readonly<Record<LayerKind, readonly [string, string]>> = {
   copy: ['copy behind', 'offset echo'],
   relief: ['relief', 'emboss bevel'],
 }
+
+const needsNamed = (state: BenchState): string | null =>
+  state.selection.some((id) => {
+    const item = shownSheet(state).items[id]
+    return item !== undefined && namedOf(shownProject(state), item) !== null
+  })
+    ? null
+    : 'Give what is selected a named finish first.'
 
 export const FINISH_COMMANDS: readonly Command[] = [
   ...LAYER_KINDS.map((kind): Command => ({
@@ -53,6 +73,42 @@ export const FINISH_COMMANDS: readonly Command[] = [
     synonyms: 'remove style plain',
     whyNot: needsItems,
     run: clearSelected,
+  },
+  {
+    id: 'detachFinish',
+    family: 'Finish',
+    words: 'Detach the finish',
+    does: 'Let go of the named finish; the look stays',
+    synonyms: 'unlink style',
+    whyNot: needsNamed,
+    run: detachSelected,
+  },
+  {
+    id: 'finishBack',
+    family: 'Finish',
+    words: 'Set back to the finish',
+    does: 'Set everything back to the named finish',
+    synonyms: 'reset style',
+    whyNot: needsNamed,
+    run: (bench) => setBackSelected(bench),
+  },
+  {
+    id: 'finishForAll',
+    family: 'Finish',
+    words: 'For all',
+    does: 'Make the differences part of the finish, for all',
+    synonyms: 'update style share',
+    whyNot: needsNamed,
+    run: shareSelected,
+  },
+  {
+    id: 'nameFinish',
+    family: 'Finish',
+    words: 'Name this finish',
+    does: 'Name this finish, to share it',
+    synonyms: 'save style keep',
+    whyNot: needsItems,
+    run: (bench) => openFinish(bench, null),
   },
   {
     id: 'copyTones',

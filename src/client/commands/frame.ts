@@ -1,13 +1,18 @@
 import type { Command } from '@/client/commands/command'
-import { needsGroup, needsItems, needsSeveral, always } from '@/client/commands/command'
+import { needsGroup, needsItems, needsSeveral, always, needsFrame } from '@/client/commands/command'
 import { flipSelected, groupSelected, restackSelected, toggleMark, ungroupSelected } from '@/client/store/arrangement'
 import { duplicateSelected, pastePlacement } from '@/client/store/clipboard'
 import { copyImage } from '@/client/store/copyImage'
 import { removeSelected } from '@/client/store/removal'
-import { selectAlike, selectAll, selectNeighbour, selectedFrames } from '@/client/store/selection'
+import { selectAlike, selectAll, selectNeighbour, selectedFrames, selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import type { BenchState } from '@/client/store/state'
-import { putWay } from '@/client/store/slices/selection'
+import { putWay, setAdding } from '@/client/store/slices/selection'
+import { holdsPicture } from '@/core/document/content'
+import { type Bench } from '@/client/store/bench'
+import { type PlainFill } from '@/core/document/edits/fills'
+import { putFill } from '@/client/store/frameFields'
+import { FIRST_GRADIENT } from '@/client/bench/finish/GradientEditor'
 
 const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
 
@@ -17,6 +22,16 @@ const needsModel = (state: BenchState): string | null =>
 const areAll = (state: BenchState, mark: 'hidden' | 'locked'): boolean => {
   const items = state.selection.flatMap((id) => shownSheet(state).items[id] ?? [])
   return items.length > 0 && items.every((item) => item[mark])
+}
+
+/** A frame that shows no picture: its own fill can be any other. */
+const needsPlainFill = (state: BenchState): string | null =>
+  needsFrame(state) ?? (holdsPicture(selectedFrame(state)?.fill) ? 'Take the picture out of the frame first.' : null)
+
+const fillWith = (bench: Bench, step: string, fill: PlainFill): void => {
+  const { sheetId, selection } = bench.get()
+  const [frameId] = selection
+  if (frameId !== undefined) putFill(bench, step, { sheetId, frameId }, fill)
 }
 
 export const FRAME_COMMANDS: readonly Command[] = [
@@ -193,6 +208,45 @@ export const FRAME_COMMANDS: readonly Command[] = [
     menus: ITEM,
     whyNot: needsModel,
     run: (bench) => selectAlike(bench, 'finish'),
+  },
+  {
+    id: 'adding',
+    family: 'Frame',
+    words: 'Add to the selection',
+    does: 'A press adds to the selection, as with Shift',
+    synonyms: 'several multi select',
+    whyNot: always,
+    isOn: ({ isAdding }) => isAdding,
+    run: (bench) => setAdding(bench, !bench.get().isAdding),
+  },
+  {
+    id: 'fillColour',
+    family: 'Frame',
+    words: 'Fill with a colour',
+    does: 'Fill with a colour',
+    synonyms: 'paint solid',
+    whyNot: needsPlainFill,
+    isOn: (state) => selectedFrame(state)?.fill.kind === 'colour',
+    run: (bench) => fillWith(bench, 'Fill with colour', { kind: 'colour', colour: '#c98d63' }),
+  },
+  {
+    id: 'fillGradient',
+    family: 'Frame',
+    words: 'Fill with a gradient',
+    does: 'Fill with a gradient',
+    synonyms: 'paint blend ramp',
+    whyNot: needsPlainFill,
+    isOn: (state) => selectedFrame(state)?.fill.kind === 'gradient',
+    run: (bench) => fillWith(bench, 'Fill with gradient', { kind: 'gradient', ...FIRST_GRADIENT }),
+  },
+  {
+    id: 'emptyFrame',
+    family: 'Frame',
+    words: 'Empty the frame',
+    does: 'Empty the frame',
+    synonyms: 'no fill clear',
+    whyNot: needsPlainFill,
+    run: (bench) => fillWith(bench, 'Empty frame', { kind: 'none' }),
   },
   {
     id: 'empty',

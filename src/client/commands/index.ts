@@ -11,6 +11,7 @@ import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
 import type { BenchState } from '@/client/store/state'
 import { refuse } from '@/core/failure'
+import { SPAN_COMMANDS } from '@/client/commands/span'
 
 /** Everything that a person can ask for, each once. */
 export const COMMANDS: readonly Command[] = [
@@ -18,6 +19,7 @@ export const COMMANDS: readonly Command[] = [
   ...FRAME_COMMANDS,
   ...OUTLINE_COMMANDS,
   ...SHARING_COMMANDS,
+  ...SPAN_COMMANDS,
   ...SET_COMMANDS,
   ...ARRANGE_COMMANDS,
   ...FINISH_COMMANDS,

@@ -13,6 +13,7 @@ import type { BenchState } from '@/client/store/state'
 import { showTab } from '@/client/store/slices/supplies'
 import { setDrawsOut, putToolDown } from '@/client/store/slices/mode'
 import { openDialog } from '@/client/store/slices/dialogs'
+import { TOOL_COMMANDS } from '@/client/commands/tools'
 
 const HELD = ['frame', 'letter'] as const
 
@@ -120,6 +121,7 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     whyNot: needsFrames,
     run: (bench) => void combineSelected(bench, how),
   })),
+  ...TOOL_COMMANDS,
   {
     id: 'artwork',
     family: 'Outline',

@@ -1,5 +1,4 @@
 import { BACKGROUND_ID } from '@/core/document/background'
-import { setBackground } from '@/core/document/edits/sheets'
 import type { Command } from '@/client/commands/command'
 import { always, needsBackground } from '@/client/commands/command'
 import { toggleBefore } from '@/client/store/adjust'
@@ -7,13 +6,18 @@ import { makeAgain, takeBack } from '@/client/gestures/undo'
 import { choosePicture } from '@/client/store/choosing'
 import { say } from '@/client/store/notices'
 import { select } from '@/client/store/selection'
-import { addNewSheet, duplicateSheet, goToNeighbour, takeSheetAway } from '@/client/store/sheets'
+import { addNewSheet, duplicateSheet, goToNeighbour, takeSheetAway, placeSheet, changePpi } from '@/client/store/sheets'
 import type { BenchState, OpenDialog } from '@/client/store/state'
 import { fitView, fullView } from '@/client/store/view'
 import type { Bench } from '@/client/store/bench'
 import { openDialog } from '@/client/store/slices/dialogs'
 import { setSnaps, showRulers, setClean, showSheetStrip } from '@/client/store/slices/view'
 import { choosingOf, toolOf } from '@/client/store/modes'
+import { putBackground, putVeil } from '@/client/store/backgrounds'
+import { FIRST_GRADIENT } from '@/client/bench/finish/GradientEditor'
+import { shownSheet } from '@/client/store/benchStore'
+import { sheetOf } from '@/core/document/read'
+import { clearGuides } from '@/client/gestures/guides'
 
 const needsSheets = (state: BenchState): string | null =>
   state.project.order.length > 1 ? null : 'A project keeps at least one sheet.'
@@ -33,6 +37,15 @@ export const toggleSnaps = (bench: Bench): void => {
   const snaps = !bench.get().snaps
   setSnaps(bench, snaps)
   say(bench, snaps ? 'Drags snap to edges, middles, gaps and guides.' : 'Drags no longer snap.')
+}
+
+const FIRST_VEIL = { colour: '#ffffff', opacity: 0.4 }
+/** Common practice for print. */
+const PRINT_PPI = 300
+
+const shiftSheet = (bench: Bench, by: 1 | -1): void => {
+  const { project, sheetId } = bench.get()
+  placeSheet(bench, sheetId, project.order.indexOf(sheetId) + by)
 }
 
 export const SHEET_COMMANDS: readonly Command[] = [
@@ -114,10 +127,83 @@ export const SHEET_COMMANDS: readonly Command[] = [
     does: 'Leave the sheet transparent',
     synonyms: 'clear transparent',
     whyNot: always,
-    run: (bench) =>
-      bench.commit('No background', (project) =>
-        setBackground.record(project, { sheetId: bench.get().sheetId, background: { kind: 'none' } }),
-      ),
+    run: (bench) => putBackground(bench, 'No background', { kind: 'none' }),
+  },
+  {
+    id: 'backgroundColour',
+    family: 'Sheet',
+    words: 'Background colour',
+    does: 'Give the sheet a background of one colour',
+    synonyms: 'paper backdrop fill',
+    whyNot: always,
+    run: (bench) => putBackground(bench, 'Background colour', { kind: 'colour', colour: '#ffffff' }),
+  },
+  {
+    id: 'backgroundGradient',
+    family: 'Sheet',
+    words: 'Background gradient',
+    does: 'Give the sheet a background that runs from colour to colour',
+    synonyms: 'backdrop blend ramp',
+    whyNot: always,
+    run: (bench) => putBackground(bench, 'Background gradient', { kind: 'gradient', ...FIRST_GRADIENT }),
+  },
+  {
+    id: 'veil',
+    family: 'Sheet',
+    words: 'Veil',
+    does: 'Lay a veil of one colour over the background',
+    synonyms: 'tint wash overlay',
+    whyNot: (state) => (shownSheet(state).background.kind === 'none' ? 'Give the sheet a background first.' : null),
+    run: (bench) => putVeil(bench, FIRST_VEIL),
+  },
+  {
+    id: 'noVeil',
+    family: 'Sheet',
+    words: 'No veil',
+    does: 'Take the veil away',
+    synonyms: 'remove tint',
+    whyNot: (state) => (shownSheet(state).veil ? null : 'There is no veil over the background.'),
+    run: (bench) => putVeil(bench, null),
+  },
+  {
+    id: 'clearGuides',
+    family: 'Sheet',
+    words: 'Remove all guides',
+    does: 'Remove all guides',
+    synonyms: 'clear rulers lines',
+    whyNot: ({ project, sheetId }) => {
+      const { x, y } = sheetOf(project, sheetId).guides
+      return x.length + y.length ? null : 'There are no guides on this sheet.'
+    },
+    run: clearGuides,
+  },
+  {
+    id: 'printPpi',
+    family: 'Sheet',
+    words: 'Resolution for print',
+    does: 'Take 300 ppi, for print',
+    synonyms: 'dpi quality',
+    whyNot: always,
+    run: (bench) => changePpi(bench, PRINT_PPI),
+  },
+  {
+    id: 'sheetEarlier',
+    family: 'Sheet',
+    words: 'Move the sheet earlier',
+    does: 'Move this sheet before the one in front of it',
+    synonyms: 'reorder page',
+    whyNot: ({ project, sheetId }) => (project.order.indexOf(sheetId) > 0 ? null : 'This sheet is the first.'),
+    run: (bench) => shiftSheet(bench, -1),
+  },
+  {
+    id: 'sheetLater',
+    family: 'Sheet',
+    words: 'Move the sheet later',
+    does: 'Move this sheet behind the one after it',
+    synonyms: 'reorder page',
+    whyNot: ({ project, sheetId }) =>
+      project.order.indexOf(sheetId) < project.order.length - 1 ? null : 'This sheet is the last.',
+    run: (bench) => shiftSheet(bench, 1),
   },
   {
     id: 'export',

@@ -4,10 +4,10 @@ import type { Frame, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { shownKey } from '@/client/gestures/keys'
 import { RailButton } from '@/client/parts/RailButton'
-import { setLettersBack, stepLetter } from '@/client/store/letterPictures'
+import { setLettersBack } from '@/client/store/letterPictures'
 import { startTyping } from '@/client/store/typing'
-import { select } from '@/client/store/selection'
 import card from '@/client/parts/Panel.module.css'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 /** Of a frame that is a letter: its place in the text, its neighbours, and the way back to its rest. */
 export const LetterRow = ({ frame, sheet }: { readonly frame: Frame; readonly sheet: Sheet }) => {
@@ -19,23 +19,18 @@ export const LetterRow = ({ frame, sheet }: { readonly frame: Frame; readonly sh
   const isAway = isNudged(frame, word) || frame.stencil.kind !== 'glyph'
   return (
     <div className={`${card.row} ${card.wrap}`} role="group" aria-label="Letter of a text">
-      <RailButton
-        framed
-        label="The letter before"
-        shortcut={shownKey('letterBefore')}
-        onPress={() => stepLetter(bench, -1)}
-      >
+      <CommandButton framed id="letterBefore" label="The letter before">
         ‹
-      </RailButton>
+      </CommandButton>
       <span className={card.kind}>
         {place} of {frames.length}
       </span>
-      <RailButton framed label="The next letter" shortcut={shownKey('letterNext')} onPress={() => stepLetter(bench, 1)}>
+      <CommandButton framed id="letterNext" label="The next letter">
         ›
-      </RailButton>
-      <RailButton framed label={`The whole text: ${word.name}`} onPress={() => select(bench, word.id)}>
+      </CommandButton>
+      <CommandButton framed id="wholeText" label={`The whole text: ${word.name}`}>
         Word
-      </RailButton>
+      </CommandButton>
       <RailButton
         framed
         label="Type in the text"

@@ -9,18 +9,12 @@ import { ColourField } from '@/client/parts/ColourField'
 import { Choice } from '@/client/parts/Choice'
 import { RailButton } from '@/client/parts/RailButton'
 import { Section } from '@/client/parts/Section'
-import { chosenPictures, clearSet, fillFromSet, shuffleSet } from '@/client/store/arrangement'
-import {
-  breakSelectedWord,
-  dropAside,
-  setLettersBack,
-  setPictures,
-  takeAside,
-  wordAsPath,
-} from '@/client/store/letterPictures'
+import { chosenPictures } from '@/client/store/arrangement'
+import { dropAside, setPictures, takeAside } from '@/client/store/letterPictures'
 import card from '@/client/parts/Panel.module.css'
 import styles from '@/client/letters/Letters.module.css'
 import { inkOf, dropInk } from '@/client/store/lettering'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 const Spare = ({ kept, word }: { readonly kept: Aside; readonly word: Word }) => {
   const bench = useBenchHandle()
@@ -137,52 +131,38 @@ export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly 
       {isEach && <LetterInk word={word} frames={frames} sheetId={sheet.id} />}
       {isEach && (
         <div className={`${card.row} ${card.wrap}`}>
-          <RailButton
+          <CommandButton
             framed
+            id="fillSet"
             label="Fill the letters in order with the pictures marked in the supplies"
             disabled={filled === frames.length}
-            onPress={() => fillFromSet(bench, chosenPictures(bench.get()))}
           >
             Fill{marked ? ` with ${marked}` : ''}
-          </RailButton>
-          <RailButton
-            framed
-            label="Shuffle the pictures among the letters"
-            disabled={filled < 2}
-            onPress={() => shuffleSet(bench)}
-          >
+          </CommandButton>
+          <CommandButton framed id="shuffle" label="Shuffle the pictures among the letters" disabled={filled < 2}>
             Shuffle
-          </RailButton>
-          <RailButton
-            framed
-            label="Take all pictures out of the letters"
-            disabled={!filled}
-            onPress={() => clearSet(bench)}
-          >
+          </CommandButton>
+          <CommandButton framed id="clearSet" label="Take all pictures out of the letters" disabled={!filled}>
             Clear
-          </RailButton>
+          </CommandButton>
         </div>
       )}
       <Spares word={word} />
       <div className={`${card.row} ${card.wrap}`}>
-        <RailButton
+        <CommandButton
           framed
+          id="lettersBack"
           label="Set all letters back to where the text puts them"
           disabled={!nudged}
-          onPress={() => void setLettersBack(bench)}
         >
           Set back{nudged ? ` ${nudged}` : ''}
-        </RailButton>
-        <RailButton
-          framed
-          label="Break apart: letters become frames, in place"
-          onPress={() => breakSelectedWord(bench)}
-        >
+        </CommandButton>
+        <CommandButton framed id="breakText">
           Break apart
-        </RailButton>
-        <RailButton framed label="Make one stencil of the whole text" onPress={() => wordAsPath(bench)}>
+        </CommandButton>
+        <CommandButton framed id="textToStencil">
           To one stencil
-        </RailButton>
+        </CommandButton>
       </div>
     </Section>
   )

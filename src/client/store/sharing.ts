@@ -17,6 +17,7 @@ import { choosePicture } from '@/client/store/choosing'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
 import { speak } from '@/client/store/slices/notices'
+import { type BenchState } from '@/client/store/state'
 
 const at = (bench: Bench) => {
   const { sheetId, selection } = bench.get()
@@ -124,8 +125,8 @@ export const goToOriginal = (bench: Bench): void => {
 }
 
 /** The frames that echo a frame. */
-export const echoesOf = (bench: Bench, frame: Frame): readonly Frame[] => {
-  const sheet = shownSheet(bench.get())
+export const echoesOf = (state: BenchState, frame: Frame): readonly Frame[] => {
+  const sheet = shownSheet(state)
   return Object.values(sheet.items).filter(
     (item): item is Frame =>
       item.kind === 'frame' && item.fill.kind === 'echo' && originalOf(sheet, item).id === frame.id,

@@ -1,15 +1,14 @@
 'use client'
-import { BACKGROUND_ID } from '@/core/document/background'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
 import { RailButton } from '@/client/parts/RailButton'
 import { FIRST_GRADIENT, GradientEditor } from '@/client/bench/finish/GradientEditor'
 import { VeilRows } from '@/client/bench/card/VeilSection'
-import { select } from '@/client/store/selection'
 import { choosePicture } from '@/client/store/choosing'
 import styles from '@/client/parts/Panel.module.css'
 import { putBackground, backgroundColour, backgroundGradient } from '@/client/store/backgrounds'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 /** What lies under everything. A picture has a card of its own. */
 export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
@@ -71,13 +70,9 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
       )}
       {background.kind === 'picture' && (
         <div className={styles.row}>
-          <RailButton
-            framed
-            label="Place the background: move, zoom, turn, blur"
-            onPress={() => select(bench, BACKGROUND_ID)}
-          >
+          <CommandButton framed id="placeBackground" label="Place the background: move, zoom, turn, blur">
             Place it, blur it…
-          </RailButton>
+          </CommandButton>
         </div>
       )}
       {background.kind !== 'none' && <VeilRows sheet={sheet} />}

@@ -1,14 +1,14 @@
 'use client'
 import { type Frame } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useBench } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
-import { RailButton } from '@/client/parts/RailButton'
 import { SharingTools } from '@/client/bench/card/SharingRows'
 import { shownSheet } from '@/client/store/benchStore'
-import { FIRST_GRADIENT, GradientEditor } from '@/client/bench/finish/GradientEditor'
+import { GradientEditor } from '@/client/bench/finish/GradientEditor'
 import styles from '@/client/parts/Panel.module.css'
-import { putFill, fillColour, fillGradient } from '@/client/store/frameFields'
+import { fillColour, fillGradient } from '@/client/store/frameFields'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 const KIND_WORDS = {
   none: 'none yet',
@@ -21,7 +21,6 @@ const KIND_WORDS = {
 
 /** How to fill a frame that holds no picture: a picture from below, a colour or a gradient. */
 export const FillSection = ({ frame }: { readonly frame: Frame }) => {
-  const bench = useBenchHandle()
   const sheet = useBench(shownSheet)
   const at = { sheetId: sheet.id, frameId: frame.id }
   const { fill } = frame
@@ -35,30 +34,16 @@ export const FillSection = ({ frame }: { readonly frame: Frame }) => {
         <div className={styles.kind}>Choose one below, drop one on the frame, or fill it with a colour.</div>
       )}
       <div className={styles.row} role="group" aria-label="Filled with">
-        <RailButton
-          framed
-          label="Fill with a colour"
-          pressed={fill.kind === 'colour'}
-          onPress={() => putFill(bench, 'Fill with colour', at, { kind: 'colour', colour: '#c98d63' })}
-        >
+        <CommandButton framed id="fillColour">
           Colour
-        </RailButton>
-        <RailButton
-          framed
-          label="Fill with a gradient"
-          pressed={fill.kind === 'gradient'}
-          onPress={() => putFill(bench, 'Fill with gradient', at, { kind: 'gradient', ...FIRST_GRADIENT })}
-        >
+        </CommandButton>
+        <CommandButton framed id="fillGradient">
           Gradient
-        </RailButton>
+        </CommandButton>
         {fill.kind !== 'none' && (
-          <RailButton
-            framed
-            label="Empty the frame"
-            onPress={() => putFill(bench, 'Empty frame', at, { kind: 'none' })}
-          >
+          <CommandButton framed id="emptyFrame">
             Empty
-          </RailButton>
+          </CommandButton>
         )}
       </div>
       <SharingTools frame={frame} sheet={sheet} />

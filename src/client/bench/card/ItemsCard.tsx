@@ -4,9 +4,6 @@ import { framesUnder } from '@/core/document/tree'
 import type { Item, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { NameField } from '@/client/parts/NameField'
-import { RailButton } from '@/client/parts/RailButton'
-import { groupSelected, ungroupSelected } from '@/client/store/arrangement'
-import { shownKey } from '@/client/gestures/keys'
 import { AlignSection } from '@/client/bench/card/AlignSection'
 import { HullSection } from '@/client/bench/card/HullSection'
 import { FinishSection } from '@/client/bench/finish/FinishSection'
@@ -16,6 +13,7 @@ import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { SetSection } from '@/client/bench/card/SetSection'
 import styles from '@/client/parts/Panel.module.css'
 import { nameItem } from '@/client/store/names'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 interface ItemsProps {
   readonly items: readonly Item[]
@@ -52,19 +50,14 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
         <ItemTools items={items} noun={isGroup ? 'group' : 'selection'} />
         <div className={styles.row}>
           {items.length > 1 && (
-            <RailButton
-              framed
-              label="Group what is selected"
-              shortcut={shownKey('group')}
-              onPress={() => groupSelected(bench)}
-            >
+            <CommandButton framed id="group" label="Group what is selected">
               Group
-            </RailButton>
+            </CommandButton>
           )}
           {hasGroup && (
-            <RailButton framed label="Ungroup" shortcut={shownKey('ungroup')} onPress={() => ungroupSelected(bench)}>
+            <CommandButton framed id="ungroup" label="Ungroup">
               Ungroup
-            </RailButton>
+            </CommandButton>
           )}
         </div>
       </div>

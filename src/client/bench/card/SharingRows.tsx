@@ -1,97 +1,65 @@
 'use client'
-import { choosingOf } from '@/client/store/modes'
 import { holdsPicture, originalOf, spanMembers, spanShown } from '@/core/document/content'
 import { takesOf } from '@/core/document/takes'
 import type { Frame, Sheet, Span } from '@/core/document/types'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { shownKey } from '@/client/gestures/keys'
+import { useBenchHandle } from '@/client/binding/useBench'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { RailButton } from '@/client/parts/RailButton'
-import { selectItems } from '@/client/store/selection'
-import {
-  becomeIndependent,
-  chooseTake,
-  coverTogether,
-  echoesOf,
-  goToOriginal,
-  pinSelected,
-  selectMembers,
-  startTake,
-} from '@/client/store/sharing'
+import { chooseTake, echoesOf } from '@/client/store/sharing'
 import styles from '@/client/parts/Panel.module.css'
-import own from '@/client/bench/finish/Finish.module.css'
-import { openDialog } from '@/client/store/slices/dialogs'
 
 interface SharingProps {
   readonly frame: Frame
   readonly sheet: Sheet
 }
 
-const SpanRows = ({ frame, sheet, span }: SharingProps & { readonly span: Span }) => {
-  const bench = useBenchHandle()
+const SpanRows = ({ sheet, span }: Pick<SharingProps, 'sheet'> & { readonly span: Span }) => {
   const count = spanMembers(sheet, span.id).length
-  const isPinned = frame.fill.kind === 'span' && frame.fill.pinned !== undefined
   const isOwn = span.source.kind === 'placed'
   return (
-    <div className={own.shared} role="group" aria-label="Shown together">
+    <div className={styles.shared} role="group" aria-label="Shown together">
       <strong>
         {isOwn ? `One picture over ${count} ${count === 1 ? 'frame' : 'frames'}` : 'Window onto the background'}
       </strong>
       <div className={`${styles.row} ${styles.wrap}`}>
         {isOwn && (
           <>
-            <RailButton framed label="Cover all frames of the span anew" onPress={() => coverTogether(bench, span.id)}>
+            <CommandButton framed id="coverSpan">
               Cover all
-            </RailButton>
-            <RailButton
-              framed
-              label="Gaps between the frames hide the picture"
-              pressed={span.gaps === 'hide'}
-              onPress={() => coverTogether(bench, span.id, 'hide')}
-            >
+            </CommandButton>
+            <CommandButton framed id="gapsHide">
               Gaps hide
-            </RailButton>
-            <RailButton
-              framed
-              label="The picture skips the gaps, nothing of it is lost"
-              pressed={span.gaps === 'skip'}
-              onPress={() => coverTogether(bench, span.id, 'skip')}
-            >
+            </CommandButton>
+            <CommandButton framed id="gapsSkip">
               Gaps skip
-            </RailButton>
+            </CommandButton>
           </>
         )}
-        <RailButton
-          framed
-          label="Pin the frame to the part that it shows: it takes that along"
-          pressed={isPinned}
-          onPress={() => pinSelected(bench, !isPinned)}
-        >
+        <CommandButton framed id="pin">
           Pin
-        </RailButton>
-        <RailButton framed label="Select all frames of the span" onPress={() => selectMembers(bench, span.id)}>
+        </CommandButton>
+        <CommandButton framed id="selectSpan">
           Select all
-        </RailButton>
-        <RailButton framed label="Leave the span; what is seen stays" onPress={() => becomeIndependent(bench)}>
+        </CommandButton>
+        <CommandButton framed id="independent" label="Leave the span; what is seen stays">
           Leave
-        </RailButton>
+        </CommandButton>
       </div>
     </div>
   )
 }
 
 const EchoRows = ({ frame, sheet }: SharingProps) => {
-  const bench = useBenchHandle()
   return (
-    <div className={own.shared} role="group" aria-label="Echo">
+    <div className={styles.shared} role="group" aria-label="Echo">
       <strong>Echo of {originalOf(sheet, frame).name}</strong>
       <div className={`${styles.row} ${styles.wrap}`}>
-        <RailButton framed label="Go to the original" onPress={() => goToOriginal(bench)}>
+        <CommandButton framed id="toOriginal" label="Go to the original">
           Go to it
-        </RailButton>
-        <RailButton framed label="Make independent; what is seen stays" onPress={() => becomeIndependent(bench)}>
+        </CommandButton>
+        <CommandButton framed id="independent" label="Make independent; what is seen stays">
           Make independent
-        </RailButton>
+        </CommandButton>
       </div>
     </div>
   )
@@ -99,7 +67,6 @@ const EchoRows = ({ frame, sheet }: SharingProps) => {
 
 const TakeRows = ({ frame, sheet }: SharingProps) => {
   const bench = useBenchHandle()
-  const isAdding = useBench((state) => choosingOf(state)?.kind === 'take')
   const fill = takesOf(sheet, frame)
   if (!fill) return null
   const several = fill.takes.length > 1
@@ -117,23 +84,13 @@ const TakeRows = ({ frame, sheet }: SharingProps) => {
             {take.name}
           </RailButton>
         ))}
-      <RailButton
-        framed
-        label="Add a take: another picture for this frame"
-        pressed={isAdding}
-        onPress={() => startTake(bench)}
-      >
+      <CommandButton framed id="addTake" label="Add a take: another picture for this frame">
         + Take
-      </RailButton>
+      </CommandButton>
       {several && (
-        <RailButton
-          framed
-          label="Compare the takes"
-          shortcut={shownKey('take')}
-          onPress={() => openDialog(bench, 'takes')}
-        >
+        <CommandButton framed id="takes" label="Compare the takes">
           Compare…
-        </RailButton>
+        </CommandButton>
       )}
     </div>
   )
@@ -143,29 +100,20 @@ const TakeRows = ({ frame, sheet }: SharingProps) => {
 export const SharingRows = ({ frame, sheet }: SharingProps) => {
   const bench = useBenchHandle()
   const span = frame.fill.kind === 'span' ? spanShown(sheet, frame) : null
-  const echoes = echoesOf(bench, frame)
+  const echoes = echoesOf(bench.get(), frame)
   return (
     <>
-      {span && <SpanRows frame={frame} sheet={sheet} span={span} />}
+      {span && <SpanRows sheet={sheet} span={span} />}
       {frame.fill.kind === 'echo' && <EchoRows frame={frame} sheet={sheet} />}
       {echoes.length > 0 && (
-        <div className={own.shared} role="group" aria-label="Echoes">
+        <div className={styles.shared} role="group" aria-label="Echoes">
           <div className={styles.row} style={{ marginTop: 0 }}>
             <span style={{ flex: 1 }}>
               {echoes.length} {echoes.length === 1 ? 'echo shows' : 'echoes show'} it too
             </span>
-            <RailButton
-              framed
-              label="Select its echoes"
-              onPress={() =>
-                selectItems(
-                  bench,
-                  echoes.map(({ id }) => id),
-                )
-              }
-            >
+            <CommandButton framed id="selectEchoes">
               Select
-            </RailButton>
+            </CommandButton>
           </div>
         </div>
       )}

@@ -9,11 +9,10 @@ import { SetSection } from '@/client/bench/card/SetSection'
 import { SizeSection } from '@/client/bench/card/SizeSection'
 import { renameSheet } from '@/client/store/sheets'
 import { NameField } from '@/client/parts/NameField'
-import { RailButton } from '@/client/parts/RailButton'
-import { copyImage } from '@/client/store/copyImage'
 import colour from '@/client/parts/Colour.module.css'
 import styles from '@/client/parts/Panel.module.css'
 import { toggleKeptColour } from '@/client/store/colours'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 /** The colours of the sheet's pictures; a press keeps one for the project. */
 const PaletteSection = ({ step }: { readonly step: number }) => {
@@ -61,9 +60,9 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
         />
         <div className={styles.kind}>The sheet. Press a frame to see its card.</div>
         <div className={styles.tools}>
-          <RailButton framed label="Copy the sheet as an image" onPress={() => void copyImage(bench)}>
+          <CommandButton framed id="copyImage" label="Copy the sheet as an image">
             <CopyImage fontSize="inherit" /> Copy as an image
-          </RailButton>
+          </CommandButton>
         </div>
       </div>
       <SizeSection sheet={sheet} />

@@ -4,12 +4,12 @@ import { within } from '@/core/range'
 import { formatNumber, outputPixels, UNITS, type Unit } from '@/core/units'
 import type { Sheet } from '@/core/document/types'
 import { parseLength } from '@/core/lengthText'
-import { addGuide, clearGuides } from '@/client/gestures/guides'
+import { addGuide } from '@/client/gestures/guides'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField, TypedField } from '@/client/parts/LengthField'
-import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/parts/Panel.module.css'
 import { type SheetFields, changeShownSheet, changePpi } from '@/client/store/sheets'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 /** New guides by number, for those who do not drag them off a ruler. */
 const GuideFields = ({ sheet }: { readonly sheet: Sheet }) => {
@@ -33,7 +33,6 @@ const GuideFields = ({ sheet }: { readonly sheet: Sheet }) => {
 
 /** What is printed wants more pixels an inch than this, and usually this many (common practice). */
 const SOFT_IN_PRINT = 150
-const PRINT_PPI = 300
 
 /** Size, unit, resolution, bleed, safe margin and grid of the sheet. */
 export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
@@ -82,9 +81,9 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
       {unit !== 'px' && ppi < SOFT_IN_PRINT && (
         <div className={styles.row}>
           <span className={styles.kind}>{formatNumber(ppi, 1)} ppi is for screens.</span>
-          <RailButton framed label="Take 300 ppi, for print" onPress={() => resolve(PRINT_PPI)}>
+          <CommandButton framed id="printPpi">
             Take 300 for print
-          </RailButton>
+          </CommandButton>
         </div>
       )}
       <div className={styles.row}>
@@ -114,9 +113,9 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
           }
         />
         {(sheet.guides.x.length > 0 || sheet.guides.y.length > 0) && (
-          <RailButton framed label="Remove all guides" onPress={() => clearGuides(bench)}>
+          <CommandButton framed id="clearGuides">
             No guides
-          </RailButton>
+          </CommandButton>
         )}
       </div>
       {hasRulers && <GuideFields sheet={sheet} />}

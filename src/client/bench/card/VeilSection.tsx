@@ -4,11 +4,9 @@ import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
 import { PlainField } from '@/client/parts/LengthField'
-import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/parts/Panel.module.css'
 import { putVeil, veilColour } from '@/client/store/backgrounds'
-
-const FIRST = { colour: '#ffffff', opacity: 0.4 }
+import { CommandButton } from '@/client/commands/CommandButton'
 
 /** A wash of one colour over the background, so that what lies above stands out. */
 export const VeilRows = ({ sheet }: { readonly sheet: Sheet }) => {
@@ -17,9 +15,9 @@ export const VeilRows = ({ sheet }: { readonly sheet: Sheet }) => {
   if (!veil)
     return (
       <div className={styles.row}>
-        <RailButton framed label="Lay a veil of one colour over the background" onPress={() => putVeil(bench, FIRST)}>
+        <CommandButton framed id="veil">
           Add a veil
-        </RailButton>
+        </CommandButton>
       </div>
     )
   return (
@@ -39,9 +37,9 @@ export const VeilRows = ({ sheet }: { readonly sheet: Sheet }) => {
             putVeil(bench, { ...veil, opacity })
           }}
         />
-        <RailButton framed label="Take the veil away" onPress={() => putVeil(bench, null)}>
+        <CommandButton framed id="noVeil">
           None
-        </RailButton>
+        </CommandButton>
       </div>
     </>
   )

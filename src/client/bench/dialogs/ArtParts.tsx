@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import { svgTextOf } from '@/core/path/svgText'
 import type { Art, ArtChoice } from '@/client/store/artwork'
-import styles from '@/client/bench/stencil/Stencils.module.css'
+import styles from '@/client/bench/dialogs/Stencils.module.css'
 
 /** What is chosen lies on top, so that nothing hides it. */
 const inOrder = (art: Art, chosen: readonly number[]): readonly number[] => {

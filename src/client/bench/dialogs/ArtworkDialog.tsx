@@ -20,7 +20,7 @@ import {
   type ArtChoice,
 } from '@/client/store/artwork'
 import { addFiles } from '@/client/store/uploads'
-import styles from '@/client/bench/stencil/Stencils.module.css'
+import styles from '@/client/bench/dialogs/Stencils.module.css'
 import { putArtwork } from '@/client/store/slices/supplies'
 
 interface Opened {

@@ -14,7 +14,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { putFrame } from '@/client/store/actions'
 import { changeKept, forgetKept } from '@/client/store/keptStencils'
-import styles from '@/client/bench/stencil/Stencils.module.css'
+import styles from '@/client/bench/dialogs/Stencils.module.css'
 import { openArtwork } from '@/client/store/slices/dialogs'
 
 const Row = ({

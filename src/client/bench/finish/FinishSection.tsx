@@ -11,21 +11,12 @@ import { RailButton } from '@/client/parts/RailButton'
 import { Section } from '@/client/parts/Section'
 import { SlideField } from '@/client/parts/SlideField'
 import { shownProject } from '@/client/store/benchStore'
-import {
-  addLayer,
-  clearSelected,
-  copySelectedFinish,
-  detachSelected,
-  pasteSelectedFinish,
-  setBackSelected,
-  shareSelected,
-  mixing,
-} from '@/client/store/finishes'
+import { mixing } from '@/client/store/finishes'
 import styles from '@/client/parts/Panel.module.css'
 import own from '@/client/bench/finish/Finish.module.css'
 import { setFinishScope } from '@/client/store/slices/card'
-import { openFinish } from '@/client/store/slices/dialogs'
 import { slideValue, settleValue } from '@/client/store/recording'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 interface FinishProps {
   readonly items: readonly Item[]
@@ -40,12 +31,12 @@ const Shared = ({ named, item }: { readonly named: NamedFinish; readonly item: I
   const uses = finishUses(project, named.id).length
   const difference = differenceOf(project, item)
   return (
-    <div className={own.shared} role="group" aria-label="Named finish">
+    <div className={styles.shared} role="group" aria-label="Named finish">
       <div className={styles.row} style={{ marginTop: 0 }}>
         <strong style={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{named.name}</strong>
-        <RailButton framed label="Let go of the named finish; the look stays" onPress={() => detachSelected(bench)}>
+        <CommandButton framed id="detachFinish">
           Detach
-        </RailButton>
+        </CommandButton>
       </div>
       <div className={styles.row}>
         <span>Changes</span>
@@ -71,16 +62,12 @@ const Shared = ({ named, item }: { readonly named: NamedFinish; readonly item: I
           <span className={own.differs} style={{ flex: 1 }}>
             Differs here
           </span>
-          <RailButton framed label="Set everything back to the named finish" onPress={() => setBackSelected(bench)}>
+          <CommandButton framed id="finishBack">
             Set back
-          </RailButton>
-          <RailButton
-            framed
-            label="Make the differences part of the finish, for all"
-            onPress={() => shareSelected(bench)}
-          >
+          </CommandButton>
+          <CommandButton framed id="finishForAll">
             For all
-          </RailButton>
+          </CommandButton>
         </div>
       )}
     </div>
@@ -119,7 +106,6 @@ const Mixing = ({ item }: { readonly item: Item }) => {
 
 /** The finish of what is selected: layers, a name, opacity and blend. */
 export const FinishSection = ({ items, step }: FinishProps) => {
-  const bench = useBenchHandle()
   const project = useBench(shownProject)
   const [item] = items
   if (!item) return null
@@ -131,33 +117,28 @@ export const FinishSection = ({ items, step }: FinishProps) => {
       <LayerList layers={layers} difference={differenceOf(project, item)} />
       <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Add a layer">
         {LAYER_KINDS.map((kind) => (
-          <RailButton
-            key={kind}
-            framed
-            label={`Add: ${LAYER_WORDS[kind].toLowerCase()}`}
-            onPress={() => addLayer(bench, kind)}
-          >
+          <CommandButton framed id={`add-${kind}`} label={`Add: ${LAYER_WORDS[kind].toLowerCase()}`} key={kind}>
             + {LAYER_WORDS[kind]}
-          </RailButton>
+          </CommandButton>
         ))}
       </div>
       <Mixing item={item} />
       <div className={`${styles.row} ${styles.wrap}`}>
         {layers.length > 0 && (
-          <RailButton framed label="Name this finish, to share it" onPress={() => openFinish(bench, null)}>
+          <CommandButton framed id="nameFinish">
             Name…
-          </RailButton>
+          </CommandButton>
         )}
-        <RailButton framed label="Copy the finish" onPress={() => copySelectedFinish(bench)}>
+        <CommandButton framed id="copyFinish" label="Copy the finish">
           Copy
-        </RailButton>
-        <RailButton framed label="Paste the finish copied last" onPress={() => pasteSelectedFinish(bench)}>
+        </CommandButton>
+        <CommandButton framed id="pasteFinish" label="Paste the finish copied last">
           Paste
-        </RailButton>
+        </CommandButton>
         {(layers.length > 0 || item.opacity !== undefined || item.blend) && (
-          <RailButton framed label="Take the finish off" onPress={() => clearSelected(bench)}>
+          <CommandButton framed id="clearFinish" label="Take the finish off">
             Take off
-          </RailButton>
+          </CommandButton>
         )}
       </div>
     </Section>

@@ -26,7 +26,6 @@ import { severalLanding } from '@/client/store/landing'
 import { takeFiles } from '@/client/store/takeFiles'
 import { loadPictures } from '@/client/store/uploads'
 import styles from '@/client/bench/page/Bench.module.css'
-import supplies from '@/client/bench/supplies/Supplies.module.css'
 import { notify } from '@/client/store/slices/notices'
 import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { shownSheet } from '@/client/store/benchStore'
@@ -162,7 +161,7 @@ export const BenchView = () => {
         <Supplies onAdd={open} />
         <CarriedTag />
         {isDragActive && (
-          <div className={supplies.dropHint} role="status">
+          <div className={styles.dropHint} role="status">
             Drop on a frame to fill it, on the sheet for a frame of its shape, beside the table to add it
           </div>
         )}

@@ -1,12 +1,12 @@
 'use client'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useBench } from '@/client/binding/useBench'
 import { MODE_WORDS } from '@/client/gestures/finder'
 import type { FinderMode } from '@/client/store/state'
 import { RailButton } from '@/client/parts/RailButton'
-import { standAlone } from '@/client/store/arrangement'
 import { selectedFrame } from '@/client/store/selection'
 import { SubjectFields } from '@/client/bench/picture/SubjectFields'
 import styles from '@/client/parts/Panel.module.css'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 interface FinderToolsProps {
   readonly mode: FinderMode
@@ -17,7 +17,6 @@ interface FinderToolsProps {
 
 /** What the viewfinder's hand does next, and the marked subject in numbers. */
 export const FinderTools = ({ mode, onMode, pictureId, canStandAlone }: FinderToolsProps) => {
-  const bench = useBenchHandle()
   const frameName = useBench((state) => selectedFrame(state)?.name ?? '')
   const isMarking = mode === 'subject' || mode === 'line'
   return (
@@ -40,13 +39,13 @@ export const FinderTools = ({ mode, onMode, pictureId, canStandAlone }: FinderTo
           Level
         </RailButton>
         {canStandAlone && (
-          <RailButton
+          <CommandButton
             framed
+            id="standAlone"
             label="Let the picture stand alone on the sheet; or drag it there from the viewfinder"
-            onPress={() => standAlone(bench)}
           >
             Stand alone
-          </RailButton>
+          </CommandButton>
         )}
       </div>
       {mode !== 'move' && (

@@ -17,22 +17,12 @@ import type { Range } from '@/core/range'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { AdjustmentParts } from '@/client/bench/picture/AdjustmentParts'
 import { ADJUSTMENT_WORDS } from '@/client/bench/picture/adjustWords'
-import { shownKey } from '@/client/gestures/keys'
 import { RailButton } from '@/client/parts/RailButton'
 import { SlideField } from '@/client/parts/SlideField'
-import {
-  applyLook,
-  copyTones,
-  matchToFirst,
-  pasteTones,
-  resetAdjustment,
-  resetAll,
-  setAdjustment,
-  slideAdjustment,
-  toggleBefore,
-} from '@/client/store/adjust'
+import { applyLook, matchToFirst, resetAdjustment, setAdjustment, slideAdjustment } from '@/client/store/adjust'
 import styles from '@/client/parts/Panel.module.css'
-import own from '@/client/bench/finish/Finish.module.css'
+import own from '@/client/bench/picture/Tones.module.css'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 // The chart comes when tones are first opened.
 const ToneChart = dynamic(() => import('@/client/bench/picture/ToneChart').then((m) => m.ToneChart), { ssr: false })
@@ -103,28 +93,21 @@ const Looks = () => {
 
 const Actions = ({ count, isIdle }: { readonly count: number; readonly isIdle: boolean }) => {
   const bench = useBenchHandle()
-  const isBefore = useBench((state) => state.isBefore)
   const isMatching = useBench((state) => state.isMatching)
   return (
     <div className={`${styles.row} ${styles.wrap}`}>
-      <RailButton
-        framed
-        label="Show pictures without adjustments, to compare"
-        shortcut={shownKey('before')}
-        pressed={isBefore}
-        onPress={() => toggleBefore(bench)}
-      >
+      <CommandButton framed id="before" label="Show pictures without adjustments, to compare">
         Before
-      </RailButton>
-      <RailButton framed label="Copy the tones" onPress={() => copyTones(bench)}>
+      </CommandButton>
+      <CommandButton framed id="copyTones" label="Copy the tones">
         Copy
-      </RailButton>
-      <RailButton framed label="Paste the tones copied last" onPress={() => pasteTones(bench)}>
+      </CommandButton>
+      <CommandButton framed id="pasteTones" label="Paste the tones copied last">
         Paste
-      </RailButton>
-      <RailButton framed label="Reset all adjustments" disabled={isIdle} onPress={() => resetAll(bench)}>
+      </CommandButton>
+      <CommandButton framed id="resetTones" label="Reset all adjustments" disabled={isIdle}>
         Reset all
-      </RailButton>
+      </CommandButton>
       {count > 1 && (
         <RailButton
           framed

@@ -5,10 +5,10 @@ import { COLOUR_METRICS, MOST_TOLERANCE, type ColourMetric } from '@/core/region
 import { formatNumber } from '@/core/units'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
-import { applyColour, changeChoice } from '@/client/store/colourCut'
+import { changeChoice } from '@/client/store/colourCut'
 import type { ColourTool } from '@/client/store/state'
 import styles from '@/client/bench/rail/Rail.module.css'
-import { putToolDown } from '@/client/store/slices/mode'
+import { CommandButton } from '@/client/commands/CommandButton'
 
 const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = {
   seen: ['As seen', 'Colours differ as the eye sees them (CIEDE2000)'],
@@ -25,9 +25,9 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
       <>
         <span style={{ padding: '0 8px' }}>Press a colour in the picture; what has that colour is found</span>
         <span style={{ flex: 1 }} />
-        <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
+        <CommandButton framed id="leaveTool" label="Leave">
           Leave
-        </RailButton>
+        </CommandButton>
       </>
     )
   return (
@@ -79,44 +79,23 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
         {isWorking ? 'Looking…' : (message ?? (points.length > 1 ? `${points.length} areas` : 'Shift adds an area'))}
       </span>
       <span style={{ flex: 1 }} />
-      <RailButton
-        framed
-        label="An empty frame for each part found"
-        shortcut="Enter"
-        disabled={isWorking}
-        onPress={() => void applyColour(bench, 'frames')}
-      >
+      <CommandButton framed id="colour-frames" fades>
         Frames
-      </RailButton>
-      <RailButton
-        framed
-        label="One empty frame of all that was found"
-        disabled={isWorking}
-        onPress={() => void applyColour(bench, 'frame')}
-      >
+      </CommandButton>
+      <CommandButton framed id="colour-frame" fades>
         One frame
-      </RailButton>
+      </CommandButton>
       {tool.frameId !== BACKGROUND_ID && (
-        <RailButton
-          framed
-          label="Add what was found to the outline that this picture has"
-          disabled={isWorking}
-          onPress={() => void applyColour(bench, 'add')}
-        >
+        <CommandButton framed id="colour-add" fades>
           Add
-        </RailButton>
+        </CommandButton>
       )}
-      <RailButton
-        framed
-        label="Clip this picture to what was found"
-        disabled={isWorking}
-        onPress={() => void applyColour(bench, 'clip')}
-      >
+      <CommandButton framed id="colour-clip" fades>
         Clip picture
-      </RailButton>
-      <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
+      </CommandButton>
+      <CommandButton framed id="leaveTool" label="Leave">
         Leave
-      </RailButton>
+      </CommandButton>
     </>
   )
 }

@@ -27,8 +27,6 @@ import { ownKeys } from '@/client/gestures/keys'
 import { zoomSelected } from '@/client/gestures/nudge'
 import styles from '@/client/bench/rail/Rail.module.css'
 import button from '@/client/parts/RailButton.module.css'
-import { setAdding } from '@/client/store/slices/selection'
-
 const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
 const Ways = () => {
   const bench = useBenchHandle()
@@ -143,19 +141,12 @@ const FilledTools = () => {
 
 /** Switches for the hand: snapping, and adding to the selection for those without a keyboard. */
 const HandSwitches = () => {
-  const bench = useBenchHandle()
-  const isAdding = useBench((state) => state.isAdding)
   return (
     <>
       <span style={{ flex: 1 }} />
-      <RailButton
-        label="Add what is pressed to the selection"
-        shortcut="Shift"
-        pressed={isAdding}
-        onPress={() => setAdding(bench, !isAdding)}
-      >
+      <CommandButton id="adding" label="Add what is pressed to the selection">
         <Checklist fontSize="small" />
-      </RailButton>
+      </CommandButton>
       <CommandButton id="snap" label="Snap to edges, middles, gaps and guides">
         <Snap fontSize="small" />
       </CommandButton>

@@ -1,30 +1,19 @@
 'use client'
 import { toolOf } from '@/client/store/modes'
 import Slider from '@mui/material/Slider'
-import { NODE_KINDS, nodeAt, type NodeKind } from '@/core/path/nodes'
+import { NODE_KINDS, nodeAt } from '@/core/path/nodes'
 import { fromPoints, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourRail } from '@/client/bench/rail/ColourRail'
 import { TypedField } from '@/client/parts/LengthField'
-import { RailButton } from '@/client/parts/RailButton'
 import { heldSheet } from '@/client/store/benchStore'
-import {
-  chosenKind,
-  makeNodes,
-  makeSides,
-  pointsTool,
-  removeChosen,
-  shiftChosen,
-  splitSides,
-  toggleOpen,
-} from '@/client/store/points'
-import { closeTrace, draftPieces, leaveTrace, setDraft, startTrace } from '@/client/store/trace'
+import { pointsTool, shiftChosen } from '@/client/store/points'
 import type { TraceTool } from '@/client/store/state'
 import styles from '@/client/parts/RailButton.module.css'
-import { putToolDown, setSmoothness } from '@/client/store/slices/mode'
-
-const KIND_WORDS: Readonly<Record<NodeKind, string>> = { corner: 'Corner', smooth: 'Smooth', symmetric: 'Symmetric' }
+import { setSmoothness } from '@/client/store/slices/mode'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { NODE_KIND_WORDS } from '@/client/commands/tools'
 
 /** Where the one chosen point stands, in the sheet's unit from its top left. */
 const PointNumbers = () => {
@@ -53,69 +42,39 @@ const PointNumbers = () => {
 }
 
 const PointsRail = () => {
-  const bench = useBenchHandle()
   const count = useBench((state) => {
     const tool = toolOf(state)
     return tool?.kind === 'points' ? tool.chosen.length : 0
   })
-  const held = useBench(chosenKind)
-  const isOff = count === 0
   return (
     <>
       <span style={{ padding: '0 8px' }}>{count ? `${count} chosen` : 'Press a point, or the line to add one'}</span>
       {NODE_KINDS.map((kind) => (
-        <RailButton
-          key={kind}
-          label={`Make the chosen points ${kind}`}
-          disabled={isOff}
-          pressed={kind === held}
-          onPress={() => makeNodes(bench, kind)}
-        >
-          {KIND_WORDS[kind]}
-        </RailButton>
+        <CommandButton id={`points-${kind}`} fades key={kind}>
+          {NODE_KIND_WORDS[kind]}
+        </CommandButton>
       ))}
       <span className={styles.divider} />
-      <RailButton
-        label="Make the side after each chosen point straight"
-        disabled={isOff}
-        onPress={() => makeSides(bench, true)}
-      >
+      <CommandButton id="sideStraight" fades>
         Straight
-      </RailButton>
-      <RailButton
-        label="Make the side after each chosen point a curve"
-        disabled={isOff}
-        onPress={() => makeSides(bench, false)}
-      >
+      </CommandButton>
+      <CommandButton id="sideCurve" fades>
         Curve
-      </RailButton>
-      <RailButton
-        label="Add a point in the middle of the side after each chosen one"
-        disabled={isOff}
-        onPress={() => splitSides(bench)}
-      >
+      </CommandButton>
+      <CommandButton id="sideSplit" fades>
         Add
-      </RailButton>
-      <RailButton
-        label="Remove the chosen points"
-        shortcut="Delete"
-        disabled={isOff}
-        onPress={() => removeChosen(bench)}
-      >
+      </CommandButton>
+      <CommandButton id="pointsRemove" fades>
         Remove
-      </RailButton>
-      <RailButton
-        label="Open the outline at the chosen point, or close it"
-        disabled={isOff}
-        onPress={() => toggleOpen(bench)}
-      >
+      </CommandButton>
+      <CommandButton id="outlineOpen" fades>
         Open · close
-      </RailButton>
+      </CommandButton>
       <PointNumbers />
       <span style={{ flex: 1 }} />
-      <RailButton framed label="Put the points down" shortcut="Esc" onPress={() => putToolDown(bench)}>
+      <CommandButton framed id="leaveTool" label="Put the points down">
         Done
-      </RailButton>
+      </CommandButton>
     </>
   )
 }
@@ -123,19 +82,10 @@ const PointsRail = () => {
 const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
   const bench = useBenchHandle()
   const smoothness = useBench((state) => state.smoothness)
-  const count = useBench((state) => draftPieces(state).length)
   return (
     <>
-      <RailButton
-        label="Press for a corner, drag for a curve"
-        pressed={!tool.isFreehand}
-        onPress={() => startTrace(bench, false)}
-      >
-        Points
-      </RailButton>
-      <RailButton label="Draw the outline by hand" pressed={tool.isFreehand} onPress={() => startTrace(bench, true)}>
-        Freehand
-      </RailButton>
+      <CommandButton id="tracePoints">Points</CommandButton>
+      <CommandButton id="traceFreehand">Freehand</CommandButton>
       <span className={styles.divider} />
       <label style={{ display: 'inline-flex', alignItems: 'center', gap: 8, padding: '0 8px' }}>
         Smoothness
@@ -150,34 +100,28 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
           onChange={(_event, value) => setSmoothness(bench, Number(value))}
         />
       </label>
-      <RailButton
-        label="Take back the last point"
-        shortcut="Backspace"
-        disabled={!count}
-        onPress={() => setDraft(bench, draftPieces(bench.get()).slice(0, -1))}
-      >
+      <CommandButton id="traceBack" fades>
         Back
-      </RailButton>
-      <RailButton label="Throw the outline away" disabled={!count} onPress={() => setDraft(bench, [])}>
+      </CommandButton>
+      <CommandButton id="traceClear" fades>
         Clear
-      </RailButton>
+      </CommandButton>
       <span style={{ padding: '0 8px', color: 'var(--ink-soft)', overflow: 'hidden', textOverflow: 'ellipsis' }}>
         {tool.isFreehand ? 'Draw around; come back to the start to close' : 'Press for a corner, drag for a curve'}
       </span>
       <span style={{ flex: 1 }} />
-      <RailButton framed label="Close the outline" shortcut="Enter" disabled={!count} onPress={() => closeTrace(bench)}>
+      <CommandButton framed id="traceClose" fades>
         Close
-      </RailButton>
-      <RailButton framed label="Put tracing down; the outline is kept" shortcut="Esc" onPress={() => leaveTrace(bench)}>
+      </CommandButton>
+      <CommandButton framed id="leaveTool" label="Put tracing down; the outline is kept">
         Leave
-      </RailButton>
+      </CommandButton>
     </>
   )
 }
 
 /** The rail while a tool has the table to itself. */
 export const ToolRail = () => {
-  const bench = useBenchHandle()
   const tool = useBench((state) => toolOf(state))
   switch (tool?.kind) {
     case 'points':
@@ -191,9 +135,9 @@ export const ToolRail = () => {
         <>
           <span style={{ padding: '0 8px' }}>Press the edge of the outline along which its box shall lie</span>
           <span style={{ flex: 1 }} />
-          <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
+          <CommandButton framed id="leaveTool" label="Leave">
             Leave
-          </RailButton>
+          </CommandButton>
         </>
       )
     case 'type':
@@ -201,9 +145,9 @@ export const ToolRail = () => {
         <>
           <span style={{ padding: '0 8px' }}>Press the sheet where the text shall begin, then type</span>
           <span style={{ flex: 1 }} />
-          <RailButton framed label="Leave" shortcut="Esc" onPress={() => putToolDown(bench)}>
+          <CommandButton framed id="leaveTool" label="Leave">
             Leave
-          </RailButton>
+          </CommandButton>
         </>
       )
     case undefined:

@@ -21,8 +21,8 @@ import {
   usersOf,
 } from '@/client/store/finishes'
 import { selectItems } from '@/client/store/selection'
-import styles from '@/client/bench/supplies/Supplies.module.css'
-import own from '@/client/bench/finish/Finish.module.css'
+import styles from '@/client/parts/Supplies.module.css'
+import own from '@/client/bench/supplies/FinishTile.module.css'
 import { openFinish } from '@/client/store/slices/dialogs'
 
 const TILE = { w: 76, h: 52 }

@@ -7,7 +7,7 @@ import { useBench } from '@/client/binding/useBench'
 import { PictureSupply, supplyWidth } from '@/client/bench/supplies/PictureSupply'
 import { UploadTile } from '@/client/bench/supplies/UploadTile'
 import { usesByHash } from '@/client/store/uploads'
-import styles from '@/client/bench/supplies/Supplies.module.css'
+import styles from '@/client/parts/Supplies.module.css'
 
 const GAP = 8
 const ROW = 96

@@ -14,7 +14,7 @@ import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture, takeSupp
 import { toggleMarked } from '@/client/store/arrangement'
 import { selectedFrame } from '@/client/store/selection'
 import { SeveralMenu } from '@/client/bench/dialogs/SeveralMenu'
-import styles from '@/client/bench/supplies/Supplies.module.css'
+import styles from '@/client/parts/Supplies.module.css'
 import { openArtwork } from '@/client/store/slices/dialogs'
 
 const THUMB_HEIGHT = 68

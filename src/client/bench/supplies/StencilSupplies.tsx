@@ -11,8 +11,8 @@ import { StencilIcon } from '@/client/parts/StencilIcon'
 import { putFrame } from '@/client/store/actions'
 import { StencilMenu } from '@/client/bench/supplies/StencilMenu'
 import { startTrace } from '@/client/store/trace'
-import styles from '@/client/bench/supplies/Supplies.module.css'
-import { putStencilDown, takeInHand, setDrawsOut } from '@/client/store/slices/mode'
+import styles from '@/client/parts/Supplies.module.css'
+import { setDrawsOut, toggleInHand } from '@/client/store/slices/mode'
 import { openArtwork, openDialog } from '@/client/store/slices/dialogs'
 
 interface Offer {
@@ -43,7 +43,7 @@ const StencilSupply = ({ name, stencil, aspect }: Offer) => {
         }
         {...carry({ kind: 'stencil', stencil, aspect })}
         onClick={() => {
-          if (drawsOut) (isArmed ? putStencilDown : takeInHand)(bench, stencil)
+          if (drawsOut) toggleInHand(bench, stencil)
           else putFrame(bench, stencil, undefined, aspect)
           focusTable()
         }}

@@ -15,7 +15,7 @@ import { focusSupplies } from '@/client/gestures/focus'
 import { followStripWheel } from '@/client/gestures/stripWheel'
 import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { SUPPLIES_TABS, type Carried, type SuppliesTab } from '@/client/store/state'
-import styles from '@/client/bench/supplies/Supplies.module.css'
+import styles from '@/client/parts/Supplies.module.css'
 import { openDialog } from '@/client/store/slices/dialogs'
 import { showTab, putMarked } from '@/client/store/slices/supplies'
 

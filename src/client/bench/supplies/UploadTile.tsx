@@ -3,7 +3,7 @@ import LinearProgress from '@mui/material/LinearProgress'
 import { useBenchHandle } from '@/client/binding/useBench'
 import type { Upload } from '@/client/store/state'
 import { dismissUpload } from '@/client/store/uploads'
-import styles from '@/client/bench/supplies/Supplies.module.css'
+import styles from '@/client/parts/Supplies.module.css'
 
 /** A file on its way in, or what is wrong with it. */
 export const UploadTile = ({ upload }: { readonly upload: Upload }) => {

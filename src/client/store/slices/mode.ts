@@ -2,7 +2,7 @@ import type { DraftPiece } from '@/core/path/draft'
 import type { Colour } from '@/core/colour/colour'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { Bench } from '@/client/store/bench'
-import { lastingOf, toolOf, typingOf } from '@/client/store/modes'
+import { lastingOf, toolOf, typingOf, cuts, armedOf } from '@/client/store/modes'
 import type { Carry, Choosing, FinderMode, LastingMode, Mode, ModeSlice, TableTool, Typing } from '@/client/store/state'
 
 export const FIRST_MODE: ModeSlice = {
@@ -41,6 +41,15 @@ export const putStencilDown = (bench: Bench): void => leave(bench, 'stencil', 'c
 export const awaitCutter = (bench: Bench): void => {
   set(bench, { drawsOut: false })
   enter(bench, { kind: 'cutting' })
+}
+
+/** A press on a stencil while they are taken in hand: it is, to cut where that was asked for; a second press puts it down. */
+export const toggleInHand = (bench: Bench, stencil: Stencil): void => {
+  const state = bench.get()
+  const isCutting = cuts(state)
+  if (armedOf(state) !== stencil) takeInHand(bench, stencil, isCutting)
+  else if (isCutting) awaitCutter(bench)
+  else putStencilDown(bench)
 }
 
 /** Stencils pressed in the supplies are from now on taken in hand, or put on the sheet at once. */
