@@ -25,6 +25,11 @@ describe('the bench', () => {
     expect(offenders(isComponent, /\bbench\.(commit|burst)\(|\.record\(/)).toEqual([])
     expect(violations((from, to) => isComponent(from) && to.startsWith('core/document/edits/'))).toEqual([])
   })
+  it('keeps commands free of what shows them', () => {
+    expect(
+      violations((from, to) => /^client\/(commands|store|gestures)\/.*\.ts$/.test(from) && to.endsWith('.tsx')),
+    ).toEqual([])
+  })
   it('stands in folders by noun, none of more than 20 components', () => {
     const folders = new Map<string, number>()
     for (const name of FILES.map(nameOf).filter(isComponent))

@@ -1,6 +1,7 @@
 import { addFrame } from '@/core/document/edits/frames'
 import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
+import type { PictureAnswer } from '@/contract/api'
 import type { PictureRef, Project } from '@/core/document/types'
 
 export const SHEET = 'sheet-1'
@@ -11,6 +12,25 @@ export const pictureRef = (n: number, w = 1200, h = 800): PictureRef => ({
   hash: n.toString(16).padStart(64, '0'),
   tags: [],
 })
+
+/** A picture of the library, as the server answers it. */
+export const pictureAnswer = (n: number): PictureAnswer => {
+  const { name, hash, pixels } = pictureRef(n)
+  const day = '2026-05-01T10:00:00.000Z'
+  return {
+    hash,
+    name,
+    kind: 'jpeg',
+    bytes: 9000,
+    width: pixels.w,
+    height: pixels.h,
+    levels: 3,
+    hasAlpha: false,
+    tags: [],
+    addedAt: day,
+    usedAt: null,
+  }
+}
 
 /** A project with three frames and three pictures, nothing placed. */
 export const sampleProject = (): Project => {

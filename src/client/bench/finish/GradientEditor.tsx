@@ -13,15 +13,6 @@ import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/parts/Panel.module.css'
 import { type Recording, settleValue } from '@/client/store/recording'
 
-export const FIRST_GRADIENT: Gradient = {
-  shape: 'linear',
-  turn: 90,
-  stops: [
-    { at: 0, colour: '#f2c08a' },
-    { at: 1, colour: '#8e2a5b' },
-  ],
-}
-
 const SHAPE_WORDS = { linear: 'Straight', radial: 'Round' } as const
 
 const cssRun = ({ stops }: Gradient): string =>

@@ -7,7 +7,8 @@ import { Choice } from '@/client/parts/Choice'
 import { normalTurn } from '@/core/geometry/angle'
 import { PlainField } from '@/client/parts/LengthField'
 import { ColourField } from '@/client/parts/ColourField'
-import { FIRST_GRADIENT, GradientEditor } from '@/client/bench/finish/GradientEditor'
+import { GradientEditor } from '@/client/bench/finish/GradientEditor'
+import { FIRST_GRADIENT } from '@/client/store/colours'
 import styles from '@/client/parts/Panel.module.css'
 
 interface PaintFieldProps {

@@ -1,0 +1,152 @@
+/**
+ * Every command of the list, run wherever it applies: whatever it does leaves a sound project, and taking back all that it
+ * did gives the project there was. A command that no scene here calls for fails, so that a new one brings its scene along.
+ */
+import { afterAll, beforeAll, describe, expect, it, jest } from '@jest/globals'
+import { COMMANDS, runCommand } from '@/client/commands'
+import type { Bench } from '@/client/store/bench'
+import { markPictures, startColour, startPoints, startTracing, takeBackOne } from '@tests/helpers/tools'
+import { takeInHand } from '@/client/store/slices/mode'
+import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
+import { newSheet } from '@/core/document/create'
+import { echoOf } from '@/core/document/edits/echoes'
+import { placePicture } from '@/core/document/edits/fills'
+import { groupItems } from '@/core/document/edits/groups'
+import { addFinish, applyFinish } from '@/core/document/edits/namedFinishes'
+import { addSheet, changeSheet, setBackground, setGuides, setVeil } from '@/core/document/edits/sheets'
+import { makeSpan } from '@/core/document/edits/spans'
+import { addTake } from '@/core/document/edits/takes'
+import type { Project } from '@/core/document/types'
+import { projectFaults } from '@/core/document/validate'
+import { sampleProject, SHEET } from '@tests/helpers/project'
+import { testBench } from '@tests/helpers/testBench'
+import { filled as textProject } from '@tests/helpers/words'
+
+/** A worker that never answers: what waits for one changes nothing here. */
+class SilentWorker {
+  postMessage = (): void => undefined
+  terminate = (): void => undefined
+}
+
+const real = { fetch: globalThis.fetch, Worker: (globalThis as { Worker?: unknown }).Worker }
+beforeAll(() => {
+  jest.spyOn(console, 'warn').mockImplementation(() => undefined)
+  Object.assign(globalThis, {
+    fetch: jest.fn(() => new Promise(() => undefined)),
+    Worker: SilentWorker,
+  })
+})
+afterAll(() => {
+  jest.restoreAllMocks()
+  Object.assign(globalThis, real)
+})
+
+const at = (frameId: string, pictureId: string) => ({ sheetId: SHEET, frameId, pictureId })
+
+/** All that commands may be about: pictures, takes, an echo, a span, a group, a finish, a background with a veil, sheets. */
+const rich = (): Project => {
+  let project = placePicture(sampleProject(), at('f-1', 'pic-1'))
+  project = addTake(project, { ...at('f-1', 'pic-2'), takeId: 't-2' })
+  project = placePicture(project, at('f-2', 'pic-3'))
+  project = setBackground(project, { sheetId: SHEET, background: pictureBackground({ kind: 'none' }, 'pic-2') })
+  project = setVeil(project, { sheetId: SHEET, veil: { colour: '#ffffff', opacity: 0.3 } })
+  project = setGuides(project, { sheetId: SHEET, guides: { x: [100], y: [] } })
+  project = changeSheet(project, { sheetId: SHEET, ppi: 150 })
+  const size = { w: 400, h: 300 }
+  for (const id of ['sheet-0', 'sheet-2'])
+    project = addSheet(project, {
+      sheet: newSheet(id, id, { unit: 'px', size, ppi: 72, bleed: 0 }),
+      after: id === 'sheet-2' ? SHEET : null,
+    })
+  return project
+}
+
+interface Scene {
+  readonly name: string
+  readonly project: Project
+  readonly selection: readonly string[]
+  readonly prepare?: (bench: Bench) => void
+}
+
+const scenes = (): readonly Scene[] => {
+  const base = rich()
+  const all = ['f-1', 'f-2', 'f-3']
+  const spanned = makeSpan(sampleProject(), { sheetId: SHEET, ids: all, spanId: 'span-1', pictureId: 'pic-1' })
+  const echoed = echoOf(base, { sheetId: SHEET, frameId: 'f-3', of: 'f-1' })
+  const grouped = groupItems(base, { sheetId: SHEET, ids: all, groupId: 'g-1', name: 'Group' })
+  const named = applyFinish(addFinish(base, { finish: { id: 'n-1', name: 'Thin', category: '', layers: [] } }), {
+    sheetId: SHEET,
+    ids: ['f-1'],
+    finishId: 'n-1',
+  })
+  return [
+    { name: 'the bare sheet', project: base, selection: [] },
+    { name: 'an empty project', project: sampleProject(), selection: [] },
+    { name: 'a filled frame', project: base, selection: ['f-1'] },
+    { name: 'an empty frame', project: base, selection: ['f-3'] },
+    { name: 'two frames', project: base, selection: ['f-1', 'f-2'] },
+    { name: 'three frames', project: base, selection: all },
+    { name: 'the background', project: base, selection: [BACKGROUND_ID] },
+    { name: 'a group', project: grouped, selection: ['g-1'] },
+    { name: 'a window of a span', project: spanned, selection: ['f-1'] },
+    { name: 'windows of a span', project: spanned, selection: all },
+    { name: 'an echo', project: echoed, selection: ['f-3'] },
+    { name: 'an original', project: echoed, selection: ['f-1'] },
+    { name: 'a named finish', project: named, selection: ['f-1'] },
+    { name: 'a text', project: textProject(), selection: ['g-word'] },
+    { name: 'a letter', project: textProject(), selection: ['l-1'] },
+    { name: 'tracing', project: base, selection: [], prepare: startTracing },
+    { name: 'a part found by its colour', project: base, selection: ['f-1'], prepare: startColour },
+    { name: 'a step taken back', project: base, selection: ['f-1'], prepare: takeBackOne },
+    { name: 'pictures marked', project: base, selection: [], prepare: markPictures },
+    { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
+    {
+      name: 'a stencil in hand',
+      project: base,
+      selection: [],
+      prepare: (bench) => takeInHand(bench, { kind: 'ellipse' }),
+    },
+  ]
+}
+
+const SCENES = scenes()
+/** How often each command was run. */
+const ran = new Map<string, number>()
+
+describe('every command that applies', () => {
+  for (const scene of SCENES)
+    it(`to ${scene.name} leaves a sound project, and all of it can be taken back`, () => {
+      const faults: string[] = []
+      for (const command of COMMANDS) {
+        const bench = testBench(scene.project)
+        const [chosen] = scene.selection
+        const letters = Object.values(scene.project.sheets[SHEET]?.items ?? {}).find(({ kind }) => kind === 'group')
+        const selection =
+          chosen === 'l-1' && letters?.kind === 'group' ? letters.order.slice(0, 1) : [...scene.selection]
+        bench.store.setState({ sheetId: SHEET, selection })
+        scene.prepare?.(bench)
+        if (command.whyNot(bench.get()) !== null) continue
+        try {
+          runCommand(bench, command)
+          bench.endBurst()
+          ran.set(command.id, (ran.get(command.id) ?? 0) + 1)
+          const now = bench.get().project
+          for (const { path: where, message } of projectFaults(JSON.parse(JSON.stringify(now))))
+            faults.push(`${command.id}: ${where} ${message}`)
+          while (bench.get().history.undo.length) bench.undo()
+          expect(bench.get().project).toEqual(scene.project)
+        } catch (error) {
+          faults.push(`${command.id}: ${error instanceof Error ? error.message.slice(0, 200) : 'fails'}`)
+        } finally {
+          bench.close()
+        }
+      }
+      expect(faults).toEqual([])
+    })
+})
+
+describe('each command', () => {
+  it('was called for by a scene', () => {
+    expect(COMMANDS.map(({ id }) => id).filter((id) => !ran.has(id))).toEqual([])
+  })
+})
