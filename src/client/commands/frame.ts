@@ -12,7 +12,7 @@ import { holdsPicture } from '@/core/document/content'
 import { type Bench } from '@/client/store/bench'
 import { type PlainFill } from '@/core/document/edits/fills'
 import { putFill } from '@/client/store/frameFields'
-import { FIRST_GRADIENT } from '@/client/bench/finish/GradientEditor'
+import { FIRST_GRADIENT } from '@/client/store/colours'
 
 const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
 

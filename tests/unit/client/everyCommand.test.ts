@@ -130,7 +130,9 @@ describe('every command that applies', () => {
           runCommand(bench, command)
           bench.endBurst()
           ran.set(command.id, (ran.get(command.id) ?? 0) + 1)
-          const now = bench.get().project
+          const { project: now, notice } = bench.get()
+          // What applies is not refused afterwards.
+          if (notice?.tone === 'fault') faults.push(`${command.id}: ${notice.text}`)
           for (const { path: where, message } of projectFaults(JSON.parse(JSON.stringify(now))))
             faults.push(`${command.id}: ${where} ${message}`)
           while (bench.get().history.undo.length) bench.undo()
