@@ -1,4 +1,5 @@
 'use client'
+import Search from '@mui/icons-material/Search'
 import ListItemIcon from '@mui/material/ListItemIcon'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
@@ -6,9 +7,9 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { commandOf, menuCommands, runCommand } from '@/client/commands'
 import { CommandIcon } from '@/client/commands/icons'
 import { focusTable } from '@/client/gestures/focus'
-import { shownKeyOf } from '@/client/gestures/keys'
+import { FIND_KEY, shownKeyOf } from '@/client/gestures/keys'
 import styles from '@/client/commands/Commands.module.css'
-import { closeMenu } from '@/client/store/slices/dialogs'
+import { closeMenu, setFinding } from '@/client/store/slices/dialogs'
 
 /** What can be done with what is selected, or with the sheet; family by family, each with its key. */
 export const ContextMenu = () => {
@@ -52,6 +53,14 @@ export const ContextMenu = () => {
           </MenuItem>
         )
       })}
+      {/* All that is not here has its place in the search. */}
+      <MenuItem className={styles.first} onClick={() => close(() => setFinding(bench, true))}>
+        <ListItemIcon>
+          <Search fontSize="small" />
+        </ListItemIcon>
+        <span className={styles.words}>Find a command…</span>
+        <kbd className={styles.key}>{FIND_KEY}</kbd>
+      </MenuItem>
     </Menu>
   )
 }

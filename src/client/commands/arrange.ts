@@ -72,7 +72,6 @@ export const ARRANGE_COMMANDS: readonly Command[] = [
         ? 'Spread out from left to right, with equal gaps'
         : 'Spread out from top to bottom, with equal gaps',
     synonyms: 'distribute even',
-    menus: ['several'],
     whyNot: needsSeveral,
     run: (bench) => distributeSelected(bench, axis, { by: 'gaps' }),
   })),
@@ -82,7 +81,6 @@ export const ARRANGE_COMMANDS: readonly Command[] = [
     words: `Arrange as a ${layout}`,
     does: `Arrange what is selected as a ${layout}, in reading order`,
     synonyms: 'layout collage tidy',
-    menus: ['several'],
     whyNot: needsSeveral,
     run: (bench) => arrangeAs(bench, layout, bench.get().alignTo, proposedGap(shownSheet(bench.get()))),
   })),
@@ -92,7 +90,6 @@ export const ARRANGE_COMMANDS: readonly Command[] = [
     words: `Same ${by} as the first`,
     does: `Give all the ${by} of the first selected`,
     synonyms: 'equal resize match',
-    menus: ['several'],
     whyNot: needsSeveral,
     run: (bench) => equalSelected(bench, by),
   })),
