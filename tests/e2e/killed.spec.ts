@@ -29,6 +29,14 @@ const call = async <T>(path: string, method = 'GET', body?: BodyInit): Promise<T
 
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
+/** Servers that run, so that none outlives a test that fails. */
+const running = new Set<ChildProcess>()
+
+test.afterEach(() => {
+  for (const { pid } of running) if (pid) process.kill(-pid, 'SIGKILL')
+  running.clear()
+})
+
 const start = async (data: string): Promise<ChildProcess> => {
   const server = spawn(
     'node',
@@ -39,6 +47,7 @@ const start = async (data: string): Promise<ChildProcess> => {
       detached: true,
     },
   )
+  running.add(server)
   for (let i = 0; i < 1200; i += 1) {
     const isUp = await call('/projects').then(
       () => true,
@@ -54,6 +63,7 @@ const kill = async (server: ChildProcess): Promise<void> => {
   const gone = new Promise((resolve) => server.once('exit', resolve))
   if (server.pid) process.kill(-server.pid, 'SIGKILL')
   await gone
+  running.delete(server)
 }
 
 /** What the server has acknowledged so far. */
@@ -68,6 +78,8 @@ interface Acknowledged {
   /** Kills that came while an export was being painted, and while a picture was being replaced. */
   lateExports: number
   replacements: number
+  /** An export has begun and is not over. */
+  isExporting: boolean
 }
 
 /** Saves one step after another until the server is gone. */
@@ -112,6 +124,7 @@ const keepExporting = async (held: Acknowledged): Promise<void> => {
     const body = JSON.stringify({ ...EXPORT, ppi: i % 2 ? 900 : 200 })
     const job = await call<{ id: string }>(`/projects/${held.project.id}/exports`, 'POST', body).catch(() => null)
     if (!job) return
+    held.isExporting = true
     for (let isOver = false; !isOver;) {
       const state = await call<ExportState>(`/exports/${job.id}`).catch(() => null)
       if (!state) {
@@ -119,6 +132,7 @@ const keepExporting = async (held: Acknowledged): Promise<void> => {
         return
       }
       isOver = state.state !== 'waiting' && state.state !== 'running'
+      held.isExporting = !isOver
       if (state.state === 'done') held.exports.push({ id: job.id, bytes: state.bytes })
       await wait(20)
     }
@@ -208,6 +222,7 @@ test('killed again and again, it has all that it acknowledged, leaves nothing be
     exports: [],
     lateExports: 0,
     replacements: 0,
+    isExporting: false,
   }
   // One export to its end, so that there is one to be fetched after all the kills.
   held.exports.push(await exported(id))
@@ -216,9 +231,12 @@ test('killed again and again, it has all that it acknowledged, leaves nothing be
     // From the first acknowledged save on, so that a slow machine is not always killed before it began.
     const before = held.revision
     while (held.revision === before) await wait(10)
-    await wait(random() * (round % 3 === 2 ? 4000 : 900))
+    await wait(random() * 900)
+    // Every third kill comes while an export is under way, however slow the machine.
+    if (round % 3 === 2) for (let i = 0; i < 400 && !held.isExporting; i += 1) await wait(20)
     await kill(server)
     await Promise.all(work)
+    held.isExporting = false
     server = await start(data)
     await settle(held)
     expect(readdirSync(path.join(data, 'tmp'))).toEqual([])

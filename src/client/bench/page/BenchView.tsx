@@ -31,7 +31,7 @@ import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { shownSheet } from '@/client/store/benchStore'
 import { Units } from '@/client/parts/Units'
 
-// Dialogs come when first opened.
+// Dialogs, menus and the search come when first opened.
 const ContextMenu = dynamic(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
 const FindCommand = dynamic(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
 const ExportDialog = dynamic(() => import('@/client/bench/dialogs/ExportDialog').then((m) => m.ExportDialog))
@@ -79,6 +79,8 @@ const Notice = () => {
 const Dialogs = () => {
   const bench = useBenchHandle()
   const dialog = useBench((state) => state.dialog)
+  const hasMenu = useBench((state) => state.menuAt !== null)
+  const isFinding = useBench((state) => state.isFinding)
   const close = (): void => closeDialog(bench)
   return (
     <>
@@ -97,8 +99,8 @@ const Dialogs = () => {
       {dialog === 'history' && <HistoryDialog onClose={close} />}
       <ConflictDialog />
       <LeftStepsDialog />
-      <ContextMenu />
-      <FindCommand />
+      {hasMenu && <ContextMenu />}
+      {isFinding && <FindCommand />}
     </>
   )
 }
