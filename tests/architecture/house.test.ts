@@ -38,7 +38,7 @@ describe('the bench', () => {
     expect(folders.has('client/bench')).toBe(false)
   })
   it('has parts that know nothing of what is made of them', () => {
-    const below = /^(client\/(parts|binding|store|http|workers|gestures)|core|contract)\//
+    const below = /^(client\/(parts|binding|store)|core|contract)\//
     expect(violations((from, to) => from.startsWith('client/parts/') && !below.test(to))).toEqual([])
   })
   it('keeps styles beside what they style; only those of parts are shared', () => {
@@ -56,7 +56,10 @@ describe('the bench', () => {
     // The tab’s own mark, the browser’s store, folds remembered by the browser, and the level images counted by their users.
     const shared = ['parts/Section.tsx', 'stage/images.ts', 'store/notice.ts', 'store/tabs.ts', 'store/unsent.ts']
     const known = [...shared, 'store/uploads.ts'].map((name) => `client/${name}`)
-    const kept = offenders((name) => inClient(name) && !name.endsWith('.worker.ts'), /^let \w+/m)
+    const kept = offenders(
+      (name) => inClient(name) && !name.endsWith('.worker.ts'),
+      /^(let \w+|const \w+ = new (Map|Set)(<.*>)?\(\))/m,
+    )
     expect(kept.filter((name) => !known.includes(name))).toEqual([])
   })
 })

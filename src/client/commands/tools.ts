@@ -6,7 +6,8 @@ import { applyColour, type ColourUse } from '@/client/store/colourCut'
 import { toolOf } from '@/client/store/modes'
 import { chosenKind, makeNodes, makeSides, removeChosen, splitSides, toggleOpen } from '@/client/store/points'
 import { putToolDown } from '@/client/store/slices/mode'
-import type { BenchState, ColourTool } from '@/client/store/state'
+import type { BenchState } from '@/client/store/state'
+import type { ColourTool } from '@/client/store/modes'
 import { closeTrace, draftPieces, leaveTrace, setDraft, startTrace } from '@/client/store/trace'
 
 export const NODE_KIND_WORDS: Readonly<Record<NodeKind, string>> = {
@@ -21,7 +22,7 @@ const needsPoints = (state: BenchState): string | null => {
   return tool.chosen.length ? null : 'Press a point of the outline first.'
 }
 
-const needsTool = (state: BenchState): string | null => (toolOf(state) ? null : 'No tool is in hand.')
+const needsTool = (state: BenchState): string | null => (toolOf(state) ? null : 'Take a tool in hand first.')
 
 const needsTrace = (state: BenchState): string | null =>
   toolOf(state)?.kind === 'trace' ? null : 'Take up tracing first.'

@@ -10,7 +10,8 @@ import { onEscape } from '@/client/gestures/escape'
 import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
 import { placedFrame, type PlacedFrame } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
-import type { Carried, FinderMode } from '@/client/store/state'
+import type { FinderMode } from '@/client/store/state'
+import type { Carried } from '@/client/store/modes'
 
 /** What a press in the viewfinder is for, in each mode. */
 export const MODE_WORDS: Readonly<Record<FinderMode, string>> = {

@@ -29,7 +29,7 @@ import { select } from '@/client/store/selection'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { toSheet } from '@/client/store/view'
-import type { Carried } from '@/client/store/state'
+import type { Carried } from '@/client/store/modes'
 import { setCarry, endShortMode } from '@/client/store/slices/mode'
 
 /** The pointer in table pixels, if it is over the table. */

@@ -14,7 +14,8 @@ import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
 import type { Bench } from '@/client/store/bench'
 import { selectableFrame, shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
-import type { Carried, StackDrop } from '@/client/store/state'
+import type { StackDrop } from '@/client/store/state'
+import type { Carried } from '@/client/store/modes'
 import { aimInStack } from '@/client/store/slices/hand'
 
 /** The part of a row's height at its edges within which a drop goes beside it rather than into it. */

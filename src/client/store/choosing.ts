@@ -1,6 +1,6 @@
 import { choosingOf } from '@/client/store/modes'
 import type { Bench } from '@/client/store/bench'
-import type { Choosing } from '@/client/store/state'
+import type { Choosing } from '@/client/store/modes'
 import { endChoosing, awaitPicture } from '@/client/store/slices/mode'
 import { speak } from '@/client/store/slices/notices'
 import { showTab } from '@/client/store/slices/supplies'

@@ -11,7 +11,7 @@ import { heldSheet, shownSheet } from '@/client/store/benchStore'
 import { resetWord, selectedWord, wordForCommand } from '@/client/store/lettering'
 import { say } from '@/client/store/notices'
 import { select, selectItems } from '@/client/store/selection'
-import type { Carried } from '@/client/store/state'
+import type { Carried } from '@/client/store/modes'
 
 /** One picture across the selected text, or one for each of its letters. */
 export const setPictures = (bench: Bench, pictures: 'each' | 'across'): void => {

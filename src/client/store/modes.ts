@@ -1,8 +1,131 @@
 import type { Colour } from '@/core/colour/colour'
 import type { Stencil } from '@/core/stencil/stencil'
-import type { Carried, Carry, Choosing, LastingMode, ModeSlice, TableTool, Typing } from '@/client/store/state'
+import { type PictureAnswer } from '@/contract/api'
+import { type Frame } from '@/core/document/types'
+import { type Contour, type NodeAddress } from '@/core/path/nodes'
+import { type Point } from '@/core/geometry/vector'
+import { type RegionChoice } from '@/core/region/choice'
+import { type Outline } from '@/core/path/path'
+import { type Slot } from '@/core/lettering/slots'
+import { type Caret } from '@/core/lettering/layout'
 
-type Moded = Pick<ModeSlice, 'mode'>
+/** What is being carried over the table: from the supplies, a picture out of its frame, or files from the desktop. */
+export type Carried =
+  | { readonly kind: 'picture'; readonly picture: PictureAnswer }
+  | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
+  | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly aspect?: number }
+  | { readonly kind: 'text'; readonly text: string; readonly faceId: string }
+  /** Files from outside; what they hold is not known before they are dropped. */
+  | { readonly kind: 'files'; readonly count: number }
+
+/** The points of a frame's outline under the hand, in sheet points; they stand for the outline of `of`. */
+export interface PointsTool {
+  readonly kind: 'points'
+  readonly frameId: string
+  readonly of: Frame | null
+  readonly contours: readonly Contour[]
+  readonly chosen: readonly NodeAddress[]
+}
+
+/** An outline being traced on the sheet; its pieces are the sheet's draft. */
+export interface TraceTool {
+  readonly kind: 'trace'
+  readonly isFreehand: boolean
+  /** Where the next piece would end. */
+  readonly pointer: Point | null
+  /** Closed and waiting to be told what it is for. */
+  readonly isClosed: boolean
+}
+
+/** An edge of the frame's outline is about to be pressed, along which its box shall lie. */
+export interface UprightTool {
+  readonly kind: 'upright'
+  readonly frameId: string
+  /** The edge under the pointer. */
+  readonly edge: readonly [Point, Point] | null
+}
+
+/** A part of a picture chosen by its colour. */
+export interface ColourTool {
+  readonly kind: 'colour'
+  readonly frameId: string
+  readonly choice: RegionChoice
+  /** The points pressed, in picture pixels: all their areas belong. */
+  readonly points: readonly Point[]
+  /** What would be cut, in picture pixels. */
+  readonly outline: Outline | null
+  readonly isWorking: boolean
+  readonly message: string | null
+}
+
+/** The next press on the sheet begins a text there. */
+export interface TypeTool {
+  readonly kind: 'type'
+}
+
+/** What has the table to itself until it is left. */
+export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool
+
+/** A text under the hand. */
+export interface Typing {
+  readonly groupId: string
+  /** It was begun by this typing. */
+  readonly isNew: boolean
+  /** Where the keys go: a field out of sight over the sheet, or that of the card. */
+  readonly at: 'sheet' | 'card'
+  readonly text: string
+  /** The places of its letters since typing began. */
+  readonly slots: readonly Slot[]
+  /** Where the caret can stand, in the text's own points. */
+  readonly carets: readonly Caret[]
+  /** From and to, in graphemes; the caret stands at the second. */
+  readonly selection: readonly [number, number]
+}
+
+/** What a picture is waited for: a frame's new one or one more take, one for several together, or the background. */
+export type Choosing =
+  | { readonly kind: 'frame'; readonly frameId: string }
+  | { readonly kind: 'take'; readonly frameId: string }
+  | { readonly kind: 'together'; readonly ids: readonly string[] }
+  | { readonly kind: 'background' }
+
+/** What a carry would do if it ended now. */
+export interface Carry {
+  readonly carried: Carried
+  /** Where the carried thing is, in window pixels. */
+  readonly at: Point
+  /** Frame that a carried picture would fill. */
+  readonly dropFrame: string | null
+  /** It would go across the whole text of this id. */
+  readonly dropWord: string | null
+  readonly isOverBackground: boolean
+  /** What comes out of a frame also stays in it. */
+  readonly isCopying: boolean
+}
+
+/** What the hand is for until something else is begun or it is left. */
+export type LastingMode =
+  | { readonly kind: 'rest' }
+  /** A stencil in hand, to be drawn out. */
+  | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly isCutting: boolean }
+  /** The next stencil chosen cuts the picture that it is drawn over. */
+  | { readonly kind: 'cutting' }
+  /** The next picture chosen in the supplies is for something. */
+  | { readonly kind: 'choosing'; readonly choosing: Choosing }
+  /** A tool has the table. */
+  | { readonly kind: 'tool'; readonly tool: TableTool }
+  | { readonly kind: 'typing'; readonly typing: Typing }
+
+/** What the hand is for now. A carry and the dropper are short: afterwards it goes on with what it was for. */
+export type Mode =
+  | LastingMode
+  | { readonly kind: 'carry'; readonly carry: Carry; readonly back: LastingMode }
+  /** Takes the colour of the next point pressed. */
+  | { readonly kind: 'dropper'; readonly take: (colour: Colour) => void; readonly back: LastingMode }
+
+interface Moded {
+  readonly mode: Mode
+}
 
 /** What the hand is for, and will be when a carry or the dropper is over. */
 export const lastingOf = ({ mode }: Moded): LastingMode => ('back' in mode ? mode.back : mode)

@@ -7,10 +7,11 @@ import type { Frame, Item, Sheet } from '@/core/document/types'
 import type { Bench } from '@/client/store/bench'
 import { selectableFrame, shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
-import type { BenchState, TableTool, Way } from '@/client/store/state'
+import type { BenchState, Way } from '@/client/store/state'
+import type { TableTool } from '@/client/store/modes'
 import { type SelectionSlice } from '@/client/store/state'
 import { putSelection, putWay } from '@/client/store/slices/selection'
-import { endChoosing, putToolDown, endShortMode, setFinderMode, rest, setDrawsOut } from '@/client/store/slices/mode'
+import { endChoosing, putToolDown, endShortMode, setFinderMode, setDrawsOut } from '@/client/store/slices/mode'
 import { askForSeveral } from '@/client/store/slices/supplies'
 import { speak } from '@/client/store/slices/notices'
 import { setClean } from '@/client/store/slices/view'
@@ -213,7 +214,7 @@ export const goUp = (bench: Bench): void => {
   const { kind } = lastingOf(state)
   if (kind === 'tool' && toolOf(state)?.kind === 'type') return putToolDown(bench)
   if (kind === 'stencil' || kind === 'cutting' || kind === 'choosing' || state.drawsOut) {
-    if (kind !== 'tool' && kind !== 'typing') rest(bench)
+    endChoosing(bench)
     setDrawsOut(bench, false)
     return speak(bench, 'Put down.')
   }

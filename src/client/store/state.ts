@@ -1,5 +1,4 @@
 import type { History } from '@/core/document/history'
-import type { Colour } from '@/core/colour/colour'
 import type { Field } from '@/core/document/arrange'
 import type { Project } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
@@ -7,16 +6,10 @@ import type { Rect } from '@/core/geometry/rect'
 import type { SnapGap, SnapLine } from '@/core/geometry/snap'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { DraftPiece } from '@/core/path/draft'
-import type { Contour, NodeAddress } from '@/core/path/nodes'
-import type { Outline } from '@/core/path/path'
-import type { Frame } from '@/core/document/types'
-import type { RegionChoice } from '@/core/region/choice'
-import type { Caret } from '@/core/lettering/layout'
-import type { Slot } from '@/core/lettering/slots'
-import type { Stencil } from '@/core/stencil/stencil'
 import type { Notice } from '@/client/store/notice'
 import type { Unsent } from '@/client/store/unsent'
 import type { FaceAnswer, KeptStencil, PictureAnswer } from '@/contract/api'
+import { type Mode } from '@/client/store/modes'
 
 /** What a drag moves. */
 export const WAYS = ['whole', 'picture', 'outline'] as const
@@ -38,63 +31,6 @@ export type Saving =
   /** The server refuses what was made here; sending it again would not help. */
   | { readonly state: 'refused'; readonly message: string }
 
-/** What is being carried over the table: from the supplies, a picture out of its frame, or files from the desktop. */
-export type Carried =
-  | { readonly kind: 'picture'; readonly picture: PictureAnswer }
-  | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
-  | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly aspect?: number }
-  | { readonly kind: 'text'; readonly text: string; readonly faceId: string }
-  /** Files from outside; what they hold is not known before they are dropped. */
-  | { readonly kind: 'files'; readonly count: number }
-
-/** The points of a frame's outline under the hand, in sheet points; they stand for the outline of `of`. */
-export interface PointsTool {
-  readonly kind: 'points'
-  readonly frameId: string
-  readonly of: Frame | null
-  readonly contours: readonly Contour[]
-  readonly chosen: readonly NodeAddress[]
-}
-
-/** An outline being traced on the sheet; its pieces are the sheet's draft. */
-export interface TraceTool {
-  readonly kind: 'trace'
-  readonly isFreehand: boolean
-  /** Where the next piece would end. */
-  readonly pointer: Point | null
-  /** Closed and waiting to be told what it is for. */
-  readonly isClosed: boolean
-}
-
-/** An edge of the frame's outline is about to be pressed, along which its box shall lie. */
-export interface UprightTool {
-  readonly kind: 'upright'
-  readonly frameId: string
-  /** The edge under the pointer. */
-  readonly edge: readonly [Point, Point] | null
-}
-
-/** A part of a picture chosen by its colour. */
-export interface ColourTool {
-  readonly kind: 'colour'
-  readonly frameId: string
-  readonly choice: RegionChoice
-  /** The points pressed, in picture pixels: all their areas belong. */
-  readonly points: readonly Point[]
-  /** What would be cut, in picture pixels. */
-  readonly outline: Outline | null
-  readonly isWorking: boolean
-  readonly message: string | null
-}
-
-/** The next press on the sheet begins a text there. */
-export interface TypeTool {
-  readonly kind: 'type'
-}
-
-/** What has the table to itself until it is left. */
-export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool
-
 /** What was traced on a sheet and not yet used. */
 export interface TraceDraft {
   readonly sheetId: string
@@ -109,22 +45,6 @@ export interface StackDrop {
   readonly at: 'top' | 'bottom' | 'into'
 }
 
-/** A text under the hand. */
-export interface Typing {
-  readonly groupId: string
-  /** It was begun by this typing. */
-  readonly isNew: boolean
-  /** Where the keys go: a field out of sight over the sheet, or that of the card. */
-  readonly at: 'sheet' | 'card'
-  readonly text: string
-  /** The places of its letters since typing began. */
-  readonly slots: readonly Slot[]
-  /** Where the caret can stand, in the text's own points. */
-  readonly carets: readonly Caret[]
-  /** From and to, in graphemes; the caret stands at the second. */
-  readonly selection: readonly [number, number]
-}
-
 /** Letters that a text's face does not have, and faces that have them; null while they are sought. */
 export interface MissingLetters {
   readonly groupId: string
@@ -134,13 +54,6 @@ export interface MissingLetters {
 
 /** What a drag in the viewfinder does: moves the picture, marks its subject or its eye line, or levels it. */
 export type FinderMode = 'move' | 'subject' | 'line' | 'level'
-
-/** What a picture is waited for: a frame's new one or one more take, one for several together, or the background. */
-export type Choosing =
-  | { readonly kind: 'frame'; readonly frameId: string }
-  | { readonly kind: 'take'; readonly frameId: string }
-  | { readonly kind: 'together'; readonly ids: readonly string[] }
-  | { readonly kind: 'background' }
 
 export interface Upload {
   readonly id: number
@@ -185,40 +98,6 @@ export const NO_MARKS: SnapMarks = { lines: [], gaps: [] }
 
 export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Finishes'] as const
 export type SuppliesTab = (typeof SUPPLIES_TABS)[number]
-
-/** What a carry would do if it ended now. */
-export interface Carry {
-  readonly carried: Carried
-  /** Where the carried thing is, in window pixels. */
-  readonly at: Point
-  /** Frame that a carried picture would fill. */
-  readonly dropFrame: string | null
-  /** It would go across the whole text of this id. */
-  readonly dropWord: string | null
-  readonly isOverBackground: boolean
-  /** What comes out of a frame also stays in it. */
-  readonly isCopying: boolean
-}
-
-/** What the hand is for until something else is begun or it is left. */
-export type LastingMode =
-  | { readonly kind: 'rest' }
-  /** A stencil in hand, to be drawn out. */
-  | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly isCutting: boolean }
-  /** The next stencil chosen cuts the picture that it is drawn over. */
-  | { readonly kind: 'cutting' }
-  /** The next picture chosen in the supplies is for something. */
-  | { readonly kind: 'choosing'; readonly choosing: Choosing }
-  /** A tool has the table. */
-  | { readonly kind: 'tool'; readonly tool: TableTool }
-  | { readonly kind: 'typing'; readonly typing: Typing }
-
-/** What the hand is for now. A carry and the dropper are short: afterwards it goes on with what it was for. */
-export type Mode =
-  | LastingMode
-  | { readonly kind: 'carry'; readonly carry: Carry; readonly back: LastingMode }
-  /** Takes the colour of the next point pressed. */
-  | { readonly kind: 'dropper'; readonly take: (colour: Colour) => void; readonly back: LastingMode }
 
 /** The project, as it is saved and as a gesture would make it. */
 export interface DocumentSlice {

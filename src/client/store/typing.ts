@@ -25,7 +25,7 @@ import {
 } from '@/client/store/lettering'
 import { say } from '@/client/store/notices'
 import { select } from '@/client/store/selection'
-import type { Typing } from '@/client/store/state'
+import type { Typing } from '@/client/store/modes'
 import { setTyping, leaveTyping, putToolDown } from '@/client/store/slices/mode'
 import { speak } from '@/client/store/slices/notices'
 import { owned } from '@/client/store/owned'

@@ -20,15 +20,15 @@ import { formatNumber } from '@/core/units'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FIND_KEY } from '@/client/gestures/keys'
 import { makeAgain, takeBack } from '@/client/gestures/undo'
-import type { TableTool } from '@/client/store/state'
+import type { TableTool } from '@/client/store/modes'
 import { shownSheet } from '@/client/store/benchStore'
-import { goToNeighbour } from '@/client/store/sheets'
-import { fitView, fullScale, fullView, zoomView } from '@/client/store/view'
+import { fullScale, fullView, zoomView } from '@/client/store/view'
 import styles from '@/client/bench/page/TopBar.module.css'
 import barStyles from '@/client/parts/Bar.module.css'
-import { showSheetStrip, showRulers, setClean } from '@/client/store/slices/view'
+import { showSheetStrip } from '@/client/store/slices/view'
 import { openDialog, setFinding } from '@/client/store/slices/dialogs'
 import { nameProject } from '@/client/store/names'
+import { BarButton } from '@/client/commands/BarButton'
 
 const ProjectName = () => {
   const bench = useBenchHandle()
@@ -61,14 +61,9 @@ const SheetCounter = () => {
   const at = order.indexOf(sheetId)
   return (
     <div className={styles.group}>
-      <IconButton
-        aria-label="Previous sheet"
-        title="Previous sheet (PgUp)"
-        disabled={at <= 0}
-        onClick={() => goToNeighbour(bench, -1)}
-      >
+      <BarButton id="sheetBefore" label="Previous sheet">
         <ChevronLeft fontSize="small" />
-      </IconButton>
+      </BarButton>
       <Button
         aria-expanded={hasStrip}
         title="Show all sheets (J)"
@@ -77,14 +72,9 @@ const SheetCounter = () => {
       >
         Sheet {at + 1} of {order.length}
       </Button>
-      <IconButton
-        aria-label="Next sheet"
-        title="Next sheet (PgDn)"
-        disabled={at >= order.length - 1}
-        onClick={() => goToNeighbour(bench, 1)}
-      >
+      <BarButton id="sheetNext" label="Next sheet">
         <ChevronRight fontSize="small" />
-      </IconButton>
+      </BarButton>
     </div>
   )
 }
@@ -118,8 +108,6 @@ const SavingSign = () => {
 
 const ViewGroup = () => {
   const bench = useBenchHandle()
-  const hasRulers = useBench((state) => state.hasRulers)
-  const isClean = useBench((state) => state.isClean)
   const percent = useBench((state) => formatNumber((state.view.scale / fullScale(shownSheet(state))) * 100, 0))
   return (
     <div className={styles.group}>
@@ -137,25 +125,15 @@ const ViewGroup = () => {
       <IconButton aria-label="Zoom the view in" title="Zoom the view in (+)" onClick={() => zoomView(bench, 1.25)}>
         <Add fontSize="small" />
       </IconButton>
-      <IconButton aria-label="Fit the sheet" title="Fit the sheet (0)" onClick={() => fitView(bench)}>
+      <BarButton id="fit" label="Fit the sheet">
         <FitScreen fontSize="small" />
-      </IconButton>
-      <IconButton
-        aria-label="Rulers and guides"
-        title="Rulers and guides (L)"
-        aria-pressed={hasRulers}
-        onClick={() => showRulers(bench, !hasRulers)}
-      >
+      </BarButton>
+      <BarButton id="rulers" label="Rulers and guides">
         <Straighten fontSize="small" />
-      </IconButton>
-      <IconButton
-        aria-label="Clean view without marks"
-        title="Clean view without marks (Z)"
-        aria-pressed={isClean}
-        onClick={() => setClean(bench, !isClean)}
-      >
+      </BarButton>
+      <BarButton id="clean" label="Clean view without marks">
         <Visibility fontSize="small" />
-      </IconButton>
+      </BarButton>
     </div>
   )
 }
@@ -184,9 +162,9 @@ const HistoryGroup = () => {
       >
         <Redo fontSize="small" />
       </IconButton>
-      <IconButton aria-label="History" title="History of steps" onClick={() => openDialog(bench, 'history')}>
+      <BarButton id="history" label="History">
         <History fontSize="small" />
-      </IconButton>
+      </BarButton>
     </>
   )
 }
@@ -215,9 +193,9 @@ export const TopBar = () => {
       <SavingSign />
       <HistoryGroup />
       <ViewGroup />
-      <IconButton aria-label="Shortcuts" title="Shortcuts (?)" onClick={() => openDialog(bench, 'shortcuts')}>
+      <BarButton id="shortcuts" label="Shortcuts">
         <KeyboardOutlined fontSize="small" />
-      </IconButton>
+      </BarButton>
       <Button
         variant="contained"
         onClick={() => openDialog(bench, 'export')}

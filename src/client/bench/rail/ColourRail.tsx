@@ -6,7 +6,7 @@ import { formatNumber } from '@/core/units'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeChoice } from '@/client/store/colourCut'
-import type { ColourTool } from '@/client/store/state'
+import type { ColourTool } from '@/client/store/modes'
 import styles from '@/client/bench/rail/Rail.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 

@@ -116,7 +116,13 @@ const NamedTile = ({ finish, k }: { readonly finish: NamedFinish; readonly k: nu
     act()
   }
   return (
-    <div className={styles.holder}>
+    <div
+      className={styles.holder}
+      onContextMenu={(event) => {
+        event.preventDefault()
+        setAnchor(event.currentTarget)
+      }}
+    >
       <Tile finish={finish} k={k} isUsed={isUsed} onPress={() => applyNamed(bench, finish.id)} />
       <span className={own.uses} title={`${uses} use it`}>
         {uses}

@@ -29,7 +29,8 @@ import {
   removeChosen,
   shiftChosen,
 } from '@/client/store/points'
-import { NO_MARKS, type PointsTool } from '@/client/store/state'
+import { NO_MARKS } from '@/client/store/state'
+import type { PointsTool } from '@/client/store/modes'
 import { markSnaps, gather } from '@/client/store/slices/hand'
 import { setTool, putToolDown } from '@/client/store/slices/mode'
 

@@ -3,7 +3,8 @@ import type { Colour } from '@/core/colour/colour'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { Bench } from '@/client/store/bench'
 import { lastingOf, toolOf, typingOf, cuts, armedOf } from '@/client/store/modes'
-import type { Carry, Choosing, FinderMode, LastingMode, Mode, ModeSlice, TableTool, Typing } from '@/client/store/state'
+import type { FinderMode, ModeSlice } from '@/client/store/state'
+import type { Carry, Choosing, LastingMode, Mode, TableTool, Typing } from '@/client/store/modes'
 
 export const FIRST_MODE: ModeSlice = {
   mode: { kind: 'rest' },
@@ -27,9 +28,6 @@ const leave = (bench: Bench, ...kinds: readonly LastingMode['kind'][]): void => 
   if (kinds.includes(lastingOf(bench.get()).kind)) enter(bench, REST)
 }
 
-/** The hand is for nothing but moving what lies there. */
-export const rest = (bench: Bench): void => enter(bench, REST)
-
 /** A stencil in hand, to be drawn out on the sheet. */
 export const takeInHand = (bench: Bench, stencil: Stencil, isCutting = false): void =>
   enter(bench, { kind: 'stencil', stencil, isCutting })
@@ -38,10 +36,7 @@ export const takeInHand = (bench: Bench, stencil: Stencil, isCutting = false): v
 export const putStencilDown = (bench: Bench): void => leave(bench, 'stencil', 'cutting')
 
 /** The next stencil chosen is for cutting. */
-export const awaitCutter = (bench: Bench): void => {
-  set(bench, { drawsOut: false })
-  enter(bench, { kind: 'cutting' })
-}
+export const awaitCutter = (bench: Bench): void => enter(bench, { kind: 'cutting' })
 
 /** A press on a stencil while they are taken in hand: it is, to cut where that was asked for; a second press puts it down. */
 export const toggleInHand = (bench: Bench, stencil: Stencil): void => {
