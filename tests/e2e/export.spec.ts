@@ -126,7 +126,7 @@ test('a bundle is saved, checked and rendered from the command line alike, and b
   expect(await difference(out, await png.path())).toEqual({ mean: 0, max: 0 })
   await page.goto('/')
   const chooser = page.waitForEvent('filechooser')
-  await page.getByRole('button', { name: 'Bring in a bundle' }).click()
+  await page.getByRole('button', { name: 'Open a bundle' }).click()
   const before = ((await (await request.get('/api/projects', { maxRetries: 3 })).json()) as unknown[]).length
   await (await chooser).setFiles(bundle)
   await expect

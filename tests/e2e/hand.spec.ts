@@ -26,7 +26,7 @@ test.describe('keys after a press in the supplies', () => {
     await hand.afterStep('Move frame')
     await page.getByRole('tab', { name: 'Pictures' }).click()
     await page.locator('[data-supply]').first().click()
-    const filled = await hand.afterStep('Place picture')
+    const filled = await hand.afterStep('Fill frame')
     const [id = ''] = filled.sheets[SHEET]?.order ?? []
     await page.keyboard.press('p')
     await expect(page.getByRole('button', { name: 'A drag moves: Picture' })).toHaveAttribute('aria-pressed', 'true')

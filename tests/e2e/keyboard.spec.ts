@@ -45,7 +45,7 @@ test('new sheet, frame, picture, zoom and export with the keyboard alone', async
   await page.keyboard.press('Enter')
   await tabTo(page, /^by-key/)
   await page.keyboard.press('Enter')
-  await hand.afterStep('Place picture')
+  await hand.afterStep('Fill frame')
   for (let i = 0; i < 8 && (await regionOf()) !== 'table'; i += 1) await page.keyboard.press('F6')
   await page.keyboard.press('Enter')
   for (let i = 0; i < 3; i += 1) await page.keyboard.press('+')

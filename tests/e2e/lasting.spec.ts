@@ -28,7 +28,7 @@ test('a picture is dropped on a row of the stack, and carried from row to row; w
   const hand = await BenchHand.open(page, await makeProject(request, pieces))
   await page.getByRole('searchbox', { name: 'Search pictures by name and tag' }).fill('row-drop')
   await hand.dragPixels(await centre(page.locator('[data-supply]').first()), await centre(row(page, 'b')))
-  let project = await hand.afterStep('Place picture')
+  let project = await hand.afterStep('Fill frame')
   expect(nameAt(project, 'b')).toBe('row-drop')
   const chip = (id: string) => page.getByRole('button', { name: new RegExp(`^Picture of ${id}:`) })
   await page.keyboard.down('Control')
@@ -149,7 +149,7 @@ test('buttons that the page does not answer yet are disabled', async ({ browser,
   const context = await browser.newContext({ javaScriptEnabled: false })
   const page = await context.newPage()
   await page.goto(`${baseURL}/`)
-  for (const name of ['New sheet', 'Bring in a bundle']) await expect(page.getByRole('button', { name })).toBeDisabled()
+  for (const name of ['New sheet', 'Open a bundle']) await expect(page.getByRole('button', { name })).toBeDisabled()
   await context.close()
 })
 

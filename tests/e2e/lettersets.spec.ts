@@ -66,7 +66,7 @@ test('a name with one picture across: dropped on the whole word, one a letter, a
   await expect.poll(async () => framesIn((await hand.opened()).project).length).toBe(7)
   expect(framesIn((await hand.opened()).project).at(-1)?.fill.kind).toBe('span')
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Break apart: letters become frames, in place' }).click()
+  await page.getByRole('button', { name: 'Into pieces: letters become frames, in place' }).click()
   const apart = await hand.afterStep('Break letters apart')
   expect(Object.values(sheetOf(apart, SHEET).items).every(({ kind }) => kind === 'frame')).toBe(true)
   await page.keyboard.press('Control+z')

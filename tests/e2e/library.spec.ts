@@ -86,7 +86,7 @@ test('a picture whose file is gone is marked, and found again from its file', as
   const hand = await BenchHand.open(page, id)
   await hand.press({ x: 200, y: 200 })
   await page.locator('[data-supply]', { hasText: 'lib-gone' }).click()
-  await hand.afterStep('Place picture')
+  await hand.afterStep('Fill frame')
   const folder = path.join(dataFolder(), 'pictures', gone.hash.slice(0, 2), gone.hash)
   for (const file of await readdir(folder)) await rm(path.join(folder, file))
   await page.context().clearCookies()

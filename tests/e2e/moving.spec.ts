@@ -311,7 +311,7 @@ test('the rail fits, flips, turns and opens up; the card takes typed numbers in 
   await page.keyboard.press('Escape')
   const before = pictureCorner((await hand.opened()).project)
   await press(/^Open the frame to the whole picture/)
-  const whole = await hand.afterStep('Open to whole picture')
+  const whole = await hand.afterStep('Show whole picture')
   expect(placedIn(whole, 'f')).toMatchObject({ turn: 0, focus: { u: 0.5, v: 0.5 } })
   expect(pictureCorner(whole).x).toBeCloseTo(before.x, 3)
 })

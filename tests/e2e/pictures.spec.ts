@@ -64,7 +64,7 @@ test('dropped on a frame fill it, dropped elsewhere are added, and pasted too', 
   await dropFiles(page, await hand.at({ x: 200, y: 300 }), [
     { name: 'on-frame.jpg', data: await picture(640, 400, 41) },
   ])
-  const project = await hand.afterStep('Place picture')
+  const project = await hand.afterStep('Fill frame')
   expect(placedIn(project, 'one')).toMatchObject({ fit: 'cover', zoom: 1, aspect: 1, keepCovered: true })
   await dropFiles(page, { x: 100, y: 400 }, [{ name: 'beside.jpg', data: await picture(320, 200, 42) }])
   await expect(supply(page, 'beside')).toBeVisible()
@@ -138,7 +138,7 @@ test('hovering over a frame show the result live; let go they cover it, undistor
   await expect.poll(colour).toEqual(before)
   await page.mouse.move(over.x, over.y, { steps: 5 })
   await page.mouse.up()
-  const project = await hand.afterStep('Place picture')
+  const project = await hand.afterStep('Fill frame')
   expect(placedIn(project, 'two')).toMatchObject({ fit: 'cover', zoom: 1, aspect: 1, focus: { u: 0.5, v: 0.5 } })
 })
 
@@ -176,7 +176,7 @@ test('pressed fill the selected empty frame, then the next empty one in reading 
   const hand = await BenchHand.open(page, await makeProject(request, TWO))
   await hand.press({ x: 560, y: 300 })
   await supply(page, 'fields').click()
-  await hand.afterStep('Place picture')
+  await hand.afterStep('Fill frame')
   expect((await hand.frame('two')).fill.kind).toBe('taken')
   expect((await hand.frame('one')).fill.kind).toBe('none')
   await supply(page, 'fields').click()

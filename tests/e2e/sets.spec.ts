@@ -164,7 +164,7 @@ test('subjects marked in the viewfinder are matched in height and line, and it i
   const mark = async (at: { x: number; y: number }, name: string, edges: readonly string[]): Promise<void> => {
     await hand.press(at)
     await supply(page, name).click()
-    await hand.afterStep('Place picture')
+    await hand.afterStep('Fill frame')
     // The hand went on to the next empty frame, if there was one.
     await hand.press(at)
     // Marking stays on from frame to frame.
@@ -201,14 +201,14 @@ test('a line drawn along the horizon levels the picture', async ({ page, request
   const hand = await BenchHand.open(page, await makeProject(request, [{ id: 'a', box: box(300, 300, 200, 160) }]))
   await hand.press({ x: 300, y: 300 })
   await supply(page, 'set-wide').click()
-  await hand.afterStep('Place picture')
+  await hand.afterStep('Fill frame')
   await page.getByRole('button', { name: /^Level/ }).click()
   const finder = await page.locator('[data-viewfinder]').boundingBox()
   if (!finder) throw new TypeError('no viewfinder')
   const y = finder.y + finder.height / 2
   // A press without a drag is no line and no box: nothing happens.
   await page.mouse.click(finder.x + 60, y)
-  expect((await hand.opened()).history.undo.at(-1)?.name).toBe('Place picture')
+  expect((await hand.opened()).history.undo.at(-1)?.name).toBe('Fill frame')
   await hand.dragPixels({ x: finder.x + 40, y: y + 10 }, { x: finder.x + 200, y: y - 10 })
   await hand.afterStep('Level picture')
   // The line rises by 20 in 160: the picture turns clockwise by atan(1/8).

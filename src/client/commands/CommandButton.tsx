@@ -2,6 +2,7 @@
 import type { ReactNode } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { commandOf, runCommand } from '@/client/commands'
+import { CommandIcon } from '@/client/commands/icons'
 import { shownKeyOf } from '@/client/gestures/keys'
 import { RailButton } from '@/client/parts/RailButton'
 
@@ -10,6 +11,8 @@ interface CommandButtonProps {
   /** What stands on it; the command's own words without it. */
   readonly children?: ReactNode
   readonly framed?: boolean
+  /** Its sign above its shortest words. */
+  readonly asCommand?: boolean
   /** The sentence, where it names what it is about. */
   readonly label?: string
   /** Cannot be pressed where it does not apply; otherwise a press says why. */
@@ -23,6 +26,7 @@ export const CommandButton = ({
   id,
   children,
   framed = false,
+  asCommand = false,
   label,
   fades = false,
   disabled = false,
@@ -37,13 +41,15 @@ export const CommandButton = ({
   return (
     <RailButton
       framed={framed}
+      asCommand={asCommand}
       label={label ?? command.does}
       {...(key ? { shortcut: key } : {})}
       {...(isOn === undefined ? {} : { pressed: isOn })}
       disabled={isOff || disabled}
       onPress={() => runCommand(bench, command)}
     >
-      {children ?? command.words}
+      {asCommand && <CommandIcon command={command} />}
+      {children ?? (asCommand ? (command.short ?? command.words) : command.words)}
     </RailButton>
   )
 }

@@ -36,6 +36,8 @@ export interface Command {
   readonly family: Family
   /** As short as a menu has it. */
   readonly words: string
+  /** Shorter still, for a button under its sign. */
+  readonly short?: string
   /** What it does, in a sentence. */
   readonly does: string
   /** Other words that a person may look for. */

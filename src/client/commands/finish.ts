@@ -40,6 +40,7 @@ export const FINISH_COMMANDS: readonly Command[] = [
     id: `add-${kind}`,
     family: 'Finish',
     words: `Add a ${LAYERS[kind][0]}`,
+    short: `+ ${LAYERS[kind][0].charAt(0).toUpperCase()}${LAYERS[kind][0].slice(1)}`,
     does: `Add a ${LAYERS[kind][0]} to the finish of what is selected`,
     synonyms: LAYERS[kind][1],
     whyNot: needsItems,
@@ -77,7 +78,7 @@ export const FINISH_COMMANDS: readonly Command[] = [
   {
     id: 'detachFinish',
     family: 'Finish',
-    words: 'Detach the finish',
+    words: 'Stop sharing the finish',
     does: 'Let go of the named finish; the look stays',
     synonyms: 'unlink style',
     whyNot: needsNamed,

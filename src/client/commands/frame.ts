@@ -1,3 +1,4 @@
+import { FIRST_COLOUR } from '@/client/store/colours'
 import type { Command } from '@/client/commands/command'
 import { needsGroup, needsItems, needsSeveral, always, needsFrame } from '@/client/commands/command'
 import { flipSelected, groupSelected, restackSelected, toggleMark, ungroupSelected } from '@/client/store/arrangement'
@@ -11,7 +12,7 @@ import { putWay, setAdding } from '@/client/store/slices/selection'
 import { holdsPicture } from '@/core/document/content'
 import { type Bench } from '@/client/store/bench'
 import { type PlainFill } from '@/core/document/edits/fills'
-import { putFill } from '@/client/store/frameFields'
+import { putFill, squareSelected } from '@/client/store/frameFields'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 
 const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
@@ -177,6 +178,16 @@ export const FRAME_COMMANDS: readonly Command[] = [
     run: (bench) => toggleMark(bench, 'locked'),
   },
   {
+    id: 'square',
+    family: 'Frame',
+    words: 'As wide as high',
+    short: '1 : 1',
+    does: 'Make the frame as wide as it is high, by its shorter side',
+    synonyms: 'square equal ratio circle',
+    whyNot: needsFrame,
+    run: squareSelected,
+  },
+  {
     id: 'alike',
     family: 'Frame',
     words: 'Select all of the same stencil',
@@ -219,16 +230,18 @@ export const FRAME_COMMANDS: readonly Command[] = [
     id: 'fillColour',
     family: 'Frame',
     words: 'Fill with a colour',
+    short: 'Colour',
     does: 'Fill with a colour',
     synonyms: 'paint solid',
     whyNot: needsPlainFill,
     isOn: (state) => selectedFrame(state)?.fill.kind === 'colour',
-    run: (bench) => fillWith(bench, 'Fill with colour', { kind: 'colour', colour: '#c98d63' }),
+    run: (bench) => fillWith(bench, 'Fill with colour', { kind: 'colour', colour: FIRST_COLOUR }),
   },
   {
     id: 'fillGradient',
     family: 'Frame',
     words: 'Fill with a gradient',
+    short: 'Gradient',
     does: 'Fill with a gradient',
     synonyms: 'paint blend ramp',
     whyNot: needsPlainFill,
@@ -239,6 +252,7 @@ export const FRAME_COMMANDS: readonly Command[] = [
     id: 'emptyFrame',
     family: 'Frame',
     words: 'Empty the frame',
+    short: 'Empty',
     does: 'Empty the frame',
     synonyms: 'no fill clear',
     whyNot: needsPlainFill,

@@ -91,8 +91,8 @@ export const LETTER_COMMANDS: readonly Command[] = [
   {
     id: 'breakText',
     family: 'Letters',
-    words: 'Break the text apart',
-    does: 'Break apart: letters become frames, in place',
+    words: 'Text into pieces',
+    does: 'Into pieces: letters become frames, in place',
     synonyms: 'outlines convert expand',
     menus: ['text'],
     whyNot: needsWord,

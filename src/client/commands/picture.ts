@@ -5,7 +5,10 @@ import { FITS } from '@/core/placement/placed'
 import type { Command } from '@/client/commands/command'
 import { needsFramedPicture, needsPicture } from '@/client/commands/command'
 import { zoomSelected } from '@/client/gestures/nudge'
-import { placedFrame } from '@/client/store/actions'
+import { backToHow } from '@/client/store/actions'
+import { hasMovedOn } from '@/client/store/session'
+import { setFinderMode } from '@/client/store/slices/mode'
+import { placedFrame } from '@/client/store/placed'
 import { standAlone } from '@/client/store/arrangement'
 import { selectedWord } from '@/client/store/lettering'
 import { choosePicture } from '@/client/store/choosing'
@@ -33,6 +36,13 @@ const VIEW_STEP = 1.25
 const zoomBy = (bench: Bench, step: 1 | -1): void => {
   if (bench.get().way === 'picture') zoomSelected(bench, step > 0 ? ZOOM_STEP : 1 / ZOOM_STEP)
   else zoomView(bench, step > 0 ? VIEW_STEP : 1 / VIEW_STEP)
+}
+
+/** What the viewfinder's hand does next; asked for a second time it moves the picture again. */
+const toggleFinder = (bench: Bench, wanted: 'subject' | 'level'): void => {
+  const { finderMode } = bench.get()
+  const isOn = wanted === 'level' ? finderMode === 'level' : finderMode === 'subject' || finderMode === 'line'
+  setFinderMode(bench, isOn ? 'move' : wanted)
 }
 
 const HELD = ['frame', 'letter'] as const
@@ -160,6 +170,7 @@ export const PICTURE_COMMANDS: readonly Command[] = [
     id: 'replace',
     family: 'Picture',
     words: 'Replace the picture',
+    short: 'Replace',
     does: 'Replace the picture, keeping all settings',
     synonyms: 'swap change exchange photo',
     menus: HELD,
@@ -183,8 +194,9 @@ export const PICTURE_COMMANDS: readonly Command[] = [
   {
     id: 'startFresh',
     family: 'Picture',
-    words: 'Start fresh',
-    does: 'Start fresh: cover the frame, no turn, no flip',
+    words: 'Reset placement',
+    short: 'Reset',
+    does: 'Reset placement: cover the frame, no turn, no flip',
     synonyms: 'reset placement original',
     whyNot: needsPicture,
     run: startFresh,
@@ -192,11 +204,40 @@ export const PICTURE_COMMANDS: readonly Command[] = [
   {
     id: 'openUp',
     family: 'Picture',
-    words: 'Open up',
+    words: 'Show whole picture',
     does: 'Open the frame to the whole picture',
     synonyms: 'uncrop full',
     whyNot: needsTakes,
     run: openUp,
+  },
+  {
+    id: 'backToHow',
+    family: 'Picture',
+    words: 'Back to how it was',
+    does: 'Bring the picture back to how it was when the hand went into it',
+    synonyms: 'revert give up cancel reset undo session',
+    whyNot: (state) => (hasMovedOn(state) ? null : 'Move the picture inside its frame first: this brings it back.'),
+    run: backToHow,
+  },
+  {
+    id: 'markSubject',
+    family: 'Picture',
+    words: 'Mark the subject',
+    does: 'Mark the subject: draw a box around it in the viewfinder',
+    synonyms: 'face head eyes line match',
+    whyNot: needsPicture,
+    isOn: ({ finderMode }) => finderMode === 'subject' || finderMode === 'line',
+    run: (bench) => toggleFinder(bench, 'subject'),
+  },
+  {
+    id: 'level',
+    family: 'Picture',
+    words: 'Level by a line',
+    does: 'Level: draw along the horizon in the viewfinder',
+    synonyms: 'straighten horizon rotate upright',
+    whyNot: needsPicture,
+    isOn: ({ finderMode }) => finderMode === 'level',
+    run: (bench) => toggleFinder(bench, 'level'),
   },
   {
     id: 'standAlone',

@@ -1,3 +1,4 @@
+import { WHITE } from '@/client/store/colours'
 import { BACKGROUND_ID } from '@/core/document/background'
 import type { Command } from '@/client/commands/command'
 import { always, needsBackground } from '@/client/commands/command'
@@ -28,7 +29,7 @@ const opens =
   (bench: Bench): void =>
     openDialog(bench, dialog)
 
-const FIRST_VEIL = { colour: '#ffffff', opacity: 0.4 }
+const FIRST_VEIL = { colour: WHITE, opacity: 0.4 }
 /** Common practice for print. */
 const PRINT_PPI = 300
 
@@ -125,7 +126,7 @@ export const SHEET_COMMANDS: readonly Command[] = [
     does: 'Give the sheet a background of one colour',
     synonyms: 'paper backdrop fill',
     whyNot: always,
-    run: (bench) => putBackground(bench, 'Background colour', { kind: 'colour', colour: '#ffffff' }),
+    run: (bench) => putBackground(bench, 'Background colour', { kind: 'colour', colour: WHITE }),
   },
   {
     id: 'backgroundGradient',

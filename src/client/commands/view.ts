@@ -1,3 +1,4 @@
+import { folds, forgetFolds } from '@/client/parts/folds'
 import { always, type Command } from '@/client/commands/command'
 import { type Bench } from '@/client/store/bench'
 import { setSnaps, showRulers, setClean, showSheetStrip } from '@/client/store/slices/view'
@@ -86,6 +87,16 @@ export const VIEW_COMMANDS: readonly Command[] = [
     whyNot: always,
     isOn: ({ hasSheetStrip }) => hasSheetStrip,
     run: (bench) => showSheetStrip(bench, !bench.get().hasSheetStrip),
+  },
+  {
+    id: 'followWay',
+    family: 'View',
+    words: 'Sections follow what moves',
+    does: 'Forget which sections of the card were opened and closed by hand: they follow what a drag moves again',
+    synonyms: 'card panel fold collapse accordion reset',
+    menus: ['sheet'],
+    whyNot: () => (Object.keys(folds()).length ? null : 'They do: none was opened or closed by hand.'),
+    run: forgetFolds,
   },
   {
     id: 'before',

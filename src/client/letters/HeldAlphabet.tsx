@@ -66,7 +66,7 @@ export const HeldAlphabet = ({ set }: { readonly set: Alphabet }) => {
           Fill{marked ? ` with ${marked}` : ''}
         </RailButton>
         <RailButton framed label="Letters no longer belong together; sheets stay" onPress={() => forgetSet(bench, set)}>
-          Forget the set
+          Unlink the letters
         </RailButton>
         <button type="button" className={styles.make} onClick={() => exportAlphabet(bench, set)}>
           Export the set

@@ -18,7 +18,7 @@ export const LetterRow = ({ frame, sheet }: { readonly frame: Frame; readonly sh
   const place = frames.findIndex(({ id }) => id === frame.id) + 1
   const isAway = isNudged(frame, word) || frame.stencil.kind !== 'glyph'
   return (
-    <div className={`${card.row} ${card.wrap}`} role="group" aria-label="Letter of a text">
+    <div className={card.wrap} role="group" aria-label="Letter of a text">
       <CommandButton framed id="letterBefore" label="The letter before">
         ‹
       </CommandButton>

@@ -8,6 +8,7 @@ import { levelUrl } from '@/client/http/api'
 import { ColourField } from '@/client/parts/ColourField'
 import { Choice } from '@/client/parts/Choice'
 import { RailButton } from '@/client/parts/RailButton'
+import { Tile } from '@/client/parts/Tile'
 import { Section } from '@/client/parts/Section'
 import { chosenPictures } from '@/client/store/arrangement'
 import { dropAside, setPictures, takeAside } from '@/client/store/letterPictures'
@@ -23,17 +24,16 @@ const Spare = ({ kept, word }: { readonly kept: Aside; readonly word: Word }) =>
   if (!picture) return null
   const label = `${picture.name}, which stood in ${kept.text}. Press to give it to a letter`
   return (
-    <button
-      type="button"
+    <Tile
       className={styles.spare}
+      says={label}
       aria-label={label}
-      title={label}
+      badge={kept.text}
       onClick={() => takeAside(bench, word, kept.letterId)}
     >
       {/* eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us */}
       <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
-      <span>{kept.text}</span>
-    </button>
+    </Tile>
   )
 }
 
@@ -115,7 +115,7 @@ export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly 
   const nudged = frames.filter((frame) => isNudged(frame, word)).length
   const isEach = word.lettering.pictures === 'each'
   return (
-    <Section name="Pictures in letters" title="Pictures" step={2} says={`${filled} of ${frames.length} filled`}>
+    <Section name="Pictures in letters" says={`${filled} of ${frames.length} filled`}>
       <div className={card.row}>
         <Choice
           label="Picture"
@@ -130,7 +130,7 @@ export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly 
       </div>
       {isEach && <LetterInk word={word} frames={frames} sheetId={sheet.id} />}
       {isEach && (
-        <div className={`${card.row} ${card.wrap}`}>
+        <div className={card.wrap}>
           <CommandButton
             framed
             id="fillSet"
@@ -148,7 +148,7 @@ export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly 
         </div>
       )}
       <Spares word={word} />
-      <div className={`${card.row} ${card.wrap}`}>
+      <div className={card.wrap}>
         <CommandButton
           framed
           id="lettersBack"

@@ -11,10 +11,12 @@ import { MissingLetters } from '@/client/letters/MissingLetters'
 import { TextField } from '@/client/letters/TextField'
 import { Choice } from '@/client/parts/Choice'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { RailButton } from '@/client/parts/RailButton'
+import { Tick } from '@/client/parts/Tick'
+import { Tip } from '@/client/parts/Tip'
 import { Section } from '@/client/parts/Section'
 import { resetWord } from '@/client/store/lettering'
 import card from '@/client/parts/Panel.module.css'
-import styles from '@/client/letters/Letters.module.css'
 import { openDialog } from '@/client/store/slices/dialogs'
 
 type ChangeSetting = (name: string, setting: Partial<Setting>) => void
@@ -124,19 +126,18 @@ export const TextSection = ({ word }: { readonly word: Word }) => {
   const { lettering } = word
   const set: ChangeSetting = (name, setting) => void resetWord(bench, word.id, { name, setting })
   return (
-    <Section name="Text" title="Text" step={1}>
+    <Section name="Text" says={word.lettering.face.name} isOpen>
       <TextField word={word} />
       <MissingLetters word={word} />
       <div className={card.row}>
-        <button
-          type="button"
-          className={styles.faceButton}
-          aria-label={`Typeface: ${lettering.face.name}. Choose another`}
-          onClick={() => openDialog(bench, 'faces')}
+        <RailButton
+          framed
+          hasMenu
+          label={`Typeface: ${lettering.face.name}. Choose another`}
+          onPress={() => openDialog(bench, 'faces')}
         >
-          <span>{lettering.face.name}</span>
-          <small>Typeface…</small>
-        </button>
+          {lettering.face.name} …
+        </RailButton>
       </div>
       <SizeFields word={word} set={set} />
       <div className={card.row}>
@@ -163,22 +164,16 @@ export const TextSection = ({ word }: { readonly word: Word }) => {
         />
       </div>
       <div className={card.row}>
-        <label className={card.tick}>
-          <input
-            type="checkbox"
-            checked={lettering.kerning}
-            onChange={(event) => set('Kerning', { kerning: event.target.checked })}
-          />
+        <Tick isOn={lettering.kerning} onChange={(kerning) => set('Kerning', { kerning })}>
           Kerning
-        </label>
-        <label className={card.tick} title="Letters that the face joins become one, with one picture">
-          <input
-            type="checkbox"
-            checked={lettering.ligatures}
-            onChange={(event) => set('Ligatures', { ligatures: event.target.checked })}
-          />
-          Ligatures
-        </label>
+        </Tick>
+        <Tip says="Letters that the face joins become one, with one picture">
+          <span>
+            <Tick isOn={lettering.ligatures} onChange={(ligatures) => set('Ligatures', { ligatures })}>
+              Ligatures
+            </Tick>
+          </span>
+        </Tip>
       </div>
       <CurveFields word={word} set={set} />
     </Section>

@@ -1,5 +1,4 @@
 'use client'
-import { hullOf } from '@/core/document/extent'
 import { letterFrames, type Word } from '@/core/document/lettering'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
@@ -10,6 +9,8 @@ import { ItemTools } from '@/client/bench/rail/ItemTools'
 import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { LettersSection } from '@/client/letters/LettersSection'
 import { TextSection } from '@/client/letters/TextSection'
+import { stepOf } from '@/client/bench/card/sections'
+import { Numbered } from '@/client/parts/Section'
 import { NameField } from '@/client/parts/NameField'
 import card from '@/client/parts/Panel.module.css'
 import { nameItem } from '@/client/store/names'
@@ -18,9 +19,8 @@ import { nameItem } from '@/client/store/names'
 export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
   const frames = letterFrames(sheet, word)
-  const hull = hullOf(sheet, [word.id])
   return (
-    <>
+    <Numbered stepOf={(name) => stepOf('text', name)}>
       <div className={card.head}>
         <NameField
           key={word.id}
@@ -36,9 +36,9 @@ export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet:
       <TextSection word={word} />
       <LettersSection word={word} sheet={sheet} />
       <TonesSection frames={frames} />
-      <FinishSection items={[word]} step={3} />
+      <FinishSection items={[word]} />
+      <HullSection items={[word]} />
       <AlignSection sheet={sheet} count={1} />
-      {hull && <HullSection items={[word]} sheet={sheet} hull={hull} step={4} />}
-    </>
+    </Numbered>
   )
 }

@@ -2,6 +2,7 @@
 import { useBench } from '@/client/binding/useBench'
 import { shownKey } from '@/client/gestures/keys'
 import { isWordSelected, selectedWord } from '@/client/store/lettering'
+import rail from '@/client/bench/rail/Rail.module.css'
 import styles from '@/client/parts/RailButton.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 
@@ -34,7 +35,7 @@ export const WordTools = () => {
           <CommandButton id="pictures-across" label="One picture across all letters">
             Across
           </CommandButton>
-          <span style={{ color: 'var(--ink-soft)', padding: '0 10px' }}>
+          <span className={rail.words}>
             {pictures === 'each' ? 'Press or drop pictures: one a letter' : 'Press or drop one picture for all'}
           </span>
         </>

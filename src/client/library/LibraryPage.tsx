@@ -29,7 +29,7 @@ export const LibraryPage = () => {
           Projects
         </Button>
       </header>
-      <main style={{ flex: 1, minHeight: 0, padding: 18, background: 'var(--panel)' }}>
+      <main style={{ flex: 1, minHeight: 0, padding: 18, background: 'var(--room-panel)' }}>
         <h1 style={{ margin: '0 0 10px', fontSize: 18 }}>Pictures</h1>
         {fault && <p role="alert">{fault}</p>}
         {!pictures && !fault && <p>Reading the library…</p>}

@@ -1,7 +1,10 @@
 'use client'
-import styles from '@/client/parts/Panel.module.css'
+import NativeSelect from '@mui/material/NativeSelect'
+import OutlinedInput from '@mui/material/OutlinedInput'
+import styles from '@/client/parts/Field.module.css'
 
 interface ChoiceProps<T extends string> {
+  /** Stands in the field before the value; none where empty. */
   readonly label: string
   readonly name?: string
   readonly value: T
@@ -16,25 +19,28 @@ export const Choice = <T extends string>({
   name = label,
   value,
   options,
-  disabled,
+  disabled = false,
   onChoice,
 }: ChoiceProps<T>) => (
-  <label className={styles.choice} style={{ flex: 1, minWidth: 0 }}>
-    {label}
-    <select
-      aria-label={name}
-      value={value}
-      disabled={disabled}
-      onChange={(event) => {
-        const chosen = options.find(([word]) => word === event.target.value)
-        if (chosen) onChoice(chosen[0])
-      }}
-    >
-      {options.map(([word, words]) => (
-        <option key={word} value={word}>
-          {words}
-        </option>
-      ))}
-    </select>
-  </label>
+  <NativeSelect
+    value={value}
+    disabled={disabled}
+    onChange={(event) => {
+      const chosen = options.find(([word]) => word === event.target.value)
+      if (chosen) onChoice(chosen[0])
+    }}
+    input={
+      <OutlinedInput
+        margin="dense"
+        inputProps={{ 'aria-label': name }}
+        startAdornment={label ? <span className={styles.label}>{label}</span> : undefined}
+      />
+    }
+  >
+    {options.map(([word, words]) => (
+      <option key={word} value={word}>
+        {words}
+      </option>
+    ))}
+  </NativeSelect>
 )

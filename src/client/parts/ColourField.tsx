@@ -4,7 +4,9 @@ import { useRef, useState } from 'react'
 import { parseColour, type Colour } from '@/core/colour/colour'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { ColourPicker } from '@/client/parts/ColourPicker'
-import { TypedField } from '@/client/parts/LengthField'
+import { Swatch } from '@/client/parts/Swatch'
+import { TypedField } from '@/client/parts/TypedField'
+import { FIRST_COLOUR } from '@/client/store/colours'
 import { rememberColour } from '@/client/store/recentColours'
 import styles from '@/client/parts/Colour.module.css'
 import { takeDropper } from '@/client/store/slices/mode'
@@ -32,7 +34,7 @@ const besideCard = (swatch: HTMLElement): { readonly left: number; readonly top:
 }
 
 /** A colour as a swatch and its number; the swatch opens the picker. All of one visit is one step. */
-export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, record }: ColourFieldProps) => {
+export const ColourField = ({ label, colour, first = FIRST_COLOUR, isShort, step, record }: ColourFieldProps) => {
   const bench = useBenchHandle()
   const [anchor, setAnchor] = useState<{ readonly left: number; readonly top: number } | null>(null)
   const popover = useRef<PopoverActions>(null)
@@ -52,19 +54,18 @@ export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, r
   }
   return (
     <div className={styles.field}>
-      <button
-        type="button"
-        className={styles.open}
-        style={{ background: colour ?? 'none' }}
-        aria-label={`${label}: ${colour ?? 'none'}. Choose a colour`}
-        title={`${label}: choose a colour`}
-        onClick={(event) => setAnchor(besideCard(event.currentTarget))}
+      <Swatch
+        colour={colour}
+        name={`${label}: ${colour ?? 'none'}. Choose a colour`}
+        says={`${label}: choose a colour`}
+        onPress={(swatch) => setAnchor(besideCard(swatch))}
       />
       {isShort ? (
         <span className={styles.short}>{label}</span>
       ) : (
         <TypedField
           label={label}
+          step={0}
           shown={colour ?? ''}
           onText={(text) => settleValue(bench, step, record, parseColour(text))}
         />
@@ -76,7 +77,6 @@ export const ColourField = ({ label, colour, first = '#c98d63', isShort, step, r
         {...(anchor ? { anchorPosition: anchor } : {})}
         onClose={close}
         transformOrigin={{ vertical: 'center', horizontal: 'left' }}
-        transitionDuration={0}
         slotProps={{ paper: { role: 'dialog', 'aria-label': `${label}: choose a colour` } }}
       >
         <ColourPicker

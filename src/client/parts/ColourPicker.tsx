@@ -7,39 +7,13 @@ import { fromHsl, fromRgb, toHsl, toRgb, type Hsl, type Rgb } from '@/core/colou
 import { within } from '@/core/range'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { usePalette } from '@/client/binding/usePalette'
-import { PlainField, TypedField } from '@/client/parts/LengthField'
+import { PlainField } from '@/client/parts/LengthField'
+import { Swatches } from '@/client/parts/Swatch'
+import { TypedField } from '@/client/parts/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
 import { recentColours } from '@/client/store/recentColours'
 import styles from '@/client/parts/Colour.module.css'
 import { toggleKeptColour } from '@/client/store/colours'
-
-const Swatches = ({
-  title,
-  colours,
-  onColour,
-}: {
-  readonly title: string
-  readonly colours: readonly Colour[]
-  readonly onColour: (colour: Colour) => void
-}) =>
-  colours.length === 0 ? null : (
-    <div role="group" aria-label={title}>
-      <div className={styles.title}>{title}</div>
-      <div className={styles.swatches}>
-        {colours.map((colour) => (
-          <button
-            key={colour}
-            type="button"
-            className={styles.swatch}
-            style={{ background: colour }}
-            aria-label={`${title}: ${colour}`}
-            title={colour}
-            onClick={() => onColour(colour)}
-          />
-        ))}
-      </div>
-    </div>
-  )
 
 const CHANNELS: readonly (readonly [keyof Rgb, string])[] = [
   ['r', 'R'],
@@ -109,7 +83,7 @@ export const ColourPicker = ({
     <div className={styles.picker}>
       <HexColorPicker color={colour} onChange={(next) => onColour(next.toLowerCase())} />
       <div className={styles.numbers}>
-        <TypedField label="Hex" shown={colour} onText={(text) => onColour(parseColour(text))} />
+        <TypedField label="Hex" step={0} shown={colour} onText={(text) => onColour(parseColour(text))} />
         <RailButton framed label="Take a colour from the sheet" onPress={onDropper}>
           <Colorize fontSize="small" /> From the sheet
         </RailButton>

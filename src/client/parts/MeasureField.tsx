@@ -5,8 +5,8 @@ import { formatLength, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
 import type { Size } from '@/core/geometry/vector'
 import { measured, type Measure } from '@/core/stencil/params'
-import { TypedField } from '@/client/parts/LengthField'
-import styles from '@/client/parts/Field.module.css'
+import { RailButton } from '@/client/parts/RailButton'
+import { TypedField } from '@/client/parts/TypedField'
 import { useUnits } from '@/client/parts/Units'
 
 interface MeasureFieldProps {
@@ -46,22 +46,20 @@ export const MeasureField = ({ label, name = label, measure, most, size, onMeasu
     ? { points: measured(measure, size) }
     : { share: Math.min(most, measured(measure, size) / (short || 1)) }
   return (
-    <span className={styles.measure}>
+    <>
       <TypedField
         label={label}
         name={name}
         shown={isShare ? formatNumber(measure.share * 100, 1) : formatLength(measure.points, unit, ppi)}
         onText={(text) => onMeasure(read(text))}
       />
-      <button
-        type="button"
-        className={styles.unitButton}
-        aria-label={`${name}: ${isShare ? 'a share of the short side' : `fixed, in ${unit}`}. Change`}
-        title={isShare ? 'Follows the size. Press for a fixed length' : 'Fixed. Press to follow the size'}
-        onClick={() => onMeasure(other)}
+      <RailButton
+        framed
+        label={`${name}: ${isShare ? 'a share of the short side' : `fixed, in ${unit}`}. Change`}
+        onPress={() => onMeasure(other)}
       >
         {isShare ? '%' : unit}
-      </button>
-    </span>
+      </RailButton>
+    </>
   )
 }

@@ -1,4 +1,5 @@
 'use client'
+import InputBase from '@mui/material/InputBase'
 import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'
 import styles from '@/client/parts/Panel.module.css'
@@ -20,13 +21,15 @@ export const NameField = ({
     if (wanted && wanted !== name) onName(wanted)
   }
   return (
-    <input
+    <InputBase
       className={styles.title}
-      aria-label={label}
+      inputProps={{ 'aria-label': label }}
       value={draft ?? name}
       onChange={(event) => setDraft(event.target.value)}
       onBlur={use}
-      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && event.target instanceof HTMLElement) event.target.blur()
+      }}
     />
   )
 }

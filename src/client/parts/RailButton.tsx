@@ -1,6 +1,8 @@
 'use client'
-import type { ReactNode } from 'react'
-import styles from '@/client/parts/RailButton.module.css'
+import Button from '@mui/material/Button'
+import ToggleButton from '@mui/material/ToggleButton'
+import type { MouseEvent, ReactNode, Ref } from 'react'
+import { Tip } from '@/client/parts/Tip'
 
 interface RailButtonProps {
   readonly label: string
@@ -9,33 +11,66 @@ interface RailButtonProps {
   readonly pressed?: boolean
   readonly disabled?: boolean
   readonly tone?: 'whole' | 'picture' | 'outline'
-  /** With an edge, where it stands alone. */
+  /** With an edge, where it stands alone; or as a command of a section, its sign above its words. */
   readonly framed?: boolean
-  readonly onPress: () => void
+  readonly asCommand?: boolean
+  /** Opens a menu. */
+  readonly hasMenu?: boolean
+  readonly ref?: Ref<HTMLButtonElement>
+  readonly onPress: (button: HTMLElement) => void
 }
 
-/** A button of a bar. A press by pointer leaves the focus on the table, so that its keys go on working. */
+const TONES = { whole: 'primary', outline: 'primary', picture: 'secondary' } as const
+
+/** A button of a bar or a card. A press by pointer leaves the focus on the table, so that its keys go on working. */
 export const RailButton = ({
   label,
   children,
   shortcut,
   pressed,
-  disabled,
+  disabled = false,
   tone,
-  framed,
+  framed = false,
+  asCommand = false,
+  hasMenu = false,
+  ref,
   onPress,
-}: RailButtonProps) => (
-  <button
-    type="button"
-    className={`${styles.railButton} ${tone ? styles[tone] : ''} ${framed ? styles.framed : ''}`}
-    aria-label={label}
-    title={shortcut ? `${label} (${shortcut})` : label}
-    aria-keyshortcuts={shortcut}
-    aria-pressed={pressed}
-    disabled={disabled}
-    onMouseDown={(event) => event.preventDefault()}
-    onClick={onPress}
-  >
-    {children}
-  </button>
-)
+}: RailButtonProps) => {
+  const shared = {
+    ref,
+    disabled,
+    'aria-label': label,
+    'aria-keyshortcuts': shortcut,
+    onMouseDown: (event: MouseEvent) => event.preventDefault(),
+    onClick: (event: MouseEvent<HTMLElement>) => onPress(event.currentTarget),
+  }
+  const button =
+    pressed === undefined || asCommand ? (
+      <Button
+        {...shared}
+        variant={asCommand ? 'command' : framed ? 'framed' : 'quiet'}
+        {...(hasMenu ? { 'aria-haspopup': 'menu' as const } : {})}
+        {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
+      >
+        {children}
+      </Button>
+    ) : (
+      <ToggleButton
+        {...shared}
+        value={label}
+        selected={pressed}
+        size={framed ? 'small' : 'medium'}
+        {...(tone ? { color: TONES[tone] } : {})}
+      >
+        {children}
+      </ToggleButton>
+    )
+  // What cannot be pressed has no events of its own to show its sentence by.
+  return disabled ? (
+    <span title={label}>{button}</span>
+  ) : (
+    <Tip says={label} shortcut={shortcut}>
+      {button}
+    </Tip>
+  )
+}

@@ -1,77 +1,57 @@
 'use client'
-import ExpandLess from '@mui/icons-material/ExpandLess'
 import ExpandMore from '@mui/icons-material/ExpandMore'
-import { useSyncExternalStore, type ReactNode } from 'react'
+import Accordion from '@mui/material/Accordion'
+import AccordionDetails from '@mui/material/AccordionDetails'
+import AccordionSummary from '@mui/material/AccordionSummary'
+import { createContext, useContext, useSyncExternalStore, type ReactNode } from 'react'
+import { folds, setFold, subscribeFolds } from '@/client/parts/folds'
 import styles from '@/client/parts/Panel.module.css'
 
-const STORE = 'eager-stencil-folded'
-const listeners = new Set<() => void>()
-let known: Readonly<Record<string, boolean>> | null = null
-const NOTHING: Readonly<Record<string, boolean>> = {}
+/** What a section stands among: gives its number by its name, none for those without. */
+const NumberContext = createContext<(name: string) => number>(() => 0)
 
-/** Which sections the person has folded or opened, by name; remembered by the browser. */
-const folds = (): Readonly<Record<string, boolean>> => {
-  if (known) return known
-  try {
-    const held: unknown = JSON.parse(localStorage.getItem(STORE) ?? '{}')
-    known = typeof held === 'object' && held !== null ? (held as Readonly<Record<string, boolean>>) : NOTHING // of booleans, or harmless
-  } catch {
-    known = NOTHING
-  }
-  return known
-}
-
-const setFold = (name: string, folded: boolean): void => {
-  known = { ...folds(), [name]: folded }
-  try {
-    localStorage.setItem(STORE, JSON.stringify(known))
-  } catch {
-    // The browser keeps no more: the fold lasts as long as the page.
-    known = { ...known }
-  }
-  for (const listener of listeners) listener()
-}
-
-const subscribe = (listener: () => void): (() => void) => {
-  listeners.add(listener)
-  return () => void listeners.delete(listener)
-}
+/** The numbers of the sections within. */
+export const Numbered = ({
+  stepOf,
+  children,
+}: {
+  readonly stepOf: (name: string) => number
+  readonly children: ReactNode
+}) => <NumberContext value={stepOf}>{children}</NumberContext>
 
 interface SectionProps {
+  /** Names it to the person, and the fold that is remembered. */
   readonly name: string
-  readonly title: string
-  readonly step?: number
-  /** What is said of it beside its title. */
-  readonly says?: string
-  readonly isFoldedAtFirst?: boolean
+  /** What it is about in values, on one line beside its name. */
+  readonly says?: ReactNode
+  /** Whether it is open where the person has neither opened nor closed it by hand. */
+  readonly isOpen?: boolean
   readonly children: ReactNode
 }
 
-/** A part of the card that can be folded; it stays so for the next frame. */
-export const Section = ({ name, title, step, says, isFoldedAtFirst = false, children }: SectionProps) => {
-  const isFolded = useSyncExternalStore(
-    subscribe,
-    () => folds()[name] ?? isFoldedAtFirst,
-    () => isFoldedAtFirst,
+/** A part of the card: open, or one line that says its values. Opened or closed by hand it stays so. */
+export const Section = ({ name, says, isOpen = false, children }: SectionProps) => {
+  const step = useContext(NumberContext)(name)
+  const byHand = useSyncExternalStore(
+    subscribeFolds,
+    () => folds()[name],
+    () => undefined,
   )
   return (
-    <section className={styles.section} aria-label={name}>
-      <h2 className={isFolded ? styles.folded : undefined}>
-        <button
-          type="button"
-          className={styles.fold}
-          aria-expanded={!isFolded}
-          onMouseDown={(event) => event.preventDefault()}
-          onClick={() => setFold(name, !isFolded)}
-        >
-          {step !== undefined && <span className={styles.step}>{step}</span>} {title}
-          <span className={styles.fileName} title={says}>
+    <section aria-label={name} className={styles.section}>
+      <Accordion
+        expanded={byHand === undefined ? isOpen : !byHand}
+        onChange={(_event, open) => setFold(name, !open)}
+        slotProps={{ heading: { component: 'h2' }, transition: { timeout: 0, unmountOnExit: true } }}
+      >
+        <AccordionSummary expandIcon={<ExpandMore fontSize="small" />} onMouseDown={(event) => event.preventDefault()}>
+          {step > 0 && <span className={styles.step}>{step}</span>} {name}
+          <span className={styles.says} title={typeof says === 'string' ? says : undefined}>
             {says}
           </span>
-          {isFolded ? <ExpandMore fontSize="inherit" /> : <ExpandLess fontSize="inherit" />}
-        </button>
-      </h2>
-      {!isFolded && children}
+        </AccordionSummary>
+        <AccordionDetails>{children}</AccordionDetails>
+      </Accordion>
     </section>
   )
 }

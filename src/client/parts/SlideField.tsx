@@ -41,10 +41,8 @@ export const SlideField = ({
   onValue,
 }: SlideFieldProps) => (
   <div className={styles.slide}>
-    <span className={styles.slideLabel}>{label}</span>
+    <span className={styles.label}>{label}</span>
     <Slider
-      size="small"
-      color="secondary"
       aria-label={name}
       min={min}
       max={max}
@@ -55,15 +53,14 @@ export const SlideField = ({
       onChange={(_event, next) => onSlide(Number(next))}
       onChangeCommitted={onSettle}
     />
-    <span className={styles.slideValue}>
-      <PlainField
-        label=""
-        name={`${name}, typed`}
-        value={value * times}
-        decimals={decimals}
-        unit={unit}
-        onValue={(typed) => onValue(Math.min(max, Math.max(min, typed / times)))}
-      />
-    </span>
+    <PlainField
+      label=""
+      name={`${name}, typed`}
+      value={value * times}
+      decimals={decimals}
+      step={step * times}
+      unit={unit}
+      onValue={(typed) => onValue(Math.min(max, Math.max(min, typed / times)))}
+    />
   </div>
 )

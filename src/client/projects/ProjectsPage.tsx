@@ -96,7 +96,7 @@ export const ProjectsPage = () => {
             Pictures
           </Button>
           <Button variant="outlined" onClick={open} disabled={!isReady}>
-            Bring in a bundle
+            Open a bundle
           </Button>
           <Button variant="contained" onClick={() => setMaking(true)} disabled={!isReady}>
             New sheet

@@ -24,8 +24,8 @@ export const ColourMarks = () => {
     <g data-colour-part={tool.isWorking ? 'working' : (tool.outline?.path.length ?? 0)}>
       <defs>
         <pattern id="colour-part" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width="8" height="8" fill="#8e2a5b" fillOpacity="0.28" />
-          <rect width="3" height="8" fill="#fff" fillOpacity="0.55" />
+          <rect width="8" height="8" fill="var(--mark-plum)" fillOpacity="0.28" />
+          <rect width="3" height="8" fill="var(--mark-casing)" fillOpacity="0.55" />
         </pattern>
       </defs>
       {tool.outline && (

@@ -108,7 +108,7 @@ export const Handles = ({
         <path
           d="M4.4-2.4A5 5 0 1 0 5 .6M5-5.8v3.6H1.4"
           fill="none"
-          stroke="#fff"
+          stroke="var(--mark-casing)"
           strokeWidth="1.8"
           strokeLinecap="round"
           strokeLinejoin="round"

@@ -20,7 +20,7 @@ import { Knobs } from '@/client/stage/Knobs'
 import { PointMarks } from '@/client/stage/PointMarks'
 import { TraceMarks, UprightMark } from '@/client/stage/TraceMarks'
 import { handleLayout, svgMatrix } from '@/client/stage/overlayGeometry'
-import { placedFrame } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/placed'
 import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import { viewMatrix } from '@/client/store/view'
@@ -175,9 +175,9 @@ const Drawing = () => {
     <path
       d={svgTextOf(outlineOf(armed, box).path)}
       transform={svgMatrix(compose(viewMatrix(view), boxMatrix(box, 0)))}
-      fill="#e7dcc6"
+      fill="var(--mark-kraft)"
       fillOpacity={0.7}
-      stroke="#8e2a5b"
+      stroke="var(--mark-plum)"
       strokeWidth={2}
       vectorEffect="non-scaling-stroke"
     />

@@ -1,3 +1,4 @@
+import { MARK } from '@/client/theme/colours'
 import { compose, type Matrix } from '@/core/geometry/matrix'
 import { frameMatrix, frameOutline } from '@/core/document/read'
 import type { Frame } from '@/core/document/types'
@@ -8,7 +9,7 @@ import { createLayer } from '@/client/stage/canvas'
 const TINT = 'rgba(231, 220, 198, 0.82)'
 const TARGET = 'rgba(216, 183, 200, 0.88)'
 const STRIPE = 'rgba(255, 250, 240, 0.5)'
-const EDGE = '#8a7a5c'
+const EDGE = MARK.kraftEdge
 const STRIPE_PIXELS = 6.4
 
 /** Diagonal stripes of light, a constant width on screen. */

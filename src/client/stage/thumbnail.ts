@@ -1,3 +1,4 @@
+import { MARK } from '@/client/theme/colours'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { growRect, rectSize, type Rect } from '@/core/geometry/rect'
 import { sheetRect } from '@/core/document/extent'
@@ -61,7 +62,7 @@ export const paintThumbnail = (canvas: HTMLCanvasElement, images: LevelImages, s
   context.setTransform(1, 0, 0, 1, 0, 0)
   context.clearRect(0, 0, width, height)
   if (!scene.frames) {
-    context.fillStyle = '#ffffff'
+    context.fillStyle = MARK.casing
     context.fillRect((width - size.w * scale) / 2, (height - size.h * scale) / 2, size.w * scale, size.h * scale)
     for (const item of renderBackground(project, sheet)) paintItem(on, item, painting)
   }

@@ -1,6 +1,6 @@
 import { choosingOf } from '@/client/store/modes'
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
-import { contentOf, holdsPicture, placedIn } from '@/core/document/content'
+import { holdsPicture, placedIn } from '@/core/document/content'
 import { sheetOf, nextEmptyFrame } from '@/core/document/read'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addPicture, relinkHash } from '@/core/document/edits/project'
@@ -16,14 +16,15 @@ import { newFrame } from '@/core/document/create'
 import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point, Size } from '@/core/geometry/vector'
-import { setZoom } from '@/core/placement/move'
-import type { PictureHolder, Placed } from '@/core/placement/placed'
-import type { FramePose } from '@/core/placement/pose'
+import { applyVector, rotation } from '@/core/geometry/matrix'
+import { panPicture, setZoom } from '@/core/placement/move'
+import { placedFrame, type PlacedFrame } from '@/client/store/placed'
+import type { Placed } from '@/core/placement/placed'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { api } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
-import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectItems } from '@/client/store/selection'
 import { viewMiddle } from '@/client/store/view'
@@ -112,7 +113,7 @@ export const fillFrame = (
   const { project } = bench.get()
   const sheet = sheetOf(project, sheetId)
   const wasFilled = placedIn(sheet, holderOf(sheet, frameId)) !== null
-  bench.commit(wasFilled ? 'Replace picture' : 'Place picture', (held) => recordFill(held, sheetId, frameId, picture))
+  bench.commit(wasFilled ? 'Replace picture' : 'Fill frame', (held) => recordFill(held, sheetId, frameId, picture))
   endChoosing(bench)
   noteUsed([picture.hash])
 }
@@ -274,23 +275,6 @@ export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   select(bench, next?.id ?? target.id)
 }
 
-export interface PlacedFrame {
-  readonly frame: Frame
-  readonly placed: Placed
-  readonly holder: PictureHolder
-  /** Where on the sheet the holder stands: the frame, or the span that it is a window of. */
-  readonly at: FramePose
-}
-
-/** The selected frame with its picture, as it shows; null if it has none. */
-export const placedFrame = (
-  state: Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection'>,
-): PlacedFrame | null => {
-  const frame = selectedFrame(state)
-  const content = frame && contentOf(shownProject(state), shownSheet(state), frame)
-  return content && { frame, ...content }
-}
-
 /** Sets the zoom that was typed; where keep-covered allows less, what it allows, and says why. */
 export const typeZoom = (bench: Bench, zoom: number): void => {
   const held = placedFrame(bench.get())
@@ -310,6 +294,21 @@ export const changePlaced = (bench: Bench, name: string, change: (held: PlacedFr
   bench.commit(name, (project) =>
     setPlaced.record(project, { sheetId: state.sheetId, frameId: held.frame.id, placed: change(held) }),
   )
+}
+
+/** Moves the selected picture on the sheet by a distance in points, as it was typed; where it ends, says so. */
+export const movePictureBy = (bench: Bench, by: Point): void => {
+  const held = placedFrame(bench.get())
+  if (!held) return
+  const { placed, stopped } = panPicture(held.placed, held.holder, applyVector(rotation(-held.at.turn), by))
+  changePlaced(bench, 'Move picture', () => placed)
+  if (stopped) say(bench, 'The picture ends there. Switch “Keep covered” off to go on.')
+}
+
+/** Brings the picture back to how it was when the hand went into it, as one step. */
+export const backToHow = (bench: Bench): void => {
+  const { session } = bench.get()
+  if (session) changePlaced(bench, 'Back to how it was', () => session.placed)
 }
 
 /** Another file in the place of one that pictures of the project show; their settings stay. */

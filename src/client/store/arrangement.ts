@@ -50,7 +50,7 @@ export const groupSelected = (bench: Bench): void => {
   if (selection.length < 2)
     return say(bench, 'Select two or more to make a group: Shift and press, or draw around them.')
   if (bench.get().entered !== null && isWord(shownSheet(bench.get()).items[bench.get().entered ?? '']))
-    return say(bench, 'Letters of a text stay in it. Break the text apart to group them.')
+    return say(bench, 'Letters of a text stay in it. Make pieces of the text to group them.')
   onSelection(bench, 'Group', (project, at) => groupItems.record(project, { ...at, groupId, name: 'Group' }))
   selectItems(bench, [groupId])
 }

@@ -23,9 +23,12 @@ import { FIRST_CARD } from '@/client/store/slices/card'
 import { FIRST_DIALOG } from '@/client/store/slices/dialogs'
 import { FIRST_NOTICES } from '@/client/store/slices/notices'
 import { type Bench } from '@/client/store/bench'
+import { followSessions } from '@/client/store/session'
 import { Belongings } from '@/client/store/owned'
 
 const BURST_MS = 700
+/** Longer than a hand rests. */
+const HELD_MS = 600_000
 
 const UNKEPT =
   'This browser keeps no more: what the server does not have yet is lost if this page is closed. Leave it open until it says “Saved”.'
@@ -48,6 +51,13 @@ export const shownSheet = (state: Pick<BenchState, 'project' | 'preview' | 'shee
 /** The project as what is beside the table shows it: while something is carried, as it is, so that its place stays. */
 export const steadyProject = (state: Pick<BenchState, 'project' | 'preview' | 'mode'>): Project =>
   carriedOf(state) ? state.project : shownProject(state)
+
+/** The project as the card shows it: it waits until a hand on the table lets go; leaves that show a dragged value do not. */
+export const cardProject = (state: Pick<BenchState, 'project' | 'preview' | 'isPreviewOfHand'>): Project =>
+  state.isPreviewOfHand ? state.project : shownProject(state)
+
+export const cardSheet = (state: Pick<BenchState, 'project' | 'preview' | 'isPreviewOfHand' | 'sheetId'>): Sheet =>
+  sheetOf(cardProject(state), state.sheetId)
 
 export const steadySheet = (state: Pick<BenchState, 'project' | 'preview' | 'mode' | 'sheetId'>): Sheet =>
   sheetOf(steadyProject(state), state.sheetId)
@@ -121,6 +131,46 @@ export interface BenchOptions {
   readonly onSaved?: (revision: number) => void
 }
 
+/** Taking back and making again, one step at a time or up to one. */
+const historyHand = ({
+  get,
+  log,
+  endBurst,
+  say,
+}: {
+  readonly get: () => BenchState
+  readonly log: (entry: LoggedStep, project: Project, step: Step) => void
+  readonly endBurst: () => void
+  readonly say: (spoken: string) => void
+}) => {
+  const back = (): boolean => {
+    endBurst()
+    const step = get().history.undo.at(-1)
+    if (!step) return false
+    log(undoOf(step, newStepId()), patched(get().project, step.inverse), step)
+    say(`Taken back: ${step.name}`)
+    return true
+  }
+
+  const again = (): boolean => {
+    endBurst()
+    const step = get().history.redo.at(-1)
+    if (!step) return false
+    log(redoOf(step, newStepId()), patched(get().project, step.forward), step)
+    say(`Made again: ${step.name}`)
+    return true
+  }
+
+  const goTo = (stepId: string | null): void => {
+    const { history } = get()
+    const isDone = stepId === null || history.undo.some((step) => step.id === stepId)
+    if (isDone) while (get().history.undo.length && get().history.undo.at(-1)?.id !== stepId) if (!back()) return
+    if (!isDone) while (get().history.redo.length && get().history.undo.at(-1)?.id !== stepId) if (!again()) return
+  }
+
+  return { back, again, goTo }
+}
+
 export const createBench = (opened: OpenedProject, { keeper, onSaved = () => undefined }: BenchOptions): Bench => {
   const store = createStore<BenchState>(() => firstState(opened))
   const get = store.getState
@@ -137,7 +187,10 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     onSaved,
     onKept,
   })
+  followSessions(store)
   let current: Burst | null = null
+  /** While a value is stepped its changes add to a burst. */
+  let stepping: 'no' | 'by key' | 'held' = 'no'
   const belongings = new Belongings()
 
   const log = (entry: LoggedStep, project: Project, step: Step): void => {
@@ -153,7 +206,7 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
   }
 
   const endBurst = (): void => {
-    if (!current) return
+    if (!current || stepping !== 'no') return
     const { name, steps, timer, project } = current
     clearTimeout(timer)
     current = null
@@ -162,7 +215,29 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     log({ ...step, kind: 'do' }, project, step)
   }
 
+  const burst = (key: string, name: string, recorded: Recorded): void => {
+    if (current && current.key !== key) {
+      const kept = stepping
+      stepping = 'no'
+      endBurst()
+      stepping = kept
+    }
+    // While a drag shows its own preview, nothing else may change what it started from.
+    if (!recorded.forward.length || (!current && get().preview)) return
+    const step: Step = { id: '', name, forward: recorded.forward, inverse: recorded.inverse }
+    if (current) clearTimeout(current.timer)
+    // One that is held ends with the hand.
+    const timer = setTimeout(endBurst, stepping === 'held' ? HELD_MS : BURST_MS)
+    if (current) {
+      current.steps.push(step)
+      current.timer = timer
+      current.project = recorded.project
+    } else current = { key, name, steps: [step], project: recorded.project, timer }
+    set({ preview: recorded.project, isPreviewOfHand: false })
+  }
+
   const commit = (name: string, change: (project: Project) => Recorded): void => {
+    if (stepping !== 'no') return burst(`step ${name}`, name, change(shownProject(get())))
     // A burst under way becomes a step first, so that the change is made on what is seen.
     endBurst()
     const recorded = change(get().project)
@@ -172,44 +247,15 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     log({ ...step, kind: 'do' }, recorded.project, step)
   }
 
-  const burst = (key: string, name: string, recorded: Recorded): void => {
-    if (current && current.key !== key) endBurst()
-    // While a drag shows its own preview, nothing else may change what it started from.
-    if (!recorded.forward.length || (!current && get().preview)) return
-    const step: Step = { id: '', name, forward: recorded.forward, inverse: recorded.inverse }
-    if (current) clearTimeout(current.timer)
-    const timer = setTimeout(endBurst, BURST_MS)
-    if (current) {
-      current.steps.push(step)
-      current.timer = timer
-      current.project = recorded.project
-    } else current = { key, name, steps: [step], project: recorded.project, timer }
-    set({ preview: recorded.project })
-  }
+  const { back, again, goTo } = historyHand({ get, log, endBurst, say: (spoken) => set({ spoken }) })
 
-  const back = (): boolean => {
-    endBurst()
-    const step = get().history.undo.at(-1)
-    if (!step) return false
-    log(undoOf(step, newStepId()), patched(get().project, step.inverse), step)
-    set({ spoken: `Taken back: ${step.name}` })
-    return true
-  }
-
-  const again = (): boolean => {
-    endBurst()
-    const step = get().history.redo.at(-1)
-    if (!step) return false
-    log(redoOf(step, newStepId()), patched(get().project, step.forward), step)
-    set({ spoken: `Made again: ${step.name}` })
-    return true
-  }
-
-  const goTo = (stepId: string | null): void => {
-    const { history } = get()
-    const isDone = stepId === null || history.undo.some((step) => step.id === stepId)
-    if (isDone) while (get().history.undo.length && get().history.undo.at(-1)?.id !== stepId) if (!back()) return
-    if (!isDone) while (get().history.redo.length && get().history.undo.at(-1)?.id !== stepId) if (!again()) return
+  const step = (act: () => void, isHeld: boolean): void => {
+    stepping = isHeld ? 'held' : 'by key'
+    try {
+      act()
+    } finally {
+      stepping = 'no'
+    }
   }
 
   return {
@@ -217,7 +263,9 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     commit,
     burst,
     endBurst,
-    preview: (project) => set({ preview: project, ...(project ? {} : { snapMarks: NO_MARKS }) }),
+    step,
+    preview: (project) =>
+      set({ preview: project, isPreviewOfHand: project !== null, ...(project ? {} : { snapMarks: NO_MARKS }) }),
     undo: () => void back(),
     redo: () => void again(),
     goTo,

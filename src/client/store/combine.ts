@@ -45,7 +45,7 @@ export const breakSelected = (bench: Bench): void => {
   bench.endBurst()
   const state = bench.get()
   const frame = selectedFrame(state)
-  if (!frame) return say(bench, 'Select one frame to break it apart.')
+  if (!frame) return say(bench, 'Select one frame to make pieces of it.')
   const count = framePieces(frame).length
   if (count < 2) return say(bench, 'This outline is in one piece already.')
   const newIds = Array.from({ length: count - 1 }, newItemId)

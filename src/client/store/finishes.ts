@@ -200,7 +200,7 @@ const withoutName = (copy: FinishCopy): FinishCopy => {
 
 /** Lets go of the named finish: the look stays, as layers of its own. */
 export const detachSelected = (bench: Bench): void =>
-  onItems(bench, 'Detach from the finish', (project, at) => {
+  onItems(bench, 'Stop sharing the finish', (project, at) => {
     const nothing = unchanged(project)
     return at.ids.reduce((sofar, id) => {
       const item = shownSheet({ project, preview: null, sheetId: at.sheetId }).items[id]

@@ -5,6 +5,7 @@ import { setFrameBox } from '@/core/document/edits/frames'
 
 import type { Box } from '@/core/geometry/box'
 import type { Bench } from '@/client/store/bench'
+import { selectedFrame } from '@/client/store/selection'
 import type { Recording } from '@/client/store/recording'
 
 /** Where a frame stands: what the fields of its card address. */
@@ -47,3 +48,13 @@ export const putBox = (
   at: FrameAt,
   place: { readonly box?: Box; readonly turn?: number },
 ): void => bench.commit(step, (project) => setFrameBox.record(project, { ...at, ...place }))
+
+/** Makes the selected frame as wide as it is high, by its shorter side, about its centre. */
+export const squareSelected = (bench: Bench): void => {
+  bench.endBurst()
+  const { sheetId } = bench.get()
+  const frame = selectedFrame(bench.get())
+  if (!frame) return
+  const side = Math.min(frame.box.w, frame.box.h)
+  putBox(bench, 'As wide as high', { sheetId, frameId: frame.id }, { box: { ...frame.box, w: side, h: side } })
+}

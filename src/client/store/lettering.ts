@@ -1,3 +1,4 @@
+import { DARK_INK, LIGHT_INK } from '@/client/store/colours'
 import { typingOf } from '@/client/store/modes'
 import type { Colour } from '@/core/colour/colour'
 import type { Point } from '@/core/geometry/vector'
@@ -187,8 +188,6 @@ export const putWord = async (bench: Bench, text: string, faceId: string, at?: P
   }
 }
 
-const DARK_INK = '#22282b'
-const LIGHT_INK = '#fbf9f4'
 /** Below this mean of its channels a background is dark; common practice. */
 const DARK = 110
 

@@ -2,7 +2,8 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import { emptyFrame, openToWhole, placePicture } from '@/core/document/edits/fills'
 import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
 import type { Fit } from '@/core/placement/placed'
-import { changePlaced, placedFrame } from '@/client/store/actions'
+import { changePlaced } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/placed'
 import type { Bench } from '@/client/store/bench'
 import { selectedFrame } from '@/client/store/selection'
 
@@ -53,12 +54,12 @@ export const startFresh = (bench: Bench): void => {
   const at = addressOf(bench)
   const pictureId = placedFrame(bench.get())?.placed.pictureId
   if (at && pictureId !== undefined)
-    bench.commit('Start fresh', (project) => placePicture.record(project, { ...at, pictureId }))
+    bench.commit('Reset placement', (project) => placePicture.record(project, { ...at, pictureId }))
 }
 
 /** Makes the frame as large as its whole picture, which stays where it is. */
 export const openUp = (bench: Bench): void => {
   const at = addressOf(bench)
   if (at && at.frameId !== BACKGROUND_ID)
-    bench.commit('Open to whole picture', (project) => openToWhole.record(project, at))
+    bench.commit('Show whole picture', (project) => openToWhole.record(project, at))
 }

@@ -1,6 +1,8 @@
 import type { History } from '@/core/document/history'
 import type { Field } from '@/core/document/arrange'
 import type { Project } from '@/core/document/types'
+import type { Anchor } from '@/core/placement/position'
+import type { PictureSession } from '@/client/store/session'
 import type { Box } from '@/core/geometry/box'
 import type { Rect } from '@/core/geometry/rect'
 import type { SnapGap, SnapLine } from '@/core/geometry/snap'
@@ -104,6 +106,8 @@ export interface DocumentSlice {
   readonly project: Project
   /** The project as it would be if the gesture ended now. */
   readonly preview: Project | null
+  /** It is what a hand on the table would make, not a value that is being stepped or slid. */
+  readonly isPreviewOfHand: boolean
   readonly history: History
   readonly saving: Saving
   /** The browser keeps no more unsent steps: they are lost if the page is closed before they are saved. */
@@ -159,6 +163,8 @@ export interface HandSlice {
   readonly stackDrop: StackDrop | null
   /** Keep-covered has just stopped a pan or zoom. */
   readonly isStopped: boolean
+  /** What the hand met when it went into a picture. */
+  readonly session: PictureSession | null
 }
 
 /** What the hand is for. The modes exclude one another. */
@@ -209,6 +215,8 @@ export interface CardSlice {
   readonly openLayer: string | null
   /** Tones of several pictures are being matched. */
   readonly isMatching: boolean
+  /** What places in numbers are measured from. */
+  readonly anchor: Anchor
   /** Widths and heights typed for a frame, or for a group and a text, change together. */
   readonly locksRatio: { readonly frame: boolean; readonly hull: boolean }
   /** What items are aligned and arranged within, as it was chosen last. */

@@ -46,5 +46,5 @@ export const takeOff = (bench: Bench): void => {
   const frame = selectedFrame(state)
   if (!frame || frame.id === BACKGROUND_ID) return
   const at = { sheetId: state.sheetId, frameId: frame.id }
-  bench.commit('Take off stencil', (project): Recorded => takeOffStencil(project, at))
+  bench.commit('Take the stencil off', (project): Recorded => takeOffStencil(project, at))
 }

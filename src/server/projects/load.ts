@@ -13,7 +13,7 @@ export const notFound = (): Failure =>
 const unreadable = (): Failure =>
   new Failure(
     'document-invalid',
-    'This project is damaged, and nothing of it can be read. Its data is left as it is; bring in a bundle of it if you have one.',
+    'This project is damaged, and nothing of it can be read. Its data is left as it is; open a bundle of it if you have one.',
   )
 
 export const readPatches = (text: string): readonly Patch[] => JSON.parse(text) as readonly Patch[] // written by the store

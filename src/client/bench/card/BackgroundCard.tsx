@@ -5,7 +5,10 @@ import { backgroundFrame } from '@/core/document/background'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
-import { RailButton } from '@/client/parts/RailButton'
+import { OneOf } from '@/client/parts/OneOf'
+import { Numbered, Section } from '@/client/parts/Section'
+import { stepOf } from '@/client/bench/card/sections'
+import { PictureHead } from '@/client/bench/picture/PictureHead'
 import { PictureSection } from '@/client/bench/picture/PictureSection'
 import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { VeilRows } from '@/client/bench/card/VeilSection'
@@ -14,15 +17,15 @@ import { putBackground } from '@/client/store/backgrounds'
 
 type PictureBackground = Extract<Background, { kind: 'picture' }>
 
+const lookWords = ({ opacity = 1, blur = 0 }: PictureBackground): string =>
+  [opacity < 1 ? `${Math.round(opacity * 100)}%` : '', blur ? 'blurred' : ''].filter(Boolean).join(', ') || 'as it is'
+
 const LookSection = ({ sheet, background }: { readonly sheet: Sheet; readonly background: PictureBackground }) => {
   const bench = useBenchHandle()
   const set = (step: string, change: Partial<PictureBackground>): void =>
     putBackground(bench, step, { ...background, ...change })
   return (
-    <section className={styles.section} aria-label="Look of the background">
-      <h2>
-        <span className={styles.step}>2</span> Look
-      </h2>
+    <Section name="Look of the background" says={lookWords(background)} isOpen>
       <div className={styles.row}>
         <PlainField
           label="Opacity"
@@ -43,28 +46,23 @@ const LookSection = ({ sheet, background }: { readonly sheet: Sheet; readonly ba
         />
       </div>
       {(background.opacity ?? 1) < 1 && (
-        <div className={styles.row} role="group" aria-label="Beneath the background">
+        <div className={styles.row}>
           <span className={styles.kind}>On</span>
-          <RailButton
-            framed
-            label="The pale background stands on white paper"
-            pressed={background.beneath !== 'none'}
-            onPress={() => set('Background on white', { beneath: 'paper' })}
-          >
-            White
-          </RailButton>
-          <RailButton
-            framed
-            label="The pale background stands on nothing: it stays see-through"
-            pressed={background.beneath === 'none'}
-            onPress={() => set('Background on nothing', { beneath: 'none' })}
-          >
-            Nothing
-          </RailButton>
+          <OneOf
+            name="Beneath the background"
+            value={background.beneath === 'none' ? 'none' : 'paper'}
+            options={[
+              ['paper', 'White', 'The pale background stands on white paper'],
+              ['none', 'Nothing', 'The pale background stands on nothing: it stays see-through'],
+            ]}
+            onChoice={(beneath) =>
+              set(beneath === 'none' ? 'Background on nothing' : 'Background on white', { beneath })
+            }
+          />
         </div>
       )}
       <VeilRows sheet={sheet} />
-    </section>
+    </Section>
   )
 }
 
@@ -73,14 +71,15 @@ export const BackgroundCard = ({ sheet }: { readonly sheet: Sheet }) => {
   const frame = backgroundFrame(sheet)
   if (!frame || sheet.background.kind !== 'picture') return null
   return (
-    <>
+    <Numbered stepOf={(name) => stepOf('background', name)}>
       <div className={styles.head}>
-        <div className={styles.title}>Background</div>
+        <strong className={styles.named}>Background</strong>
         <div className={styles.kind}>It fills the sheet and its bleed. Esc leaves it.</div>
+        <PictureHead />
       </div>
-      <PictureSection frame={frame} step={1} />
+      <PictureSection frame={frame} isOpen />
       <TonesSection frames={[frame]} />
       <LookSection sheet={sheet} background={sheet.background} />
-    </>
+    </Numbered>
   )
 }

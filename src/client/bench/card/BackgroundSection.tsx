@@ -1,8 +1,10 @@
 'use client'
+import { WHITE } from '@/client/store/colours'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
-import { RailButton } from '@/client/parts/RailButton'
+import { OneOf } from '@/client/parts/OneOf'
+import { Section } from '@/client/parts/Section'
 import { GradientEditor } from '@/client/bench/finish/GradientEditor'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 import { VeilRows } from '@/client/bench/card/VeilSection'
@@ -10,6 +12,8 @@ import { choosePicture } from '@/client/store/choosing'
 import styles from '@/client/parts/Panel.module.css'
 import { putBackground, backgroundColour, backgroundGradient } from '@/client/store/backgrounds'
 import { CommandButton } from '@/client/commands/CommandButton'
+
+const KIND_WORDS = { colour: 'a colour', gradient: 'a gradient', picture: '', none: 'transparent' } as const
 
 /** What lies under everything. A picture has a card of its own. */
 export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
@@ -19,48 +23,32 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
     background.kind === 'picture' ? (state.project.pictures[background.placed.pictureId]?.name ?? '') : '',
   )
   const set = (name: string, next: Background): void => putBackground(bench, name, next)
-  const colour = background.kind === 'colour' ? background.colour : '#ffffff'
-  const choose = (): void => choosePicture(bench, { kind: 'background' })
+  const colour = background.kind === 'colour' ? background.colour : WHITE
+  const put = (kind: Background['kind']): void => {
+    switch (kind) {
+      case 'colour':
+        return set('Background colour', { kind, colour })
+      case 'gradient':
+        return set('Background gradient', { kind, ...FIRST_GRADIENT })
+      case 'picture':
+        return choosePicture(bench, { kind: 'background' })
+      case 'none':
+        return set('No background', { kind })
+    }
+  }
   return (
-    <section className={styles.section} aria-label="Background">
-      <h2>
-        <span className={styles.step}>2</span> Background
-        <span className={styles.fileName}>{pictureName}</span>
-      </h2>
-      <div className={styles.row} style={{ gap: 4 }} role="group" aria-label="Kind of background">
-        <RailButton
-          framed
-          label="A colour"
-          pressed={background.kind === 'colour'}
-          onPress={() => set('Background colour', { kind: 'colour', colour })}
-        >
-          Colour
-        </RailButton>
-        <RailButton
-          framed
-          label="A gradient"
-          pressed={background.kind === 'gradient'}
-          onPress={() => set('Background gradient', { kind: 'gradient', ...FIRST_GRADIENT })}
-        >
-          Gradient
-        </RailButton>
-        <RailButton
-          framed
-          label="A picture that covers the sheet"
-          pressed={background.kind === 'picture'}
-          onPress={choose}
-        >
-          Picture
-        </RailButton>
-        <RailButton
-          framed
-          label="None: transparent"
-          pressed={background.kind === 'none'}
-          onPress={() => set('No background', { kind: 'none' })}
-        >
-          None
-        </RailButton>
-      </div>
+    <Section name="Background" says={pictureName || KIND_WORDS[background.kind]} isOpen>
+      <OneOf
+        name="Kind of background"
+        value={background.kind}
+        options={[
+          ['colour', 'Colour', 'A colour'],
+          ['gradient', 'Gradient', 'A gradient'],
+          ['picture', 'Picture', 'A picture that covers the sheet'],
+          ['none', 'None', 'None: transparent'],
+        ]}
+        onChoice={(kind) => put(kind)}
+      />
       {background.kind === 'colour' && (
         <div className={styles.row}>
           <ColourField label="Colour" colour={colour} step="Background colour" record={backgroundColour(sheet.id)} />
@@ -77,6 +65,6 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
         </div>
       )}
       {background.kind !== 'none' && <VeilRows sheet={sheet} />}
-    </section>
+    </Section>
   )
 }

@@ -8,7 +8,7 @@ import { BackgroundCard } from '@/client/bench/card/BackgroundCard'
 import { FrameCard } from '@/client/bench/card/FrameCard'
 import { ItemsCard } from '@/client/bench/card/ItemsCard'
 import { SheetCard } from '@/client/bench/card/SheetCard'
-import { steadySheet } from '@/client/store/benchStore'
+import { cardSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/card/Card.module.css'
 
 // Comes with the first text that is selected.
@@ -16,7 +16,7 @@ const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
 export const Card = () => {
-  const sheet = useBench(steadySheet)
+  const sheet = useBench(cardSheet)
   const selection = useBench((state) => state.selection)
   const items = selection.flatMap((id) => sheet.items[id] ?? [])
   const [only] = items

@@ -3,12 +3,13 @@ import { type Frame } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
 import { useBench } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
-import { SharingTools } from '@/client/bench/card/SharingRows'
+import { Section } from '@/client/parts/Section'
 import { shownSheet } from '@/client/store/benchStore'
 import { GradientEditor } from '@/client/bench/finish/GradientEditor'
 import styles from '@/client/parts/Panel.module.css'
 import { fillColour, fillGradient } from '@/client/store/frameFields'
-import { CommandButton } from '@/client/commands/CommandButton'
+import { CommandRow } from '@/client/commands/CommandRow'
+import { ShareMenu } from '@/client/commands/ShareMenu'
 
 const KIND_WORDS = {
   none: 'none yet',
@@ -20,39 +21,27 @@ const KIND_WORDS = {
 } as const
 
 /** How to fill a frame that holds no picture: a picture from below, a colour or a gradient. */
-export const FillSection = ({ frame }: { readonly frame: Frame }) => {
+export const FillSection = ({ frame, isOpen }: { readonly frame: Frame; readonly isOpen: boolean }) => {
   const sheet = useBench(shownSheet)
   const at = { sheetId: sheet.id, frameId: frame.id }
   const { fill } = frame
   return (
-    <section className={styles.section} aria-label="Picture">
-      <h2>
-        <span className={styles.step}>2</span> Picture
-        <span className={styles.fileName}>{KIND_WORDS[fill.kind]}</span>
-      </h2>
+    <Section name="Picture" says={KIND_WORDS[fill.kind]} isOpen={isOpen}>
       {frame.takesPictures && (
         <div className={styles.kind}>Choose one below, drop one on the frame, or fill it with a colour.</div>
       )}
-      <div className={styles.row} role="group" aria-label="Filled with">
-        <CommandButton framed id="fillColour">
-          Colour
-        </CommandButton>
-        <CommandButton framed id="fillGradient">
-          Gradient
-        </CommandButton>
-        {fill.kind !== 'none' && (
-          <CommandButton framed id="emptyFrame">
-            Empty
-          </CommandButton>
-        )}
-      </div>
-      <SharingTools frame={frame} sheet={sheet} />
+      <CommandRow
+        name="Filled with"
+        ids={fill.kind === 'none' ? ['fillColour', 'fillGradient'] : ['fillColour', 'fillGradient', 'emptyFrame']}
+      >
+        <ShareMenu />
+      </CommandRow>
       {fill.kind === 'colour' && (
         <div className={styles.row}>
           <ColourField label="Colour" colour={fill.colour} step="Fill with colour" record={fillColour(at)} />
         </div>
       )}
       {fill.kind === 'gradient' && <GradientEditor gradient={fill} step="Gradient" record={fillGradient(at)} />}
-    </section>
+    </Section>
   )
 }

@@ -1,21 +1,27 @@
 'use client'
 import dynamic from 'next/dynamic'
 import { fromPoints, formatNumber } from '@/core/units'
+import { holdsPicture } from '@/core/document/content'
 import { wordAround } from '@/core/document/lettering'
 import type { Frame, Sheet } from '@/core/document/types'
 import { stencilName } from '@/core/stencil/stencil'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { NameField } from '@/client/parts/NameField'
+import { Numbered } from '@/client/parts/Section'
+import { useUnits } from '@/client/parts/Units'
 import styles from '@/client/parts/Panel.module.css'
 import { AlignSection } from '@/client/bench/card/AlignSection'
-import { EdgeSection } from '@/client/bench/finish/EdgeSection'
+import { FillSection } from '@/client/bench/card/FillSection'
+import { OF_WAY, stepOf } from '@/client/bench/card/sections'
+import { StencilSection } from '@/client/bench/card/StencilSection'
 import { FinishSection } from '@/client/bench/finish/FinishSection'
 import { ItemTools } from '@/client/bench/rail/ItemTools'
+import { PictureHead } from '@/client/bench/picture/PictureHead'
 import { PictureSection } from '@/client/bench/picture/PictureSection'
 import { PlaceSection } from '@/client/bench/picture/PlaceSection'
 import { TonesSection } from '@/client/bench/picture/TonesSection'
-import { StencilSection } from '@/client/bench/card/StencilSection'
 import { nameItem } from '@/client/store/names'
+import { selectedFrame } from '@/client/store/selection'
 
 const LetterRow = dynamic(() => import('@/client/letters/LetterRow').then((m) => m.LetterRow))
 
@@ -24,11 +30,20 @@ interface FrameProps {
   readonly sheet: Sheet
 }
 
+/** What the frame is and how large; follows a drag. */
+const Kind = () => {
+  const { unit, ppi } = useUnits()
+  const words = useBench((state) => {
+    const frame = selectedFrame(state)
+    if (!frame) return ''
+    const size = [frame.box.w, frame.box.h].map((side) => formatNumber(fromPoints(side, unit, ppi), 1)).join(' × ')
+    return `${stencilName(frame.stencil)}, ${size} ${unit}`
+  })
+  return <div className={styles.kind}>{words}</div>
+}
+
 const Head = ({ frame, sheet }: FrameProps) => {
   const bench = useBenchHandle()
-  const size = [frame.box.w, frame.box.h]
-    .map((side) => formatNumber(fromPoints(side, sheet.unit, sheet.ppi), 1))
-    .join(' × ')
   return (
     <div className={styles.head}>
       <NameField
@@ -36,25 +51,33 @@ const Head = ({ frame, sheet }: FrameProps) => {
         name={frame.name}
         onName={(name) => nameItem(bench, frame.id, name, 'Rename frame')}
       />
-      <div className={styles.kind}>
-        {stencilName(frame.stencil)}, {size} {sheet.unit}
-      </div>
+      <Kind />
+      {holdsPicture(frame.fill) && <PictureHead />}
       <ItemTools items={[frame]} noun="frame" />
       {wordAround(sheet, frame.id) && <LetterRow frame={frame} sheet={sheet} />}
     </div>
   )
 }
 
-/** The numbered card of the selected frame. */
-export const FrameCard = ({ frame, sheet }: FrameProps) => (
-  <>
-    <Head key={frame.id} frame={frame} sheet={sheet} />
-    <StencilSection frame={frame} />
-    <PictureSection frame={frame} />
-    <TonesSection frames={[frame]} />
-    <FinishSection items={[frame]} step={3} />
-    {frame.fill.kind !== 'none' && <EdgeSection frame={frame} sheet={sheet} />}
-    <PlaceSection frame={frame} sheet={sheet} />
-    <AlignSection sheet={sheet} count={1} step={5} />
-  </>
-)
+/** The card of the selected frame: the section that belongs to what a drag moves is open. */
+export const FrameCard = ({ frame, sheet }: FrameProps) => {
+  const way = useBench((state) => state.way)
+  const isFilled = holdsPicture(frame.fill)
+  const isOpen = (name: string): boolean => OF_WAY[way] === name
+  return (
+    <Numbered stepOf={(name) => stepOf(wordAround(sheet, frame.id) ? 'letter' : 'frame', name)}>
+      <Head key={frame.id} frame={frame} sheet={sheet} />
+      <StencilSection frame={frame} isOpen={isOpen('Stencil')} />
+      {isFilled ? (
+        <PictureSection frame={frame} isOpen={isOpen('Picture')} />
+      ) : (
+        // What an empty frame waits for is a picture.
+        <FillSection frame={frame} isOpen />
+      )}
+      <TonesSection frames={[frame]} />
+      <FinishSection items={[frame]} edgeOf={frame.fill.kind === 'none' ? null : frame} />
+      <PlaceSection frame={frame} isOpen={isOpen('Place')} />
+      <AlignSection sheet={sheet} count={1} />
+    </Numbered>
+  )
+}

@@ -1,9 +1,13 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
-import { canSizeFreely, type Hull } from '@/core/document/extent'
-import type { Item, Sheet } from '@/core/document/types'
+import { formatLength } from '@/core/units'
+import { canSizeFreely, hullOf, type Hull } from '@/core/document/extent'
+import type { Item } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { Section } from '@/client/parts/Section'
+import { useUnits } from '@/client/parts/Units'
+import { shownSheet } from '@/client/store/benchStore'
 import { RatioLock } from '@/client/parts/RatioLock'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import styles from '@/client/parts/Panel.module.css'
@@ -11,17 +15,29 @@ import { sizeHull, turnHull, moveHull } from '@/client/store/hull'
 
 interface ItemsProps {
   readonly items: readonly Item[]
-  readonly sheet: Sheet
 }
 
-/** Place and size of what is selected as one, by its box; measured from the top left of the box before its turn. */
-export const HullSection = ({
-  items,
-  sheet,
-  hull,
-  step,
-}: ItemsProps & { readonly hull: Hull; readonly step: number }) => {
+/** The box of what is selected as one; follows a drag. */
+const useHull = (items: readonly Item[]): Hull | null => {
+  const sheet = useBench(shownSheet)
+  return hullOf(
+    sheet,
+    items.map(({ id }) => id).filter((id) => sheet.items[id]),
+  )
+}
+
+const Says = ({ items }: ItemsProps) => {
+  const { unit, ppi } = useUnits()
+  const hull = useHull(items)
+  if (!hull) return null
+  const { cx, cy, w, h } = hull.box
+  const [width, height, x, y] = [w, h, cx - w / 2, cy - h / 2].map((value) => formatLength(value, unit, ppi))
+  return `${width} × ${height} ${unit} at ${x}, ${y}`
+}
+
+const Fields = ({ items, hull }: ItemsProps & { readonly hull: Hull }) => {
   const bench = useBenchHandle()
+  const sheet = useBench(shownSheet)
   const ids = items.map(({ id }) => id)
   const { box, turn } = hull
   const isFree = canSizeFreely(sheet, ids, turn)
@@ -30,18 +46,11 @@ export const HullSection = ({
   const left = box.cx - box.w / 2
   const top = box.cy - box.h / 2
   const move = (delta: { x: number; y: number }): void => moveHull(bench, ids, delta)
-  const size = (w: number, h: number): void => {
-    const to = { cx: left + w / 2, cy: top + h / 2, w, h }
-    sizeHull(bench, ids, hull, to)
-  }
+  const size = (w: number, h: number): void => sizeHull(bench, ids, hull, { cx: left + w / 2, cy: top + h / 2, w, h })
   const wide = (w: number): number => within('width', w, RANGE.frameSide)
   const tall = (h: number): number => within('height', h, RANGE.frameSide)
   return (
-    <section className={styles.section} aria-label="Place">
-      <h2>
-        <span className={styles.step}>{step}</span> Place
-        <span className={styles.fileName}>{keeps ? 'sized in proportion' : 'from the top left'}</span>
-      </h2>
+    <>
       <div className={styles.row}>
         <LengthField label="x" points={left} onPoints={(x) => move({ x: x - left, y: 0 })} />
         <LengthField label="y" points={top} onPoints={(y) => move({ x: 0, y: y - top })} />
@@ -59,15 +68,26 @@ export const HullSection = ({
         />
         {isFree && <RatioLock of="hull" />}
       </div>
-      <div className={styles.row}>
-        <PlainField
-          label={items.length > 1 ? 'Turn by' : 'Turn'}
-          unit="°"
-          decimals={2}
-          value={turn}
-          onValue={(value) => turnHull(bench, ids, hull, value)}
-        />
-      </div>
-    </section>
+      <PlainField
+        label={items.length > 1 ? 'Turn by' : 'Turn'}
+        unit="°"
+        decimals={2}
+        value={turn}
+        onValue={(value) => turnHull(bench, ids, hull, value)}
+      />
+      <div className={styles.kind}>{keeps ? 'Sized in proportion, from the top left' : 'From the top left'}</div>
+    </>
   )
 }
+
+const LiveFields = ({ items }: ItemsProps) => {
+  const hull = useHull(items)
+  return hull && <Fields items={items} hull={hull} />
+}
+
+/** Place and size of what is selected as one, by its box; measured from the top left of the box before its turn. */
+export const HullSection = ({ items, isOpen = false }: ItemsProps & { readonly isOpen?: boolean }) => (
+  <Section name="Place" says={<Says items={items} />} isOpen={isOpen}>
+    <LiveFields items={items} />
+  </Section>
+)

@@ -1,8 +1,9 @@
 'use client'
-import { hullOf } from '@/core/document/extent'
 import { framesUnder } from '@/core/document/tree'
 import type { Item, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { stepOf } from '@/client/bench/card/sections'
+import { Numbered } from '@/client/parts/Section'
 import { NameField } from '@/client/parts/NameField'
 import { AlignSection } from '@/client/bench/card/AlignSection'
 import { HullSection } from '@/client/bench/card/HullSection'
@@ -26,13 +27,11 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
   const [only] = items
   const ids = items.map(({ id }) => id)
   const frames = framesUnder(sheet, ids)
-  const hull = hullOf(sheet, ids)
   const hasGroup = items.some(({ kind }) => kind === 'group')
   const isGroup = items.length === 1
   const members = isGroup && only?.kind === 'group' ? only.order.length : 0
-  const first = items.length > 1 ? 3 : 2
   return (
-    <>
+    <Numbered stepOf={(name) => stepOf(isGroup ? 'group' : 'several', name)}>
       <div className={styles.head}>
         {isGroup && only ? (
           <NameField
@@ -42,7 +41,7 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
             onName={(name) => nameItem(bench, only.id, name, 'Rename group')}
           />
         ) : (
-          <div className={styles.title}>{items.length} selected</div>
+          <strong className={styles.named}>{items.length} selected</strong>
         )}
         <div className={styles.kind}>
           {isGroup ? `Group of ${members}, ${frames.length} frames. Enter goes in.` : `${frames.length} frames`}
@@ -61,12 +60,12 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
           )}
         </div>
       </div>
-      <AlignSection sheet={sheet} count={items.length} />
-      <SetSection frames={frames} step={first} />
-      <SharedStencilSection frames={frames} step={first + 1} />
+      <AlignSection sheet={sheet} count={items.length} isOpen={!isGroup} />
+      <SetSection frames={frames} isOpen />
+      <SharedStencilSection frames={frames} />
       <TonesSection frames={frames} />
-      <FinishSection items={items} step={first + 2} />
-      {hull && <HullSection items={items} sheet={sheet} hull={hull} step={first + 3} />}
-    </>
+      <FinishSection items={items} />
+      <HullSection items={items} isOpen={isGroup} />
+    </Numbered>
   )
 }

@@ -1,6 +1,7 @@
 'use client'
 import { useRef } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { FilePick } from '@/client/parts/FilePick'
 import { RailButton } from '@/client/parts/RailButton'
 import { relinkPicture } from '@/client/store/uploads'
 import styles from '@/client/parts/Panel.module.css'
@@ -13,20 +14,15 @@ export const MissingPicture = ({ pictureId }: { readonly pictureId: string }) =>
   const isMissing = useBench((state) => state.missing.includes(hash))
   if (!isMissing) return null
   return (
-    <div role="alert" className={styles.row} style={{ marginBottom: 6 }}>
+    <div role="alert" className={styles.row}>
       <span className={styles.caution}>▲ The picture is missing.</span>
       <RailButton framed label="Find the picture's file again" onPress={() => input.current?.click()}>
         Find it…
       </RailButton>
-      <input
+      <FilePick
         ref={input}
-        type="file"
-        hidden
-        aria-label="The file of the missing picture"
-        onChange={(event) => {
-          const [file] = event.target.files ?? []
-          if (file) void relinkPicture(bench, hash, file)
-        }}
+        name="The file of the missing picture"
+        onFiles={([file]) => file && void relinkPicture(bench, hash, file)}
       />
     </div>
   )

@@ -4,35 +4,58 @@ import { placedIn } from '@/core/document/content'
 import { readingRows } from '@/core/document/read'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { RailButton } from '@/client/parts/RailButton'
+import { CommandRow } from '@/client/commands/CommandRow'
 import { CommandButton } from '@/client/commands/CommandButton'
+import { ShareMenu } from '@/client/commands/ShareMenu'
+import { RailButton } from '@/client/parts/RailButton'
+import { Section } from '@/client/parts/Section'
+import { Tick } from '@/client/parts/Tick'
 import { chosenPictures, matchSelected } from '@/client/store/arrangement'
-import { ShareTools } from '@/client/bench/rail/ShareTools'
-import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { cardProject, cardSheet } from '@/client/store/benchStore'
 import styles from '@/client/parts/Panel.module.css'
 
-/** The pictures of several frames as one set: fill, shuffle, clear, and match their subjects. */
-export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]; readonly step: number }) => {
+/** Matches the marked subjects of the filled frames, each row by itself if asked. */
+const Matching = ({ filled }: { readonly filled: readonly Frame[] }) => {
   const bench = useBenchHandle()
-  const project = useBench(shownProject)
-  const sheet = useBench(shownSheet)
-  const marked = useBench((state) => chosenPictures(state).length)
-  const filled = frames.filter((frame) => placedIn(sheet, frame))
-  const empty = frames.filter((frame) => frame.fill.kind === 'none').length
+  const project = useBench(cardProject)
+  const sheet = useBench(cardSheet)
   const withSubject = filled.filter((frame) => project.pictures[placedIn(sheet, frame)?.pictureId ?? '']?.subject)
   const isMatched = useBench((state) => state.matched !== '' && state.matched === [...state.selection].sort().join())
   const manyRows = readingRows(filled).length > 1
   const [byRow, setByRow] = useState(true)
+  return (
+    <>
+      <div className={styles.row}>
+        <RailButton
+          framed
+          label="Match the subjects: same height and line in every frame"
+          onPress={() => matchSelected(bench, manyRows && byRow)}
+        >
+          {isMatched ? 'Match again' : 'Match subjects'}
+        </RailButton>
+        {manyRows && (
+          <Tick isOn={byRow} onChange={setByRow}>
+            each row
+          </Tick>
+        )}
+      </div>
+      <div className={styles.kind}>
+        {withSubject.length} of {filled.length} have a marked subject.
+      </div>
+    </>
+  )
+}
+
+/** The pictures of several frames as one set: fill, shuffle, clear, share, and match their subjects. */
+export const SetSection = ({ frames, isOpen }: { readonly frames: readonly Frame[]; readonly isOpen: boolean }) => {
+  const sheet = useBench(cardSheet)
+  const marked = useBench((state) => chosenPictures(state).length)
+  const filled = frames.filter((frame) => placedIn(sheet, frame))
+  const empty = frames.filter((frame) => frame.fill.kind === 'none').length
   const isSelected = useBench((state) => state.selection.length > 0)
   return (
-    <section className={styles.section} aria-label="The set">
-      <h2>
-        <span className={styles.step}>{step}</span> The set
-        <span className={styles.fileName}>
-          {filled.length} filled, {empty} empty
-        </span>
-      </h2>
-      <div className={styles.row} style={{ gap: 6 }}>
+    <Section name="The set" says={`${filled.length} filled, ${empty} empty`} isOpen={isOpen}>
+      <div className={styles.row}>
         <CommandButton framed id="fillSet" disabled={!empty}>
           Fill{marked ? ` with ${marked}` : ''}
         </CommandButton>
@@ -48,28 +71,12 @@ export const SetSection = ({ frames, step }: { readonly frames: readonly Frame[]
           Clear
         </CommandButton>
       </div>
-      {isSelected && frames.length > 1 && <ShareTools frames={frames} sheet={sheet} />}
-      {filled.length > 1 && (
-        <>
-          <div className={styles.row}>
-            <RailButton
-              framed
-              label="Match the subjects: same height and line in every frame"
-              onPress={() => matchSelected(bench, manyRows && byRow)}
-            >
-              {isMatched ? 'Match again' : 'Match subjects'}
-            </RailButton>
-            {manyRows && (
-              <label className={styles.tick}>
-                <input type="checkbox" checked={byRow} onChange={(event) => setByRow(event.target.checked)} /> each row
-              </label>
-            )}
-          </div>
-          <div className={styles.kind} style={{ marginTop: 4 }}>
-            {withSubject.length} of {filled.length} have a marked subject.
-          </div>
-        </>
+      {isSelected && frames.length > 1 && (
+        <CommandRow name="Share a picture" ids={['showTogether', 'echo', 'followFirst']}>
+          <ShareMenu />
+        </CommandRow>
       )}
-    </section>
+      {filled.length > 1 && <Matching filled={filled} />}
+    </Section>
   )
 }

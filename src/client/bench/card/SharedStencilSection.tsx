@@ -2,42 +2,25 @@
 import { COMBINATIONS } from '@/core/path/combinations'
 import type { Frame } from '@/core/document/types'
 import { isStraight } from '@/core/stencil/stencil'
-import { CommandButton } from '@/client/commands/CommandButton'
-import { COMBINATION_WORDS } from '@/client/commands/outline'
+import { CommandRow } from '@/client/commands/CommandRow'
 import { CornerFields } from '@/client/bench/stencil/CornerFields'
 import { SwapStencil } from '@/client/bench/rail/SwapStencil'
+import { Section } from '@/client/parts/Section'
 import styles from '@/client/parts/Panel.module.css'
 
 /** The stencils of several frames at once: swapped, their corners worked, their outlines combined. */
-export const SharedStencilSection = ({
-  frames,
-  step,
-}: {
-  readonly frames: readonly Frame[]
-  readonly step: number
-}) => {
+export const SharedStencilSection = ({ frames }: { readonly frames: readonly Frame[] }) => {
   const straight = frames.filter(({ stencil }) => isStraight(stencil))
   const [first] = straight
   return (
-    <section className={styles.section} aria-label="Stencils">
-      <h2>
-        <span className={styles.step}>{step}</span> Stencils
-      </h2>
-      <div className={styles.row}>
+    <Section name="Stencils" says="swap, corners, combine">
+      <div className={styles.row} role="group" aria-label="Combine outlines">
         <SwapStencil label="Swap the stencil of all; their pictures stay" words="Swap all" />
+        {frames.length > 1 && <CommandRow name="Combine" ids={COMBINATIONS.map((how) => `combine-${how}`)} />}
       </div>
       {first && isStraight(first.stencil) && (
         <CornerFields corners={(first.stencil.corners ?? []).slice(0, 1)} size={first.box} canDiffer={false} />
       )}
-      {frames.length > 1 && (
-        <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Combine outlines">
-          {COMBINATIONS.map((how) => (
-            <CommandButton key={how} framed id={`combine-${how}`}>
-              {COMBINATION_WORDS[how][0]}
-            </CommandButton>
-          ))}
-        </div>
-      )}
-    </section>
+    </Section>
   )
 }

@@ -1,5 +1,5 @@
 'use client'
-import { holdsPicture, originalOf, spanMembers, spanShown } from '@/core/document/content'
+import { originalOf, spanMembers, spanShown } from '@/core/document/content'
 import { takesOf } from '@/core/document/takes'
 import type { Frame, Sheet, Span } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
@@ -21,7 +21,7 @@ const SpanRows = ({ sheet, span }: Pick<SharingProps, 'sheet'> & { readonly span
       <strong>
         {isOwn ? `One picture over ${count} ${count === 1 ? 'frame' : 'frames'}` : 'Window onto the background'}
       </strong>
-      <div className={`${styles.row} ${styles.wrap}`}>
+      <div className={styles.wrap}>
         {isOwn && (
           <>
             <CommandButton framed id="coverSpan">
@@ -53,7 +53,7 @@ const EchoRows = ({ frame, sheet }: SharingProps) => {
   return (
     <div className={styles.shared} role="group" aria-label="Echo">
       <strong>Echo of {originalOf(sheet, frame).name}</strong>
-      <div className={`${styles.row} ${styles.wrap}`}>
+      <div className={styles.wrap}>
         <CommandButton framed id="toOriginal" label="Go to the original">
           Go to it
         </CommandButton>
@@ -68,30 +68,26 @@ const EchoRows = ({ frame, sheet }: SharingProps) => {
 const TakeRows = ({ frame, sheet }: SharingProps) => {
   const bench = useBenchHandle()
   const fill = takesOf(sheet, frame)
-  if (!fill) return null
-  const several = fill.takes.length > 1
+  if (!fill || fill.takes.length < 2) return null
   return (
-    <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Takes">
-      {several &&
-        fill.takes.map((take) => (
-          <RailButton
-            key={take.id}
-            framed
-            label={`Show take ${take.name}`}
-            pressed={take.id === fill.shown}
-            onPress={() => chooseTake(bench, frame.id, take.id)}
-          >
-            {take.name}
-          </RailButton>
-        ))}
+    <div className={styles.wrap} role="group" aria-label="Takes">
+      {fill.takes.map((take) => (
+        <RailButton
+          key={take.id}
+          framed
+          label={`Show take ${take.name}`}
+          pressed={take.id === fill.shown}
+          onPress={() => chooseTake(bench, frame.id, take.id)}
+        >
+          {take.name}
+        </RailButton>
+      ))}
       <CommandButton framed id="addTake" label="Add a take: another picture for this frame">
         + Take
       </CommandButton>
-      {several && (
-        <CommandButton framed id="takes" label="Compare the takes">
-          Compare…
-        </CommandButton>
-      )}
+      <CommandButton framed id="takes" label="Compare the takes">
+        Compare…
+      </CommandButton>
     </div>
   )
 }
@@ -107,8 +103,8 @@ export const SharingRows = ({ frame, sheet }: SharingProps) => {
       {frame.fill.kind === 'echo' && <EchoRows frame={frame} sheet={sheet} />}
       {echoes.length > 0 && (
         <div className={styles.shared} role="group" aria-label="Echoes">
-          <div className={styles.row} style={{ marginTop: 0 }}>
-            <span style={{ flex: 1 }}>
+          <div className={styles.row}>
+            <span className={styles.grow}>
               {echoes.length} {echoes.length === 1 ? 'echo shows' : 'echoes show'} it too
             </span>
             <CommandButton framed id="selectEchoes">
@@ -121,18 +117,3 @@ export const SharingRows = ({ frame, sheet }: SharingProps) => {
     </>
   )
 }
-
-/** What can be made of a frame for sharing: parts, an echo, a window. */
-export const SharingTools = ({ frame, sheet }: SharingProps) => (
-  <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Sharing">
-    <CommandButton framed id="split" />
-    {holdsPicture(frame.fill) && (
-      <CommandButton framed id="echo" label="Echo: a duplicate that goes on showing this picture" />
-    )}
-    {sheet.background.kind === 'picture' && frame.takesPictures && frame.fill.kind !== 'span' && (
-      <CommandButton framed id="windows" label="Make the frame a window onto the background picture">
-        Window
-      </CommandButton>
-    )}
-  </div>
-)

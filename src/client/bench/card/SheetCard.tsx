@@ -8,6 +8,9 @@ import { BackgroundSection } from '@/client/bench/card/BackgroundSection'
 import { SetSection } from '@/client/bench/card/SetSection'
 import { SizeSection } from '@/client/bench/card/SizeSection'
 import { renameSheet } from '@/client/store/sheets'
+import { stepOf } from '@/client/bench/card/sections'
+import { Numbered, Section } from '@/client/parts/Section'
+import { Swatch } from '@/client/parts/Swatch'
 import { NameField } from '@/client/parts/NameField'
 import colour from '@/client/parts/Colour.module.css'
 import styles from '@/client/parts/Panel.module.css'
@@ -15,7 +18,7 @@ import { toggleKeptColour } from '@/client/store/colours'
 import { CommandButton } from '@/client/commands/CommandButton'
 
 /** The colours of the sheet's pictures; a press keeps one for the project. */
-const PaletteSection = ({ step }: { readonly step: number }) => {
+const PaletteSection = () => {
   const bench = useBenchHandle()
   const palette = usePalette()
   const kept = useBench((state) => state.project.colours)
@@ -24,24 +27,19 @@ const PaletteSection = ({ step }: { readonly step: number }) => {
     if (!kept.includes(one)) toggleKeptColour(bench, one)
   }
   return (
-    <section className={styles.section} aria-label="Colours of its pictures">
-      <h2>
-        <span className={styles.step}>{step}</span> Colours of its pictures
-      </h2>
+    <Section name="Colours of its pictures" says={`${palette.length}, press to keep`}>
       <div className={colour.swatches} data-palette>
         {palette.map((one) => (
-          <button
+          <Swatch
             key={one}
-            type="button"
-            className={colour.swatch}
-            style={{ background: one }}
-            aria-label={`${one}${kept.includes(one) ? ', kept' : ''}. Keep for the project`}
-            title={`${one}: press to keep for the project`}
-            onClick={() => keep(one)}
+            colour={one}
+            name={`${one}${kept.includes(one) ? ', kept' : ''}. Keep for the project`}
+            says={`${one}: press to keep for the project`}
+            onPress={() => keep(one)}
           />
         ))}
       </div>
-    </section>
+    </Section>
   )
 }
 
@@ -50,7 +48,7 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
   const bench = useBenchHandle()
   const frames = framesOf(sheet)
   return (
-    <>
+    <Numbered stepOf={(name) => stepOf('sheet', name)}>
       <div className={styles.head}>
         <NameField
           key={sheet.id}
@@ -58,8 +56,10 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
           name={sheet.name}
           onName={(name) => renameSheet(bench, sheet.id, name)}
         />
-        <div className={styles.kind}>The sheet. Press a frame to see its card.</div>
-        <div className={styles.tools}>
+        <div className={styles.kind}>
+          {frames.length ? 'The sheet. Press a frame to see its card.' : 'The sheet. It is still empty.'}
+        </div>
+        <div className={styles.row}>
           <CommandButton framed id="copyImage" label="Copy the sheet as an image">
             <CopyImage fontSize="inherit" /> Copy as an image
           </CommandButton>
@@ -67,8 +67,8 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
       </div>
       <SizeSection sheet={sheet} />
       <BackgroundSection sheet={sheet} />
-      {frames.length > 0 && <SetSection frames={frames} step={3} />}
-      <PaletteSection step={frames.length > 0 ? 4 : 3} />
-    </>
+      {frames.length > 0 && <SetSection frames={frames} isOpen={false} />}
+      <PaletteSection />
+    </Numbered>
   )
 }

@@ -1,12 +1,15 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
-import { formatNumber, outputPixels, UNITS, type Unit } from '@/core/units'
+import { formatLength, formatNumber, outputPixels, UNITS } from '@/core/units'
 import type { Sheet } from '@/core/document/types'
 import { parseLength } from '@/core/lengthText'
 import { addGuide } from '@/client/gestures/guides'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { LengthField, PlainField, TypedField } from '@/client/parts/LengthField'
+import { Choice } from '@/client/parts/Choice'
+import { Section } from '@/client/parts/Section'
+import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { TypedField } from '@/client/parts/TypedField'
 import styles from '@/client/parts/Panel.module.css'
 import { type SheetFields, changeShownSheet, changePpi } from '@/client/store/sheets'
 import { CommandButton } from '@/client/commands/CommandButton'
@@ -24,6 +27,7 @@ const GuideFields = ({ sheet }: { readonly sheet: Sheet }) => {
           name={`New guide at ${axis}`}
           unit={unit}
           shown=""
+          step={0}
           onText={(text) => addGuide(bench, axis, within('the guide', parseLength(text, unit, ppi), RANGE.position))}
         />
       ))}
@@ -47,10 +51,11 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const side = (points: number): number =>
     within('a side of the sheet', points, RANGE.sheetSide, 'more than 0 and at most 200 in (5080 mm)')
   return (
-    <section className={styles.section} aria-label="Size">
-      <h2>
-        <span className={styles.step}>1</span> Size
-      </h2>
+    <Section
+      name="Size"
+      says={`${formatLength(size.w, unit, ppi)} × ${formatLength(size.h, unit, ppi)} ${unit}, ${formatNumber(ppi, 1)} ppi`}
+      isOpen
+    >
       <div className={styles.row}>
         <LengthField
           label="w"
@@ -64,18 +69,12 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
         />
       </div>
       <div className={styles.row}>
-        <label className={styles.row} style={{ margin: 0 }}>
-          <span style={{ color: 'var(--ink-soft)', fontSize: 12 }}>Unit</span>
-          <select
-            value={unit}
-            onChange={(event) => change('Sheet unit', { unit: event.target.value as Unit })}
-            style={{ height: 28, font: 'inherit', color: 'inherit', background: 'var(--panel)' }}
-          >
-            {UNITS.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="Unit"
+          value={unit}
+          options={UNITS.map((each) => [each, each] as const)}
+          onChoice={(next) => change('Sheet unit', { unit: next })}
+        />
         <PlainField label="ppi" value={ppi} decimals={1} onValue={resolve} />
       </div>
       {unit !== 'px' && ppi < SOFT_IN_PRINT && (
@@ -119,9 +118,9 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
         )}
       </div>
       {hasRulers && <GuideFields sheet={sheet} />}
-      <div className={styles.kind} style={{ marginTop: 8 }}>
+      <div className={styles.kind}>
         Output {outputPixels(size.w, ppi)} × {outputPixels(size.h, ppi)} px
       </div>
-    </section>
+    </Section>
   )
 }

@@ -7,7 +7,12 @@ import { within } from '@/core/range'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { arrangeAs, FIELD_WORDS, layoutField, proposedGap } from '@/client/commands/arrange'
 import { CommandButton } from '@/client/commands/CommandButton'
-import { LengthField, TypedField } from '@/client/parts/LengthField'
+import { LengthField } from '@/client/parts/LengthField'
+import { TypedField } from '@/client/parts/TypedField'
+import { Choice } from '@/client/parts/Choice'
+import { Section } from '@/client/parts/Section'
+import { useUnits } from '@/client/parts/Units'
+import { formatLength } from '@/core/units'
 import { RailButton } from '@/client/parts/RailButton'
 import { distributeSelected } from '@/client/store/arrangement'
 import styles from '@/client/parts/Panel.module.css'
@@ -40,7 +45,7 @@ const Layouts = ({ field, gap }: { readonly field: Field; readonly gap: number }
   const columns = useBench((state) => state.gridColumns)
   return (
     <>
-      <div className={styles.row} role="group" aria-label="Arrange with the gap">
+      <div className={styles.wrap} role="group" aria-label="Arrange with the gap">
         {LAYOUTS.map((layout) => (
           <RailButton
             key={layout}
@@ -73,25 +78,14 @@ interface SpaceSectionProps {
 /** Spaces several items, lays them out with a gap, and makes them alike in size. */
 export const SpaceSection = ({ sheet, field, firstName }: SpaceSectionProps) => {
   const bench = useBenchHandle()
+  const { unit, ppi } = useUnits()
   const [by, setBy] = useState<Spacing['by']>('gaps')
   const [typed, setGap] = useState<number | null>(null)
   const gap = typed ?? proposedGap(sheet)
   const spacing: Spacing = by === 'gap' ? { by, gap } : { by }
   return (
-    <section className={styles.section} aria-label="Space and arrange">
-      <h2>
-        <span className={styles.step}>2</span> Space and arrange
-      </h2>
-      <label className={styles.choice}>
-        By
-        <select value={by} onChange={(event) => setBy(event.target.value as Spacing['by'])}>
-          {SPACINGS.map(([each, words]) => (
-            <option key={each} value={each}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
+    <Section name="Space and arrange" says={`${FIELD_WORDS[field]}, gap ${formatLength(gap, unit, ppi)}`} isOpen>
+      <Choice label="By" value={by} options={SPACINGS} onChoice={setBy} />
       <div className={styles.row}>
         <RailButton
           framed
@@ -118,6 +112,6 @@ export const SpaceSection = ({ sheet, field, firstName }: SpaceSectionProps) => 
           </CommandButton>
         ))}
       </div>
-    </section>
+    </Section>
   )
 }

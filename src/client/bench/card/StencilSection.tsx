@@ -1,32 +1,49 @@
 'use client'
 import type { Frame } from '@/core/document/types'
-import { isParametric, isStraight, stencilName } from '@/core/stencil/stencil'
+import { isParametric, isStraight, paramsOf, stencilName, type Stencil } from '@/core/stencil/stencil'
+import { CommandRow } from '@/client/commands/CommandRow'
 import { Section } from '@/client/parts/Section'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { CornerFields } from '@/client/bench/stencil/CornerFields'
-import { OutlineTools } from '@/client/bench/rail/OutlineTools'
 import { ParamFields } from '@/client/bench/stencil/ParamFields'
 import { SwapStencil } from '@/client/bench/rail/SwapStencil'
-import styles from '@/client/bench/card/StencilSection.module.css'
 import panel from '@/client/parts/Panel.module.css'
 
+/** The outline in words, with how many of its parts where that is one of its values: "Star, 5 points". */
+const wordsOf = (stencil: Stencil): string => {
+  if (!isParametric(stencil)) return stencilName(stencil)
+  const counted = Object.entries(paramsOf(stencil.kind)).find(([, { type }]) => type === 'count')
+  if (!counted) return stencilName(stencil)
+  const [key, { label }] = counted
+  const count = (stencil as unknown as Readonly<Record<string, unknown>>)[key] // of the kind's own values
+  return `${stencilName(stencil)}, ${String(count)} ${label.toLowerCase()}`
+}
+
 /** The outline of the selected frame: which it is, its values, its corners, and what can be made of it. */
-export const StencilSection = ({ frame }: { readonly frame: Frame }) => {
+export const StencilSection = ({ frame, isOpen }: { readonly frame: Frame; readonly isOpen: boolean }) => {
   const { stencil, box } = frame
   return (
-    <Section name="Stencil" title="Stencil" step={1}>
-      <div className={panel.row}>
-        <span className={styles.stencilNow}>
-          <StencilIcon stencil={stencil} aspect={box.w / box.h} width={38} height={30} />
+    <Section
+      name="Stencil"
+      says={
+        <span className={panel.sign}>
+          {wordsOf(stencil)} <StencilIcon stencil={stencil} aspect={box.w / box.h} width={20} height={16} />
         </span>
-        <span className={styles.stencilName}>{stencilName(stencil)}</span>
+      }
+      isOpen={isOpen}
+    >
+      <div className={panel.row} role="group" aria-label="Outline">
         <SwapStencil label="Swap the stencil; the picture stays" words="Swap" />
+        <CommandRow
+          name="Stencil"
+          ids={['points', 'takeOff']}
+          more={['upright', 'breakOutline', 'keepOutline', 'cut', 'trace']}
+        />
       </div>
       {isParametric(stencil) && <ParamFields key={stencil.kind} stencil={stencil} frame={frame} />}
       {isStraight(stencil) && (
         <CornerFields corners={stencil.corners ?? []} size={box} canDiffer={stencil.kind === 'rectangle'} />
       )}
-      <OutlineTools frame={frame} />
     </Section>
   )
 }

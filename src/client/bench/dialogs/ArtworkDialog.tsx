@@ -115,7 +115,7 @@ const ChooseFiles = ({
           </p>
         )}
         {faults.map((fault) => (
-          <p key={fault} role="alert" style={{ color: 'var(--fault)' }}>
+          <p key={fault} role="alert" style={{ color: 'var(--room-fault)' }}>
             ▲ {fault}
           </p>
         ))}
@@ -215,12 +215,12 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
             <Options art={art} choice={choice} onChoice={setChoice} />
             <CategoryField categories={kept.map((one) => one.category)} value={category} onValue={setCategory} />
             {art.notes.map((note) => (
-              <span key={note} style={{ color: 'var(--caution)' }}>
+              <span key={note} style={{ color: 'var(--room-caution)' }}>
                 ▲ {note}
               </span>
             ))}
             {[...faults, ...(fault ? [fault] : [])].map((words) => (
-              <span key={words} role="alert" style={{ color: 'var(--fault)' }}>
+              <span key={words} role="alert" style={{ color: 'var(--room-fault)' }}>
                 ▲ {words}
               </span>
             ))}

@@ -42,7 +42,7 @@ export const ConflictDialog = () => {
           saved one stays as it is.
         </p>
         {fault && (
-          <p role="alert" style={{ color: 'var(--fault)' }}>
+          <p role="alert" style={{ color: 'var(--room-fault)' }}>
             ▲ {fault}
           </p>
         )}

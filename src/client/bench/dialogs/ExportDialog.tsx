@@ -47,7 +47,7 @@ const Outcome = ({
 }) => {
   if (state.state === 'failed')
     return (
-      <p role="alert" style={{ color: 'var(--fault)' }}>
+      <p role="alert" style={{ color: 'var(--room-fault)' }}>
         ▲ {state.message}
       </p>
     )
@@ -119,7 +119,7 @@ export const ExportDialog = () => {
         />
         {state && <Progress state={state} />}
         {isBusy && isLost && (
-          <p role="alert" style={{ color: 'var(--fault)' }}>
+          <p role="alert" style={{ color: 'var(--room-fault)' }}>
             ▲ The server is not reached; it is asked again and again. The bench and your work stay.
           </p>
         )}

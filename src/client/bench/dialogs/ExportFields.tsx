@@ -49,7 +49,7 @@ export const ExportFields = ({ sheets, shown, look, onLook, disabled }: ExportFi
             control={<Radio size="small" />}
             label={
               <>
-                <strong>{each.name}</strong> <span style={{ color: 'var(--ink-soft)' }}>{each.words}</span>
+                <strong>{each.name}</strong> <span style={{ color: 'var(--room-inkSoft)' }}>{each.words}</span>
               </>
             }
           />
@@ -77,7 +77,7 @@ export const ExportFields = ({ sheets, shown, look, onLook, disabled }: ExportFi
         control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => change({ bleed: on })} />}
         label={hasBleed ? 'With bleed' : 'With bleed (this sheet has none)'}
       />
-      <p style={{ color: 'var(--ink-soft)', margin: '6px 0 0' }}>
+      <p style={{ color: 'var(--room-inkSoft)', margin: '6px 0 0' }}>
         {outputPixels(shown.size.w + beyond, ppi)} × {outputPixels(shown.size.h + beyond, ppi)} px, sRGB
       </p>
     </>

@@ -3,7 +3,7 @@ import { outputPixels } from '@/core/units'
 import { NAME_WORDS, nameFromPattern, USUAL_PATTERN } from '@/core/formats/namePattern'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
-import { TypedField } from '@/client/parts/LengthField'
+import { TypedField } from '@/client/parts/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/bench/dialogs/ExportSheets.module.css'
 
@@ -56,7 +56,7 @@ export const ExportSheets = (props: ExportSheetsProps) => {
         <RailButton framed label="Choose all sheets" onPress={() => onChosen(project.order)}>
           All
         </RailButton>
-        <TypedField label="Names" name="Pattern of the file names" shown={pattern} onText={check} wide />
+        <TypedField label="Names" name="Pattern of the file names" shown={pattern} onText={check} step={0} />
       </div>
       <p className={styles.note}>
         {nameOf(props)}.{ending}. May hold {NAME_WORDS.map((word) => `{${word}}`).join(' ')}.

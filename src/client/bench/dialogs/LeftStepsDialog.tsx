@@ -88,7 +88,7 @@ export const LeftStepsDialog = () => {
         </ul>
         <p>Esc leaves them as they are; they are offered again next time.</p>
         {fault && (
-          <p role="alert" style={{ color: 'var(--fault)' }}>
+          <p role="alert" style={{ color: 'var(--room-fault)' }}>
             ▲ {fault}
           </p>
         )}

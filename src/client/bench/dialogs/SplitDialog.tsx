@@ -17,7 +17,9 @@ import { svgTextOf } from '@/core/path/svgText'
 import { outlineOf } from '@/core/stencil/stencil'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
-import { RailButton } from '@/client/parts/RailButton'
+import { Fault } from '@/client/parts/Fault'
+import { OneOf } from '@/client/parts/OneOf'
+import { Tick } from '@/client/parts/Tick'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { selectedFrame } from '@/client/store/selection'
 import { splitSelected } from '@/client/store/sharing'
@@ -73,8 +75,8 @@ const Preview = ({ frame, parts }: { readonly frame: Frame; readonly parts: Retu
           key={i}
           d={svgTextOf(outlineOf(part.stencil, part.box).path)}
           transform={svgMatrix(boxMatrix(part.box, part.turn))}
-          fill="var(--plum-tint)"
-          stroke="var(--plum)"
+          fill="var(--room-plumTint)"
+          stroke="var(--room-plum)"
           strokeWidth={line}
         />
       ))}
@@ -109,19 +111,12 @@ const SplitForm = ({ frame, onClose }: { readonly frame: Frame; readonly onClose
     >
       <DialogTitle id="split-title">Split {frame.name}</DialogTitle>
       <DialogContent>
-        <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Into">
-          {KINDS.map((each) => (
-            <RailButton
-              key={each}
-              framed
-              label={`Into ${KIND_WORDS[each].toLowerCase()}`}
-              pressed={kind === each}
-              onPress={() => set({ kind: each })}
-            >
-              {KIND_WORDS[each]}
-            </RailButton>
-          ))}
-        </div>
+        <OneOf
+          name="Into"
+          value={kind}
+          options={KINDS.map((each) => [each, KIND_WORDS[each], `Into ${KIND_WORDS[each].toLowerCase()}`] as const)}
+          onChoice={(next) => set({ kind: next })}
+        />
         <div className={styles.row}>
           {kind !== 'rows' && (
             <PlainField
@@ -161,26 +156,15 @@ const SplitForm = ({ frame, onClose }: { readonly frame: Frame; readonly onClose
             onPoints={(bleed) => set({ bleed: within('the bleed', bleed, RANGE.bleed) })}
           />
           {holdsPicture(frame.fill) && (
-            <label className={styles.tick}>
-              <input
-                type="checkbox"
-                checked={settings.skips}
-                onChange={(event) => set({ skips: event.target.checked })}
-              />
+            <Tick isOn={settings.skips} onChange={(skips) => set({ skips })}>
               the picture skips the gaps
-            </label>
+            </Tick>
           )}
         </div>
         <p className={styles.kind}>
           An own bleed is for panels that are cut apart: what they show goes on beyond their edges in output with bleed.
         </p>
-        {typeof parts === 'string' ? (
-          <p role="alert" style={{ color: 'var(--fault)' }}>
-            ▲ {parts}
-          </p>
-        ) : (
-          <Preview frame={frame} parts={parts} />
-        )}
+        {typeof parts === 'string' ? <Fault>{parts}</Fault> : <Preview frame={frame} parts={parts} />}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>

@@ -1,13 +1,16 @@
 'use client'
 import { BLENDS } from '@/core/colour/blend'
-import { LAYER_KINDS } from '@/core/finish/layers'
 import { differenceOf, finishUses, layersOf, namedOf, shownFinish } from '@/core/document/finish'
-import type { Item, NamedFinish } from '@/core/document/types'
+import type { FinishLayer } from '@/core/finish/layers'
+import type { Frame, Item, NamedFinish } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { BLEND_WORDS, LAYER_WORDS } from '@/client/bench/finish/finishWords'
+import { BLEND_WORDS, layerName, layerSwatch } from '@/client/bench/finish/finishWords'
+import { EdgeFields } from '@/client/bench/finish/EdgeFields'
 import { LayerList } from '@/client/bench/finish/LayerList'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { CommandRow } from '@/client/commands/CommandRow'
 import { Choice } from '@/client/parts/Choice'
-import { RailButton } from '@/client/parts/RailButton'
+import { OneOf } from '@/client/parts/OneOf'
 import { Section } from '@/client/parts/Section'
 import { SlideField } from '@/client/parts/SlideField'
 import { shownProject } from '@/client/store/benchStore'
@@ -16,12 +19,6 @@ import styles from '@/client/parts/Panel.module.css'
 import own from '@/client/bench/finish/Finish.module.css'
 import { setFinishScope } from '@/client/store/slices/card'
 import { slideValue, settleValue } from '@/client/store/recording'
-import { CommandButton } from '@/client/commands/CommandButton'
-
-interface FinishProps {
-  readonly items: readonly Item[]
-  readonly step: number
-}
 
 /** The named finish in use: for whom changes are, and what differs here. */
 const Shared = ({ named, item }: { readonly named: NamedFinish; readonly item: Item }) => {
@@ -32,36 +29,27 @@ const Shared = ({ named, item }: { readonly named: NamedFinish; readonly item: I
   const difference = differenceOf(project, item)
   return (
     <div className={styles.shared} role="group" aria-label="Named finish">
-      <div className={styles.row} style={{ marginTop: 0 }}>
-        <strong style={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{named.name}</strong>
+      <div className={styles.row}>
+        <strong className={styles.grow}>{named.name}</strong>
         <CommandButton framed id="detachFinish">
-          Detach
+          Stop sharing
         </CommandButton>
       </div>
       <div className={styles.row}>
         <span>Changes</span>
-        <RailButton
-          framed
-          label="Changes are for what is selected"
-          pressed={scope === 'here'}
-          onPress={() => setFinishScope(bench, 'here')}
-        >
-          only here
-        </RailButton>
-        <RailButton
-          framed
-          label={`Changes are for all ${uses} that use this finish`}
-          pressed={scope === 'all'}
-          onPress={() => setFinishScope(bench, 'all')}
-        >
-          all {uses}
-        </RailButton>
+        <OneOf
+          name="Whom changes are for"
+          value={scope}
+          options={[
+            ['here', 'only here', 'Changes are for what is selected'],
+            ['all', `all ${uses}`, `Changes are for all ${uses} that use this finish`],
+          ]}
+          onChoice={(next) => setFinishScope(bench, next)}
+        />
       </div>
       {difference && (
         <div className={styles.row}>
-          <span className={own.differs} style={{ flex: 1 }}>
-            Differs here
-          </span>
+          <span className={`${own.differs} ${styles.grow}`}>Differs here</span>
           <CommandButton framed id="finishBack">
             Set back
           </CommandButton>
@@ -91,56 +79,51 @@ const Mixing = ({ item }: { readonly item: Item }) => {
         onSettle={() => bench.endBurst()}
         onValue={(value) => settleValue(bench, 'Opacity', mixing(bench), { opacity: value })}
       />
-      <div className={styles.row} style={{ marginTop: 0 }}>
-        <Choice
-          label="Mixes as"
-          name="Blend mode"
-          value={blend}
-          options={BLENDS.map((each) => [each, BLEND_WORDS[each]] as const)}
-          onChoice={(next) => settleValue(bench, 'Blend', mixing(bench), { blend: next })}
-        />
-      </div>
+      <Choice
+        label="Blend"
+        name="Blend mode"
+        value={blend}
+        options={BLENDS.map((each) => [each, BLEND_WORDS[each]] as const)}
+        onChoice={(next) => settleValue(bench, 'Blend', mixing(bench), { blend: next })}
+      />
     </>
   )
 }
 
-/** The finish of what is selected: layers, a name, opacity and blend. */
-export const FinishSection = ({ items, step }: FinishProps) => {
+/** The finish on one line: its name, and a swatch for each layer. */
+const Says = ({ named, layers }: { readonly named: NamedFinish | null; readonly layers: readonly FinishLayer[] }) => (
+  <>
+    {named?.name ?? (layers.length ? '' : 'none yet')}{' '}
+    {layers.toReversed().map((layer) => (
+      <span key={layer.id} className={own.swatch} title={layerName(layer)} style={{ background: layerSwatch(layer) }} />
+    ))}
+  </>
+)
+
+interface FinishProps {
+  readonly items: readonly Item[]
+  /** The one frame whose edge is worked on beside; null for others. */
+  readonly edgeOf?: Frame | null
+}
+
+/** The finish of what is selected: layers, a name, opacity and blend, and how its edge fades. */
+export const FinishSection = ({ items, edgeOf = null }: FinishProps) => {
   const project = useBench(shownProject)
   const [item] = items
   if (!item) return null
   const named = namedOf(project, item)
   const layers = layersOf(project, item)
   return (
-    <Section name="Finish" title="Finish" step={step} says={named?.name ?? (layers.length ? 'its own' : 'none yet')}>
+    <Section name="Finish" says={<Says named={named} layers={layers} />}>
+      <CommandRow
+        name="Finish"
+        ids={['add-stroke', 'add-shadow', 'add-glow']}
+        more={['add-copy', 'add-relief', 'nameFinish', 'copyFinish', 'pasteFinish', 'clearFinish']}
+      />
       {named && <Shared named={named} item={item} />}
       <LayerList layers={layers} difference={differenceOf(project, item)} />
-      <div className={`${styles.row} ${styles.wrap}`} role="group" aria-label="Add a layer">
-        {LAYER_KINDS.map((kind) => (
-          <CommandButton framed id={`add-${kind}`} label={`Add: ${LAYER_WORDS[kind].toLowerCase()}`} key={kind}>
-            + {LAYER_WORDS[kind]}
-          </CommandButton>
-        ))}
-      </div>
       <Mixing item={item} />
-      <div className={`${styles.row} ${styles.wrap}`}>
-        {layers.length > 0 && (
-          <CommandButton framed id="nameFinish">
-            Name…
-          </CommandButton>
-        )}
-        <CommandButton framed id="copyFinish" label="Copy the finish">
-          Copy
-        </CommandButton>
-        <CommandButton framed id="pasteFinish" label="Paste the finish copied last">
-          Paste
-        </CommandButton>
-        {(layers.length > 0 || item.opacity !== undefined || item.blend) && (
-          <CommandButton framed id="clearFinish" label="Take the finish off">
-            Take off
-          </CommandButton>
-        )}
-      </div>
+      {edgeOf && <EdgeFields frame={edgeOf} />}
     </Section>
   )
 }

@@ -1,7 +1,8 @@
 'use client'
 import { assertNever } from '@/core/failure'
 import { within } from '@/core/range'
-import { normalTurn } from '@/core/geometry/angle'
+import { directionOf, normalTurn } from '@/core/geometry/angle'
+import { applyVector, rotation } from '@/core/geometry/matrix'
 import {
   JOINS,
   LAYER_RANGE,
@@ -15,6 +16,7 @@ import { useBenchHandle } from '@/client/binding/useBench'
 import { Choice } from '@/client/parts/Choice'
 import { ColourField } from '@/client/parts/ColourField'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
+import { Tick } from '@/client/parts/Tick'
 import { SlideField } from '@/client/parts/SlideField'
 import { JOIN_WORDS } from '@/client/bench/finish/finishWords'
 import { StrokeFields } from '@/client/bench/finish/StrokeFields'
@@ -85,28 +87,48 @@ const LayerColour = ({
   )
 }
 
+/** The same offset as how far the shadow falls, and to where; 0° is to the right, 90° down. */
+const Throw = ({ layer }: FieldsProps<Shadow>) => {
+  const bench = useBenchHandle()
+  const distance = Math.hypot(layer.dx, layer.dy)
+  const angle = distance ? directionOf({ x: layer.dx, y: layer.dy }) : 0
+  const put = (far: number, degrees: number): void => {
+    const { x, y } = applyVector(rotation(degrees), { x: far, y: 0 })
+    changeLayer(bench, { ...layer, dx: x, dy: y })
+  }
+  return (
+    <div className={styles.row}>
+      <LengthField
+        label="Distance"
+        points={distance}
+        onPoints={(far) => put(within('the distance', far, { min: 0, max: LAYER_RANGE.offset.max }), angle)}
+      />
+      <PlainField
+        label="Angle"
+        unit="°"
+        decimals={1}
+        value={angle}
+        onValue={(degrees) => put(distance, normalTurn(degrees))}
+      />
+    </div>
+  )
+}
+
 const ShadowFields = ({ layer }: FieldsProps<Shadow>) => {
   const bench = useBenchHandle()
   return (
     <>
       <LengthRow layer={layer} keys={['dx', 'dy']} />
+      <Throw layer={layer} />
       <LengthRow layer={layer} keys={['blur', 'spread']} />
       <div className={styles.row}>
         <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
-        <label className={styles.tick}>
-          <input
-            type="checkbox"
-            checked={layer.inset}
-            onChange={(event) =>
-              changeLayer(bench, {
-                ...layer,
-                inset: event.target.checked,
-                at: event.target.checked ? 'over' : 'under',
-              })
-            }
-          />
+        <Tick
+          isOn={layer.inset}
+          onChange={(inset) => changeLayer(bench, { ...layer, inset, at: inset ? 'over' : 'under' })}
+        >
           within
-        </label>
+        </Tick>
       </div>
     </>
   )
@@ -118,7 +140,7 @@ const GlowFields = ({ layer }: FieldsProps<Glow>) => {
     <>
       <div className={styles.row}>
         <Choice
-          label="Goes"
+          label="Direction"
           value={layer.side}
           options={[
             ['out', 'Outward'],
@@ -213,7 +235,7 @@ export const LayerFields = ({ layer }: FieldsProps) => {
       />
       <div className={styles.row}>
         <Choice
-          label="Lies"
+          label="Position"
           value={layer.at}
           options={[
             ['under', 'under the picture'],

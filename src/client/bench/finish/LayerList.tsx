@@ -1,6 +1,7 @@
 'use client'
 import ArrowDown from '@mui/icons-material/KeyboardArrowDown'
 import ArrowUp from '@mui/icons-material/KeyboardArrowUp'
+import ButtonBase from '@mui/material/ButtonBase'
 import dynamic from 'next/dynamic'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'
@@ -29,15 +30,14 @@ const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs
   return (
     <li data-open={isOpen} data-layer={layer.kind}>
       <div className={styles.row}>
-        <button
-          type="button"
+        <ButtonBase
           className={`${styles.open} ${layer.hidden ? styles.off : ''}`}
           aria-expanded={isOpen}
           onClick={() => openLayer(bench, isOpen ? null : layer.id)}
         >
           <span className={styles.swatch} style={{ background: layerSwatch(layer) }} />
           <span className={styles.words}>{name}</span>
-        </button>
+        </ButtonBase>
         {differs && (
           <RailButton
             label={`${name} is ${differs} here. Set it back`}

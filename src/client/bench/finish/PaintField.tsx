@@ -1,4 +1,5 @@
 'use client'
+import { FIRST_PAINT } from '@/client/store/colours'
 import type { Recorded } from '@/core/document/edit'
 import type { Project } from '@/core/document/types'
 import type { Paint } from '@/core/finish/layers'
@@ -29,7 +30,7 @@ export const PaintField = ({ paint, step, record, onPaint }: PaintFieldProps) =>
   const kind = kindOf(paint)
   const choose = (next: string): void => {
     const metal = METALS.find(({ id }) => id === next)
-    if (next === 'colour') onPaint({ kind: 'colour', colour: paint.kind === 'colour' ? paint.colour : '#8e2a5b' })
+    if (next === 'colour') onPaint({ kind: 'colour', colour: paint.kind === 'colour' ? paint.colour : FIRST_PAINT })
     else onPaint({ kind: 'gradient', ...(metal?.gradient ?? FIRST_GRADIENT) })
   }
   return (

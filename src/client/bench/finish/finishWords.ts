@@ -10,7 +10,7 @@ export const LAYER_WORDS: Readonly<Record<LayerKind, string>> = {
 }
 
 export const LINE_WORDS: Readonly<Record<StrokeLine['kind'], string>> = {
-  solid: 'Whole',
+  solid: 'Solid',
   dashes: 'Dashes',
   dots: 'Dots',
   double: 'Double',

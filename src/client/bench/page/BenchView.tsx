@@ -2,7 +2,7 @@
 import Alert from '@mui/material/Alert'
 import Snackbar from '@mui/material/Snackbar'
 import dynamic from 'next/dynamic'
-import { useEffect, type DragEvent } from 'react'
+import { useEffect, useMemo, type DragEvent } from 'react'
 import { useDropzone } from 'react-dropzone'
 import type { Point } from '@/core/geometry/vector'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -29,6 +29,7 @@ import styles from '@/client/bench/page/Bench.module.css'
 import { notify } from '@/client/store/slices/notices'
 import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { shownSheet } from '@/client/store/benchStore'
+import { Stepping } from '@/client/parts/Stepping'
 import { Units } from '@/client/parts/Units'
 
 // Dialogs, menus and the search come when first opened.
@@ -68,7 +69,7 @@ const Notice = () => {
         severity={notice.tone === 'fault' ? 'error' : 'info'}
         onClose={close}
         variant="filled"
-        sx={notice.tone === 'fault' ? {} : { backgroundColor: '#22282b', color: '#fbf9f4' }}
+        sx={notice.tone === 'fault' ? {} : { backgroundColor: 'mark.ink', color: 'mark.barInk' }}
       >
         {notice.text}
       </Alert>
@@ -146,33 +147,36 @@ export const BenchView = () => {
     },
   })
   const unit = useBench((state) => shownSheet(state).unit)
+  const stepper = useMemo(() => ({ step: bench.step, end: bench.endBurst }), [bench])
   const ppi = useBench((state) => shownSheet(state).ppi)
   return (
     <Units unit={unit} ppi={ppi}>
-      <div {...getRootProps({ className: styles.bench, role: undefined })}>
-        <TopBar />
-        <Card />
-        <SheetStrip />
-        {/* Of no box of its own, so that the table takes its place in the grid. */}
-        <main style={{ display: 'contents' }}>
-          <input {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
-          <Table />
-          <Rail />
-        </main>
-        <Stack />
-        <Supplies onAdd={open} />
-        <CarriedTag />
-        {isDragActive && (
-          <div className={styles.dropHint} role="status">
-            Drop on a frame to fill it, on the sheet for a frame of its shape, beside the table to add it
+      <Stepping stepper={stepper}>
+        <div {...getRootProps({ className: styles.bench, role: undefined })}>
+          <TopBar />
+          <Card />
+          <SheetStrip />
+          {/* Of no box of its own, so that the table takes its place in the grid. */}
+          <main style={{ display: 'contents' }}>
+            <input {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
+            <Table />
+            <Rail />
+          </main>
+          <Stack />
+          <Supplies onAdd={open} />
+          <CarriedTag />
+          {isDragActive && (
+            <div className={styles.dropHint} role="status">
+              Drop on a frame to fill it, on the sheet for a frame of its shape, beside the table to add it
+            </div>
+          )}
+          <div className="visually-hidden" aria-live="polite">
+            {spoken}
           </div>
-        )}
-        <div className="visually-hidden" aria-live="polite">
-          {spoken}
+          <Notice />
+          <Dialogs />
         </div>
-        <Notice />
-        <Dialogs />
-      </div>
+      </Stepping>
     </Units>
   )
 }

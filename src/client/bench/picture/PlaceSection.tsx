@@ -1,64 +1,87 @@
 'use client'
-import { useState } from 'react'
-import { formatNumber, POINTS_PER_INCH } from '@/core/units'
+import { formatLength } from '@/core/units'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { normalTurn } from '@/core/geometry/angle'
 import { rectAround } from '@/core/geometry/rect'
 import { boxCorners, type Box } from '@/core/geometry/box'
-import type { Frame, Sheet } from '@/core/document/types'
+import type { Anchor } from '@/core/placement/position'
+import type { Point } from '@/core/geometry/vector'
+import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { AnchorButton } from '@/client/bench/card/AnchorButton'
+import { CommandButton } from '@/client/commands/CommandButton'
 import { LengthField, PlainField } from '@/client/parts/LengthField'
 import { RatioLock } from '@/client/parts/RatioLock'
-import { RailButton } from '@/client/parts/RailButton'
+import { Section } from '@/client/parts/Section'
+import { useUnits } from '@/client/parts/Units'
 import styles from '@/client/parts/Panel.module.css'
 import { putBox } from '@/client/store/frameFields'
+import { selectedFrame } from '@/client/store/selection'
+import type { BenchState } from '@/client/store/state'
 
-/** The box with its top left corner (of the upright box around it) or centre at the typed place. */
-export const PlaceSection = ({ frame, sheet }: { readonly frame: Frame; readonly sheet: Sheet }) => {
+/** The selected frame as a drag shows it, or else the one that the card is about. */
+const liveFrame = (state: BenchState, frame: Frame): Frame => {
+  const shown = selectedFrame(state)
+  return shown?.id === frame.id ? shown : frame
+}
+
+/** From where a box is measured: the top left of the upright box around it, or its centre. */
+const pointOf = (box: Box, turn: number, anchor: Anchor): Point => {
+  if (anchor === 'centre') return { x: box.cx, y: box.cy }
+  const around = rectAround(boxCorners(box, turn))
+  return { x: around.x0, y: around.y0 }
+}
+
+interface FrameProps {
+  readonly frame: Frame
+}
+
+/** Size, place and turn on one line; follows a drag. */
+const Says = ({ frame }: FrameProps) => {
+  const { unit, ppi } = useUnits()
+  const words = useBench((state) => {
+    const { box, turn } = liveFrame(state, frame)
+    const at = pointOf(box, turn, state.anchor)
+    const [w, h, x, y] = [box.w, box.h, at.x, at.y].map((value) => formatLength(value, unit, ppi))
+    return `${w} × ${h} ${unit} at ${x}, ${y}${turn ? ` · ${formatLength(turn, 'pt', 72)}°` : ''}`
+  })
+  return words
+}
+
+const Fields = ({ frame }: FrameProps) => {
   const bench = useBenchHandle()
-  const [fromCentre, setFromCentre] = useState(false)
+  const live = useBench((state) => liveFrame(state, frame))
+  const anchor = useBench((state) => state.anchor)
   const isLocked = useBench((state) => state.locksRatio.frame)
-  const at = { sheetId: sheet.id, frameId: frame.id }
-  const { box, turn } = frame
-  const around = fromCentre ? { x0: box.cx, y0: box.cy } : rectAround(boxCorners(box, turn))
+  const sheetId = useBench((state) => state.sheetId)
+  const at = { sheetId, frameId: frame.id }
+  const { box, turn } = live
+  const from = pointOf(box, turn, anchor)
   const change = (name: string, next: Partial<Box>): void => putBox(bench, name, at, { box: { ...box, ...next } })
   // Sizing by number keeps what the place is measured from.
   const size = (w: number, h: number): void => {
     const sized = { ...box, w: within('width', w, RANGE.frameSide), h: within('height', h, RANGE.frameSide) }
-    const now = fromCentre ? { x0: box.cx, y0: box.cy } : rectAround(boxCorners(sized, turn))
-    change('Size frame', { w: sized.w, h: sized.h, cx: box.cx + around.x0 - now.x0, cy: box.cy + around.y0 - now.y0 })
+    const now = pointOf(sized, turn, anchor)
+    change('Size frame', { w: sized.w, h: sized.h, cx: box.cx + from.x - now.x, cy: box.cy + from.y - now.y })
   }
   return (
-    <section className={styles.section} aria-label="Place">
-      <h2>
-        <span className={styles.step}>4</span> Place
-        <span className={styles.fileName} style={{ overflow: 'visible' }}>
-          <RailButton
-            framed
-            label={`Measured from the ${fromCentre ? 'centre' : 'top left'}. Press to change`}
-            onPress={() => setFromCentre(!fromCentre)}
-          >
-            from the {fromCentre ? 'centre' : 'top left'}
-          </RailButton>
-        </span>
-      </h2>
+    <>
       <div className={styles.row}>
         <LengthField
           label="x"
-          points={around.x0}
-          onPoints={(x) => change('Move frame', { cx: within('x', box.cx + x - around.x0, RANGE.position) })}
+          points={from.x}
+          onPoints={(x) => change('Move frame', { cx: within('x', box.cx + x - from.x, RANGE.position) })}
         />
         <LengthField
           label="y"
-          points={around.y0}
-          onPoints={(y) => change('Move frame', { cy: within('y', box.cy + y - around.y0, RANGE.position) })}
+          points={from.y}
+          onPoints={(y) => change('Move frame', { cy: within('y', box.cy + y - from.y, RANGE.position) })}
         />
       </div>
       <div className={styles.row}>
         <LengthField label="w" points={box.w} onPoints={(w) => size(w, isLocked ? (box.h * w) / box.w : box.h)} />
         <LengthField label="h" points={box.h} onPoints={(h) => size(isLocked ? (box.w * h) / box.h : box.w, h)} />
-        <RatioLock of="frame" />
       </div>
       <div className={styles.row}>
         <PlainField
@@ -68,10 +91,19 @@ export const PlaceSection = ({ frame, sheet }: { readonly frame: Frame; readonly
           decimals={2}
           onValue={(value) => putBox(bench, 'Turn frame', at, { turn: normalTurn(value) })}
         />
-        <span style={{ flex: 1, color: 'var(--ink-soft)', fontSize: 11 }}>
-          {formatNumber(box.w / POINTS_PER_INCH, 2)} × {formatNumber(box.h / POINTS_PER_INCH, 2)} in
-        </span>
+        <RatioLock of="frame" />
+        <CommandButton framed id="square">
+          1 : 1
+        </CommandButton>
       </div>
-    </section>
+      <AnchorButton />
+    </>
   )
 }
+
+/** The frame's box in numbers, measured from its corner or its centre. */
+export const PlaceSection = ({ frame, isOpen }: FrameProps & { readonly isOpen: boolean }) => (
+  <Section name="Place" says={<Says frame={frame} />} isOpen={isOpen}>
+    <Fields frame={frame} />
+  </Section>
+)

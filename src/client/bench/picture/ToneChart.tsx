@@ -1,4 +1,5 @@
 'use client'
+import { MARK } from '@/client/theme/colours'
 import Plotly from 'plotly.js'
 import createPlotlyComponent from 'react-plotly.js/factory'
 import { useEffect, useState } from 'react'
@@ -28,10 +29,10 @@ const share = (counts: readonly number[], total: number): readonly number[] =>
   counts.map((n) => (100 * n) / (total || 1))
 
 const LINES = [
-  ['light', 'Lightness', '#8a857a', 'tozeroy'],
-  ['red', 'Red', '#b3261e', 'none'],
-  ['green', 'Green', '#3f6b2a', 'none'],
-  ['blue', 'Blue', '#2f5fa8', 'none'],
+  ['light', 'Lightness', MARK.rule, 'tozeroy'],
+  ['red', 'Red', MARK.fault, 'none'],
+  ['green', 'Green', MARK.moss, 'none'],
+  ['blue', 'Blue', MARK.blue, 'none'],
 ] as const
 
 /** How many pixels of the whole picture have each value, as adjusted; it follows the hand. */
@@ -88,7 +89,7 @@ export const ToneChart = ({
             range: [-16, 271],
             tickvals: [0, 128, 255],
             ticktext: ['dark', 'middle', 'light'],
-            tickfont: { size: 11, color: '#8a857a' },
+            tickfont: { size: 11, color: MARK.rule },
             fixedrange: true,
             zeroline: false,
             showgrid: false,

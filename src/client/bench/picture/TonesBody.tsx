@@ -18,6 +18,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { AdjustmentParts } from '@/client/bench/picture/AdjustmentParts'
 import { ADJUSTMENT_WORDS } from '@/client/bench/picture/adjustWords'
 import { RailButton } from '@/client/parts/RailButton'
+import { Choice } from '@/client/parts/Choice'
 import { SlideField } from '@/client/parts/SlideField'
 import { applyLook, matchToFirst, resetAdjustment, setAdjustment, slideAdjustment } from '@/client/store/adjust'
 import styles from '@/client/parts/Panel.module.css'
@@ -69,25 +70,17 @@ const Looks = () => {
   const bench = useBenchHandle()
   const [chosen, setChosen] = useState('')
   return (
-    <label className={styles.choice} style={{ flex: 1 }}>
-      Look
-      <select
-        aria-label="Give a look"
-        value={chosen}
-        onChange={(event) => {
-          const look = LOOKS.find(({ id }) => id === event.target.value)
-          setChosen('')
-          if (look) applyLook(bench, look)
-        }}
-      >
-        <option value="">Choose…</option>
-        {LOOKS.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Choice
+      label="Look"
+      name="Give a look"
+      value={chosen}
+      options={[['', 'Choose…'], ...LOOKS.map(({ id, name }) => [id, name] as const)]}
+      onChoice={(id) => {
+        const look = LOOKS.find((each) => each.id === id)
+        setChosen('')
+        if (look) applyLook(bench, look)
+      }}
+    />
   )
 }
 
@@ -95,7 +88,7 @@ const Actions = ({ count, isIdle }: { readonly count: number; readonly isIdle: b
   const bench = useBenchHandle()
   const isMatching = useBench((state) => state.isMatching)
   return (
-    <div className={`${styles.row} ${styles.wrap}`}>
+    <div className={styles.wrap}>
       <CommandButton framed id="before" label="Show pictures without adjustments, to compare">
         Before
       </CommandButton>
@@ -138,7 +131,7 @@ export const TonesBody = ({
       <Looks />
     </div>
     <Actions count={count} isIdle={isPlain(adjustments)} />
-    <div style={{ marginTop: 6 }}>
+    <div>
       {ADJUSTMENT_KEYS.map((key) => (
         <Adjustment key={key} name={key} adjustments={adjustments} />
       ))}

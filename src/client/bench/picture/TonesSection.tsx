@@ -21,7 +21,7 @@ export const TonesSection = ({ frames }: { readonly frames: readonly Frame[] }) 
   const adjustments = placed.adjustments ?? {}
   const busy = ADJUSTMENT_KEYS.filter((key) => strengthOf(adjustments, key) !== 0).length
   return (
-    <Section name="Tones" title="Tones" says={busy ? `${busy} adjusted` : 'as they are'} isFoldedAtFirst>
+    <Section name="Tones" says={busy ? `${busy} adjusted` : 'as they are'}>
       <TonesBody picture={picture} adjustments={adjustments} count={shown.length} />
     </Section>
   )

@@ -5,17 +5,16 @@ import { invert } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
 import { svgTextOf } from '@/core/path/svgText'
 import { resolvePlacement } from '@/core/placement/resolve'
-import { BACKGROUND_ID } from '@/core/document/background'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { steadyProject } from '@/client/store/benchStore'
 import { levelUrl } from '@/client/http/api'
-import { placedFrame } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/placed'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { isOverTable } from '@/client/gestures/useCarry'
 import { FinderHand, MODE_WORDS } from '@/client/gestures/finder'
 import type { FinderMode } from '@/client/store/state'
-import { FinderTools } from '@/client/bench/picture/FinderTools'
+import { FinderStatus } from '@/client/bench/picture/FinderStatus'
 import styles from '@/client/bench/picture/Viewfinder.module.css'
 import { setFinderMode } from '@/client/store/slices/mode'
 
@@ -140,17 +139,17 @@ export const Viewfinder = () => {
       >
         <defs>
           <mask id="shown">
-            <rect width={w} height={h} fill="#fff" />
+            <rect width={w} height={h} fill="var(--mark-casing)" />
             <path d={outline} transform={toPicture} fill="#000" />
           </mask>
         </defs>
         <image href={levelUrl(picture.hash, levelOf(picture.pixels))} width={w} height={h} preserveAspectRatio="none" />
-        {mode === 'move' && <rect width={w} height={h} fill="#22282b" fillOpacity={0.62} mask="url(#shown)" />}
+        {mode === 'move' && <rect width={w} height={h} fill="var(--mark-ink)" fillOpacity={0.62} mask="url(#shown)" />}
         <path
           d={outline}
           transform={toPicture}
           fill="none"
-          stroke="#22282b"
+          stroke="var(--mark-ink)"
           strokeOpacity={0.6}
           strokeWidth={4}
           vectorEffect="non-scaling-stroke"
@@ -159,19 +158,14 @@ export const Viewfinder = () => {
           d={outline}
           transform={toPicture}
           fill="none"
-          stroke="#fff"
+          stroke="var(--mark-casing)"
           strokeWidth={2}
           vectorEffect="non-scaling-stroke"
         />
         <Marks line={line} pixels={picture.pixels} />
         <title>{MODE_WORDS[mode]}</title>
       </svg>
-      <FinderTools
-        mode={mode}
-        onMode={setMode}
-        pictureId={held.placed.pictureId}
-        canStandAlone={held.frame.id !== BACKGROUND_ID}
-      />
+      <FinderStatus pictureId={held.placed.pictureId} />
     </>
   )
 }

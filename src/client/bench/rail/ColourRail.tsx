@@ -7,7 +7,7 @@ import { useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeChoice } from '@/client/store/colourCut'
 import type { ColourTool } from '@/client/store/modes'
-import styles from '@/client/bench/rail/Rail.module.css'
+import rail from '@/client/bench/rail/Rail.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 
 const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = {
@@ -23,8 +23,8 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
   if (!points.length)
     return (
       <>
-        <span style={{ padding: '0 8px' }}>Press a colour in the picture; what has that colour is found</span>
-        <span style={{ flex: 1 }} />
+        <span className={rail.words}>Press a colour in the picture; what has that colour is found</span>
+        <span className={rail.grow} />
         <CommandButton framed id="leaveTool" label="Leave">
           Leave
         </CommandButton>
@@ -43,8 +43,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
         </RailButton>
       ))}
       <Slider
-        size="small"
-        sx={{ width: 96, margin: '0 8px' }}
+        className={rail.short}
         min={0}
         max={most}
         step={most / 120}
@@ -52,7 +51,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
         aria-label="Tolerance"
         onChange={(_event, value) => changeChoice(bench, { tolerance: Number(value) })}
       />
-      <span className={styles.zoomValue}>{formatNumber(choice.tolerance, 0)}</span>
+      <span className={rail.zoomValue}>{formatNumber(choice.tolerance, 0)}</span>
       <RailButton
         label="Only what hangs together with the point"
         pressed={choice.isConnected}
@@ -67,18 +66,10 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
       >
         Outside
       </RailButton>
-      <span
-        role="status"
-        style={{
-          padding: '0 6px',
-          color: message ? 'var(--caution)' : 'var(--ink-soft)',
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-        }}
-      >
+      <span role="status" className={message ? rail.caution : rail.words}>
         {isWorking ? 'Looking…' : (message ?? (points.length > 1 ? `${points.length} areas` : 'Shift adds an area'))}
       </span>
-      <span style={{ flex: 1 }} />
+      <span className={rail.grow} />
       <CommandButton framed id="colour-frames" fades>
         Frames
       </CommandButton>

@@ -17,7 +17,7 @@ export const ItemTools = ({ items, noun }: { readonly items: readonly Item[]; re
   const isHidden = items.every(({ hidden }) => hidden)
   const isLocked = items.every(({ locked }) => locked)
   return (
-    <div className={styles.tools} role="group" aria-label={`Tools of the ${noun}`}>
+    <div className={styles.row} role="group" aria-label={`Tools of the ${noun}`}>
       <CommandButton framed id="duplicate" label={`Duplicate the ${noun}`}>
         <ContentCopy fontSize="inherit" />
       </CommandButton>

@@ -5,26 +5,24 @@ import FlipX from '@mui/icons-material/Flip'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
 import Replace from '@mui/icons-material/SwapHoriz'
 import Snap from '@mui/icons-material/JoinInner'
-import Slider from '@mui/material/Slider'
 import { formatNumber } from '@/core/units'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { holdsPicture, sharersOf } from '@/core/document/content'
 import { FITS } from '@/core/placement/placed'
-import { resolvePlacement } from '@/core/placement/resolve'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { WordTools } from '@/client/letters/WordTools'
 import { ToolRail } from '@/client/bench/rail/ToolRail'
 import { RailButton } from '@/client/parts/RailButton'
-import { placedFrame } from '@/client/store/actions'
-import { shownSheet } from '@/client/store/benchStore'
+import { Sharpness } from '@/client/bench/picture/Sharpness'
+import { zoomOf, ZoomSlider } from '@/client/bench/picture/ZoomSlider'
+import { heldSheet, shownSheet } from '@/client/store/benchStore'
 import { isWordSelected } from '@/client/store/lettering'
 import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { stopCutting } from '@/client/store/cutting'
 import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
 import { WAYS } from '@/client/store/state'
 import { ownKeys } from '@/client/gestures/keys'
-import { zoomSelected } from '@/client/gestures/nudge'
 import styles from '@/client/bench/rail/Rail.module.css'
 import button from '@/client/parts/RailButton.module.css'
 const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
@@ -38,7 +36,7 @@ const Ways = () => {
   const own = ownKeys()
   return (
     <div role="group" aria-label="What a drag moves" style={{ display: 'contents' }}>
-      <span style={{ color: 'var(--ink-soft)', padding: '0 4px' }}>Moves</span>
+      <span className={styles.words}>Moves</span>
       {WAYS.map((each) => {
         const word = WAY_WORDS[each]
         const key = (own[each] ?? word.charAt(0)).toUpperCase()
@@ -61,48 +59,27 @@ const Ways = () => {
   )
 }
 
-/** The slider goes by logarithm, in steps of a hundredth, from what is allowed to what hands reach. */
-const SLIDER = { least: 0.1, most: 20, step: Math.log(1.01) }
-
 const ZoomTools = () => {
-  const bench = useBenchHandle()
-  const project = useBench((state) => state.preview ?? state.project)
-  const sheetId = useBench((state) => state.sheetId)
-  const selection = useBench((state) => state.selection)
-  const held = placedFrame({ project, preview: null, sheetId, selection })
-  if (!held) return null
-  const seen = resolvePlacement(held.placed, held.holder)
-  const zoom = seen.scale / seen.fitScale
-  // Under keep covered its whole length is of use: it begins where the picture just covers.
-  const isKept = held.placed.keepCovered && held.placed.fit !== 'tile'
-  const least = isKept ? seen.coverScale / seen.fitScale : SLIDER.least
+  const zoom = useBench((state) => zoomOf(state)?.zoom ?? 0)
+  if (!zoom) return null
   return (
     <>
       <span className={styles.slider}>
-        <Slider
-          size="small"
-          color="secondary"
-          aria-label="Zoom of the picture"
-          min={Math.log(least)}
-          max={Math.log(Math.max(SLIDER.most, 2 * least))}
-          step={SLIDER.step}
-          value={Math.log(zoom)}
-          getAriaValueText={() => `${formatNumber(zoom, 2)} times`}
-          onChange={(_event, value) => zoomSelected(bench, Math.exp(Number(value)) / zoom)}
-          onChangeCommitted={() => bench.endBurst()}
-        />
+        <ZoomSlider name="Zoom of the picture" />
       </span>
       <span className={styles.zoomValue} data-zoom={formatNumber(zoom, 4)}>
         {formatNumber(zoom, 2)} ×
       </span>
+      <Sharpness isShort />
     </>
   )
 }
 
 const FitTools = () => FITS.map((fit) => <CommandButton key={fit} id={`fit-${fit}`} />)
 
+/** There are these in the card's menu too: on a narrow rail they give way. */
 const TurnTools = () => (
-  <>
+  <span className={styles.roomy}>
     <CommandButton id="turnPicture">
       <RotateRight fontSize="small" />
     </CommandButton>
@@ -112,7 +89,7 @@ const TurnTools = () => (
     <CommandButton id="flipPictureDown">
       <FlipX fontSize="small" sx={{ transform: 'rotate(90deg)' }} />
     </CommandButton>
-  </>
+  </span>
 )
 
 const FilledTools = () => {
@@ -129,9 +106,9 @@ const FilledTools = () => {
       <FitTools />
       <span className={button.divider} />
       <ZoomTools />
-      <TurnTools />
       <span className={button.divider} />
       <CommandButton id="keepCovered" />
+      <TurnTools />
       <CommandButton id="replace">
         <Replace fontSize="small" />
       </CommandButton>
@@ -143,7 +120,7 @@ const FilledTools = () => {
 const HandSwitches = () => {
   return (
     <>
-      <span style={{ flex: 1 }} />
+      <span className={styles.grow} />
       <CommandButton id="adding" label="Add what is pressed to the selection">
         <Checklist fontSize="small" />
       </CommandButton>
@@ -160,6 +137,7 @@ const Words = () => {
   const count = useBench((state) => state.selection.length)
   const isGroup = useBench((state) => selectedItem(state)?.kind === 'group')
   const isText = useBench(isWordSelected)
+  const isBare = useBench((state) => heldSheet(state).order.length === 0)
   if (holdsPicture(frame?.fill) || isText) return null
   const words = frame
     ? frame.takesPictures
@@ -169,8 +147,10 @@ const Words = () => {
       ? 'A group. Double-click or Enter to go in'
       : count > 1
         ? `${count} selected: they move, size and turn as one`
-        : 'Press a frame to work on it'
-  return <span style={{ color: 'var(--ink-soft)', padding: '0 10px' }}>{words}</span>
+        : isBare
+          ? 'Put a picture, a stencil or letters on the sheet to begin'
+          : 'Press a frame to work on it'
+  return <span className={styles.words}>{words}</span>
 }
 
 /** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
@@ -184,13 +164,11 @@ export const Rail = () => {
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
       {isMoving ? (
-        <span style={{ padding: '0 8px' }}>
-          C: a copy stays where it was · Shift: level or upright · N: nothing snaps
-        </span>
+        <span className={styles.words}>C: a copy stays where it was · Shift: level or upright · N: nothing snaps</span>
       ) : hasTool && !armed ? (
         <ToolRail />
       ) : armed ? (
-        <span style={{ padding: '0 8px' }}>
+        <span className={styles.words}>
           {isCutting ? 'Draw the stencil over a picture to cut it.' : 'Draw the frame, or press once to put it there.'}{' '}
           Shift: equal sides · C: from the centre · M: move it · {isCutting ? '' : 'Ctrl: cut the picture beneath · '}
           Esc: put it down

@@ -1,28 +1,33 @@
 'use client'
-import { useRef, useState } from 'react'
+import Swap from '@mui/icons-material/InterestsOutlined'
+import dynamic from 'next/dynamic'
+import { useState } from 'react'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
-import { StencilPicker } from '@/client/bench/stencil/StencilPicker'
 import { swapStencil } from '@/client/store/stencils'
+
+// Comes when a stencil is first swapped.
+const StencilPicker = dynamic(() => import('@/client/bench/stencil/StencilPicker').then((m) => m.StencilPicker))
 
 /** Chooses another stencil for all that is selected. */
 export const SwapStencil = ({ label, words }: { readonly label: string; readonly words: string }) => {
   const bench = useBenchHandle()
-  const mark = useRef<HTMLSpanElement>(null)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   return (
-    <span ref={mark}>
-      <RailButton framed label={label} onPress={() => setAnchor(mark.current)}>
-        {words}
+    <>
+      <RailButton asCommand hasMenu label={label} onPress={(button) => setAnchor(button)}>
+        <Swap fontSize="inherit" /> {words}
       </RailButton>
-      <StencilPicker
-        anchor={anchor}
-        onClose={() => setAnchor(null)}
-        onPick={(picked) => {
-          setAnchor(null)
-          swapStencil(bench, picked)
-        }}
-      />
-    </span>
+      {anchor && (
+        <StencilPicker
+          anchor={anchor}
+          onClose={() => setAnchor(null)}
+          onPick={(picked) => {
+            setAnchor(null)
+            swapStencil(bench, picked)
+          }}
+        />
+      )}
+    </>
   )
 }

@@ -6,10 +6,11 @@ import { fromPoints, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourRail } from '@/client/bench/rail/ColourRail'
-import { TypedField } from '@/client/parts/LengthField'
+import { TypedField } from '@/client/parts/TypedField'
 import { heldSheet } from '@/client/store/benchStore'
 import { pointsTool, shiftChosen } from '@/client/store/points'
 import type { TraceTool } from '@/client/store/modes'
+import rail from '@/client/bench/rail/Rail.module.css'
 import styles from '@/client/parts/RailButton.module.css'
 import { setSmoothness } from '@/client/store/slices/mode'
 import { CommandButton } from '@/client/commands/CommandButton'
@@ -26,7 +27,7 @@ const PointNumbers = () => {
   if (!only) return null
   const { unit, ppi } = sheet
   return (['x', 'y'] as const).map((axis) => (
-    <span key={axis} style={{ width: 100, flex: 'none', display: 'inline-flex', marginLeft: 8 }}>
+    <span key={axis} className={rail.number}>
       <TypedField
         label={axis}
         name={`Point at ${axis}`}
@@ -48,7 +49,7 @@ const PointsRail = () => {
   })
   return (
     <>
-      <span style={{ padding: '0 8px' }}>{count ? `${count} chosen` : 'Press a point, or the line to add one'}</span>
+      <span className={rail.words}>{count ? `${count} chosen` : 'Press a point, or the line to add one'}</span>
       {NODE_KINDS.map((kind) => (
         <CommandButton id={`points-${kind}`} fades key={kind}>
           {NODE_KIND_WORDS[kind]}
@@ -71,7 +72,7 @@ const PointsRail = () => {
         Open · close
       </CommandButton>
       <PointNumbers />
-      <span style={{ flex: 1 }} />
+      <span className={rail.grow} />
       <CommandButton framed id="leaveTool" label="Put the points down">
         Done
       </CommandButton>
@@ -87,7 +88,7 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
       <CommandButton id="tracePoints">Points</CommandButton>
       <CommandButton id="traceFreehand">Freehand</CommandButton>
       <span className={styles.divider} />
-      <label style={{ display: 'inline-flex', alignItems: 'center', gap: 8, padding: '0 8px' }}>
+      <label className={rail.slid}>
         Smoothness
         <Slider
           size="small"
@@ -106,10 +107,10 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
       <CommandButton id="traceClear" fades>
         Clear
       </CommandButton>
-      <span style={{ padding: '0 8px', color: 'var(--ink-soft)', overflow: 'hidden', textOverflow: 'ellipsis' }}>
+      <span className={rail.words}>
         {tool.isFreehand ? 'Draw around; come back to the start to close' : 'Press for a corner, drag for a curve'}
       </span>
-      <span style={{ flex: 1 }} />
+      <span className={rail.grow} />
       <CommandButton framed id="traceClose" fades>
         Close
       </CommandButton>
@@ -133,8 +134,8 @@ export const ToolRail = () => {
     case 'upright':
       return (
         <>
-          <span style={{ padding: '0 8px' }}>Press the edge of the outline along which its box shall lie</span>
-          <span style={{ flex: 1 }} />
+          <span className={rail.words}>Press the edge of the outline along which its box shall lie</span>
+          <span className={rail.grow} />
           <CommandButton framed id="leaveTool" label="Leave">
             Leave
           </CommandButton>
@@ -143,8 +144,8 @@ export const ToolRail = () => {
     case 'type':
       return (
         <>
-          <span style={{ padding: '0 8px' }}>Press the sheet where the text shall begin, then type</span>
-          <span style={{ flex: 1 }} />
+          <span className={rail.words}>Press the sheet where the text shall begin, then type</span>
+          <span className={rail.grow} />
           <CommandButton framed id="leaveTool" label="Leave">
             Leave
           </CommandButton>

@@ -2,6 +2,7 @@
 import { CORNER_STYLES, type Corner, type CornerStyle } from '@/core/stencil/corners'
 import type { Size } from '@/core/geometry/vector'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { Choice } from '@/client/parts/Choice'
 import { MeasureField } from '@/client/parts/MeasureField'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeCorners } from '@/client/store/stencils'
@@ -33,20 +34,13 @@ const StyleChoice = ({
   readonly value: CornerStyle | 'sharp'
   readonly onStyle: (style: CornerStyle | 'sharp') => void
 }) => (
-  <label className={styles.choice}>
-    Corners
-    <select
-      aria-label={name}
-      value={value}
-      onChange={(event) => onStyle(event.target.value as CornerStyle | 'sharp')} // one of the options below
-    >
-      {(['sharp', ...CORNER_STYLES] as const).map((style) => (
-        <option key={style} value={style}>
-          {WORDS[style]}
-        </option>
-      ))}
-    </select>
-  </label>
+  <Choice
+    label="Corners"
+    name={name}
+    value={value}
+    options={(['sharp', ...CORNER_STYLES] as const).map((style) => [style, WORDS[style]])}
+    onChoice={onStyle}
+  />
 )
 
 /** Style and size of the corners: one for all, or each of a rectangle's four. */
@@ -97,18 +91,19 @@ export const CornerFields = ({ corners, size, canDiffer }: CornerFieldsProps) =>
         </div>
       )}
       {isEach && (
-        <div className={styles.corners}>
+        <div className={styles.fields}>
           {corners.map((corner, i) => (
-            <MeasureField
-              key={EACH[i]}
-              label={['◜', '◝', '◞', '◟'][i] ?? ''}
-              name={`${EACH[i]} corner`}
-              measure={corner.size}
-              most={0.5}
+            <span key={EACH[i]} className={styles.row}>
+              <MeasureField
+                label={['◜', '◝', '◞', '◟'][i] ?? ''}
+                name={`${EACH[i]} corner`}
+                measure={corner.size}
+                most={0.5}
 
-              size={size}
-              onMeasure={(measure) => setAt(i, { ...corner, size: measure })}
-            />
+                size={size}
+                onMeasure={(measure) => setAt(i, { ...corner, size: measure })}
+              />
+            </span>
           ))}
         </div>
       )}

@@ -6,6 +6,7 @@ import type { Measure, Param } from '@/core/stencil/params'
 import { paramsOf, type ParametricStencil } from '@/core/stencil/stencil'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { PlainField } from '@/client/parts/LengthField'
+import { Choice } from '@/client/parts/Choice'
 import { MeasureField } from '@/client/parts/MeasureField'
 import { RailButton } from '@/client/parts/RailButton'
 import { reshape } from '@/client/store/stencils'
@@ -31,25 +32,26 @@ const SHOWN = {
 const ParamField = ({ param, value, frame, onValue }: FieldProps) => {
   if (param.type === 'choice')
     return (
-      <label className={styles.choice}>
-        {param.label}
-        <select value={String(value)} onChange={(event) => onValue(event.target.value)}>
-          {param.options.map((option) => (
-            <option key={option}>{option}</option>
-          ))}
-        </select>
-      </label>
+      <span className={styles.whole}>
+        <Choice
+          label={param.label}
+          value={String(value)}
+          options={param.options.map((option) => [option, option] as const)}
+          onChoice={onValue}
+        />
+      </span>
     )
   if (param.type === 'measure')
     return (
-      <MeasureField
-        label={param.label}
-        measure={value as Measure} // as the schema of the document has it
-        most={param.max}
-
-        size={frame.box}
-        onMeasure={onValue}
-      />
+      <span className={styles.row}>
+        <MeasureField
+          label={param.label}
+          measure={value as Measure} // as the schema of the document has it
+          most={param.max}
+          size={frame.box}
+          onMeasure={onValue}
+        />
+      </span>
     )
   if (param.type === 'seed')
     return (
@@ -85,7 +87,7 @@ export const ParamFields = ({ stencil, frame }: { readonly stencil: ParametricSt
   if (!params.length) return null
   const held = stencil as unknown as Readonly<Record<string, unknown>>
   return (
-    <div className={styles.params}>
+    <div className={styles.fields}>
       {params.map(([name, param]) => (
         <ParamField
           key={name}

@@ -1,4 +1,5 @@
 'use client'
+import { SAMPLE } from '@/client/store/colours'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useMemo, useState } from 'react'
@@ -46,11 +47,7 @@ const sampleOf = (finish: NamedFinish, k: number): { readonly project: Project; 
       kind: 'gradient',
       shape: 'linear',
       turn: 70,
-      stops: [
-        { at: 0, colour: '#9fc0cf' },
-        { at: 0.55, colour: '#e7c9a0' },
-        { at: 1, colour: '#b5764a' },
-      ],
+      stops: SAMPLE.stops,
     },
     finish: { layers: finish.layers.map((layer) => scaledLayer(layer, k)) },
     ...(finish.opacity === undefined ? {} : { opacity: finish.opacity }),
@@ -58,7 +55,7 @@ const sampleOf = (finish: NamedFinish, k: number): { readonly project: Project; 
   const empty = newSheet('tile', 'Tile', { unit: 'pt', size: TILE, ppi: 72, bleed: 0 })
   const sheet: Sheet = {
     ...empty,
-    background: { kind: 'colour', colour: '#efe7da' },
+    background: { kind: 'colour', colour: SAMPLE.ground },
     order: [frame.id],
     items: { [frame.id]: frame },
   }

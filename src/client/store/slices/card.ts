@@ -6,6 +6,7 @@ export const FIRST_CARD: CardSlice = {
   finishScope: 'here',
   openLayer: null,
   isMatching: false,
+  anchor: 'corner',
   locksRatio: { frame: false, hull: true },
   alignTo: 'selection',
   alignsEach: false,
@@ -22,6 +23,10 @@ export const setFinishScope = (bench: Bench, finishScope: CardSlice['finishScope
 export const openLayer = (bench: Bench, layerId: string | null): void => set(bench, { openLayer: layerId })
 
 export const setMatching = (bench: Bench, isMatching: boolean): void => set(bench, { isMatching })
+
+/** Places are measured from the centre from now on, or from the top left again. */
+export const toggleAnchor = (bench: Bench): void =>
+  set(bench, { anchor: bench.get().anchor === 'centre' ? 'corner' : 'centre' })
 
 /** Widths and heights typed change together from now on, or each by itself. */
 export const toggleRatioLock = (bench: Bench, of: keyof CardSlice['locksRatio']): void => {

@@ -7,6 +7,7 @@ import type { Unsent } from '@/client/store/unsent'
 export const firstDocument = ({ project, history }: OpenedProject): DocumentSlice => ({
   project,
   preview: null,
+  isPreviewOfHand: false,
   history,
   saving: { state: 'saved' },
   isUnkept: false,

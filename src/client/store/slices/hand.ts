@@ -11,6 +11,7 @@ export const FIRST_HAND: HandSlice = {
   drawing: null,
   stackDrop: null,
   isStopped: false,
+  session: null,
 }
 
 const set = (bench: Bench, change: Partial<HandSlice>): void => bench.store.setState(change)

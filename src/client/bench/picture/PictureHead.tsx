@@ -1,0 +1,68 @@
+'use client'
+import { within } from '@/core/range'
+import { actualShare } from '@/core/placement/position'
+import { resolvePlacement } from '@/core/placement/resolve'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { PlainField } from '@/client/parts/LengthField'
+import { MissingPicture } from '@/client/bench/card/MissingPicture'
+import { Sharpness } from '@/client/bench/picture/Sharpness'
+import { Viewfinder } from '@/client/bench/picture/Viewfinder'
+import { zoomOf, ZoomSlider } from '@/client/bench/picture/ZoomSlider'
+import { typeZoom } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/placed'
+import { steadyProject, steadySheet } from '@/client/store/benchStore'
+import styles from '@/client/parts/Panel.module.css'
+
+const ZOOM = { min: 0.01, max: 1000 }
+
+/** Zoom by hand, as a multiple of the fit, and in per cent of the picture's actual size. */
+const ZoomRow = () => {
+  const bench = useBenchHandle()
+  const zoom = useBench((state) => zoomOf(state)?.zoom ?? 0)
+  const share = useBench((state) => {
+    const held = placedFrame(state)
+    return held ? actualShare(resolvePlacement(held.placed, held.holder).scale, held.holder.ppi) : 0
+  })
+  return (
+    <>
+      <div className={styles.row} style={{ padding: '0 6px' }}>
+        <ZoomSlider name="Zoom in the card" />
+      </div>
+      <div className={styles.row}>
+        <PlainField
+          label="Zoom"
+          unit="×"
+          value={zoom}
+          decimals={2}
+          step={0.05}
+          onValue={(value) => typeZoom(bench, within('zoom', value, ZOOM))}
+        />
+        <PlainField
+          label="Scale"
+          name="Scale of the picture, 100 being its actual size,"
+          unit="%"
+          value={share * 100}
+          decimals={1}
+          onValue={(value) => typeZoom(bench, within('zoom', (zoom * value) / (share * 100), ZOOM))}
+        />
+      </div>
+    </>
+  )
+}
+
+/** What of a picture is always in sight: the whole of it, its zoom, how sharp it comes out. */
+export const PictureHead = () => {
+  const project = useBench(steadyProject)
+  const sheetId = useBench((state) => steadySheet(state).id)
+  const selection = useBench((state) => state.selection)
+  const held = placedFrame({ project, preview: null, sheetId, selection })
+  if (!held) return null
+  return (
+    <>
+      <MissingPicture pictureId={held.placed.pictureId} />
+      <Viewfinder />
+      <ZoomRow />
+      <Sharpness />
+    </>
+  )
+}

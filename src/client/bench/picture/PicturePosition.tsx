@@ -1,0 +1,45 @@
+'use client'
+import { pictureMatrix } from '@/core/document/content'
+import { picturePoint } from '@/core/placement/position'
+import type { Point } from '@/core/geometry/vector'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { LengthField } from '@/client/parts/LengthField'
+import { movePictureBy } from '@/client/store/actions'
+import { placedFrame } from '@/client/store/placed'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { selectedFrame } from '@/client/store/selection'
+import type { BenchState } from '@/client/store/state'
+
+const ANYWHERE: Point = { x: 0, y: 0 }
+
+/** Where the selected picture lies on the sheet, in points, from what numbers are measured from. */
+const placeOf = (state: BenchState): Point => {
+  const frame = selectedFrame(state)
+  const held = placedFrame(state)
+  const matrix = frame && pictureMatrix(shownProject(state), shownSheet(state), frame)
+  return held && matrix ? picturePoint(matrix, held.holder.picture, state.anchor) : ANYWHERE
+}
+
+/** The picture's own place, in the sheet's unit; of a pattern that of its first tile. Follows a drag. */
+export const PicturePosition = ({ isTiled }: { readonly isTiled: boolean }) => {
+  const bench = useBenchHandle()
+  const x = useBench((state) => placeOf(state).x)
+  const y = useBench((state) => placeOf(state).y)
+  const what = isTiled ? 'the first tile' : 'the picture'
+  return (
+    <>
+      <LengthField
+        label={isTiled ? 'Tile x' : 'x'}
+        name={`Left to right, ${what}`}
+        points={x}
+        onPoints={(to) => movePictureBy(bench, { x: to - x, y: 0 })}
+      />
+      <LengthField
+        label="y"
+        name={`Top to bottom, ${what}`}
+        points={y}
+        onPoints={(to) => movePictureBy(bench, { x: 0, y: to - y })}
+      />
+    </>
+  )
+}

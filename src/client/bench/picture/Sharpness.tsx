@@ -1,0 +1,54 @@
+'use client'
+import { pictureMatrix } from '@/core/document/content'
+import { placedFrame } from '@/client/store/placed'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { selectedFrame } from '@/client/store/selection'
+import { formatNumber } from '@/core/units'
+import { effectiveResolution, isStretched, resolvePlacement } from '@/core/placement/resolve'
+import { useBench } from '@/client/binding/useBench'
+import { Tip } from '@/client/parts/Tip'
+import styles from '@/client/parts/Panel.module.css'
+
+/** How the selected picture comes out: sharp or soft, whether it leaves gaps, whether it is stretched. In words and colour. */
+export const Sharpness = ({ isShort = false }: { readonly isShort?: boolean }) => {
+  const ppi = useBench((state) => {
+    const frame = selectedFrame(state)
+    const matrix = frame && pictureMatrix(shownProject(state), shownSheet(state), frame)
+    return matrix ? Math.round(effectiveResolution(matrix)) : 0
+  })
+  const needed = useBench((state) => shownSheet(state).ppi)
+  const seen = useBench((state) => {
+    const held = placedFrame(state)
+    if (!held) return ''
+    const resolved = resolvePlacement(held.placed, held.holder)
+    return `${isStretched(resolved) ? 'stretched ' : ''}${resolved.isCovered ? '' : 'gaps'}`
+  })
+  if (!ppi) return null
+  const isSharp = ppi >= Math.floor(needed)
+  const words = `${isSharp ? 'sharp' : 'soft'}, ${formatNumber(ppi, 0)} ppi`
+  const says = isSharp
+    ? `The picture has ${ppi} pixels to the inch at this size; the sheet asks for ${formatNumber(needed, 0)}.`
+    : `The picture has only ${ppi} pixels to the inch at this size; the sheet asks for ${formatNumber(needed, 0)}. Zoom out, or take a larger picture.`
+  return (
+    <span className={styles.row} data-sharpness={isSharp ? 'sharp' : 'soft'}>
+      <Tip says={says}>
+        <span className={isSharp ? styles.good : styles.caution}>
+          {isSharp ? '●' : '▲'} {words}
+          {!isShort && ` of ${formatNumber(needed, 0)}`}
+        </span>
+      </Tip>
+      {seen.includes('stretched') && (
+        <Tip says="The picture is out of its own proportions. Cover or contain set it right.">
+          <span className={styles.caution}>▲ stretched</span>
+        </Tip>
+      )}
+      {seen.includes('gaps') ? (
+        <Tip says="The picture does not fill its frame: through the gaps what lies beneath is seen.">
+          <span className={styles.caution}>▲ gaps</span>
+        </Tip>
+      ) : (
+        !isShort && <span className={styles.kind}>covered ✓</span>
+      )}
+    </span>
+  )
+}

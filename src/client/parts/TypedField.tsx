@@ -1,0 +1,135 @@
+'use client'
+import OutlinedInput from '@mui/material/OutlinedInput'
+import { useDrag } from '@use-gesture/react'
+import { useRef, useState, type KeyboardEvent } from 'react'
+import { isFailure } from '@/core/failure'
+import { formatNumber } from '@/core/units'
+import styles from '@/client/parts/Field.module.css'
+import { useStepper } from '@/client/parts/Stepping'
+
+interface TypedFieldProps {
+  readonly label: string
+  /** The name for assistive technology, where the label alone says too little. */
+  readonly name?: string | undefined
+  /** The value as shown; typing starts from it. */
+  readonly shown: string
+  readonly unit?: string | undefined
+  readonly disabled?: boolean | undefined
+  /** Reads what was typed and uses it; throws a failure in words if it cannot. */
+  readonly onText: (text: string) => void
+  /** What an arrow key adds, and a few pixels of dragging the label; 0 where the value is no number. Shift: tenfold. */
+  readonly step?: number
+}
+
+/** Pixels of dragging for one step. */
+const PER_STEP = 4
+const DECIMALS = 4
+
+/** Steps a number that a field shows: once by key, or as far as a drag has come from where it began. */
+const useSteps = (shown: string, step: number, onText: (text: string) => void) => {
+  const stepper = useStepper()
+  const put = (from: number, count: number, isHeld: boolean): void => {
+    const next = formatNumber(from + count * step, DECIMALS)
+    stepper.step(() => {
+      try {
+        onText(next)
+      } catch (error) {
+        // At the end of its range it goes no further.
+        if (!isFailure(error)) throw error
+      }
+    }, isHeld)
+  }
+  return { put, end: stepper.end, now: step > 0 ? Number.parseFloat(shown) : Number.NaN }
+}
+
+/** A field for one value: takes effect on Enter or when left; Esc brings back what was there. */
+export const TypedField = ({
+  label,
+  name = label,
+  shown,
+  unit,
+  disabled = false,
+  onText,
+  step = 1,
+}: TypedFieldProps) => {
+  const [draft, setDraft] = useState<string | null>(null)
+  const [fault, setFault] = useState<string | null>(null)
+  const input = useRef<HTMLInputElement>(null)
+  const steps = useSteps(shown, step, onText)
+  const takeEffect = (): boolean => {
+    if (draft === null || draft === shown) {
+      setDraft(null)
+      return true
+    }
+    try {
+      onText(draft)
+      setDraft(null)
+      setFault(null)
+      return true
+    } catch (error) {
+      setFault(isFailure(error) ? error.message : 'This cannot be read. Type a number.')
+      return false
+    }
+  }
+  const isStepped = !disabled && Number.isFinite(steps.now)
+  const drag = useDrag(
+    ({ movement: [dx], last, tap, shiftKey, memo = steps.now }) => {
+      if (tap) input.current?.focus()
+      else if (isStepped) steps.put(Number(memo), Math.round(dx / PER_STEP) * (shiftKey ? 10 : 1), true)
+      if (last && !tap) steps.end()
+      return Number(memo)
+    },
+    { filterTaps: true, axis: 'x' },
+  )
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement | HTMLTextAreaElement>): void => {
+    const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+    if (direction && isStepped) {
+      event.preventDefault()
+      const from = draft === null ? steps.now : Number.parseFloat(draft)
+      setDraft(null)
+      if (Number.isFinite(from)) steps.put(from, direction * (event.shiftKey ? 10 : 1), false)
+    }
+    if (event.key === 'Enter' && takeEffect()) input.current?.select()
+    if (event.key !== 'Escape') return
+    setDraft(null)
+    setFault(null)
+    event.stopPropagation()
+  }
+  return (
+    <span className={styles.field}>
+      <OutlinedInput
+        margin="dense"
+        fullWidth
+        disabled={disabled}
+        error={fault !== null}
+        value={draft ?? shown}
+        inputRef={input}
+        inputProps={{
+          'aria-label': unit ? `${name} in ${unit}` : name,
+          autoComplete: 'off',
+          spellCheck: false,
+        }}
+        startAdornment={
+          label ? (
+            <span className={`${styles.label} ${isStepped ? styles.dragged : ''}`} {...drag()}>
+              {label}
+            </span>
+          ) : undefined
+        }
+        endAdornment={unit ? <span className={styles.unit}>{unit}</span> : undefined}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => {
+          setDraft(event.target.value)
+          setFault(null)
+        }}
+        onBlur={takeEffect}
+        onKeyDown={onKeyDown}
+      />
+      {fault && (
+        <span role="alert" className={styles.fault}>
+          {fault}
+        </span>
+      )}
+    </span>
+  )
+}

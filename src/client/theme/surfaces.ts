@@ -1,0 +1,35 @@
+import type { Components, Theme } from '@mui/material/styles'
+import { COARSE } from '@/client/theme/buttons'
+
+export const surfaces: Components<Theme> = {
+  MuiAlert: { styleOverrides: { root: { fontSize: 13 } } },
+  MuiAccordion: {
+    defaultProps: { disableGutters: true, square: true, elevation: 0 },
+    styleOverrides: {
+      root: {
+        backgroundColor: 'transparent',
+        backgroundImage: 'none',
+        borderTop: '1px solid var(--room-rule)',
+        '&::before': { display: 'none' },
+      },
+      heading: { margin: 0, fontSize: 13 },
+    },
+  },
+  MuiAccordionSummary: {
+    styleOverrides: {
+      root: { minHeight: 33, padding: '0 10px 0 12px', fontWeight: 600, [COARSE]: { minHeight: 44 } },
+      content: { alignItems: 'center', gap: 8, minWidth: 0, margin: 0 },
+      expandIconWrapper: { color: 'var(--room-inkSoft)' },
+    },
+  },
+  MuiAccordionDetails: {
+    styleOverrides: { root: { display: 'flex', flexDirection: 'column', gap: 6, padding: '1px 12px 10px' } },
+  },
+  MuiDialogTitle: { styleOverrides: { root: { fontSize: 17, fontWeight: 700 } } },
+  MuiDialog: { defaultProps: { transitionDuration: 0 } },
+  MuiPopover: { defaultProps: { transitionDuration: 0 } },
+  MuiMenu: { defaultProps: { transitionDuration: 0 } },
+  MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 30, [COARSE]: { minHeight: 44 } } } },
+  MuiSnackbar: { defaultProps: { transitionDuration: 0 } },
+  MuiListSubheader: { styleOverrides: { root: { fontSize: 12, lineHeight: 2.2, color: 'var(--room-inkSoft)' } } },
+}
