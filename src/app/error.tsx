@@ -1,13 +1,14 @@
 'use client'
+import Button from '@mui/material/Button'
 
 /** What a person sees when a page fails in a way nobody foresaw. */
 const ErrorPage = ({ reset }: { readonly reset: () => void }) => (
   <main style={{ padding: 40 }} role="alert">
     <h1 style={{ fontSize: 20 }}>This page stopped working</h1>
     <p>Everything saved is safe. Try again, or reload the page.</p>
-    <button type="button" onClick={reset}>
+    <Button variant="contained" onClick={reset}>
       Try again
-    </button>
+    </Button>
   </main>
 )
 export default ErrorPage

@@ -12,13 +12,16 @@ interface CommandRowProps {
   readonly ids: readonly string[]
   /** All others of the section, in its menu. */
   readonly more?: readonly string[]
+  /** Stands before the commands. */
+  readonly first?: ReactNode
   /** Stands before the menu of the others. */
   readonly children?: ReactNode
 }
 
 /** The one row of commands of a section. */
-export const CommandRow = ({ name, ids, more = [], children }: CommandRowProps) => (
+export const CommandRow = ({ name, ids, more = [], first, children }: CommandRowProps) => (
   <div className={panel.row} role="group" aria-label={name}>
+    {first}
     {ids.map((id) => (
       <CommandButton key={id} asCommand id={id} />
     ))}

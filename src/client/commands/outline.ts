@@ -6,7 +6,7 @@ import { always, needsFrame, needsFrames } from '@/client/commands/command'
 import { startUpright } from '@/client/gestures/tools/uprightHand'
 import { breakSelected, combineSelected } from '@/client/store/combine'
 import { togglePoints } from '@/client/store/points'
-import { selectedFrame } from '@/client/store/selection'
+import { selectedFrame, selectedFrames } from '@/client/store/selection'
 import { takeOff } from '@/client/store/stencils'
 import { startTrace } from '@/client/store/trace'
 import type { BenchState } from '@/client/store/state'
@@ -104,10 +104,10 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
   {
     id: 'keepOutline',
     family: 'Outline',
-    words: 'Keep this outline',
-    does: 'Keep this outline among your own stencils',
-    synonyms: 'save custom shape',
-    whyNot: needsFrame,
+    words: 'Keep the outline',
+    does: 'Keep the outline of what is selected among your own stencils',
+    synonyms: 'save custom shape several',
+    whyNot: (state) => (selectedFrames(state).length ? null : 'Select one frame or more first.'),
     run: (bench) => openDialog(bench, 'keep'),
   },
   ...COMBINATIONS.map((how): Command => ({
@@ -122,6 +122,15 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     run: (bench) => void combineSelected(bench, how),
   })),
   ...TOOL_COMMANDS,
+  {
+    id: 'allStencils',
+    family: 'Outline',
+    words: 'All stencils',
+    does: 'Show all stencils in the supplies',
+    synonyms: 'shapes browse',
+    whyNot: always,
+    run: (bench) => showTab(bench, 'Stencils'),
+  },
   {
     id: 'artwork',
     family: 'Outline',

@@ -1,15 +1,8 @@
 import { placedIn } from '@/core/document/content'
 import type { Command } from '@/client/commands/command'
 import { allOf, needsBackground, needsFrame, needsFrames, needsItems } from '@/client/commands/command'
-import {
-  chosenPictures,
-  clearSet,
-  exchangeTwo,
-  fillFromSet,
-  matchSelected,
-  setFrames,
-  shuffleSet,
-} from '@/client/store/arrangement'
+import { chosenPictures, clearSet, exchangeTwo, fillFromSet, setFrames, shuffleSet } from '@/client/store/arrangement'
+import { startMatching } from '@/client/store/matching'
 import { shownSheet } from '@/client/store/benchStore'
 import { selectedFrame, selectedFrames } from '@/client/store/selection'
 import {
@@ -185,6 +178,6 @@ export const SET_COMMANDS: readonly Command[] = [
     synonyms: 'heads faces eyes align portraits',
     menus: MANY,
     whyNot: allOf(needsFrames, needsFilled),
-    run: (bench) => matchSelected(bench, true),
+    run: (bench) => startMatching(bench, true),
   },
 ]

@@ -6,6 +6,14 @@ export const focusTable = (): void =>
 export const focusSupplies = (): void =>
   document.querySelector<HTMLElement>('[data-region="supplies"] [data-supply]')?.focus()
 
+/** Gives the name at the head of the card the focus, all of it chosen; false where the card has none. */
+export const focusName = (): boolean => {
+  const field = document.querySelector<HTMLInputElement>('[data-region="card"] [data-name-field] input')
+  field?.focus()
+  field?.select()
+  return field !== null
+}
+
 /** Places in which arrows go from one to the next. */
 const LISTS =
   '[role="tablist"], [role="radiogroup"], [role="listbox"], [role="slider"], [role="separator"], [role="spinbutton"], [data-region="supplies"], input'

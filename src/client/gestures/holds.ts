@@ -9,6 +9,9 @@ import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { frameContains } from '@/core/document/read'
 import { holdable, isAtHand, isLocked, listOf } from '@/core/document/tree'
 import { joinRecorded, type Recorded } from '@/core/document/edit'
+import { framesUnder } from '@/core/document/tree'
+import { echoFrames } from '@/core/document/edits/echoes'
+import { helpOnce } from '@/client/store/firstHelp'
 import { fragmentOf, pasteFragment } from '@/core/document/fragment'
 import type { Project } from '@/core/document/types'
 import type { Stencil } from '@/core/stencil/stencil'
@@ -29,7 +32,7 @@ import { type View } from '@/client/store/state'
 import { moveView, toSheet } from '@/client/store/view'
 import { drawBox, gather, markSnaps, setMoving, emptyHand } from '@/client/store/slices/hand'
 import { takeInHand } from '@/client/store/slices/mode'
-import { notePictureHint } from '@/client/store/slices/notices'
+import {} from '@/client/store/slices/notices'
 import { owned } from '@/client/store/owned'
 
 /** How a press was made. */
@@ -153,6 +156,9 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
 /** Held while a selection is gathered: what is only touched counts too. Held while items are moved: a copy stays. */
 const TOUCH_KEY = 'c'
 
+/** Held while items are moved: they stay, and what is let go of is a linked copy. */
+const LINK_KEY = 'm'
+
 const gatheredIds = (bench: Bench, rect: Rect): readonly string[] => {
   const counts = heldKeys(bench).has(TOUCH_KEY)
     ? (other: Rect): boolean => intersectRects(rect, other) !== null
@@ -212,11 +218,13 @@ export const endHold = (bench: Bench, hold: Hold): void => {
   // What was proposed holds only for the project it was proposed on.
   if (hold.kind === 'drag' && hold.last && bench.get().project === hold.base) {
     const { recorded } = hold.last
-    const isCopying = heldKeys(bench).has(TOUCH_KEY) && movesItems(bench, hold.drag)
-    if (isCopying && recorded.forward.length) bench.commit('Drag a copy', () => withCopyLeft(bench, recorded))
+    const isMoving = movesItems(bench, hold.drag) && recorded.forward.length > 0
+    const isCopying = heldKeys(bench).has(TOUCH_KEY) && isMoving
+    if (isMoving && heldKeys(bench).has(LINK_KEY)) dragLinked(bench, recorded)
+    else if (isCopying) bench.commit('Drag a copy', () => withCopyLeft(bench, recorded))
     else bench.commit(hold.drag.name, () => recorded)
     if (!recorded.forward.length) sayIfLocked(bench)
-    hintOnce(bench, hold.drag.name)
+    helpInside(bench, hold.drag.name)
   }
   if (hold.kind === 'draw' && armed && drawing) {
     drawBox(bench, null)
@@ -241,6 +249,23 @@ const withCopyLeft = (bench: Bench, moved: Recorded): Recorded => {
   return joinRecorded(moved, (now) => pasteFragment.record(now, { sheetId, fragment, newIds, delta: { x: 0, y: 0 } }))
 }
 
+/** Lets the frames stay where they are, and puts linked copies of them where the drag would have brought them. */
+const dragLinked = (bench: Bench, moved: Recorded): void => {
+  const state = bench.get()
+  const before = shownSheet({ ...state, preview: null })
+  const frames = framesUnder(before, state.selection)
+  const [first] = frames
+  const there = first && moved.project.sheets[state.sheetId]?.items[first.id]
+  if (!first || there?.kind !== 'frame') return bench.preview(null)
+  const delta = { x: there.box.cx - first.box.cx, y: there.box.cy - first.box.cy }
+  const newIds = Object.fromEntries(frames.map(({ id }) => [id, newItemId()]))
+  bench.commit('Drag a linked copy', (project) =>
+    echoFrames.record(project, { sheetId: state.sheetId, ids: state.selection, newIds, delta }),
+  )
+  selectItems(bench, Object.values(newIds))
+  helpOnce(bench, 'shared')
+}
+
 const sayIfLocked = (bench: Bench): void => {
   const state = bench.get()
   const sheet = shownSheet(state)
@@ -248,12 +273,9 @@ const sayIfLocked = (bench: Bench): void => {
     say(bench, 'What is selected is locked. Unlock it in the stack or with K.')
 }
 
-/** After the first drag of a filled frame a line says once how to move the picture inside. */
-const hintOnce = (bench: Bench, name: string): void => {
-  const state = bench.get()
-  if (state.hasSeenPictureHint || name !== 'Move frame' || !holdsPicture(selectedFrame(state)?.fill)) return
-  notePictureHint(bench)
-  say(bench, 'To move the picture inside: P or double-click.')
+/** After the first drag of a filled frame a line says how to move the picture inside. */
+const helpInside = (bench: Bench, name: string): void => {
+  if (name === 'Move frame' && holdsPicture(selectedFrame(bench.get())?.fill)) helpOnce(bench, 'inside')
 }
 
 export const dropHold = (bench: Bench, hold: Hold): void => {

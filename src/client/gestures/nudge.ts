@@ -8,6 +8,7 @@ import { placedFrame } from '@/client/store/placed'
 import type { Bench } from '@/client/store/bench'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { markStopped } from '@/client/store/slices/hand'
+import { helpOnce } from '@/client/store/firstHelp'
 import { owned } from '@/client/store/owned'
 
 const FLASH_MS = 1600
@@ -22,6 +23,7 @@ export const showStopped = (bench: Bench, stopped: boolean): void => {
   const flash = bench.own(FLASH)
   clearTimeout(flash.timer)
   markStopped(bench, true)
+  helpOnce(bench, 'covered')
   flash.timer = setTimeout(() => markStopped(bench, false), FLASH_MS)
 }
 

@@ -41,6 +41,8 @@ export const FIXED_KEYS: readonly FixedKey[] = [
   { keys: ['C'], does: 'Held while drawing: from the centre', group: 'Frames' },
   { keys: ['M'], does: 'Held while drawing: move what is being drawn', group: 'Frames' },
   { keys: ['C'], does: 'Held while moving: a copy stays where it was', group: 'Moving' },
+  { keys: ['M'], does: 'Held while moving: it stays, and a linked copy comes along', group: 'Moving' },
+  { keys: ['F2'], does: 'Name what is selected', group: 'Frames' },
   { keys: ['C'], does: 'Held while gathering a selection: what it touches counts too', group: 'Selecting' },
   { keys: ['Ctrl'], does: 'Pressing: add to the selection, as Shift', group: 'Selecting' },
   { keys: ['H'], does: 'Held: a drag pans anywhere', group: 'View' },

@@ -4,6 +4,7 @@ import { NewAlphabet } from '@/client/letters/NewAlphabet'
 import { HeldAlphabet } from '@/client/letters/HeldAlphabet'
 import { Choice } from '@/client/parts/Choice'
 import { RailButton } from '@/client/parts/RailButton'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/letters/Letters.module.css'
 import { openAlphabets } from '@/client/store/slices/supplies'
 
@@ -16,7 +17,7 @@ export const AlphabetPanel = () => {
   const held = setId === null ? undefined : alphabets[setId]
   return (
     <aside className={styles.panel} aria-label="Alphabet set">
-      <div className={styles.panelRow}>
+      <div className={panel.row}>
         <h3>Alphabet set</h3>
         {sets.length > 0 && (
           <Choice
@@ -27,7 +28,7 @@ export const AlphabetPanel = () => {
             onChoice={(id) => openAlphabets(bench, { setId: id || null })}
           />
         )}
-        <span style={{ marginLeft: 'auto' }}>
+        <span className={styles.right}>
           <RailButton framed label="Close the panel of alphabets" onPress={() => openAlphabets(bench, null)}>
             Close
           </RailButton>

@@ -3,6 +3,7 @@ import { useRef } from 'react'
 import { FACE_KINDS, type FaceKind } from '@/core/lettering/face'
 import type { FaceAnswer } from '@/contract/api'
 import { FaceSample } from '@/client/letters/FaceSample'
+import { Tile } from '@/client/parts/Tile'
 import styles from '@/client/letters/Letters.module.css'
 
 export const KIND_WORDS: Readonly<Record<FaceKind, string>> = {
@@ -29,17 +30,17 @@ interface FaceTileProps {
 }
 
 const FaceTile = ({ face, text, isChosen, onChoose }: FaceTileProps) => (
-  <button
-    type="button"
+  <Tile
     data-supply
-    className={styles.face}
-    aria-pressed={isChosen}
+    edged
+    isChosen={isChosen}
+    says={`${face.name}, ${KIND_WORDS[face.kind]}`}
     aria-label={`${face.name}, ${KIND_WORDS[face.kind]}`}
+    caption={face.name}
     onClick={onChoose}
   >
     <FaceSample faceId={face.id} text={text} width={116} height={44} />
-    <span className={styles.faceName}>{face.name}</span>
-  </button>
+  </Tile>
 )
 
 /** Arrows go from face to face. */

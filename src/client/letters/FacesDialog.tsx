@@ -9,6 +9,9 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FacePicker, foundFaces } from '@/client/letters/FacePicker'
 import { addFaces, faceOf, forgetFace, refOfFace } from '@/client/store/faces'
 import { currentFace, resetWord, selectedWord } from '@/client/store/lettering'
+import panel from '@/client/parts/Panel.module.css'
+import { FilePick } from '@/client/parts/FilePick'
+import { Search } from '@/client/parts/Search'
 import styles from '@/client/letters/Letters.module.css'
 import { chooseFace } from '@/client/store/slices/supplies'
 
@@ -18,22 +21,16 @@ export const AddFaces = ({ children }: { readonly children: string }) => {
   const input = useRef<HTMLInputElement>(null)
   return (
     <>
-      <input
+      <FilePick
         ref={input}
-        type="file"
-        hidden
-        multiple
+        several
+        name="Files of typefaces"
         accept=".otf,.ttf,.woff,.woff2"
-        aria-label="Files of typefaces"
-        onChange={(event) => {
-          const files = [...(event.target.files ?? [])]
-          event.target.value = ''
-          if (files.length) void addFaces(bench, files)
-        }}
+        onFiles={(files) => void addFaces(bench, files)}
       />
-      <button type="button" className={styles.textButton} onClick={() => input.current?.click()}>
+      <Button size="small" onClick={() => input.current?.click()}>
         {children}
-      </button>
+      </Button>
     </>
   )
 }
@@ -55,14 +52,7 @@ export const FacesDialog = ({ onClose }: { readonly onClose: () => void }) => {
       <DialogTitle id="faces-title">Typefaces</DialogTitle>
       <DialogContent>
         <div className={styles.facesHead}>
-          <input
-            type="search"
-            className={styles.searchField}
-            placeholder="Search by name or kind"
-            aria-label="Search typefaces"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-          />
+          <Search name="Search typefaces" placeholder="Search by name or kind" value={search} onValue={setSearch} />
           <AddFaces>Add a typeface…</AddFaces>
           <span className={styles.note}>OTF, TTF, WOFF or WOFF2</span>
         </div>
@@ -87,7 +77,7 @@ export const FacesDialog = ({ onClose }: { readonly onClose: () => void }) => {
             Remove {held.name}
           </Button>
         )}
-        <span style={{ flex: 1 }} />
+        <span className={panel.grow} />
         <Button variant="contained" onClick={onClose}>
           Done
         </Button>

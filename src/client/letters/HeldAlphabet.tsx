@@ -1,4 +1,5 @@
 'use client'
+import Button from '@mui/material/Button'
 import { useState } from 'react'
 import { membersOf } from '@/core/document/lettering'
 import type { Alphabet } from '@/core/document/types'
@@ -8,7 +9,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { exportAlphabet, fillAlphabet, forgetSet, goToLetter, restyleAlphabet } from '@/client/store/alphabets'
 import { chosenPictures } from '@/client/store/arrangement'
 import { faceOf, refOfFace } from '@/client/store/faces'
-import styles from '@/client/letters/Letters.module.css'
+import panel from '@/client/parts/Panel.module.css'
 
 /** A set that is there: its face and sizes for all letters, its letters to go to, its export. */
 export const HeldAlphabet = ({ set }: { readonly set: Alphabet }) => {
@@ -26,21 +27,20 @@ export const HeldAlphabet = ({ set }: { readonly set: Alphabet }) => {
   }
   return (
     <>
-      <div className={styles.letters} role="group" aria-label="Letters of the set">
+      <div className={panel.wrap} role="group" aria-label="Letters of the set">
         {members.map((member) => (
-          <button
+          <RailButton
             key={member.groupId}
-            type="button"
-            className={styles.letter}
-            aria-label={`Go to the letter ${member.text}`}
-            aria-pressed={isHere(member.groupId)}
-            onClick={() => goToLetter(bench, member)}
+            framed
+            label={`Go to the letter ${member.text}`}
+            pressed={isHere(member.groupId)}
+            onPress={() => goToLetter(bench, member)}
           >
             {member.text}
-          </button>
+          </RailButton>
         ))}
       </div>
-      <div className={styles.panelRow}>
+      <div className={panel.row}>
         <FaceChoice
           faces={faceOf(faces, set.face.id) ? faces : [...faces, { ...set.face, kind: 'own', canTravel: false }]}
           value={set.face.id}
@@ -57,7 +57,7 @@ export const HeldAlphabet = ({ set }: { readonly set: Alphabet }) => {
         onMargin={setMargin}
         onSettle={(value) => void restyleAlphabet(bench, set, { margin: value })}
       />
-      <div className={styles.panelRow}>
+      <div className={panel.row}>
         <RailButton
           framed
           label="Fill the letters with the marked pictures, in order"
@@ -68,9 +68,9 @@ export const HeldAlphabet = ({ set }: { readonly set: Alphabet }) => {
         <RailButton framed label="Letters no longer belong together; sheets stay" onPress={() => forgetSet(bench, set)}>
           Unlink the letters
         </RailButton>
-        <button type="button" className={styles.make} onClick={() => exportAlphabet(bench, set)}>
+        <Button variant="contained" onClick={() => exportAlphabet(bench, set)}>
           Export the set
-        </button>
+        </Button>
       </div>
     </>
   )

@@ -1,5 +1,4 @@
 'use client'
-import { toolOf } from '@/client/store/modes'
 import type { FaceAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { focusTable } from '@/client/gestures/focus'
@@ -9,11 +8,11 @@ import { foundFaces, KIND_WORDS } from '@/client/letters/FacePicker'
 import { AddFaces } from '@/client/letters/FacesDialog'
 import { currentFace, putWord } from '@/client/store/lettering'
 import { FACE_KINDS } from '@/core/lettering/face'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { Tile } from '@/client/parts/Tile'
+import { WordField } from '@/client/parts/WordField'
 import supplies from '@/client/parts/Supplies.module.css'
-import styles from '@/client/letters/Letters.module.css'
-import { writeLetters, openAlphabets } from '@/client/store/slices/supplies'
-import { toggleTypeTool } from '@/client/store/slices/mode'
-
+import { writeLetters } from '@/client/store/slices/supplies'
 const SINGLES = [
   ['Letters', 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'],
   ['Digits and signs', '0123456789&!?@'],
@@ -34,19 +33,19 @@ const TextSupply = ({
   const bench = useBenchHandle()
   const carry = useCarry(bench)
   return (
-    <button
-      type="button"
+    <Tile
       data-supply
-      className={styles.supply}
-      style={{ width }}
+      edged
+      className={supplies.carryable}
+      style={{ width, height: 78 }}
+      {...(caption === undefined ? {} : { caption })}
+      says={`${text} in ${face.name}: press to put it on the sheet, drag it to a spot`}
       aria-label={`${text} in ${face.name}`}
-      title={`${text} in ${face.name}: press to put it on the sheet, drag it to a spot`}
       {...carry({ kind: 'text', text, faceId: face.id })}
       onClick={() => void putWord(bench, text, face.id).then(focusTable)}
     >
-      <FaceSample faceId={face.id} text={text} width={width - 14} height={caption ? 44 : 56} />
-      {caption && <span className={styles.faceName}>{caption}</span>}
-    </button>
+      <FaceSample faceId={face.id} text={text} width={width - 14} height={caption ? 46 : 60} />
+    </Tile>
   )
 }
 
@@ -97,42 +96,22 @@ export const LetterSupplies = ({ search }: { readonly search: string }) => {
 export const LetterTools = () => {
   const bench = useBenchHandle()
   const text = useBench((state) => state.letterText)
-  const isTyping = useBench((state) => toolOf(state)?.kind === 'type')
-  const isSetOpen = useBench((state) => state.alphabetPanel !== null)
   const face = useBench(currentFace)
   return (
-    <span className={supplies.marks}>
-      <label className={styles.textField}>
-        Your text
-        <input
-          type="text"
-          value={text}
-          maxLength={60}
-          aria-label="Your text"
-          onChange={(event) => writeLetters(bench, event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter' && face && text.trim()) void putWord(bench, text.trim(), face.id)
-          }}
-        />
-      </label>
-      <button
-        type="button"
-        className={supplies.add}
-        aria-pressed={isTyping}
-        title="Then press the sheet where the text shall begin"
-        onClick={() => toggleTypeTool(bench)}
-      >
-        {isTyping ? '✓ Type on the sheet' : 'Type on the sheet'}
-      </button>
+    <>
+      <WordField
+        name="Your text"
+        label="Your text"
+        value={text}
+        most={60}
+        onValue={(next) => writeLetters(bench, next)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' && face && text.trim()) void putWord(bench, text.trim(), face.id).then(focusTable)
+        }}
+      />
+      <CommandButton id="typeOnSheet" />
       <AddFaces>Add a typeface</AddFaces>
-      <button
-        type="button"
-        className={supplies.add}
-        aria-pressed={isSetOpen}
-        onClick={() => openAlphabets(bench, isSetOpen ? null : { setId: null })}
-      >
-        {isSetOpen ? '✓ Alphabet set' : 'Alphabet set'}
-      </button>
-    </span>
+      <CommandButton id="alphabet" />
+    </>
   )
 }

@@ -59,7 +59,7 @@ const Spares = ({ word }: { readonly word: Word }) => {
         </RailButton>
       </div>
       {pictures === 'each' && (
-        <div className={styles.spares}>
+        <div className={card.wrap}>
           {aside.map((kept) => (
             <Spare key={kept.letterId} kept={kept} word={word} />
           ))}

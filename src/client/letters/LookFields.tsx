@@ -4,7 +4,7 @@ import type { Heights } from '@/core/lettering/settings'
 import type { FaceAnswer } from '@/contract/api'
 import { Choice } from '@/client/parts/Choice'
 import { SlideField } from '@/client/parts/SlideField'
-import styles from '@/client/letters/Letters.module.css'
+import panel from '@/client/parts/Panel.module.css'
 
 /** A typeface by name. */
 export const FaceChoice = ({
@@ -34,7 +34,7 @@ export const LookFields = ({
   readonly onSettle: (margin: number) => void
 }) => (
   <>
-    <div className={styles.panelRow}>
+    <div className={panel.row}>
       <Choice
         label="Heights"
         value={heights}

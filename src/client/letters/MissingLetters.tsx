@@ -4,6 +4,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { refOfFace } from '@/client/store/faces'
 import { resetWord } from '@/client/store/lettering'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/letters/Letters.module.css'
 
 /** Names the letters that the face does not have, and offers faces that have them. */
@@ -25,7 +26,7 @@ export const MissingLetters = ({ word }: { readonly word: Word }) => {
           ? `These have ${what}:`
           : `None of the typefaces here has ${what}. Add one that does, or change the text.`}
       {offered && (
-        <div className={styles.offers}>
+        <div className={panel.wrap}>
           {offered.map((face) => (
             <RailButton
               key={face.id}

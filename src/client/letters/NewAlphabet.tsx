@@ -1,4 +1,5 @@
 'use client'
+import Button from '@mui/material/Button'
 import { useState } from 'react'
 import { toPoints } from '@/core/units'
 import type { NewSheet } from '@/core/document/create'
@@ -13,7 +14,8 @@ import { chosenPictures } from '@/client/store/arrangement'
 import { shownSheet } from '@/client/store/benchStore'
 import { faceOf, refOfFace } from '@/client/store/faces'
 import { currentFace } from '@/client/store/lettering'
-import styles from '@/client/letters/Letters.module.css'
+import panel from '@/client/parts/Panel.module.css'
+import { WordField } from '@/client/parts/WordField'
 
 const LISTS = [
   ['capitals', 'A–Z'],
@@ -48,7 +50,7 @@ const PicturesNote = () => {
   const words = marked
     ? `${counted(marked, 'marked picture')}: into the letters in order${marked > 1 ? ', then from the first again' : ''}.`
     : 'Mark one or more pictures in the supplies (Shift and press) to fill the letters; without any they stay empty.'
-  return <p className={styles.note}>{words}</p>
+  return <p className={panel.kind}>{words}</p>
 }
 
 /** The fields of a set that is to be made. */
@@ -75,7 +77,7 @@ export const NewAlphabet = () => {
   }
   return (
     <>
-      <div className={styles.panelRow}>
+      <div className={panel.row}>
         <Choice label="Letters" value={list} options={LISTS} onChoice={setList} />
         <Choice
           label="On"
@@ -88,15 +90,8 @@ export const NewAlphabet = () => {
           onChoice={setOn}
         />
       </div>
-      {list === 'own' && (
-        <input
-          className={styles.characters}
-          aria-label="Letters of the set"
-          value={own}
-          onChange={(event) => setOwn(event.target.value)}
-        />
-      )}
-      <div className={styles.panelRow}>
+      {list === 'own' && <WordField name="Letters of the set" value={own} onValue={setOwn} />}
+      <div className={panel.row}>
         <FaceChoice faces={faces} value={face?.id ?? ''} onFace={setFaceId} />
         <Choice
           label="Size"
@@ -117,11 +112,11 @@ export const NewAlphabet = () => {
         onSettle={() => undefined}
       />
       <PicturesNote />
-      <div className={styles.panelRow}>
-        <button type="button" className={styles.make} disabled={!count || !face} onClick={make}>
+      <div className={panel.row}>
+        <Button variant="contained" disabled={!count || !face} onClick={make}>
           Make {counted(count, 'letter')}
           {on === 'each' ? ` on ${counted(count, 'sheet')}` : ' on one sheet'}
-        </button>
+        </Button>
       </div>
     </>
   )

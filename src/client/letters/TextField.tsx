@@ -1,6 +1,8 @@
 'use client'
 import { typingOf } from '@/client/store/modes'
-import { useEffect, useRef } from 'react'
+import OutlinedInput from '@mui/material/OutlinedInput'
+import { useEffect, useRef, type SyntheticEvent } from 'react'
+import { focusTable } from '@/client/gestures/focus'
 import { placeOfGrapheme } from '@/core/lettering/graphemes'
 import type { Word } from '@/core/document/lettering'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -22,13 +24,20 @@ export const TextField = ({ word }: { readonly word: Word }) => {
     if (element.selectionStart !== start || element.selectionEnd !== end) element.setSelectionRange(start, end)
   }, [isHere, text, from, to])
   return (
-    <textarea
-      ref={field}
+    <OutlinedInput
       className={styles.text}
-      rows={1}
-      aria-label="Text"
-      spellCheck={false}
-      autoComplete="off"
+      fullWidth
+      multiline
+      maxRows={6}
+      inputRef={field}
+      inputProps={{
+        'aria-label': 'Text',
+        spellCheck: false,
+        autoComplete: 'off',
+        onSelect: ({ currentTarget: at }: SyntheticEvent<HTMLTextAreaElement>) => {
+          if (isHere && at.value === text) moveCaret(bench, at.selectionStart, at.selectionEnd)
+        },
+      }}
       value={text}
       onFocus={() => {
         if (!isHere) void startTyping(bench, word.id, 'card')
@@ -36,15 +45,12 @@ export const TextField = ({ word }: { readonly word: Word }) => {
       onBlur={() => {
         if (document.hasFocus() && typingOf(bench.get())?.at === 'card') void endTyping(bench)
       }}
-      onChange={({ target }) => typeText(bench, target.value, target.selectionStart, target.selectionEnd)}
-      onSelect={({ currentTarget: at }) => {
-        if (isHere && at.value === text) moveCaret(bench, at.selectionStart, at.selectionEnd)
-      }}
+      onChange={({ target }) => typeText(bench, target.value, target.selectionStart ?? 0, target.selectionEnd ?? 0)}
       onKeyDown={(event) => {
         if (event.key === 'Escape') {
           event.stopPropagation()
-          event.currentTarget.blur()
-          document.querySelector<HTMLElement>('[data-region="table"]')?.focus()
+          field.current?.blur()
+          focusTable()
         }
         if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
           event.preventDefault()

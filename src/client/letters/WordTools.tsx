@@ -1,5 +1,6 @@
 'use client'
 import { useBench } from '@/client/binding/useBench'
+import { heldSheet } from '@/client/store/benchStore'
 import { shownKey } from '@/client/gestures/keys'
 import { isWordSelected, selectedWord } from '@/client/store/lettering'
 import rail from '@/client/bench/rail/Rail.module.css'
@@ -10,6 +11,7 @@ import { CommandButton } from '@/client/commands/CommandButton'
 export const WordTools = () => {
   const word = useBench(selectedWord)
   const isWhole = useBench(isWordSelected)
+  const hasBackground = useBench((state) => heldSheet(state).background.kind === 'picture')
   if (!word) return null
   const { pictures } = word.lettering
   return (
@@ -35,6 +37,11 @@ export const WordTools = () => {
           <CommandButton id="pictures-across" label="One picture across all letters">
             Across
           </CommandButton>
+          {hasBackground && (
+            <CommandButton id="windows" label="Make the letters windows onto the background picture">
+              Windows
+            </CommandButton>
+          )}
           <span className={rail.words}>
             {pictures === 'each' ? 'Press or drop pictures: one a letter' : 'Press or drop one picture for all'}
           </span>

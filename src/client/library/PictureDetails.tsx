@@ -4,6 +4,8 @@ import { useEffect, useState } from 'react'
 import { formatNumber } from '@/core/units'
 import type { PictureAnswer, PictureChange, PictureUse } from '@/contract/api'
 import { api, ApiError, levelUrl } from '@/client/http/api'
+import TextField from '@mui/material/TextField'
+import { Fault } from '@/client/parts/Fault'
 import styles from '@/client/library/Library.module.css'
 
 const wordsOf = (error: unknown): string =>
@@ -31,19 +33,19 @@ const Written = ({
     setDraft(null)
   }
   return (
-    <label className={styles.written}>
-      {label}
-      <input
-        value={draft ?? value}
-        placeholder={hint}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={use}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') use()
-          if (event.key === 'Escape') setDraft(null)
-        }}
-      />
-    </label>
+    <TextField
+      fullWidth
+      label={label}
+      value={draft ?? value}
+      placeholder={hint ?? ''}
+      sx={{ mb: 1.5 }}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={use}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') use()
+        if (event.key === 'Escape') setDraft(null)
+      }}
+    />
   )
 }
 
@@ -127,11 +129,7 @@ export const PictureDetails = (props: PictureDetailsProps) => {
             ? `Used in ${uses.map((use) => `${use.name} (${use.count})`).join(', ')}`
             : 'Not used in any project'}
       </p>
-      {fault && (
-        <p role="alert" className={styles.fault}>
-          ▲ {fault}
-        </p>
-      )}
+      {fault && <Fault>{fault}</Fault>}
       <div className={styles.actions}>
         <Button size="small" variant="outlined" onClick={() => onReplace('everywhere')}>
           Replace everywhere…

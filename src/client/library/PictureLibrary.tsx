@@ -1,4 +1,9 @@
 'use client'
+import Button from '@mui/material/Button'
+import Chip from '@mui/material/Chip'
+import { Choice } from '@/client/parts/Choice'
+import { Search } from '@/client/parts/Search'
+import panel from '@/client/parts/Panel.module.css'
 import { useMemo, useState } from 'react'
 import { LIBRARY_SORTS, listPictures, tagsOf, type LibraryQuery, type LibrarySort } from '@/core/document/library'
 import type { PictureAnswer, Replaced } from '@/contract/api'
@@ -14,6 +19,7 @@ const SORT_WORDS: Readonly<Record<LibrarySort, string>> = {
   shape: 'By shape, tall to wide',
 }
 const USE_WORDS = { all: 'All', used: 'Used here', unused: 'Not used here' } as const
+const LIBRARY_USES = ['all', 'used', 'unused'] as const
 const MOST_TAGS = 14
 
 export interface PictureLibraryProps {
@@ -46,50 +52,41 @@ const Toolbar = ({
   readonly isInProject: boolean
 }) => (
   <>
-    <div className={styles.toolbar}>
-      <input
-        type="search"
-        aria-label="Search by name and tag"
+    <div className={panel.row}>
+      <Search
+        name="Search by name and tag"
         placeholder="Search by name and tag"
         value={query.search}
-        onChange={(event) => onQuery({ ...query, search: event.target.value })}
+        onValue={(search) => onQuery({ ...query, search })}
       />
-      <select
-        aria-label="Order"
+      <Choice
+        label="Order"
         value={query.sort}
-        onChange={(event) => onQuery({ ...query, sort: event.target.value as LibrarySort })}
-      >
-        {LIBRARY_SORTS.map((sort) => (
-          <option key={sort} value={sort}>
-            {SORT_WORDS[sort]}
-          </option>
-        ))}
-      </select>
+        options={LIBRARY_SORTS.map((sort) => [sort, SORT_WORDS[sort]])}
+        onChoice={(sort) => onQuery({ ...query, sort })}
+      />
       {isInProject && (
-        <select
-          aria-label="Which pictures"
+        <Choice
+          label="Show"
+          name="Which pictures"
           value={query.use}
-          onChange={(event) => onQuery({ ...query, use: event.target.value as LibraryQuery['use'] })}
-        >
-          {Object.entries(USE_WORDS).map(([use, words]) => (
-            <option key={use} value={use}>
-              {words}
-            </option>
-          ))}
-        </select>
+          options={LIBRARY_USES.map((use) => [use, USE_WORDS[use]])}
+          onChoice={(use) => onQuery({ ...query, use })}
+        />
       )}
     </div>
     {tags.length > 0 && (
-      <div className={styles.tags} role="group" aria-label="Tags">
+      <div className={panel.wrap} role="group" aria-label="Tags">
         {tags.slice(0, MOST_TAGS).map((tag) => (
-          <button
+          <Chip
             key={tag}
-            type="button"
+            label={tag}
+            clickable
             aria-pressed={query.search === tag}
+            color={query.search === tag ? 'primary' : 'default'}
+            variant={query.search === tag ? 'filled' : 'outlined'}
             onClick={() => onQuery({ ...query, search: query.search === tag ? '' : tag })}
-          >
-            {tag}
-          </button>
+          />
         ))}
       </div>
     )}
@@ -145,14 +142,14 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
     <div className={styles.library}>
       <div className={styles.main}>
         <Toolbar query={query} onQuery={setQuery} tags={tags} isInProject={usesHere !== null} />
-        <div className={styles.count} role="status">
+        <div className={panel.kind} role="status">
           {replacing
             ? `Choose what comes in the place of ${replacing.picture.name}. `
             : said || `${shown.length} of ${pictures.length} pictures. Shift and press to choose several.`}
           {replacing && (
-            <button type="button" className={styles.link} onClick={() => setReplacing(null)}>
+            <Button size="small" onClick={() => setReplacing(null)}>
               Keep it
-            </button>
+            </Button>
           )}
         </div>
         <PictureGrid
@@ -164,9 +161,9 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
         />
         {onUse && (
           <div className={styles.foot}>
-            <button type="button" disabled={!chosenPictures.length} onClick={() => onUse(chosenPictures)}>
+            <Button variant="contained" disabled={!chosenPictures.length} onClick={() => onUse(chosenPictures)}>
               {chosenPictures.length > 1 ? `Mark ${chosenPictures.length} for a set` : 'Use this picture'}
-            </button>
+            </Button>
           </div>
         )}
       </div>

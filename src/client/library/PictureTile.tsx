@@ -2,6 +2,7 @@
 import { levelCount } from '@/core/render/needs'
 import type { PictureAnswer } from '@/contract/api'
 import { levelUrl } from '@/client/http/api'
+import { Tile } from '@/client/parts/Tile'
 import styles from '@/client/library/Library.module.css'
 
 const SIDE = 132
@@ -23,19 +24,18 @@ interface PictureTileProps {
 }
 
 export const PictureTile = ({ picture, uses, isChosen, onPress, onOpen }: PictureTileProps) => (
-  <button
-    type="button"
-    className={`${styles.tile} ${isChosen ? styles.chosen : ''}`}
+  <Tile
+    className={styles.tile}
+    isChosen={isChosen}
+    caption={picture.name}
+    {...(uses > 0 ? { badge: uses } : {})}
     data-picture={picture.hash}
-    aria-pressed={isChosen}
     aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
-    title={`${picture.name}${picture.tags.length ? `: ${picture.tags.join(', ')}` : ''}`}
+    says={`${picture.name}${picture.tags.length ? `: ${picture.tags.join(', ')}` : ''}`}
     onClick={(event) => onPress(event.shiftKey || event.ctrlKey || event.metaKey)}
     onDoubleClick={onOpen}
   >
     {/* eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us */}
     <img src={levelUrl(picture.hash, tileLevel(picture))} alt="" draggable={false} decoding="async" />
-    <span className={styles.caption}>{picture.name}</span>
-    {uses > 0 && <span className={styles.badge}>{uses}</span>}
-  </button>
+  </Tile>
 )

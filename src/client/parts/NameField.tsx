@@ -23,12 +23,15 @@ export const NameField = ({
   return (
     <InputBase
       className={styles.title}
+      data-name-field
       inputProps={{ 'aria-label': label }}
       value={draft ?? name}
       onChange={(event) => setDraft(event.target.value)}
       onBlur={use}
       onKeyDown={(event) => {
-        if (event.key === 'Enter' && event.target instanceof HTMLElement) event.target.blur()
+        if (event.key === 'Escape') setDraft(null)
+        if ((event.key === 'Enter' || event.key === 'Escape') && event.target instanceof HTMLElement)
+          event.target.blur()
       }}
     />
   )

@@ -13,36 +13,10 @@ import { formatNumber, outputPixels, UNITS, type Unit } from '@/core/units'
 import { SHEET_PRESETS, type SheetPreset } from '@/core/document/presets'
 import type { NewSheet } from '@/core/document/create'
 import { inUnit, newSheetSchema, sheetFromForm, type NewSheetForm } from '@/client/projects/newSheetForm'
+import { SizeTile } from '@/client/projects/SizeTile'
 import styles from '@/client/projects/Projects.module.css'
 
 const USES = ['Screen', 'Social', 'Print', 'Card'] as const
-const ICON = 24
-
-const Preset = ({
-  preset,
-  isChosen,
-  onChoose,
-}: {
-  readonly preset: SheetPreset
-  readonly isChosen: boolean
-  readonly onChoose: () => void
-}) => {
-  const scale = ICON / Math.max(preset.w, preset.h)
-  return (
-    <button type="button" className={styles.preset} aria-pressed={isChosen} onClick={onChoose}>
-      <span className={styles.shape}>
-        <span style={{ width: preset.w * scale, height: preset.h * scale }} />
-      </span>
-      <span>
-        {preset.name}
-        <br />
-        <span className={styles.facts}>
-          {preset.w} × {preset.h} {preset.unit}
-        </span>
-      </span>
-    </button>
-  )
-}
 
 const formOf = (preset: SheetPreset, name: string): NewSheetForm => ({
   name,
@@ -159,17 +133,17 @@ export const NewSheetDialog = ({
               <section key={use} aria-label={use}>
                 <h3>{use}</h3>
                 {SHEET_PRESETS.filter((preset) => preset.use === use).map((preset) => (
-                  <Preset
+                  <SizeTile
                     key={preset.name}
                     preset={preset}
                     isChosen={chosen === preset && !isOwn}
-                    onChoose={() => choose(preset)}
+                    onPress={() => choose(preset)}
                   />
                 ))}
               </section>
             ))}
           </div>
-          <h3 style={{ fontSize: 13, margin: '12px 0 10px' }}>Size {isOwn ? '(own)' : ''}</h3>
+          <h3>Size {isOwn ? '(own)' : ''}</h3>
           <OwnSize
             register={register}
             errors={formState.errors}

@@ -3,6 +3,7 @@ import MoreVert from '@mui/icons-material/MoreVert'
 import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
+import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useState } from 'react'
 import type { ProjectSummary } from '@/contract/api'
@@ -57,9 +58,9 @@ export const ProjectTile = ({
       </Link>
       <div className={styles.foot}>
         <div className={styles.names}>
-          <div className={styles.name} title={project.name}>
+          <Typography variant="subtitle2" noWrap title={project.name}>
             {project.name}
-          </div>
+          </Typography>
           <div className={styles.facts}>
             {project.sheetCount} {project.sheetCount === 1 ? 'sheet' : 'sheets'} ·{' '}
             {DATE.format(new Date(project.changedAt))}

@@ -13,9 +13,18 @@ import { api, saveBundle } from '@/client/http/api'
 import { useReady } from '@/client/binding/useReady'
 import { ProjectTile } from '@/client/projects/ProjectTile'
 import { useProjects } from '@/client/projects/useProjects'
+import type { PictureAnswer } from '@/contract/api'
+import type { NewSheet } from '@/core/document/create'
+import { SHEET_PRESETS, type SheetPreset } from '@/core/document/presets'
+import { toPoints } from '@/core/units'
+import { DropInput } from '@/client/parts/DropInput'
+import { pictureProject, picturesProject } from '@/client/projects/pictureProject'
+import { SizeTile } from '@/client/projects/SizeTile'
+import bar from '@/client/parts/Bar.module.css'
 import styles from '@/client/projects/Projects.module.css'
 
 const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
+const StartWithDialog = dynamic(() => import('@/client/projects/StartWithDialog').then((m) => m.StartWithDialog))
 const RenameDialog = dynamic(() => import('@/client/projects/RenameDialog').then((m) => m.RenameDialog))
 
 const Removed = ({
@@ -54,6 +63,18 @@ const EmptyState = ({ onNew, onDemo }: { readonly onNew: () => void; readonly on
   </div>
 )
 
+/** Sizes that one press makes a sheet of. */
+const QUICK = SHEET_PRESETS.filter(({ name }) =>
+  ['Square post', 'Upright post', 'Tall story', 'A4', 'A6 card'].includes(name),
+)
+
+const sheetOfPreset = ({ unit, w, h, ppi, bleed }: SheetPreset): NewSheet => ({
+  unit,
+  ppi,
+  size: { w: toPoints(w, unit, ppi), h: toPoints(h, unit, ppi) },
+  bleed: toPoints(bleed, unit, ppi),
+})
+
 /** Bundles are brought in; any other file is taken for a photograph. */
 const isBundle = ({ name, type }: File): boolean => /\.zip$/i.test(name) || type === 'application/zip'
 
@@ -65,15 +86,24 @@ export const ProjectsPage = () => {
   const [isMaking, setMaking] = useState(false)
   const [renaming, setRenaming] = useState<ProjectSummary | null>(null)
   const [gone, setGone] = useState<ProjectSummary | null>(null)
-  const take = (file: File): void => {
-    if (isBundle(file)) return void bringIn(file)
-    void startWith(file).then((id) => id !== null && router.push(`/projects/${id}`))
+  const [asked, setAsked] = useState<readonly File[]>([])
+  const goTo = (id: string | null): void => {
+    if (id !== null) router.push(`/projects/${id}`)
+  }
+  const take = (files: readonly File[]): void => {
+    const bundle = files.find(isBundle)
+    const photographs = files.filter((file) => !isBundle(file))
+    if (bundle) return void bringIn(bundle)
+    if (photographs.length > 1) return setAsked(photographs)
+    void startWith(photographs, ([only]) => pictureProject(only as PictureAnswer)).then(goTo) // one was sent
+  }
+  const startNow = (preset: SheetPreset): void => {
+    void attempt('Making the sheet…', async () => goTo((await api.startProject('Untitled', sheetOfPreset(preset))).id))
   }
   const { getRootProps, getInputProps, open } = useDropzone({
     noClick: true,
     noKeyboard: true,
-    multiple: false,
-    onDrop: (files) => files[0] && take(files[0]),
+    onDrop: (files) => files.length > 0 && take(files),
   })
   const restore = (project: ProjectSummary): void => {
     setGone(null)
@@ -85,11 +115,11 @@ export const ProjectsPage = () => {
   const kept = projects?.filter((project) => !project.removed) ?? []
   return (
     <div {...getRootProps({ className: styles.page, role: undefined })}>
-      <header className={styles.bar}>
-        <h1 className={styles.brand}>EAGER STENCIL</h1>
+      <header className={`${bar.bar} ${styles.bar}`}>
+        <h1 className={bar.brand}>EAGER STENCIL</h1>
       </header>
       <main className={styles.main}>
-        <input {...getInputProps({ 'aria-label': 'Bundle file', accept: '.zip' })} data-bundle-input />
+        <DropInput {...getInputProps({ 'aria-label': 'Bundle file', accept: '.zip' })} data-bundle-input />
         <div className={styles.head}>
           <h2>Projects</h2>
           <Button component={Link} href="/pictures">
@@ -102,8 +132,14 @@ export const ProjectsPage = () => {
             New sheet
           </Button>
         </div>
+        <div className={styles.sizes} role="group" aria-label="Start a sheet of a usual size">
+          {QUICK.map((preset) => (
+            <SizeTile key={preset.name} preset={preset} disabled={!isReady} onPress={() => startNow(preset)} />
+          ))}
+          <span className={styles.hint}>Or drop photographs anywhere on this page.</span>
+        </div>
         {busy && (
-          <div role="status" style={{ marginBottom: 12 }}>
+          <div role="status" className={styles.busy}>
             {busy}
             <LinearProgress aria-label={busy} />
           </div>
@@ -140,6 +176,17 @@ export const ProjectsPage = () => {
             await attempt('Making the sheet…', async () =>
               router.push(`/projects/${(await api.startProject(name, sheet)).id}`),
             )
+          }}
+        />
+      )}
+      {asked.length > 0 && (
+        <StartWithDialog
+          count={asked.length}
+          onClose={() => setAsked([])}
+          onStart={(how, presetName) => {
+            const preset = SHEET_PRESETS.find(({ name }) => name === presetName) ?? QUICK[0]
+            setAsked([])
+            if (preset) void startWith(asked, (pictures) => picturesProject(pictures, how, preset)).then(goTo)
           }}
         />
       )}

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useState } from 'react'
 import type { PictureAnswer, ProjectSummary } from '@/contract/api'
 import { api, ApiError, sendFile } from '@/client/http/api'
-import { pictureProject } from '@/client/projects/pictureProject'
+import type { Project } from '@/core/document/types'
 
 export interface Fault {
   readonly message: string
@@ -54,17 +54,25 @@ export const useProjects = () => {
         ).done,
     )
 
-  /** Starts a project with a photograph; gives its id, or null where that failed. */
-  const startWith = async (file: File): Promise<string | null> => {
+  const send = async (file: File, words: string): Promise<PictureAnswer> =>
+    sendFile<PictureAnswer>(`/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`, file, (share) =>
+      setBusy(`${words} ${Math.round(share * 100)}%`),
+    ).done
+
+  /** Starts a project with photographs; gives its id, or null where that failed. */
+  const startWith = async (
+    files: readonly File[],
+    made: (pictures: readonly PictureAnswer[]) => Project,
+  ): Promise<string | null> => {
+    const [first] = files
+    if (!first) return null
     let id: string | null = null
-    await attempt(`Starting with ${file.name}…`, async () => {
-      const sending = sendFile<PictureAnswer>(
-        `/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`,
-        file,
-        (share) => setBusy(`Starting with ${file.name}… ${Math.round(share * 100)}%`),
-      )
-      const picture = await sending.done
-      id = (await api.keepCopy(pictureProject(picture), picture.name)).id
+    const words = files.length > 1 ? `Starting with ${files.length} photographs…` : `Starting with ${first.name}…`
+    await attempt(words, async () => {
+      const pictures: PictureAnswer[] = []
+      for (const [i, file] of files.entries())
+        pictures.push(await send(file, files.length > 1 ? `Photograph ${i + 1} of ${files.length}…` : words))
+      id = (await api.keepCopy(made(pictures), pictures[0]?.name ?? first.name)).id
     })
     return id
   }

@@ -13,6 +13,7 @@ import type { Frame, Span } from '@/core/document/types'
 import { newId, newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
+import { helpOnce } from '@/client/store/firstHelp'
 import { choosePicture } from '@/client/store/choosing'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
@@ -36,6 +37,7 @@ export const showTogether = (bench: Bench): void => {
   bench.commit('Show one picture together', (project) =>
     makeSpan.record(project, { ...at(bench), spanId: newId('span') }),
   )
+  helpOnce(bench, 'shared')
 }
 
 /** Lets the rest of the selection look onto the span that one of it belongs to. */
@@ -93,6 +95,7 @@ export const echoSelected = (bench: Bench): void => {
   const step = nudgeStep(sheet.unit, sheet.ppi) * 10
   bench.commit('Echo', (project) => echoFrames.record(project, { ...at(bench), newIds, delta: { x: step, y: step } }))
   selectItems(bench, Object.values(newIds))
+  helpOnce(bench, 'shared')
 }
 
 /** Lets all selected frames show, from now on, what the one selected first shows. */

@@ -98,6 +98,10 @@ export interface SnapMarks {
 
 export const NO_MARKS: SnapMarks = { lines: [], gaps: [] }
 
+/** Which pictures are looked at. */
+export const PICTURE_SCOPES = ['all', 'project', 'recent'] as const
+export type PictureScope = (typeof PICTURE_SCOPES)[number]
+
 export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Finishes'] as const
 export type SuppliesTab = (typeof SUPPLIES_TABS)[number]
 
@@ -199,6 +203,8 @@ export interface SuppliesSlice {
   readonly letterFace: string | null
   /** The text that new letters are made of. */
   readonly letterText: string
+  /** Which pictures the supplies show. */
+  readonly pictureScope: PictureScope
   /** What the supplies show. */
   readonly suppliesTab: SuppliesTab
   /** A picture pressed while several frames are selected, until it is told how they take it. */
@@ -207,8 +213,17 @@ export interface SuppliesSlice {
   readonly alphabetPanel: { readonly setId: string | null } | null
 }
 
+/** The frames whose subjects are marked before they are matched, and what was selected. */
+export interface Marking {
+  readonly selection: readonly string[]
+  readonly frameIds: readonly string[]
+  readonly rows: boolean
+}
+
 /** What the card and its sections are set to; nothing of it is saved. */
 export interface CardSlice {
+  /** In CSS pixels. */
+  readonly cardWidth: number
   /** Changes of a named finish's layers are for what is selected, or for all that use it. */
   readonly finishScope: 'here' | 'all'
   /** The layer of a finish whose values are open in the card. */
@@ -217,6 +232,8 @@ export interface CardSlice {
   readonly isMatching: boolean
   /** What places in numbers are measured from. */
   readonly anchor: Anchor
+  /** Subjects are being marked one after another, to be matched then. */
+  readonly marking: Marking | null
   /** Widths and heights typed for a frame, or for a group and a text, change together. */
   readonly locksRatio: { readonly frame: boolean; readonly hull: boolean }
   /** What items are aligned and arranged within, as it was chosen last. */
@@ -245,7 +262,6 @@ export interface DialogSlice {
 export interface NoticeSlice {
   readonly notice: Notice | null
   readonly spoken: string
-  readonly hasSeenPictureHint: boolean
   readonly hasSeenRemovalHint: boolean
 }
 

@@ -9,7 +9,7 @@ import { forgetMissing } from '@/client/stage/images'
 import { say } from '@/client/store/notices'
 import type { Bench } from '@/client/store/bench'
 import type { Upload } from '@/client/store/state'
-import { putUploads, putPictures, showTab, endReadingPictures } from '@/client/store/slices/supplies'
+import { putMarked, putUploads, putPictures, showTab, endReadingPictures } from '@/client/store/slices/supplies'
 import { speak } from '@/client/store/slices/notices'
 
 const SIDE_BY_SIDE = 3
@@ -92,6 +92,9 @@ export const addFiles = async (bench: Bench, files: readonly File[], landing: La
     }
   }
   await Promise.all(Array.from({ length: SIDE_BY_SIDE }, work))
+  const several = came.flatMap((picture) => picture?.hash ?? [])
+  // Several that were only added are chosen already: one press fills with them.
+  if (!landing && several.length > 1) putMarked(bench, several)
   if (added) speak(bench, `${added} ${added === 1 ? 'picture' : 'pictures'} added`)
 }
 

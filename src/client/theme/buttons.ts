@@ -8,7 +8,15 @@ const hover = { backgroundColor: 'color-mix(in srgb, var(--room-ink) 9%, transpa
 const off = { color: 'var(--room-inkSoft)', opacity: 0.75 } as const
 const forFinger = { [COARSE]: { minHeight: 44, minWidth: 44 } } as const
 
-const quiet = { ...ink, height: 30, padding: '0 5px', gap: 4, '&:hover': hover, '&.Mui-disabled': off } as const
+const quiet = {
+  ...ink,
+  height: 30,
+  fontSize: 13,
+  padding: '0 5px',
+  gap: 4,
+  '&:hover': hover,
+  '&.Mui-disabled': off,
+} as const
 const framed = {
   ...ink,
   height: 28,
@@ -55,6 +63,7 @@ export const buttons: Components<Theme> = {
         ...quiet,
         textTransform: 'none',
         border: 0,
+        '&.Mui-disabled': { ...off, border: 0 },
         ...forFinger,
         '&.Mui-selected, &.Mui-selected:hover': { backgroundColor: 'var(--room-ink)', color: 'var(--room-panel)' },
         variants: [
@@ -108,8 +117,23 @@ export const buttons: Components<Theme> = {
     styleOverrides: { root: { minHeight: 30 }, indicator: { top: 0, height: 3, backgroundColor: 'var(--room-moss)' } },
   },
   MuiChip: {
-    styleOverrides: { root: { height: 26, fontSize: 12, backgroundColor: 'transparent' } },
     defaultProps: { variant: 'outlined' },
+    styleOverrides: { root: { height: 26, fontSize: 12 } },
+  },
+  MuiListItemButton: {
+    styleOverrides: {
+      root: {
+        padding: '4px 10px',
+        '&.Mui-selected, &.Mui-selected:hover': {
+          backgroundColor: 'var(--room-plumTint)',
+          borderColor: 'var(--room-plum)',
+        },
+      },
+    },
+  },
+  MuiListItemIcon: { styleOverrides: { root: { minWidth: 34, color: 'inherit' } } },
+  MuiListItemText: {
+    styleOverrides: { root: { margin: 0 }, primary: { fontSize: 13 }, secondary: { fontSize: 12 } },
   },
   MuiTooltip: {
     defaultProps: { enterDelay: 500, enterNextDelay: 200, disableInteractive: true, arrow: true },

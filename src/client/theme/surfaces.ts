@@ -17,13 +17,13 @@ export const surfaces: Components<Theme> = {
   },
   MuiAccordionSummary: {
     styleOverrides: {
-      root: { minHeight: 33, padding: '0 10px 0 12px', fontWeight: 600, [COARSE]: { minHeight: 44 } },
+      root: { minHeight: 31, padding: '0 10px 0 12px', fontWeight: 600, [COARSE]: { minHeight: 44 } },
       content: { alignItems: 'center', gap: 8, minWidth: 0, margin: 0 },
       expandIconWrapper: { color: 'var(--room-inkSoft)' },
     },
   },
   MuiAccordionDetails: {
-    styleOverrides: { root: { display: 'flex', flexDirection: 'column', gap: 6, padding: '1px 12px 10px' } },
+    styleOverrides: { root: { display: 'flex', flexDirection: 'column', gap: 6, padding: '0 12px 9px' } },
   },
   MuiDialogTitle: { styleOverrides: { root: { fontSize: 17, fontWeight: 700 } } },
   MuiDialog: { defaultProps: { transitionDuration: 0 } },

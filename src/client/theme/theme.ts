@@ -25,7 +25,13 @@ const scheme = (room: (typeof ROOM)['light' | 'dark']) => ({
 export const theme = createTheme({
   cssVariables: { cssVarPrefix: '' },
   colorSchemes: { light: scheme(ROOM.light), dark: scheme(ROOM.dark) },
-  typography: { fontFamily: FACE, fontSize: 13, button: { textTransform: 'none', fontWeight: 600 } },
+  typography: {
+    fontFamily: FACE,
+    fontSize: 13,
+    button: { textTransform: 'none', fontWeight: 600 },
+    subtitle2: { fontSize: 14, fontWeight: 600, lineHeight: 1.35 },
+    caption: { fontSize: 12 },
+  },
   shape: { borderRadius: 4 },
   transitions: { create: () => 'none' },
   components: { ...buttons, ...fields, ...surfaces },

@@ -1,4 +1,6 @@
 'use client'
+import Centre from '@mui/icons-material/FilterCenterFocus'
+import Corner from '@mui/icons-material/NorthWest'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { toggleAnchor } from '@/client/store/slices/card'
@@ -7,10 +9,14 @@ import { toggleAnchor } from '@/client/store/slices/card'
 export const AnchorButton = () => {
   const bench = useBenchHandle()
   const anchor = useBench((state) => state.anchor)
-  const words = anchor === 'centre' ? 'centre' : 'top left'
+  const isCentre = anchor === 'centre'
   return (
-    <RailButton framed label={`Measured from the ${words}. Press to change`} onPress={() => toggleAnchor(bench)}>
-      from the {words}
+    <RailButton
+      framed
+      label={`Measured from the ${isCentre ? 'centre' : 'top left'}. Press to change`}
+      onPress={() => toggleAnchor(bench)}
+    >
+      {isCentre ? <Centre fontSize="small" /> : <Corner fontSize="small" />}
     </RailButton>
   )
 }

@@ -3,6 +3,8 @@ import { WHITE } from '@/client/store/colours'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/ColourField'
+import { Swatches } from '@/client/parts/Swatch'
+import { usePalette } from '@/client/binding/usePalette'
 import { OneOf } from '@/client/parts/OneOf'
 import { Section } from '@/client/parts/Section'
 import { GradientEditor } from '@/client/bench/finish/GradientEditor'
@@ -22,6 +24,7 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
   const pictureName = useBench((state) =>
     background.kind === 'picture' ? (state.project.pictures[background.placed.pictureId]?.name ?? '') : '',
   )
+  const palette = usePalette()
   const set = (name: string, next: Background): void => putBackground(bench, name, next)
   const colour = background.kind === 'colour' ? background.colour : WHITE
   const put = (kind: Background['kind']): void => {
@@ -54,13 +57,20 @@ export const BackgroundSection = ({ sheet }: { readonly sheet: Sheet }) => {
           <ColourField label="Colour" colour={colour} step="Background colour" record={backgroundColour(sheet.id)} />
         </div>
       )}
+      {background.kind !== 'picture' && (
+        <Swatches
+          title="From its pictures"
+          colours={palette}
+          onColour={(one) => set('Background colour', { kind: 'colour', colour: one })}
+        />
+      )}
       {background.kind === 'gradient' && (
         <GradientEditor gradient={background} step="Background gradient" record={backgroundGradient(sheet.id)} />
       )}
       {background.kind === 'picture' && (
         <div className={styles.row}>
-          <CommandButton framed id="placeBackground" label="Place the background: move, zoom, turn, blur">
-            Place it, blur it…
+          <CommandButton framed id="placeBackground" label="Place the background: move, zoom, turn, blur, make pale">
+            Place it, blur it, make it pale…
           </CommandButton>
         </div>
       )}

@@ -3,7 +3,9 @@ import dynamic from 'next/dynamic'
 import { useEffect, useRef } from 'react'
 import { isWord } from '@/core/document/lettering'
 import { BACKGROUND_ID } from '@/core/document/background'
-import { useBench } from '@/client/binding/useBench'
+import { DragEdge } from '@/client/parts/DragEdge'
+import { CARD_WIDTH, setCardWidth } from '@/client/store/slices/card'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { BackgroundCard } from '@/client/bench/card/BackgroundCard'
 import { FrameCard } from '@/client/bench/card/FrameCard'
 import { ItemsCard } from '@/client/bench/card/ItemsCard'
@@ -16,6 +18,8 @@ const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
 export const Card = () => {
+  const bench = useBenchHandle()
+  const width = useBench((state) => state.cardWidth)
   const sheet = useBench(cardSheet)
   const selection = useBench((state) => state.selection)
   const items = selection.flatMap((id) => sheet.items[id] ?? [])
@@ -35,15 +39,25 @@ export const Card = () => {
     ) : (
       <SheetCard sheet={sheet} />
     )
-  const element = useRef<HTMLElement>(null)
+  const element = useRef<HTMLDivElement>(null)
   const chosen = selection.join()
   // Whatever is selected next is met at its head.
   useEffect(() => {
     if (element.current) element.current.scrollTop = 0
   }, [chosen])
   return (
-    <aside ref={element} className={styles.card} data-region="card" aria-label={`Card of ${name}`}>
-      {content}
+    <aside className={styles.card} data-region="card" aria-label={`Card of ${name}`} style={{ width }}>
+      <div ref={element} className={styles.scroller}>
+        {content}
+      </div>
+      <DragEdge
+        label="Width of the card"
+        at="right"
+        value={width}
+        min={CARD_WIDTH.min}
+        max={CARD_WIDTH.max}
+        onValue={(next) => setCardWidth(bench, next)}
+      />
     </aside>
   )
 }

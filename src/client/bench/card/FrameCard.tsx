@@ -4,7 +4,6 @@ import { fromPoints, formatNumber } from '@/core/units'
 import { holdsPicture } from '@/core/document/content'
 import { wordAround } from '@/core/document/lettering'
 import type { Frame, Sheet } from '@/core/document/types'
-import { stencilName } from '@/core/stencil/stencil'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { NameField } from '@/client/parts/NameField'
 import { Numbered } from '@/client/parts/Section'
@@ -30,28 +29,30 @@ interface FrameProps {
   readonly sheet: Sheet
 }
 
-/** What the frame is and how large; follows a drag. */
+/** How large the frame is; follows a drag. */
 const Kind = () => {
   const { unit, ppi } = useUnits()
   const words = useBench((state) => {
     const frame = selectedFrame(state)
     if (!frame) return ''
     const size = [frame.box.w, frame.box.h].map((side) => formatNumber(fromPoints(side, unit, ppi), 1)).join(' × ')
-    return `${stencilName(frame.stencil)}, ${size} ${unit}`
+    return `${size} ${unit}`
   })
-  return <div className={styles.kind}>{words}</div>
+  return <span className={styles.kind}>{words}</span>
 }
 
 const Head = ({ frame, sheet }: FrameProps) => {
   const bench = useBenchHandle()
   return (
     <div className={styles.head}>
-      <NameField
-        label="Name of the frame"
-        name={frame.name}
-        onName={(name) => nameItem(bench, frame.id, name, 'Rename frame')}
-      />
-      <Kind />
+      <div className={styles.row}>
+        <NameField
+          label="Name of the frame"
+          name={frame.name}
+          onName={(name) => nameItem(bench, frame.id, name, 'Rename frame')}
+        />
+        <Kind />
+      </div>
       {holdsPicture(frame.fill) && <PictureHead />}
       <ItemTools items={[frame]} noun="frame" />
       {wordAround(sheet, frame.id) && <LetterRow frame={frame} sheet={sheet} />}

@@ -61,7 +61,7 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
         </div>
       </div>
       <AlignSection sheet={sheet} count={items.length} isOpen={!isGroup} />
-      <SetSection frames={frames} isOpen />
+      <SetSection frames={frames} isOpen={isGroup} />
       <SharedStencilSection frames={frames} />
       <TonesSection frames={frames} />
       <FinishSection items={items} />

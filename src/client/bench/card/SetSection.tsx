@@ -10,7 +10,8 @@ import { ShareMenu } from '@/client/commands/ShareMenu'
 import { RailButton } from '@/client/parts/RailButton'
 import { Section } from '@/client/parts/Section'
 import { Tick } from '@/client/parts/Tick'
-import { chosenPictures, matchSelected } from '@/client/store/arrangement'
+import { startMatching } from '@/client/store/matching'
+import { chosenPictures } from '@/client/store/arrangement'
 import { cardProject, cardSheet } from '@/client/store/benchStore'
 import styles from '@/client/parts/Panel.module.css'
 
@@ -29,7 +30,7 @@ const Matching = ({ filled }: { readonly filled: readonly Frame[] }) => {
         <RailButton
           framed
           label="Match the subjects: same height and line in every frame"
-          onPress={() => matchSelected(bench, manyRows && byRow)}
+          onPress={() => startMatching(bench, manyRows && byRow)}
         >
           {isMatched ? 'Match again' : 'Match subjects'}
         </RailButton>

@@ -6,18 +6,18 @@ import { CommandRow } from '@/client/commands/CommandRow'
 import { CornerFields } from '@/client/bench/stencil/CornerFields'
 import { SwapStencil } from '@/client/bench/rail/SwapStencil'
 import { Section } from '@/client/parts/Section'
-import styles from '@/client/parts/Panel.module.css'
-
 /** The stencils of several frames at once: swapped, their corners worked, their outlines combined. */
 export const SharedStencilSection = ({ frames }: { readonly frames: readonly Frame[] }) => {
   const straight = frames.filter(({ stencil }) => isStraight(stencil))
   const [first] = straight
   return (
     <Section name="Stencils" says="swap, corners, combine">
-      <div className={styles.row} role="group" aria-label="Combine outlines">
-        <SwapStencil label="Swap the stencil of all; their pictures stay" words="Swap all" />
-        {frames.length > 1 && <CommandRow name="Combine" ids={COMBINATIONS.map((how) => `combine-${how}`)} />}
-      </div>
+      <CommandRow
+        name="Combine outlines"
+        first={<SwapStencil label="Swap the stencil of all; their pictures stay" words="Swap all" />}
+        ids={frames.length > 1 ? COMBINATIONS.map((how) => `combine-${how}`) : []}
+        more={['keepOutline']}
+      />
       {first && isStraight(first.stencil) && (
         <CornerFields corners={(first.stencil.corners ?? []).slice(0, 1)} size={first.box} canDiffer={false} />
       )}

@@ -32,14 +32,12 @@ export const StencilSection = ({ frame, isOpen }: { readonly frame: Frame; reado
       }
       isOpen={isOpen}
     >
-      <div className={panel.row} role="group" aria-label="Outline">
-        <SwapStencil label="Swap the stencil; the picture stays" words="Swap" />
-        <CommandRow
-          name="Stencil"
-          ids={['points', 'takeOff']}
-          more={['upright', 'breakOutline', 'keepOutline', 'cut', 'trace']}
-        />
-      </div>
+      <CommandRow
+        name="Outline"
+        first={<SwapStencil label="Swap the stencil; the picture stays" words="Swap" />}
+        ids={['points', 'takeOff']}
+        more={['upright', 'breakOutline', 'keepOutline', 'cut', 'trace']}
+      />
       {isParametric(stencil) && <ParamFields key={stencil.kind} stencil={stencil} frame={frame} />}
       {isStraight(stencil) && (
         <CornerFields corners={stencil.corners ?? []} size={box} canDiffer={stencil.kind === 'rectangle'} />

@@ -1,5 +1,10 @@
 'use client'
 import Button from '@mui/material/Button'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import Radio from '@mui/material/Radio'
+import RadioGroup from '@mui/material/RadioGroup'
+import { Tick } from '@/client/parts/Tick'
+import panel from '@/client/parts/Panel.module.css'
 import { svgTextOf } from '@/core/path/svgText'
 import type { Art, ArtChoice } from '@/client/store/artwork'
 import styles from '@/client/bench/dialogs/Stencils.module.css'
@@ -59,8 +64,8 @@ export const Parts = ({
   readonly onChosen: (chosen: readonly number[]) => void
 }) => (
   <div>
-    <div style={{ display: 'flex', justifyContent: 'space-between', marginBottom: 4 }}>
-      <strong>
+    <div className={panel.row}>
+      <strong className={panel.grow}>
         {chosen.length} of {art.parts.length} parts
       </strong>
       <span>
@@ -74,15 +79,14 @@ export const Parts = ({
     </div>
     <div className={styles.parts}>
       {art.parts.slice(0, MOST_LISTED).map(({ name, isFilled }, i) => (
-        <label key={i}>
-          <input
-            type="checkbox"
-            checked={chosen.includes(i)}
-            onChange={() => onChosen(chosen.includes(i) ? chosen.filter((one) => one !== i) : [...chosen, i])}
-          />
+        <Tick
+          key={i}
+          isOn={chosen.includes(i)}
+          onChange={() => onChosen(chosen.includes(i) ? chosen.filter((one) => one !== i) : [...chosen, i])}
+        >
           {name}
           {isFilled ? '' : ' (a line)'}
-        </label>
+        </Tick>
       ))}
     </div>
   </div>
@@ -104,24 +108,19 @@ export const Options = ({
   readonly choice: ArtChoice
   readonly onChoice: (choice: ArtChoice) => void
 }) => (
-  <fieldset>
-    <legend>Make</legend>
+  <RadioGroup
+    aria-label="Make"
+    value={choice.soft ? 'soft' : choice.as}
+    onChange={
+      (_event, value) =>
+        onChoice(value === 'soft' ? { ...choice, soft: true } : { as: value as ArtChoice['as'], soft: false }) // one of those below
+    }
+  >
     {WAYS.map(([as, words]) => (
-      <label key={as}>
-        <input
-          type="radio"
-          name="as"
-          checked={!choice.soft && choice.as === as}
-          onChange={() => onChoice({ as, soft: false })}
-        />
-        {words}
-      </label>
+      <FormControlLabel key={as} value={as} control={<Radio size="small" />} label={words} />
     ))}
     {art.source && (
-      <label>
-        <input type="radio" name="as" checked={choice.soft} onChange={() => onChoice({ ...choice, soft: true })} />A
-        soft mask, edges as they are
-      </label>
+      <FormControlLabel value="soft" control={<Radio size="small" />} label="A soft mask, edges as they are" />
     )}
-  </fieldset>
+  </RadioGroup>
 )

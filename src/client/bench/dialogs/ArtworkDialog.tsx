@@ -20,6 +20,10 @@ import {
   type ArtChoice,
 } from '@/client/store/artwork'
 import { addFiles } from '@/client/store/uploads'
+import { Choice } from '@/client/parts/Choice'
+import { Fault } from '@/client/parts/Fault'
+import { FilePick } from '@/client/parts/FilePick'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/dialogs/Stencils.module.css'
 import { putArtwork } from '@/client/store/slices/supplies'
 
@@ -115,18 +119,14 @@ const ChooseFiles = ({
           </p>
         )}
         {faults.map((fault) => (
-          <p key={fault} role="alert" style={{ color: 'var(--room-fault)' }}>
-            ▲ {fault}
-          </p>
+          <Fault key={fault}>{fault}</Fault>
         ))}
-        <input
+        <FilePick
           ref={input}
-          type="file"
-          hidden
-          multiple
+          several
           accept=".svg,image/svg+xml,image/png,image/webp"
-          aria-label="Artwork files"
-          onChange={(event) => onFiles([...(event.target.files ?? [])])}
+          name="Artwork files"
+          onFiles={onFiles}
         />
       </DialogContent>
       <DialogActions>
@@ -200,29 +200,23 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
           />
           <div className={styles.options}>
             {files.length > 1 && (
-              <label>
-                File
-                <select value={at} onChange={(event) => onAt(Number(event.target.value))}>
-                  {files.map((name, i) => (
-                    <option key={i} value={i}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-              </label>
+              <Choice
+                label="File"
+                value={String(at)}
+                options={files.map((name, i) => [String(i), name] as const)}
+                onChoice={(next) => onAt(Number(next))}
+              />
             )}
             <Parts art={art} chosen={chosen} onChosen={setChosen} />
             <Options art={art} choice={choice} onChoice={setChoice} />
             <CategoryField categories={kept.map((one) => one.category)} value={category} onValue={setCategory} />
             {art.notes.map((note) => (
-              <span key={note} style={{ color: 'var(--room-caution)' }}>
+              <span key={note} className={panel.caution}>
                 ▲ {note}
               </span>
             ))}
             {[...faults, ...(fault ? [fault] : [])].map((words) => (
-              <span key={words} role="alert" style={{ color: 'var(--room-fault)' }}>
-                ▲ {words}
-              </span>
+              <Fault key={words}>{words}</Fault>
             ))}
           </div>
         </div>

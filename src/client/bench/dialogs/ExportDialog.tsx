@@ -17,11 +17,13 @@ import { EachChoice, type ExportEach } from '@/client/bench/rail/EachChoice'
 import { EmptyFramesChoice } from '@/client/bench/rail/EmptyFramesChoice'
 import { ExportFields, type ExportLook } from '@/client/bench/dialogs/ExportFields'
 import { ExportSheets } from '@/client/bench/dialogs/ExportSheets'
+import { ExportPreview } from '@/client/bench/dialogs/ExportPreview'
+import { megabytes } from '@/client/bench/dialogs/fileSize'
+import { lastExport, noteExport } from '@/client/store/exportChoice'
+import styles from '@/client/bench/dialogs/ExportPreview.module.css'
+import { Fault } from '@/client/parts/Fault'
 import { useExport } from '@/client/bench/dialogs/useExport'
 import { closeDialog } from '@/client/store/slices/dialogs'
-
-const megabytes = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
 
 const Progress = ({ state }: { readonly state: ExportState }) => {
   if (state.state === 'waiting') return <LinearProgress aria-label="Export, waiting" />
@@ -45,12 +47,7 @@ const Outcome = ({
   readonly job: string | null
   readonly onAgain: () => void
 }) => {
-  if (state.state === 'failed')
-    return (
-      <p role="alert" style={{ color: 'var(--room-fault)' }}>
-        ▲ {state.message}
-      </p>
-    )
+  if (state.state === 'failed') return <Fault>{state.message}</Fault>
   if (state.state === 'cancelled') return <p role="status">The export was cancelled. Nothing was written.</p>
   if (state.state !== 'done' || !job) return null
   return (
@@ -68,14 +65,20 @@ export const ExportDialog = () => {
   const bench = useBenchHandle()
   const sheet = useBench(shownSheet)
   const project = useBench((state) => state.project)
-  const [look, setLook] = useState<ExportLook>({ format: 'png', ppi: sheet.ppi, quality: 90, bleed: false })
+  const [last] = useState(lastExport)
+  const [look, setLook] = useState<ExportLook>({
+    format: last.format,
+    quality: last.quality,
+    ppi: sheet.ppi,
+    bleed: last.bleed && sheet.bleed > 0,
+  })
   const { format, ppi } = look
   const [each, setEach] = useState<ExportEach>('sheet')
   const choice = useBench((state) => state.exportChoice)
   const [pattern, setPattern] = useState(choice?.pattern ?? (project.order.length > 1 ? USUAL_PATTERN : '{project}'))
   const [chosen, setChosen] = useState<readonly string[]>(choice?.sheetIds ?? [sheet.id])
   const { state, job, isBusy, isLost, start, cancel, download } = useExport(bench)
-  const [placeholders, setPlaceholders] = useState(false)
+  const [placeholders, setPlaceholders] = useState(last.placeholders)
   const [asks, setAsks] = useState(false)
   const sheetIds = project.order.filter((id) => chosen.includes(id))
   const sheets = sheetIds.map((id) => sheetOf(project, id))
@@ -92,44 +95,45 @@ export const ExportDialog = () => {
     closeDialog(bench)
   }
   return (
-    <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="export-title">
+    <Dialog open onClose={close} maxWidth="md" fullWidth aria-labelledby="export-title">
       <DialogTitle id="export-title">
         Export {sheetIds.length > 1 ? `${sheetIds.length} sheets` : sheet.name}
       </DialogTitle>
-      <DialogContent>
-        <ExportFields sheets={sheets} shown={sheet} look={look} onLook={setLook} disabled={isBusy} />
-        <EachChoice sheets={sheets} each={each} onEach={setEach} disabled={isBusy} />
-        {project.order.length > 1 && (
-          <ExportSheets
-            project={project}
-            chosen={chosen}
-            onChosen={setChosen}
-            pattern={pattern}
-            onPattern={setPattern}
-            ppi={ppi}
-            ending={format === 'jpeg' ? 'jpg' : format}
+      <DialogContent className={styles.form}>
+        <div>
+          <ExportFields sheets={sheets} look={look} onLook={setLook} disabled={isBusy} />
+          <EachChoice sheets={sheets} each={each} onEach={setEach} disabled={isBusy} />
+          {project.order.length > 1 && (
+            <ExportSheets
+              project={project}
+              chosen={chosen}
+              onChosen={setChosen}
+              pattern={pattern}
+              onPattern={setPattern}
+              ppi={ppi}
+              ending={format === 'jpeg' ? 'jpg' : format}
+              disabled={isBusy}
+            />
+          )}
+          <EmptyFramesChoice
+            sheets={sheets}
+            placeholders={placeholders}
+            onPlaceholders={setPlaceholders}
             disabled={isBusy}
           />
-        )}
-        <EmptyFramesChoice
-          sheets={sheets}
-          placeholders={placeholders}
-          onPlaceholders={setPlaceholders}
-          disabled={isBusy}
-        />
-        {state && <Progress state={state} />}
-        {isBusy && isLost && (
-          <p role="alert" style={{ color: 'var(--room-fault)' }}>
-            ▲ The server is not reached; it is asked again and again. The bench and your work stay.
+          {state && <Progress state={state} />}
+          {isBusy && isLost && (
+            <Fault>The server is not reached; it is asked again and again. The bench and your work stay.</Fault>
+          )}
+          {state && <Outcome state={state} job={job} onAgain={() => void download()} />}
+          <p style={{ margin: '16px 0 0' }}>
+            The whole project with its pictures as one zip:{' '}
+            <Button onClick={bundle} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
+              Save a bundle
+            </Button>
           </p>
-        )}
-        {state && <Outcome state={state} job={job} onAgain={() => void download()} />}
-        <p style={{ margin: '16px 0 0' }}>
-          The whole project with its pictures as one zip:{' '}
-          <Button onClick={bundle} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
-            Save a bundle
-          </Button>
-        </p>
+        </div>
+        <ExportPreview project={project} sheet={sheets[0] ?? sheet} look={look} />
       </DialogContent>
       <DialogActions>
         {isBusy && asks && <span role="alert">The export is not finished. Cancel it?</span>}
@@ -144,6 +148,7 @@ export const ExportDialog = () => {
           disabled={isBusy || !sheetIds.length}
           onClick={() => {
             setAsks(false)
+            noteExport({ ...look, placeholders })
             void start({
               sheetIds,
               pattern,

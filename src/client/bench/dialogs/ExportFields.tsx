@@ -6,8 +6,8 @@ import type { Sheet } from '@/core/document/types'
 import { within } from '@/core/range'
 import { panelsOf } from '@/core/render/drawList'
 import { RANGE } from '@/core/tolerance'
-import { outputPixels } from '@/core/units'
 import type { ExportFormat, ExportOptions } from '@/contract/api'
+import panel from '@/client/parts/Panel.module.css'
 import { PlainField } from '@/client/parts/LengthField'
 
 const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; readonly words: string }[] = [
@@ -20,20 +20,17 @@ const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; 
 export type ExportLook = Pick<ExportOptions, 'format' | 'ppi' | 'quality' | 'bleed'>
 
 interface ExportFieldsProps {
-  /** The sheets that are exported, and the one whose pixels are told. */
   readonly sheets: readonly Sheet[]
-  readonly shown: Sheet
   readonly look: ExportLook
   readonly onLook: (look: ExportLook) => void
   readonly disabled: boolean
 }
 
-/** Format, resolution, quality and bleed, and how many pixels they come to. */
-export const ExportFields = ({ sheets, shown, look, onLook, disabled }: ExportFieldsProps) => {
+/** Format, resolution, quality and bleed. */
+export const ExportFields = ({ sheets, look, onLook, disabled }: ExportFieldsProps) => {
   const { format, ppi, quality, bleed } = look
   const change = (next: Partial<ExportLook>): void => onLook({ ...look, ...next })
   const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((panel) => panel.bleed))
-  const beyond = bleed ? 2 * shown.bleed : 0
   return (
     <>
       <RadioGroup
@@ -49,13 +46,13 @@ export const ExportFields = ({ sheets, shown, look, onLook, disabled }: ExportFi
             control={<Radio size="small" />}
             label={
               <>
-                <strong>{each.name}</strong> <span style={{ color: 'var(--room-inkSoft)' }}>{each.words}</span>
+                <strong>{each.name}</strong> <span className={panel.kind}>{each.words}</span>
               </>
             }
           />
         ))}
       </RadioGroup>
-      <div style={{ display: 'flex', gap: 18, marginTop: 10 }}>
+      <div className={panel.row}>
         <PlainField
           label="Resolution"
           unit="ppi"
@@ -77,9 +74,6 @@ export const ExportFields = ({ sheets, shown, look, onLook, disabled }: ExportFi
         control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => change({ bleed: on })} />}
         label={hasBleed ? 'With bleed' : 'With bleed (this sheet has none)'}
       />
-      <p style={{ color: 'var(--room-inkSoft)', margin: '6px 0 0' }}>
-        {outputPixels(shown.size.w + beyond, ppi)} × {outputPixels(shown.size.h + beyond, ppi)} px, sRGB
-      </p>
     </>
   )
 }

@@ -5,6 +5,8 @@ import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { TypedField } from '@/client/parts/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
+import { Tick } from '@/client/parts/Tick'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/dialogs/ExportSheets.module.css'
 
 interface ExportSheetsProps {
@@ -46,19 +48,18 @@ export const ExportSheets = (props: ExportSheetsProps) => {
       <legend>Sheets</legend>
       <div className={styles.list}>
         {project.order.map((id, i) => (
-          <label key={id}>
-            <input type="checkbox" checked={chosen.includes(id)} onChange={() => toggle(id)} />
+          <Tick key={id} isOn={chosen.includes(id)} disabled={disabled} onChange={() => toggle(id)}>
             {i + 1}. {sheetOf(project, id).name}
-          </label>
+          </Tick>
         ))}
       </div>
-      <div className={styles.row}>
+      <div className={panel.row}>
         <RailButton framed label="Choose all sheets" onPress={() => onChosen(project.order)}>
           All
         </RailButton>
         <TypedField label="Names" name="Pattern of the file names" shown={pattern} onText={check} step={0} />
       </div>
-      <p className={styles.note}>
+      <p className={panel.kind}>
         {nameOf(props)}.{ending}. May hold {NAME_WORDS.map((word) => `{${word}}`).join(' ')}.
       </p>
     </fieldset>

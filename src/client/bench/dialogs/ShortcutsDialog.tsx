@@ -7,6 +7,8 @@ import DialogTitle from '@mui/material/DialogTitle'
 import { useState } from 'react'
 import { changeKey, firstKeys, keyOf, ownKeys } from '@/client/gestures/keys'
 import { FIXED_KEYS, KEY_GROUPS, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
+import { Fault } from '@/client/parts/Fault'
+import { FIRST_HELP } from '@/client/store/firstHelp'
 import styles from '@/client/bench/dialogs/Shortcuts.module.css'
 
 const GROUPS = [...KEY_GROUPS, 'Everywhere'] as const
@@ -23,9 +25,8 @@ const OwnKey = ({
 }) => {
   const [isWaiting, setWaiting] = useState(false)
   return (
-    <button
-      type="button"
-      className={styles.key}
+    <Button
+      variant="framed"
       aria-label={`${entry.does}: ${shown}. Press to change the key`}
       title="Press to change this key"
       onClick={() => setWaiting(true)}
@@ -39,7 +40,7 @@ const OwnKey = ({
       }}
     >
       {isWaiting ? 'press a key' : shown.toUpperCase()}
-    </button>
+    </Button>
   )
 }
 
@@ -53,17 +54,18 @@ export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) =
   }
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="shortcuts-title">
-      <DialogTitle id="shortcuts-title">Shortcuts</DialogTitle>
+      <DialogTitle id="shortcuts-title">Keys and first help</DialogTitle>
       <DialogContent>
         <p className={styles.note}>
           Keys of the first four groups work while the table or the stack has the focus. Press one with an edge to
           change it.
         </p>
-        {fault && (
-          <p role="alert" className={styles.fault}>
-            ▲ {fault}
-          </p>
-        )}
+        {fault && <Fault>{fault}</Fault>}
+        <ul className={styles.help} aria-label="First help">
+          {FIRST_HELP.map(({ id, words }) => (
+            <li key={id}>{words}</li>
+          ))}
+        </ul>
         <div className={styles.columns}>
           {GROUPS.map((group) => (
             <section key={group} className={styles.group}>

@@ -14,6 +14,10 @@ import { RailButton } from '@/client/parts/RailButton'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { putFrame } from '@/client/store/actions'
 import { changeKept, forgetKept } from '@/client/store/keptStencils'
+import Autocomplete from '@mui/material/Autocomplete'
+import TextField from '@mui/material/TextField'
+import { FilePick } from '@/client/parts/FilePick'
+import { Tile } from '@/client/parts/Tile'
 import styles from '@/client/bench/dialogs/Stencils.module.css'
 import { openArtwork } from '@/client/store/slices/dialogs'
 
@@ -30,41 +34,49 @@ const Row = ({
   const move = (category: string): void => void changeKept(bench, one, { category })
   return (
     <li className={styles.row}>
-      <button
-        type="button"
-        className={styles.icon}
+      <Tile
+        edged
+        says="Put it on the sheet"
         aria-label={`Put ${one.name} on the sheet`}
-        title="Put it on the sheet"
         onClick={() => {
           onClose()
           putFrame(bench, one.stencil, undefined, one.aspect)
         }}
       >
         <StencilIcon stencil={one.stencil} aspect={one.aspect} width={48} height={36} />
-      </button>
+      </Tile>
       <NameField
         key={one.name}
         label={`Name of ${one.name}`}
         name={one.name}
         onName={(name) => void changeKept(bench, one, { name })}
       />
-      <input
-        key={one.category}
+      <Autocomplete
+        freeSolo
+        disableClearable
+        size="small"
         className={styles.category}
-        list="stencil-categories"
+        options={[...categories]}
         defaultValue={one.category}
-        aria-label={`Category of ${one.name}`}
-        onBlur={(event) => event.target.value.trim() !== one.category && move(event.target.value)}
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        key={one.category}
+        onChange={(_event, next) => next.trim() !== one.category && move(next)}
+        onBlur={(event) => {
+          const text = event.target instanceof HTMLInputElement ? event.target.value : ''
+          if (text.trim() && text.trim() !== one.category) move(text)
+        }}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            slotProps={{
+              ...params.slotProps,
+              htmlInput: { ...params.slotProps.htmlInput, 'aria-label': `Category of ${one.name}` },
+            }}
+          />
+        )}
       />
       <RailButton framed label={`Remove ${one.name}`} onPress={() => void forgetKept(bench, one)}>
         <Delete fontSize="inherit" />
       </RailButton>
-      <datalist id="stencil-categories">
-        {categories.map((category) => (
-          <option key={category} value={category} />
-        ))}
-      </datalist>
     </li>
   )
 }
@@ -75,8 +87,8 @@ export const StencilsDialog = ({ onClose }: { readonly onClose: () => void }) =>
   const kept = useBench((state) => state.kept)
   const folder = useRef<HTMLInputElement>(null)
   const categories = [...new Set(kept.map(({ category }) => category))]
-  const bringIn = (files: FileList | null): void => {
-    const drawings = [...(files ?? [])].filter(({ name }) => /\.svg$/i.test(name))
+  const bringIn = (files: readonly File[]): void => {
+    const drawings = files.filter(({ name }) => /\.svg$/i.test(name))
     if (drawings.length) openArtwork(bench, drawings)
   }
   return (
@@ -84,7 +96,10 @@ export const StencilsDialog = ({ onClose }: { readonly onClose: () => void }) =>
       <DialogTitle id="stencils-title">Your stencils</DialogTitle>
       <DialogContent>
         {!kept.length && (
-          <p>Nothing is kept yet. Select a frame and press “Keep…” in its card, or bring in a folder of SVG files.</p>
+          <p>
+            Nothing is kept yet. Select a frame and choose “Keep this outline” under More in its card’s Stencil section,
+            or bring in a folder of SVG files.
+          </p>
         )}
         {categories.map((category) => (
           <section key={category} aria-label={category}>
@@ -107,15 +122,13 @@ export const StencilsDialog = ({ onClose }: { readonly onClose: () => void }) =>
             </ul>
           </section>
         ))}
-        <input
+        <FilePick
           ref={folder}
-          type="file"
-          hidden
-          multiple
+          several
+          folder
           accept=".svg,image/svg+xml"
-          aria-label="Folder of SVG files"
-          {...{ webkitdirectory: '' }}
-          onChange={(event) => bringIn(event.target.files)}
+          name="Folder of SVG files"
+          onFiles={bringIn}
         />
       </DialogContent>
       <DialogActions>

@@ -9,6 +9,9 @@ import type { StockItem, StockPage } from '@/contract/api'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { api, ApiError, stockPreviewUrl } from '@/client/http/api'
 import { addToLibrary } from '@/client/store/uploads'
+import { Fault } from '@/client/parts/Fault'
+import panel from '@/client/parts/Panel.module.css'
+import { Search } from '@/client/parts/Search'
 import styles from '@/client/bench/dialogs/Stock.module.css'
 
 const TYPING_MS = 200
@@ -94,24 +97,18 @@ export const StockDialog = ({ onClose }: { readonly onClose: () => void }) => {
     >
       <DialogTitle id="stock-title">Stock pictures{answer ? `: ${answer.service}` : ''}</DialogTitle>
       <DialogContent>
-        <input
-          type="search"
-          className={styles.search}
-          aria-label="Search by word"
+        <Search
+          name="Search by word"
           placeholder="Search by word, such as dusk or beach"
           autoFocus
           value={query}
-          onChange={(event) => {
+          onValue={(next) => {
             setPage(1)
-            setQuery(event.target.value)
+            setQuery(next)
           }}
         />
-        {fault && (
-          <p role="alert" className={styles.fault}>
-            ▲ {fault}
-          </p>
-        )}
-        <p className={styles.count} role="status">
+        {fault && <Fault>{fault}</Fault>}
+        <p className={panel.kind} role="status">
           {answer
             ? answer.total
               ? `${answer.total} found. Pictures brought in lie in the supplies, with their words as tags.`
@@ -138,7 +135,7 @@ export const StockDialog = ({ onClose }: { readonly onClose: () => void }) => {
             </Button>
           </>
         )}
-        <span style={{ flex: 1 }} />
+        <span className={panel.grow} />
         <Button variant="contained" onClick={onClose}>
           Done
         </Button>

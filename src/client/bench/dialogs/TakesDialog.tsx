@@ -1,4 +1,7 @@
 'use client'
+import ButtonBase from '@mui/material/ButtonBase'
+import Typography from '@mui/material/Typography'
+import panel from '@/client/parts/Panel.module.css'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
@@ -41,16 +44,15 @@ const TakeTile = ({
   const side = sideFor(fill.takes.length)
   return (
     <div className={styles.take} data-shown={isShown}>
-      <button
-        type="button"
+      <ButtonBase
         className={styles.picture}
         aria-pressed={isShown}
         aria-label={`Show take ${take.name}`}
         onClick={() => chooseTake(bench, frame.id, take.id)}
       >
         <Thumbnail project={project} sheet={sheet} frames={[shown]} width={side.w} height={side.h} />
-      </button>
-      <div className={styles.name}>
+      </ButtonBase>
+      <div className={panel.row}>
         <NameField
           label={`Name of take ${take.name}`}
           name={take.name}
@@ -65,7 +67,9 @@ const TakeTile = ({
           Remove
         </RailButton>
       </div>
-      <div className={styles.file}>{project.pictures[take.placed.pictureId]?.name}</div>
+      <Typography variant="caption" noWrap>
+        {project.pictures[take.placed.pictureId]?.name}
+      </Typography>
     </div>
   )
 }
@@ -95,7 +99,7 @@ export const TakesDialog = ({ onClose }: { readonly onClose: () => void }) => {
           ))}
         </div>
         {names.length > 0 && (
-          <div className={styles.everywhere} role="group" aria-label="Takes of the whole sheet">
+          <div className={panel.wrap} role="group" aria-label="Takes of the whole sheet">
             <span>In all frames of the sheet:</span>
             {names.map(({ name, frames }) => (
               <RailButton

@@ -27,8 +27,11 @@ import { takeFiles } from '@/client/store/takeFiles'
 import { loadPictures } from '@/client/store/uploads'
 import styles from '@/client/bench/page/Bench.module.css'
 import { notify } from '@/client/store/slices/notices'
+import { recallCardWidth } from '@/client/store/slices/card'
 import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { shownSheet } from '@/client/store/benchStore'
+import { DropInput } from '@/client/parts/DropInput'
+import { EmptySheet } from '@/client/bench/begin/EmptySheet'
 import { Stepping } from '@/client/parts/Stepping'
 import { Units } from '@/client/parts/Units'
 
@@ -132,6 +135,7 @@ export const BenchView = () => {
   useWindow(bench)
   useAlpha(bench)
   useEffect(() => {
+    recallCardWidth(bench)
     void loadPictures(bench)
     void loadStencils(bench)
     void loadFaces(bench)
@@ -158,8 +162,9 @@ export const BenchView = () => {
           <SheetStrip />
           {/* Of no box of its own, so that the table takes its place in the grid. */}
           <main style={{ display: 'contents' }}>
-            <input {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
+            <DropInput {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
             <Table />
+            <EmptySheet />
             <Rail />
           </main>
           <Stack />

@@ -14,6 +14,7 @@ import Search from '@mui/icons-material/Search'
 import Undo from '@mui/icons-material/Undo'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
+import InputBase from '@mui/material/InputBase'
 import Link from 'next/link'
 import { useState } from 'react'
 import { formatNumber } from '@/core/units'
@@ -39,14 +40,14 @@ const ProjectName = () => {
     nameProject(bench, draft ?? '')
   }
   return (
-    <input
+    <InputBase
       className={styles.name}
-      aria-label="Project name"
+      inputProps={{ 'aria-label': 'Project name' }}
       value={draft ?? name}
       onChange={(event) => setDraft(event.target.value)}
       onBlur={use}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') event.currentTarget.blur()
+        if (event.key === 'Enter' && event.target instanceof HTMLElement) event.target.blur()
         if (event.key === 'Escape') setDraft(null)
       }}
     />
@@ -196,11 +197,7 @@ export const TopBar = () => {
       <BarButton id="shortcuts" label="Shortcuts">
         <KeyboardOutlined fontSize="small" />
       </BarButton>
-      <Button
-        variant="contained"
-        onClick={() => openDialog(bench, 'export')}
-        sx={{ bgcolor: '#8E2A5B', color: '#fff !important', '&:hover': { bgcolor: '#76224B' } }}
-      >
+      <Button variant="contained" className={styles.export} onClick={() => openDialog(bench, 'export')}>
         Export
       </Button>
     </header>

@@ -2,7 +2,7 @@
 import { carriedOf } from '@/client/store/modes'
 import { useEffect } from 'react'
 import { followHeldKeys, isTyping } from '@/client/gestures/heldKeys'
-import { belongsToFocus } from '@/client/gestures/focus'
+import { belongsToFocus, focusName } from '@/client/gestures/focus'
 import { FIND_KEY, nextRegion, tableKey } from '@/client/gestures/keys'
 import { makeAgain, takeBack } from '@/client/gestures/undo'
 import { putDown } from '@/client/gestures/useCarry'
@@ -25,6 +25,7 @@ const globalKey = (bench: Bench, event: KeyboardEvent): boolean => {
     nextRegion(event.shiftKey ? -1 : 1)
     return true
   }
+  if (key === 'f2' && !isOverBench(event.target)) return focusName()
   if (key === 'escape' && carriedOf(bench.get())) {
     putDown(bench)
     return true

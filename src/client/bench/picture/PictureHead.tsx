@@ -25,26 +25,37 @@ const ZoomRow = () => {
   })
   return (
     <>
-      <div className={styles.row} style={{ padding: '0 6px' }}>
-        <ZoomSlider name="Zoom in the card" />
+      <div className={styles.row}>
+        <span className={styles.kind}>Zoom</span>
+        <span className={styles.slid}>
+          <ZoomSlider name="Zoom in the card" />
+        </span>
+        <span className={styles.number}>
+          <PlainField
+            label=""
+            name="Zoom"
+            unit="×"
+            value={zoom}
+            decimals={2}
+            step={0.05}
+            onValue={(value) => typeZoom(bench, within('zoom', value, ZOOM))}
+          />
+        </span>
       </div>
       <div className={styles.row}>
-        <PlainField
-          label="Zoom"
-          unit="×"
-          value={zoom}
-          decimals={2}
-          step={0.05}
-          onValue={(value) => typeZoom(bench, within('zoom', value, ZOOM))}
-        />
-        <PlainField
-          label="Scale"
-          name="Scale of the picture, 100 being its actual size,"
-          unit="%"
-          value={share * 100}
-          decimals={1}
-          onValue={(value) => typeZoom(bench, within('zoom', (zoom * value) / (share * 100), ZOOM))}
-        />
+        <span className={styles.grow}>
+          <Sharpness />
+        </span>
+        <span className={styles.number}>
+          <PlainField
+            label=""
+            name="Scale of the picture, 100 being its actual size,"
+            unit="%"
+            value={share * 100}
+            decimals={1}
+            onValue={(value) => typeZoom(bench, within('zoom', (zoom * value) / (share * 100), ZOOM))}
+          />
+        </span>
       </div>
     </>
   )
@@ -62,7 +73,6 @@ export const PictureHead = () => {
       <MissingPicture pictureId={held.placed.pictureId} />
       <Viewfinder />
       <ZoomRow />
-      <Sharpness />
     </>
   )
 }

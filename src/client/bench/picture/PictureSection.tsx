@@ -85,10 +85,14 @@ export const PictureSection = ({ frame, isOpen }: { readonly frame: Frame; reado
       </div>
       <div className={styles.row}>
         <TurnField />
-        {isTiled ? <TileGap gap={placed.tileGap ?? 0} /> : null}
+        {isTiled && <TileGap gap={placed.tileGap ?? 0} />}
         <AnchorButton />
+        {canGoBack && (
+          <CommandButton framed id="backToHow">
+            Back to how it was
+          </CommandButton>
+        )}
       </div>
-      {canGoBack && <CommandButton framed id="backToHow" />}
     </Section>
   )
 }

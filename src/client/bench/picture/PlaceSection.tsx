@@ -95,8 +95,8 @@ const Fields = ({ frame }: FrameProps) => {
         <CommandButton framed id="square">
           1 : 1
         </CommandButton>
+        <AnchorButton />
       </div>
-      <AnchorButton />
     </>
   )
 }

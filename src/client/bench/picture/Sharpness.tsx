@@ -10,7 +10,7 @@ import { Tip } from '@/client/parts/Tip'
 import styles from '@/client/parts/Panel.module.css'
 
 /** How the selected picture comes out: sharp or soft, whether it leaves gaps, whether it is stretched. In words and colour. */
-export const Sharpness = ({ isShort = false }: { readonly isShort?: boolean }) => {
+export const Sharpness = () => {
   const ppi = useBench((state) => {
     const frame = selectedFrame(state)
     const matrix = frame && pictureMatrix(shownProject(state), shownSheet(state), frame)
@@ -34,7 +34,6 @@ export const Sharpness = ({ isShort = false }: { readonly isShort?: boolean }) =
       <Tip says={says}>
         <span className={isSharp ? styles.good : styles.caution}>
           {isSharp ? '●' : '▲'} {words}
-          {!isShort && ` of ${formatNumber(needed, 0)}`}
         </span>
       </Tip>
       {seen.includes('stretched') && (
@@ -42,12 +41,10 @@ export const Sharpness = ({ isShort = false }: { readonly isShort?: boolean }) =
           <span className={styles.caution}>▲ stretched</span>
         </Tip>
       )}
-      {seen.includes('gaps') ? (
+      {seen.includes('gaps') && (
         <Tip says="The picture does not fill its frame: through the gaps what lies beneath is seen.">
           <span className={styles.caution}>▲ gaps</span>
         </Tip>
-      ) : (
-        !isShort && <span className={styles.kind}>covered ✓</span>
       )}
     </span>
   )

@@ -16,6 +16,8 @@ import { FinderHand, MODE_WORDS } from '@/client/gestures/finder'
 import type { FinderMode } from '@/client/store/state'
 import { FinderStatus } from '@/client/bench/picture/FinderStatus'
 import styles from '@/client/bench/picture/Viewfinder.module.css'
+import { helpOnce } from '@/client/store/firstHelp'
+import { goOnMarking } from '@/client/store/matching'
 import { setFinderMode } from '@/client/store/slices/mode'
 
 const SHOWN_SIDE = 480
@@ -111,9 +113,10 @@ export const Viewfinder = () => {
       if (mode === 'level') setLine(last ? null : span)
       now.move(span, last)
       if (last && mode === 'level') setMode('move')
+      if (last && mode === 'move') helpOnce(bench, 'carry')
       // Marking goes on: the next frame's subject can be marked at once.
       if (last && mode === 'line') setMode('subject')
-      if (last && mode === 'subject') setMode('line')
+      if (last && mode === 'subject' && !goOnMarking(bench)) setMode('line')
     }
     if (!last) return
     now.end()

@@ -36,7 +36,7 @@ const Ways = () => {
   const own = ownKeys()
   return (
     <div role="group" aria-label="What a drag moves" style={{ display: 'contents' }}>
-      <span className={styles.words}>Moves</span>
+      <span className={styles.title}>Moves</span>
       {WAYS.map((each) => {
         const word = WAY_WORDS[each]
         const key = (own[each] ?? word.charAt(0)).toUpperCase()
@@ -70,7 +70,7 @@ const ZoomTools = () => {
       <span className={styles.zoomValue} data-zoom={formatNumber(zoom, 4)}>
         {formatNumber(zoom, 2)} ×
       </span>
-      <Sharpness isShort />
+      <Sharpness />
     </>
   )
 }
@@ -141,7 +141,7 @@ const Words = () => {
   if (holdsPicture(frame?.fill) || isText) return null
   const words = frame
     ? frame.takesPictures
-      ? 'Choose a picture below to fill this frame'
+      ? 'Choose a picture below to fill this frame · F2 names it'
       : ''
     : isGroup
       ? 'A group. Double-click or Enter to go in'
@@ -164,7 +164,10 @@ export const Rail = () => {
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
       {isMoving ? (
-        <span className={styles.words}>C: a copy stays where it was · Shift: level or upright · N: nothing snaps</span>
+        <span className={styles.words}>
+          C: a copy stays where it was · M: it stays, a linked copy comes along · Shift: level or upright · N: nothing
+          snaps
+        </span>
       ) : hasTool && !armed ? (
         <ToolRail />
       ) : armed ? (

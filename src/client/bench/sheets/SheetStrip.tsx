@@ -1,6 +1,10 @@
 'use client'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
+import MoreHoriz from '@mui/icons-material/MoreHoriz'
+import ButtonBase from '@mui/material/ButtonBase'
+import IconButton from '@mui/material/IconButton'
+import { InlineName } from '@/client/parts/InlineName'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useDrag } from '@use-gesture/react'
@@ -91,8 +95,7 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
   }
   return (
     <div className={`${styles.tile} ${isShown ? styles.shown : ''}`} data-sheet-tile={sheetId}>
-      <button
-        type="button"
+      <ButtonBase
         className={styles.press}
         {...bind()}
         aria-current={isShown ? 'page' : undefined}
@@ -107,34 +110,27 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
         onKeyDown={(event) => event.key === 'F2' && setWriting(true)}
       >
         <Thumbnail project={project} sheet={sheet} width={width} height={HEIGHT} />
-      </button>
+      </ButtonBase>
       <div className={styles.caption}>
         {isWriting ? (
-          <input
-            autoFocus
-            aria-label={`New name of ${sheet.name}`}
-            className={styles.rename}
-            defaultValue={sheet.name}
-            onFocus={(event) => event.target.select()}
-            onBlur={(event) => rename(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter') rename(event.currentTarget.value)
-              if (event.key === 'Escape') setWriting(false)
-            }}
+          <InlineName
+            label={`New name of ${sheet.name}`}
+            name={sheet.name}
+            onName={rename}
+            onLeave={() => setWriting(false)}
           />
         ) : (
           <span className={styles.name}>
             {number}. {sheet.name}
           </span>
         )}
-        <button
-          type="button"
-          className={styles.more}
+        <IconButton
           aria-label={`More to do with ${sheet.name}`}
+          aria-haspopup="menu"
           onClick={(event) => setAnchor(event.currentTarget)}
         >
-          ⋯
-        </button>
+          <MoreHoriz fontSize="inherit" />
+        </IconButton>
       </div>
       <SheetMenu
         sheetId={sheetId}

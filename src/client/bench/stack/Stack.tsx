@@ -1,6 +1,9 @@
 'use client'
 import KeyboardDoubleArrowLeft from '@mui/icons-material/KeyboardDoubleArrowLeft'
 import KeyboardDoubleArrowRight from '@mui/icons-material/KeyboardDoubleArrowRight'
+import ButtonBase from '@mui/material/ButtonBase'
+import IconButton from '@mui/material/IconButton'
+import { Tip } from '@/client/parts/Tip'
 import { useMemo, useState } from 'react'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { framesOffSheet } from '@/core/document/extent'
@@ -10,7 +13,6 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { heldSheet } from '@/client/store/benchStore'
 import { select } from '@/client/store/selection'
 import { StackRow } from '@/client/bench/stack/StackRow'
-import bench from '@/client/bench/stack/Stack.module.css'
 import styles from '@/client/bench/stack/Stack.module.css'
 import { widenStack } from '@/client/store/slices/view'
 
@@ -61,15 +63,11 @@ const BackgroundRow = () => {
   if (!isPicture) return null
   return (
     <li className={`${styles.row} ${isChosen ? styles.chosen : ''}`}>
-      <button
-        type="button"
-        className={styles.press}
-        aria-pressed={isChosen}
-        title="The background picture: press to place it"
-        onClick={() => select(handle, BACKGROUND_ID)}
-      >
-        <span className={styles.ground}>Background</span>
-      </button>
+      <Tip says="The background picture: press to place it">
+        <ButtonBase className={styles.press} aria-pressed={isChosen} onClick={() => select(handle, BACKGROUND_ID)}>
+          <span className={styles.ground}>Background</span>
+        </ButtonBase>
+      </Tip>
     </li>
   )
 }
@@ -85,22 +83,17 @@ export const Stack = () => {
   const words = isWide ? 'Show pictures only' : 'Show names, hide and lock'
   return (
     <nav
-      className={`${bench.stack} ${isWide ? styles.wide : styles.narrow}`}
+      className={`${styles.stack} ${isWide ? styles.wide : styles.narrow}`}
       data-region="stack"
       aria-label="Stack: what lies on the sheet, top first"
     >
       <h2 className={styles.head}>
         Stack
-        <button
-          type="button"
-          className={styles.widen}
-          aria-label={words}
-          title={words}
-          aria-pressed={isWide}
-          onClick={() => widenStack(handle, !isWide)}
-        >
-          {isWide ? <KeyboardDoubleArrowRight fontSize="inherit" /> : <KeyboardDoubleArrowLeft fontSize="inherit" />}
-        </button>
+        <Tip says={words}>
+          <IconButton aria-label={words} aria-pressed={isWide} onClick={() => widenStack(handle, !isWide)}>
+            {isWide ? <KeyboardDoubleArrowRight fontSize="inherit" /> : <KeyboardDoubleArrowLeft fontSize="inherit" />}
+          </IconButton>
+        </Tip>
       </h2>
       <ul className={styles.list}>
         {rows.map(({ item, depth, isOpen }) => (

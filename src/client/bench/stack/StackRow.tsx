@@ -6,6 +6,10 @@ import Lock from '@mui/icons-material/Lock'
 import LockOpen from '@mui/icons-material/LockOpen'
 import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
+import ButtonBase from '@mui/material/ButtonBase'
+import IconButton from '@mui/material/IconButton'
+import { InlineName } from '@/client/parts/InlineName'
+import { Tip } from '@/client/parts/Tip'
 import { useState, type MouseEvent, type ReactNode } from 'react'
 import { placedIn } from '@/core/document/content'
 import { framesUnder, isHidden, isLocked } from '@/core/document/tree'
@@ -38,16 +42,11 @@ const Sign = ({
   readonly onPress: () => void
   readonly children: ReactNode
 }) => (
-  <button
-    type="button"
-    className={`${styles.sign} ${on ? styles.signOn : ''}`}
-    aria-label={label}
-    title={label}
-    aria-pressed={on}
-    onClick={onPress}
-  >
-    {children}
-  </button>
+  <Tip says={label}>
+    <IconButton className={on ? styles.signOn : styles.sign} aria-label={label} aria-pressed={on} onClick={onPress}>
+      {children}
+    </IconButton>
+  </Tip>
 )
 
 /** The name, which a double press or F2 lets one write anew. */
@@ -66,21 +65,7 @@ const Name = ({
     onDone()
     nameItem(bench, item.id, text)
   }
-  return (
-    <input
-      className={styles.rename}
-      aria-label={`New name of ${item.name}`}
-      defaultValue={item.name}
-      autoFocus
-      onFocus={(event) => event.target.select()}
-      onBlur={(event) => use(event.target.value)}
-      onKeyDown={(event) => {
-        event.stopPropagation()
-        if (event.key === 'Enter') use(event.currentTarget.value)
-        if (event.key === 'Escape') onDone()
-      }}
-    />
-  )
+  return <InlineName label={`New name of ${item.name}`} name={item.name} onName={use} onLeave={onDone} />
 }
 
 interface StackRowProps {
@@ -130,22 +115,22 @@ const PictureChip = ({ frame, isHeld }: { readonly frame: Frame; readonly isHeld
   if (!picture) return null
   const words = `Picture of ${frame.name}: ${picture.name}`
   return (
-    <button
-      type="button"
-      className={`${styles.chip} ${isHeld ? styles.chipHeld : ''}`}
-      aria-label={words}
-      aria-pressed={isHeld}
-      title={`${words}. Press to move it in its frame, drag it to another row; with Ctrl it also stays`}
-      {...carry({ kind: 'fill', frameId: frame.id, hash: picture.hash })}
-      onClick={() => {
-        select(bench, frame.id, 'picture')
-        focusTable()
-      }}
-    >
-      {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
-      {/* eslint-disable-next-line @next/next/no-img-element */}
-      <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
-    </button>
+    <Tip says={`${words}. Press to move it in its frame, drag it to another row; with Ctrl it also stays`}>
+      <ButtonBase
+        className={`${styles.chip} ${isHeld ? styles.chipHeld : ''}`}
+        aria-label={words}
+        aria-pressed={isHeld}
+        {...carry({ kind: 'fill', frameId: frame.id, hash: picture.hash })}
+        onClick={() => {
+          select(bench, frame.id, 'picture')
+          focusTable()
+        }}
+      >
+        {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
+        {/* eslint-disable-next-line @next/next/no-img-element */}
+        <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
+      </ButtonBase>
+    </Tip>
   )
 }
 
@@ -183,20 +168,18 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
       style={{ paddingLeft: (isWide ? 6 : 2) + depth * (isWide ? 14 : 5) }}
     >
       {item.kind === 'group' ? (
-        <button
-          type="button"
+        <IconButton
           className={styles.fold}
           aria-label={`${isOpen ? 'Close' : 'Open'} ${item.name}`}
           aria-expanded={isOpen}
           onClick={onToggle}
         >
           {isOpen ? <ExpandMore fontSize="inherit" /> : <ChevronRight fontSize="inherit" />}
-        </button>
+        </IconButton>
       ) : (
         isWide && <span className={styles.fold} />
       )}
-      <button
-        type="button"
+      <ButtonBase
         className={styles.press}
         {...bind(item.id)}
         aria-pressed={isChosen && way !== 'picture'}
@@ -229,7 +212,7 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
         />
         {isWide && !isWriting && <Name item={item} isWriting={false} onDone={() => setWriting(false)} />}
         {isOff && <span className={styles.off}>▲{isWide ? ' off' : ''}</span>}
-      </button>
+      </ButtonBase>
       {item.kind === 'frame' && <PictureChip frame={item} isHeld={way === 'picture'} />}
       {isWide && isWriting && <Name item={item} isWriting onDone={() => setWriting(false)} />}
       <Signs item={item} isWide={isWide} />

@@ -5,6 +5,8 @@ import { isStencilFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { useBench } from '@/client/binding/useBench'
 import { StencilIcon } from '@/client/parts/StencilIcon'
+import { Search } from '@/client/parts/Search'
+import { Tile } from '@/client/parts/Tile'
 import styles from '@/client/bench/stencil/StencilPicker.module.css'
 
 interface PickerProps {
@@ -13,29 +15,29 @@ interface PickerProps {
   readonly onPick: (stencil: Stencil) => void
 }
 
-interface Tile {
+interface Offer {
   readonly key: string
   readonly name: string
   readonly stencil: Stencil
   readonly aspect: number
 }
 
-const Tiles = ({ title, tiles, onPick }: { title: string; tiles: readonly Tile[]; onPick: PickerProps['onPick'] }) =>
+const Tiles = ({ title, tiles, onPick }: { title: string; tiles: readonly Offer[]; onPick: PickerProps['onPick'] }) =>
   tiles.length > 0 && (
     <section aria-label={title}>
       <h3>{title}</h3>
       <div className={styles.grid}>
         {tiles.map(({ key, name, stencil, aspect }) => (
-          <button
+          <Tile
             key={key}
-            type="button"
+            edged
             className={styles.tile}
             aria-label={`Stencil: ${name}`}
-            title={name}
+            says={name}
             onClick={() => onPick(stencil)}
           >
             <StencilIcon stencil={stencil} aspect={aspect} width={34} height={30} />
-          </button>
+          </Tile>
         ))}
       </div>
     </section>
@@ -55,14 +57,12 @@ export const StencilPicker = ({ anchor, onClose, onPick }: PickerProps) => {
       anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
     >
       <div className={styles.picker} role="dialog" aria-label="Choose a stencil">
-        <input
-          type="search"
-          className={styles.search}
-          aria-label="Search stencils"
+        <Search
+          name="Search stencils"
           placeholder={`Search ${PRESETS.length + kept.length} stencils`}
           value={search}
           autoFocus
-          onChange={(event) => setSearch(event.target.value)}
+          onValue={setSearch}
         />
         <Tiles
           title="Your own"

@@ -9,13 +9,13 @@ import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { finishUses } from '@/core/document/finish'
 import type { Frame, NamedFinish, Project, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { Tile, TileMore } from '@/client/parts/Tile'
 import { Thumbnail } from '@/client/stage/Thumbnail'
 import {
   applyNamed,
   applyPreset,
-  copySelectedFinish,
   finishScale,
-  pasteSelectedFinish,
   presetFinish,
   removeNamed,
   tryFinish,
@@ -23,10 +23,9 @@ import {
 } from '@/client/store/finishes'
 import { selectItems } from '@/client/store/selection'
 import styles from '@/client/parts/Supplies.module.css'
-import own from '@/client/bench/supplies/FinishTile.module.css'
 import { openFinish } from '@/client/store/slices/dialogs'
 
-const TILE = { w: 76, h: 52 }
+const SIZE = { w: 76, h: 52 }
 /** The length that stands for `finishScale` on a tile, in points. */
 const TILE_SCALE = 3
 
@@ -37,8 +36,8 @@ const sampleOf = (finish: NamedFinish, k: number): { readonly project: Project; 
       'sample',
       { kind: 'rectangle', ...(finish.corners ? { corners: [finish.corners] } : {}) },
       {
-        cx: TILE.w / 2,
-        cy: TILE.h / 2,
+        cx: SIZE.w / 2,
+        cy: SIZE.h / 2,
         w: 44,
         h: 28,
       },
@@ -52,7 +51,7 @@ const sampleOf = (finish: NamedFinish, k: number): { readonly project: Project; 
     finish: { layers: finish.layers.map((layer) => scaledLayer(layer, k)) },
     ...(finish.opacity === undefined ? {} : { opacity: finish.opacity }),
   }
-  const empty = newSheet('tile', 'Tile', { unit: 'pt', size: TILE, ppi: 72, bleed: 0 })
+  const empty = newSheet('tile', 'Tile', { unit: 'pt', size: SIZE, ppi: 72, bleed: 0 })
   const sheet: Sheet = {
     ...empty,
     background: { kind: 'colour', colour: SAMPLE.ground },
@@ -64,39 +63,43 @@ const sampleOf = (finish: NamedFinish, k: number): { readonly project: Project; 
 
 const Sample = ({ finish, k }: { readonly finish: NamedFinish; readonly k: number }) => {
   const { project, sheet } = useMemo(() => sampleOf(finish, k), [finish, k])
-  return <Thumbnail project={project} sheet={sheet} width={TILE.w} height={TILE.h} />
+  return <Thumbnail project={project} sheet={sheet} width={SIZE.w} height={SIZE.h} />
 }
 
 /** A press gives what is selected the finish; while the pointer is on it, the sheet shows what it would look like. */
-const Tile = ({
+const FinishTile = ({
   finish,
   k,
   isUsed,
+  uses = 0,
   onPress,
 }: {
   readonly finish: NamedFinish
   readonly k: number
   readonly isUsed: boolean
+  /** How many have it. */
+  readonly uses?: number
   readonly onPress: () => void
 }) => {
   const bench = useBenchHandle()
   return (
-    <button
-      type="button"
+    <Tile
       data-supply
-      className={own.tile}
-      aria-pressed={isUsed}
-      title={`${finish.name}: press to give it to what is selected`}
+      edged
+      className={styles.stencilSupply}
+      isChosen={isUsed}
+      caption={finish.name}
+      says={`${finish.name}: press to give it to what is selected`}
       onPointerEnter={() => tryFinish(bench, finish)}
       onPointerLeave={() => tryFinish(bench, null)}
       onClick={() => {
         tryFinish(bench, null)
         onPress()
       }}
+      {...(uses > 0 ? { badge: uses } : {})}
     >
       <Sample finish={finish} k={k} />
-      <span className={styles.stencilCaption}>{finish.name}</span>
-    </button>
+    </Tile>
   )
 }
 
@@ -120,18 +123,8 @@ const NamedTile = ({ finish, k }: { readonly finish: NamedFinish; readonly k: nu
         setAnchor(event.currentTarget)
       }}
     >
-      <Tile finish={finish} k={k} isUsed={isUsed} onPress={() => applyNamed(bench, finish.id)} />
-      <span className={own.uses} title={`${uses} use it`}>
-        {uses}
-      </span>
-      <button
-        type="button"
-        className={styles.more}
-        aria-label={`More to do with ${finish.name}`}
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        ⋯
-      </button>
+      <FinishTile finish={finish} k={k} isUsed={isUsed} uses={uses} onPress={() => applyNamed(bench, finish.id)} />
+      <TileMore of={finish.name} isTabbed onOpen={(event) => setAnchor(event.currentTarget)} />
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <MenuItem onClick={then(() => applyNamed(bench, finish.id))}>Give it to what is selected</MenuItem>
         <MenuItem onClick={then(() => openFinish(bench, finish.id))}>Rename or change its category…</MenuItem>
@@ -201,23 +194,14 @@ const OfferedTile = ({ name }: { readonly name: string }) => {
   const preset = FINISH_PRESETS.find((one) => one.name === name)
   const finish = useMemo(() => preset && presetFinish(preset, 'offered', scale), [preset, scale])
   if (!preset || !finish) return null
-  return <Tile finish={finish} k={TILE_SCALE / scale} isUsed={false} onPress={() => applyPreset(bench, preset)} />
+  return <FinishTile finish={finish} k={TILE_SCALE / scale} isUsed={false} onPress={() => applyPreset(bench, preset)} />
 }
 
 /** What is done with finishes beside pressing one. */
-export const FinishTools = () => {
-  const bench = useBenchHandle()
-  return (
-    <span className={styles.marks}>
-      <button type="button" className={styles.add} onClick={() => copySelectedFinish(bench)}>
-        Copy finish
-      </button>
-      <button type="button" className={styles.add} onClick={() => pasteSelectedFinish(bench)}>
-        Paste finish
-      </button>
-      <button type="button" className={styles.add} onClick={() => openFinish(bench, null)}>
-        Name the selected one
-      </button>
-    </span>
-  )
-}
+export const FinishTools = () => (
+  <>
+    <CommandButton id="copyFinish" />
+    <CommandButton id="pasteFinish" />
+    <CommandButton id="nameFinish">Name the selected one</CommandButton>
+  </>
+)

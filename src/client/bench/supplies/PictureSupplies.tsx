@@ -1,16 +1,30 @@
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, type KeyboardEvent, type RefObject } from 'react'
-import { isFound, rowsOf } from '@/core/document/library'
+import Button from '@mui/material/Button'
+import { captionsOf, isFound, rowsOf, usedFirst } from '@/core/document/library'
 import type { PictureAnswer } from '@/contract/api'
 import { useBench } from '@/client/binding/useBench'
 import { PictureSupply, supplyWidth } from '@/client/bench/supplies/PictureSupply'
 import { UploadTile } from '@/client/bench/supplies/UploadTile'
+import type { PictureScope } from '@/client/store/state'
 import { usesByHash } from '@/client/store/uploads'
 import styles from '@/client/parts/Supplies.module.css'
 
 const GAP = 8
 const ROW = 96
+/** As many as count as recent. */
+const RECENT = 24
+
+/** The pictures that are looked at: of this project, those used or added last, or all. */
+const scopedTo = (
+  pictures: readonly PictureAnswer[],
+  scope: PictureScope,
+  uses: ReadonlyMap<string, number>,
+): readonly PictureAnswer[] => {
+  if (scope === 'project') return pictures.filter(({ hash }) => uses.has(hash))
+  return scope === 'recent' ? pictures.slice(0, RECENT) : pictures
+}
 
 /** Left and right go along a strip of supplies. */
 export const stripKeys = (event: KeyboardEvent<HTMLElement>): void => {
@@ -26,11 +40,12 @@ export const stripKeys = (event: KeyboardEvent<HTMLElement>): void => {
 interface StripProps {
   readonly pictures: readonly PictureAnswer[]
   readonly uses: ReadonlyMap<string, number>
+  readonly captions: ReadonlyMap<string, string>
   readonly scroller: RefObject<HTMLDivElement | null>
 }
 
 /** One row that goes on to the right; only what is in sight is made. */
-const OneRow = ({ pictures, uses, scroller }: StripProps) => {
+const OneRow = ({ pictures, uses, captions, scroller }: StripProps) => {
   // The compiler leaves a component alone that uses this hook, as it should: nothing of it is memoised.
   // eslint-disable-next-line react-hooks/incompatible-library
   const strip = useVirtualizer({
@@ -47,7 +62,11 @@ const OneRow = ({ pictures, uses, scroller }: StripProps) => {
         const picture = pictures[index]
         return picture ? (
           <div key={key} style={{ position: 'absolute', left: start, top: 0 }}>
-            <PictureSupply picture={picture} uses={uses.get(picture.hash) ?? 0} />
+            <PictureSupply
+              picture={picture}
+              uses={uses.get(picture.hash) ?? 0}
+              caption={captions.get(picture.hash) ?? picture.name}
+            />
           </div>
         ) : null
       })}
@@ -56,7 +75,7 @@ const OneRow = ({ pictures, uses, scroller }: StripProps) => {
 }
 
 /** Rows one below the other, for supplies drawn up high. */
-const ManyRows = ({ pictures, uses, scroller, room }: StripProps & { readonly room: number }) => {
+const ManyRows = ({ pictures, uses, captions, scroller, room }: StripProps & { readonly room: number }) => {
   const rows = useMemo(() => rowsOf(pictures.map(supplyWidth), room, GAP), [pictures, room])
   // The compiler leaves a component alone that uses this hook, as it should: the rows are memoised above.
   // eslint-disable-next-line react-hooks/incompatible-library
@@ -73,7 +92,12 @@ const ManyRows = ({ pictures, uses, scroller, room }: StripProps & { readonly ro
           {(rows[index] ?? []).map((i) => {
             const picture = pictures[i]
             return picture ? (
-              <PictureSupply key={picture.hash} picture={picture} uses={uses.get(picture.hash) ?? 0} />
+              <PictureSupply
+                key={picture.hash}
+                picture={picture}
+                uses={uses.get(picture.hash) ?? 0}
+                caption={captions.get(picture.hash) ?? picture.name}
+              />
             ) : null
           })}
         </div>
@@ -95,26 +119,37 @@ export const PictureSupplies = ({ search, onAdd, scroller, room }: PictureSuppli
   const pictures = useBench((state) => state.pictures)
   const uploads = useBench((state) => state.uploads)
   const project = useBench((state) => state.project)
+  const scope = useBench((state) => state.pictureScope)
   const areRead = useBench((state) => state.arePicturesRead)
   const uses = useMemo(() => usesByHash(project), [project])
-  const shown = useMemo(() => pictures.filter((picture) => isFound(picture, search.trim())), [pictures, search])
+  const captions = useMemo(() => captionsOf(pictures), [pictures])
+  const shown = useMemo(
+    () => usedFirst(scopedTo(pictures, scope, uses), new Set(uses.keys())).filter((one) => isFound(one, search.trim())),
+    [pictures, scope, uses, search],
+  )
   return (
     <>
       {uploads.map((upload) => (
         <UploadTile key={upload.id} upload={upload} />
       ))}
-      {shown.length > 0 && room === null && <OneRow pictures={shown} uses={uses} scroller={scroller} />}
-      {shown.length > 0 && room !== null && <ManyRows pictures={shown} uses={uses} scroller={scroller} room={room} />}
+      {shown.length > 0 && room === null && (
+        <OneRow pictures={shown} uses={uses} captions={captions} scroller={scroller} />
+      )}
+      {shown.length > 0 && room !== null && (
+        <ManyRows pictures={shown} uses={uses} captions={captions} scroller={scroller} room={room} />
+      )}
       {!shown.length && !uploads.length && !areRead && <div className={styles.note}>Reading the pictures…</div>}
       {!shown.length && !uploads.length && areRead && (
         <div className={styles.note}>
           {search.trim()
             ? `No picture has “${search}” in its name or tags. `
-            : 'No pictures yet. Drop files anywhere in the window, paste one, or '}
+            : pictures.length
+              ? 'This project uses no picture yet. Look at all, or '
+              : 'No pictures yet. Drop files anywhere in the window, paste one, or '}
           {!search.trim() && (
-            <button type="button" className={styles.add} onClick={onAdd}>
+            <Button size="small" onClick={onAdd}>
               choose files
-            </button>
+            </Button>
           )}
         </div>
       )}

@@ -13,6 +13,7 @@ import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
 import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture, takeSupply } from '@/client/store/actions'
 import { toggleMarked } from '@/client/store/arrangement'
 import { selectedFrame } from '@/client/store/selection'
+import { Tile, TileMore } from '@/client/parts/Tile'
 import { SeveralMenu } from '@/client/bench/dialogs/SeveralMenu'
 import styles from '@/client/parts/Supplies.module.css'
 import { openArtwork } from '@/client/store/slices/dialogs'
@@ -74,8 +75,15 @@ const PictureMenu = ({
   )
 }
 
+interface PictureSupplyProps {
+  readonly picture: PictureAnswer
+  readonly uses: number
+  /** Its name, told apart from others of the same name. */
+  readonly caption: string
+}
+
 /** One picture of the library: pressed it fills, dragged it goes onto a frame, marked it belongs to a set. */
-export const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnswer; readonly uses: number }) => {
+export const PictureSupply = ({ picture, uses, caption }: PictureSupplyProps) => {
   const bench = useBenchHandle()
   const carry = useCarry(bench)
   const isMarked = useBench((state) => state.marked.includes(picture.hash))
@@ -87,15 +95,16 @@ export const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnsw
   }
   return (
     <div className={styles.holder}>
-      <button
-        type="button"
+      <Tile
         ref={setButton}
         data-supply
-        className={`${styles.supply} ${isMarked ? styles.marked : ''}`}
+        className={styles.carryable}
+        says={`${picture.name}, ${picture.width} × ${picture.height} px. Press to fill, drag onto a frame, Shift and press to mark, M for more`}
+        isChosen={isMarked}
+        caption={caption}
+        {...(uses > 0 ? { badge: uses } : {})}
         aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
-        title={`${picture.name}, ${picture.width} × ${picture.height} px. Press to fill, drag onto a frame, Shift and press to mark, M for more`}
         {...carry({ kind: 'picture', picture })}
-        aria-pressed={isMarked}
         onClick={(event) => {
           if (event.shiftKey || event.ctrlKey || event.metaKey) toggleMarked(bench, picture.hash)
           else {
@@ -118,18 +127,8 @@ export const PictureSupply = ({ picture, uses }: { readonly picture: PictureAnsw
           decoding="async"
           draggable={false}
         />
-        <span className={styles.caption}>{picture.name}</span>
-        {uses > 0 && <span className={styles.badge}>{uses}</span>}
-      </button>
-      <button
-        type="button"
-        className={styles.more}
-        tabIndex={-1}
-        aria-label={`More to do with ${picture.name}`}
-        onClick={openMenu}
-      >
-        ⋯
-      </button>
+      </Tile>
+      <TileMore of={picture.name} onOpen={openMenu} />
       <SeveralMenu picture={picture} anchor={button} />
       <PictureMenu picture={picture} anchor={anchor} onClose={() => setAnchor(null)} />
     </div>

@@ -1,12 +1,19 @@
 'use client'
 import { carryOf, carriedOf, choosingOf } from '@/client/store/modes'
 import dynamic from 'next/dynamic'
-import { useDrag } from '@use-gesture/react'
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
+import Button from '@mui/material/Button'
+import Chip from '@mui/material/Chip'
+import Tab from '@mui/material/Tab'
+import Tabs from '@mui/material/Tabs'
+import { useEffect, useRef, useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { levelUrl } from '@/client/http/api'
 import { levelCount } from '@/core/render/needs'
 import { PRESETS } from '@/core/stencil/presets'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { DragEdge } from '@/client/parts/DragEdge'
+import { RailButton } from '@/client/parts/RailButton'
+import { Search } from '@/client/parts/Search'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/supplies/PictureSupplies'
 import { StencilSupplies, StencilTools } from '@/client/bench/supplies/StencilSupplies'
@@ -14,11 +21,10 @@ import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
 import { focusSupplies } from '@/client/gestures/focus'
 import { followStripWheel } from '@/client/gestures/stripWheel'
 import { choosingWords, leaveChoosing } from '@/client/store/choosing'
-import { SUPPLIES_TABS, type SuppliesTab } from '@/client/store/state'
+import { PICTURE_SCOPES, SUPPLIES_TABS, type SuppliesTab } from '@/client/store/state'
 import type { Carried } from '@/client/store/modes'
 import styles from '@/client/parts/Supplies.module.css'
-import { openDialog } from '@/client/store/slices/dialogs'
-import { showTab, putMarked } from '@/client/store/slices/supplies'
+import { showPictures, showTab, putMarked } from '@/client/store/slices/supplies'
 
 // Finishes come when their tab is first opened.
 const FinishSupplies = dynamic(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishSupplies))
@@ -72,19 +78,52 @@ export const CarriedTag = () => {
   )
 }
 
+const SCOPE_WORDS = { all: 'All', project: 'This project', recent: 'Recent' } as const
+
+/** Which pictures are looked at; of all, those of this project come first, then those used last. */
+const PictureScopes = () => {
+  const bench = useBenchHandle()
+  const scope = useBench((state) => state.pictureScope)
+  return (
+    <span className={styles.scopes} role="group" aria-label="Which pictures">
+      {PICTURE_SCOPES.map((each) => (
+        <Chip
+          key={each}
+          clickable
+          label={SCOPE_WORDS[each]}
+          aria-pressed={scope === each}
+          color={scope === each ? 'primary' : 'default'}
+          variant={scope === each ? 'filled' : 'outlined'}
+          onClick={() => showPictures(bench, each)}
+        />
+      ))}
+    </span>
+  )
+}
+
 const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
   const bench = useBenchHandle()
+  const marked = useBench((state) => state.marked.length)
+  const waits = useBench((state) => choosingWords(choosingOf(state)))
   return (
     <>
-      <button type="button" className={styles.add} onClick={onAdd}>
+      {waits !== null && <strong className={styles.waits}>{waits} Esc leaves it.</strong>}
+      {marked > 0 && (
+        <>
+          <Button variant="contained" size="small" onClick={() => fillFromSet(bench, chosenPictures(bench.get()))}>
+            Fill from these {marked}
+          </Button>
+          <RailButton label="Mark no picture" onPress={() => putMarked(bench, [])}>
+            Unmark
+          </RailButton>
+        </>
+      )}
+      <PictureScopes />
+      <Button size="small" onClick={onAdd}>
         Add pictures
-      </button>
-      <button type="button" className={styles.add} onClick={() => openDialog(bench, 'library')}>
-        Library
-      </button>
-      <button type="button" className={styles.add} onClick={() => openDialog(bench, 'stock')}>
-        Stock
-      </button>
+      </Button>
+      <CommandButton id="library">Library</CommandButton>
+      <CommandButton id="stock">Stock</CommandButton>
     </>
   )
 }
@@ -92,21 +131,16 @@ const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
 /** Long enough for a tab to be filled. */
 const FOCUS_MS = 60
 
-/** Left and right go from tab to tab. */
-const tabKeys = (event: KeyboardEvent<HTMLElement>): void => {
-  const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
-  if (!step || !(event.target instanceof HTMLElement) || event.target.role !== 'tab') return
-  const tabs = [...event.currentTarget.querySelectorAll<HTMLElement>('[role="tab"]')]
-  const next = tabs[(tabs.indexOf(event.target) + step + tabs.length) % tabs.length]
-  next?.focus()
-  next?.click()
-}
-
-/** The strip at the foot of the bench. */
-export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
-  const tab = useBench((state) => state.suppliesTab)
-  const [search, setSearch] = useState('')
-  const [height, setHeight] = useState<number>(HEIGHT.first)
+/** What is searched in a tab: how many there are. */
+const SuppliesSearch = ({
+  tab,
+  search,
+  onSearch,
+}: {
+  readonly tab: SuppliesTab
+  readonly search: string
+  readonly onSearch: (search: string) => void
+}) => {
   const count = useBench((state) => state.pictures.length)
   const faceCount = useBench((state) => state.faces.length)
   const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
@@ -116,11 +150,18 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
     Letters: `${faceCount} typefaces`,
     Finishes: 'finishes',
   }
+  return <Search name={SEARCH_NAMES[tab]} placeholder={`Search ${offered[tab]}`} value={search} onValue={onSearch} />
+}
+
+/** The strip at the foot of the bench. */
+export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
+  const tab = useBench((state) => state.suppliesTab)
+  const [search, setSearch] = useState('')
+  const [height, setHeight] = useState<number>(HEIGHT.first)
   const isPanelOpen = useBench((state) => state.alphabetPanel !== null)
   const waits = useBench((state) => choosingWords(choosingOf(state)))
   const strip = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
-  const marked = useBench((state) => state.marked.length)
   const bench = useBenchHandle()
   useEffect(() => {
     const element = strip.current
@@ -146,63 +187,38 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
     if (uploads > 0) strip.current?.scrollTo({ left: 0, top: 0 })
   }, [uploads])
   const tall = isPanelOpen ? Math.max(height, HEIGHT.panel) : height
-  const edge = useDrag(({ delta: [, dy] }) => setHeight((h) => Math.min(HEIGHT.most, Math.max(HEIGHT.least, h - dy))))
   return (
     <section className={styles.supplies} style={{ height: tall }} data-region="supplies" aria-label="Supplies">
-      <div
-        className={styles.edge}
-        {...edge()}
-        role="separator"
-        aria-orientation="horizontal"
-        aria-label="Height of the supplies"
-        aria-valuenow={tall}
+      <DragEdge
+        label="Height of the supplies"
+        at="head"
+        value={tall}
+        min={HEIGHT.least}
+        max={HEIGHT.most}
+        onValue={setHeight}
       />
       <div className={styles.tabs}>
-        <div role="tablist" aria-label="Supplies" onKeyDown={tabKeys} style={{ display: 'contents' }}>
+        <Tabs
+          value={tab}
+          selectionFollowsFocus
+          aria-label="Supplies"
+          onChange={(_event, each: SuppliesTab) => {
+            showTab(bench, each)
+            if (each !== 'Pictures') leaveChoosing(bench)
+            setSearch('')
+          }}
+        >
           {SUPPLIES_TABS.map((each) => (
-            <button
-              key={each}
-              type="button"
-              role="tab"
-              className={styles.tab}
-              aria-selected={tab === each}
-              onClick={() => {
-                showTab(bench, each)
-                if (each !== 'Pictures') leaveChoosing(bench)
-                setSearch('')
-              }}
-            >
-              {each}
-            </button>
+            <Tab key={each} value={each} label={each} />
           ))}
+        </Tabs>
+        <div className={styles.tools}>
+          {tab === 'Stencils' && <StencilTools />}
+          {tab === 'Letters' && <LetterTools />}
+          {tab === 'Finishes' && <FinishTools />}
+          {tab === 'Pictures' && <PictureTools onAdd={onAdd} />}
+          <SuppliesSearch tab={tab} search={search} onSearch={setSearch} />
         </div>
-        {waits !== null && <strong className={styles.waits}>{waits} Esc leaves it.</strong>}
-        {tab === 'Pictures' && marked > 0 && (
-          <span className={styles.marks}>
-            <button
-              type="button"
-              className={styles.add}
-              onClick={() => fillFromSet(bench, chosenPictures(bench.get()))}
-            >
-              Fill from these {marked}
-            </button>
-            <button type="button" className={styles.add} onClick={() => putMarked(bench, [])}>
-              Unmark
-            </button>
-          </span>
-        )}
-        {tab === 'Stencils' && <StencilTools />}
-        {tab === 'Letters' && <LetterTools />}
-        {tab === 'Finishes' && <FinishTools />}
-        <input
-          type="search"
-          className={styles.search}
-          placeholder={`Search ${offered[tab]}`}
-          aria-label={SEARCH_NAMES[tab]}
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-        />
-        {tab === 'Pictures' && <PictureTools onAdd={onAdd} />}
       </div>
       <div className={styles.body}>
         <div

@@ -1,5 +1,7 @@
 'use client'
+import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
+import Typography from '@mui/material/Typography'
 import { useBenchHandle } from '@/client/binding/useBench'
 import type { Upload } from '@/client/store/state'
 import { dismissUpload } from '@/client/store/uploads'
@@ -10,23 +12,20 @@ export const UploadTile = ({ upload }: { readonly upload: Upload }) => {
   const bench = useBenchHandle()
   const isFailed = upload.state === 'failed'
   return (
-    <div className={`${styles.upload} ${isFailed ? styles.failed : ''}`} role={isFailed ? 'alert' : 'status'}>
-      <div className={styles.uploadName}>{upload.name}</div>
+    <div className={styles.upload} role={isFailed ? 'alert' : 'status'}>
+      <Typography variant="subtitle2" noWrap>
+        {upload.name}
+      </Typography>
       {isFailed ? (
         <>
           ▲ {upload.message}{' '}
-          <button
-            type="button"
-            className={styles.add}
-            style={{ padding: 0, fontSize: 11 }}
-            onClick={() => dismissUpload(bench, upload.id)}
-          >
+          <Button size="small" variant="quiet" onClick={() => dismissUpload(bench, upload.id)}>
             Dismiss
-          </button>
+          </Button>
         </>
       ) : (
         <>
-          <div style={{ margin: '4px 0' }}>
+          <div>
             {upload.state === 'sending' ? `Sending, ${Math.round(upload.share * 100)}%` : 'Reading the picture…'}
           </div>
           <LinearProgress

@@ -1,12 +1,20 @@
 import type { Field } from '@/core/document/arrange'
+import { keepSetting, keptSetting } from '@/client/store/settings'
 import type { Bench } from '@/client/store/bench'
-import type { CardSlice, MissingLetters } from '@/client/store/state'
+import type { CardSlice, Marking, MissingLetters } from '@/client/store/state'
+
+/** How wide the card may be drawn, in CSS pixels. */
+export const CARD_WIDTH = { min: 272, max: 420, first: 300 }
+
+const WIDTH_STORE = 'eager-stencil-card-width'
 
 export const FIRST_CARD: CardSlice = {
+  cardWidth: CARD_WIDTH.first,
   finishScope: 'here',
   openLayer: null,
   isMatching: false,
   anchor: 'corner',
+  marking: null,
   locksRatio: { frame: false, hull: true },
   alignTo: 'selection',
   alignsEach: false,
@@ -24,9 +32,24 @@ export const openLayer = (bench: Bench, layerId: string | null): void => set(ben
 
 export const setMatching = (bench: Bench, isMatching: boolean): void => set(bench, { isMatching })
 
+/** Subjects are marked one after another, or no longer. */
+export const putMarking = (bench: Bench, marking: Marking | null): void => set(bench, { marking })
+
 /** Places are measured from the centre from now on, or from the top left again. */
 export const toggleAnchor = (bench: Bench): void =>
   set(bench, { anchor: bench.get().anchor === 'centre' ? 'corner' : 'centre' })
+
+/** Draws the card's edge; the browser remembers where. */
+export const setCardWidth = (bench: Bench, cardWidth: number): void => {
+  set(bench, { cardWidth })
+  keepSetting(WIDTH_STORE, String(cardWidth))
+}
+
+/** Brings the card back to the width that the browser remembers. */
+export const recallCardWidth = (bench: Bench): void => {
+  const width = Number(keptSetting(WIDTH_STORE))
+  if (width >= CARD_WIDTH.min && width <= CARD_WIDTH.max) set(bench, { cardWidth: width })
+}
 
 /** Widths and heights typed change together from now on, or each by itself. */
 export const toggleRatioLock = (bench: Bench, of: keyof CardSlice['locksRatio']): void => {

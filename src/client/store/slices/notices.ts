@@ -5,7 +5,6 @@ import type { NoticeSlice } from '@/client/store/state'
 export const FIRST_NOTICES: NoticeSlice = {
   notice: null,
   spoken: '',
-  hasSeenPictureHint: false,
   hasSeenRemovalHint: false,
 }
 
@@ -18,6 +17,4 @@ export const notify = (bench: Bench, notice: Notice | null): void => set(bench, 
 export const speak = (bench: Bench, spoken: string): void => set(bench, { spoken })
 
 /** A hint has done its work and need not come again. */
-export const notePictureHint = (bench: Bench): void => set(bench, { hasSeenPictureHint: true })
-
 export const noteRemovalHint = (bench: Bench): void => set(bench, { hasSeenRemovalHint: true })

@@ -1,6 +1,6 @@
 import type { FaceAnswer, KeptStencil, PictureAnswer } from '@/contract/api'
 import type { Bench } from '@/client/store/bench'
-import type { SuppliesSlice, SuppliesTab, Upload } from '@/client/store/state'
+import type { PictureScope, SuppliesSlice, SuppliesTab, Upload } from '@/client/store/state'
 
 export const FIRST_SUPPLIES: SuppliesSlice = {
   pictures: [],
@@ -13,6 +13,7 @@ export const FIRST_SUPPLIES: SuppliesSlice = {
   faces: [],
   letterFace: null,
   letterText: 'Kites',
+  pictureScope: 'all',
   suppliesTab: 'Pictures',
   forSeveral: null,
   alphabetPanel: null,
@@ -21,6 +22,9 @@ export const FIRST_SUPPLIES: SuppliesSlice = {
 const set = (bench: Bench, change: Partial<SuppliesSlice>): void => bench.store.setState(change)
 
 export const showTab = (bench: Bench, suppliesTab: SuppliesTab): void => set(bench, { suppliesTab })
+
+/** Which pictures the supplies show. */
+export const showPictures = (bench: Bench, pictureScope: PictureScope): void => set(bench, { pictureScope })
 
 export const putPictures = (bench: Bench, pictures: readonly PictureAnswer[]): void => set(bench, { pictures })
 
