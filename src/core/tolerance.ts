@@ -68,6 +68,8 @@ export const RANGE = {
   alphabetMargin: { min: 0, max: 0.4 },
   /** Named finishes of a project. */
   finishes: 500,
+  /** Named looks of a project. */
+  looks: 500,
   /** Groups within groups. */
   groupDepth: 12,
   nameLength: 200,

@@ -1,7 +1,7 @@
 import { LAYER_KINDS, type LayerKind } from '@/core/finish/layers'
 import type { Command } from '@/client/commands/command'
 import { needsItems, needsPicture } from '@/client/commands/command'
-import { copyTones, matchToFirst, pasteTones, resetAll } from '@/client/store/adjust'
+import { copyTones, matchToFirst, pasteTones, resetAll, shownTones, switchTones } from '@/client/store/adjust'
 import {
   addLayer,
   clearSelected,
@@ -11,6 +11,9 @@ import {
   setBackSelected,
   shareSelected,
 } from '@/client/store/finishes'
+import { isPlain } from '@/core/adjust/adjustments'
+import { giveLook, lookForAll, lookInUse, removeUsedLook } from '@/client/store/looks'
+import { openDialog } from '@/client/store/slices/dialogs'
 import { selectedFrames } from '@/client/store/selection'
 import { type BenchState } from '@/client/store/state'
 import { openFinish } from '@/client/store/slices/dialogs'
@@ -34,6 +37,9 @@ const needsNamed = (state: BenchState): string | null =>
   })
     ? null
     : 'Give what is selected a named finish first.'
+
+const needsLook = (state: BenchState): string | null =>
+  lookInUse(state) ? null : 'Select a picture that has a look of the project first.'
 
 export const FINISH_COMMANDS: readonly Command[] = [
   ...LAYER_KINDS.map((kind): Command => ({
@@ -110,6 +116,59 @@ export const FINISH_COMMANDS: readonly Command[] = [
     synonyms: 'save style keep',
     whyNot: needsItems,
     run: (bench) => openFinish(bench, null),
+  },
+  {
+    id: 'switchTones',
+    family: 'Picture',
+    words: 'Tones on',
+    does: 'Switch the tones off, or on again; their values stay',
+    synonyms: 'disable enable adjustments compare toggle',
+    whyNot: (state) => {
+      const tones = shownTones(state)
+      return tones && (tones.off || !isPlain(tones)) ? null : 'Adjust the tones of a picture first.'
+    },
+    isOn: (state) => !shownTones(state)?.off,
+    run: switchTones,
+  },
+  {
+    id: 'nameLook',
+    family: 'Picture',
+    words: 'Keep as a look…',
+    short: 'Keep look',
+    does: 'Keep these tones under a name, to give them to other pictures',
+    synonyms: 'save preset style own',
+    whyNot: (state) => (shownTones(state) ? null : 'Select a frame with a picture first.'),
+    run: (bench) => openDialog(bench, 'look'),
+  },
+  {
+    id: 'lookForAll',
+    family: 'Picture',
+    words: 'Change the look for all',
+    does: 'Give these values to the look, and to every picture that has it',
+    synonyms: 'update shared tones',
+    whyNot: needsLook,
+    run: lookForAll,
+  },
+  {
+    id: 'lookBack',
+    family: 'Picture',
+    words: 'Set back to the look',
+    does: 'Bring the tones back to the values of their look',
+    synonyms: 'revert reset tones',
+    whyNot: needsLook,
+    run: (bench) => {
+      const used = lookInUse(bench.get())
+      if (used) giveLook(bench, used.look.id)
+    },
+  },
+  {
+    id: 'removeLook',
+    family: 'Picture',
+    words: 'Remove the look’s name',
+    does: 'Forget the look; pictures that have it keep its values',
+    synonyms: 'delete preset',
+    whyNot: needsLook,
+    run: removeUsedLook,
   },
   {
     id: 'copyTones',

@@ -102,6 +102,7 @@ export const VIEW_COMMANDS: readonly Command[] = [
     id: 'before',
     family: 'View',
     words: 'Without adjustments',
+    short: 'Before',
     does: 'Pictures without adjustments, to compare',
     synonyms: 'before after original',
     key: '5',

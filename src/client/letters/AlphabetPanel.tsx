@@ -2,7 +2,7 @@
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { NewAlphabet } from '@/client/letters/NewAlphabet'
 import { HeldAlphabet } from '@/client/letters/HeldAlphabet'
-import { Choice } from '@/client/parts/Choice'
+import { Choice } from '@/client/parts/fields/Choice'
 import { RailButton } from '@/client/parts/RailButton'
 import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/letters/Letters.module.css'

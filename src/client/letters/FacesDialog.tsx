@@ -11,7 +11,7 @@ import { addFaces, faceOf, forgetFace, refOfFace } from '@/client/store/faces'
 import { currentFace, resetWord, selectedWord } from '@/client/store/lettering'
 import panel from '@/client/parts/Panel.module.css'
 import { FilePick } from '@/client/parts/FilePick'
-import { Search } from '@/client/parts/Search'
+import { Search } from '@/client/parts/fields/Search'
 import styles from '@/client/letters/Letters.module.css'
 import { chooseFace } from '@/client/store/slices/supplies'
 

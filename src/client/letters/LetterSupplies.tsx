@@ -10,7 +10,7 @@ import { currentFace, putWord } from '@/client/store/lettering'
 import { FACE_KINDS } from '@/core/lettering/face'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { Tile } from '@/client/parts/Tile'
-import { WordField } from '@/client/parts/WordField'
+import { WordField } from '@/client/parts/fields/WordField'
 import supplies from '@/client/parts/Supplies.module.css'
 import { writeLetters } from '@/client/store/slices/supplies'
 const SINGLES = [

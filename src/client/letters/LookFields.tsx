@@ -2,8 +2,8 @@
 import { RANGE } from '@/core/tolerance'
 import type { Heights } from '@/core/lettering/settings'
 import type { FaceAnswer } from '@/contract/api'
-import { Choice } from '@/client/parts/Choice'
-import { SlideField } from '@/client/parts/SlideField'
+import { Choice } from '@/client/parts/fields/Choice'
+import { SlideField } from '@/client/parts/fields/SlideField'
 import panel from '@/client/parts/Panel.module.css'
 
 /** A typeface by name. */

@@ -8,14 +8,14 @@ import { CHARACTER_LISTS, lettersOfList } from '@/core/lettering/alphabet'
 import type { Heights } from '@/core/lettering/settings'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FaceChoice, LookFields } from '@/client/letters/LookFields'
-import { Choice } from '@/client/parts/Choice'
+import { Choice } from '@/client/parts/fields/Choice'
 import { makeAlphabet } from '@/client/store/alphabets'
 import { chosenPictures } from '@/client/store/arrangement'
 import { shownSheet } from '@/client/store/benchStore'
 import { faceOf, refOfFace } from '@/client/store/faces'
 import { currentFace } from '@/client/store/lettering'
 import panel from '@/client/parts/Panel.module.css'
-import { WordField } from '@/client/parts/WordField'
+import { WordField } from '@/client/parts/fields/WordField'
 
 const LISTS = [
   ['capitals', 'A–Z'],

@@ -11,7 +11,7 @@ import { LettersSection } from '@/client/letters/LettersSection'
 import { TextSection } from '@/client/letters/TextSection'
 import { stepOf } from '@/client/bench/card/sections'
 import { Numbered } from '@/client/parts/Section'
-import { NameField } from '@/client/parts/NameField'
+import { NameField } from '@/client/parts/fields/NameField'
 import card from '@/client/parts/Panel.module.css'
 import { nameItem } from '@/client/store/names'
 

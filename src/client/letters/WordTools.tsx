@@ -3,7 +3,6 @@ import { useBench } from '@/client/binding/useBench'
 import { heldSheet } from '@/client/store/benchStore'
 import { shownKey } from '@/client/gestures/keys'
 import { isWordSelected, selectedWord } from '@/client/store/lettering'
-import rail from '@/client/bench/rail/Rail.module.css'
 import styles from '@/client/parts/RailButton.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 
@@ -42,7 +41,7 @@ export const WordTools = () => {
               Windows
             </CommandButton>
           )}
-          <span className={rail.words}>
+          <span className={styles.words}>
             {pictures === 'each' ? 'Press or drop pictures: one a letter' : 'Press or drop one picture for all'}
           </span>
         </>

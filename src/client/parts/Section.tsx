@@ -26,11 +26,13 @@ interface SectionProps {
   readonly says?: ReactNode
   /** Whether it is open where the person has neither opened nor closed it by hand. */
   readonly isOpen?: boolean
-  readonly children: ReactNode
+  /** There is nothing in it now: it stands closed. */
+  readonly isOff?: boolean
+  readonly children?: ReactNode
 }
 
 /** A part of the card: open, or one line that says its values. Opened or closed by hand it stays so. */
-export const Section = ({ name, says, isOpen = false, children }: SectionProps) => {
+export const Section = ({ name, says, isOpen = false, isOff = false, children }: SectionProps) => {
   const step = useContext(NumberContext)(name)
   const byHand = useSyncExternalStore(
     subscribeFolds,
@@ -40,7 +42,8 @@ export const Section = ({ name, says, isOpen = false, children }: SectionProps) 
   return (
     <section aria-label={name} className={styles.section}>
       <Accordion
-        expanded={byHand === undefined ? isOpen : !byHand}
+        disabled={isOff}
+        expanded={!isOff && (byHand === undefined ? isOpen : !byHand)}
         onChange={(_event, open) => setFold(name, !open)}
         slotProps={{ heading: { component: 'h2' }, transition: { timeout: 0, unmountOnExit: true } }}
       >

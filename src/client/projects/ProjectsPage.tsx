@@ -25,7 +25,7 @@ import styles from '@/client/projects/Projects.module.css'
 
 const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
 const StartWithDialog = dynamic(() => import('@/client/projects/StartWithDialog').then((m) => m.StartWithDialog))
-const RenameDialog = dynamic(() => import('@/client/projects/RenameDialog').then((m) => m.RenameDialog))
+const NameDialog = dynamic(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
 
 const Removed = ({
   projects,
@@ -191,10 +191,12 @@ export const ProjectsPage = () => {
         />
       )}
       {renaming && (
-        <RenameDialog
+        <NameDialog
+          title="Rename the project"
+          action="Rename"
           name={renaming.name}
           onClose={() => setRenaming(null)}
-          onRename={(name) => {
+          onName={(name) => {
             const { id } = renaming
             setRenaming(null)
             void attempt('Renaming…', () => api.renameProject(id, name))

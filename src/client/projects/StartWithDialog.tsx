@@ -9,7 +9,7 @@ import Radio from '@mui/material/Radio'
 import RadioGroup from '@mui/material/RadioGroup'
 import { useState } from 'react'
 import { SHEET_PRESETS } from '@/core/document/presets'
-import { Choice } from '@/client/parts/Choice'
+import { Choice } from '@/client/parts/fields/Choice'
 import { STARTS, type Start } from '@/client/projects/pictureProject'
 
 const START_WORDS: Readonly<Record<Start, readonly [string, string]>> = {

@@ -7,6 +7,7 @@ import { addPicture } from '@/core/document/edits/project'
 import { addSheet } from '@/core/document/edits/sheets'
 import type { SheetPreset } from '@/core/document/presets'
 import type { Project, Sheet } from '@/core/document/types'
+import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { POINTS_PER_INCH, toPoints } from '@/core/units'
 import type { PictureAnswer } from '@/contract/api'
@@ -57,7 +58,7 @@ const ownProject = (photographs: readonly Photograph[]): Project => {
   )
   const [first] = sheets
   const [{ name } = { name: 'Untitled' }] = photographs
-  if (!first) throw new TypeError('A project begins with at least one photograph.')
+  if (!first) return refuse('photographs', 'at least one', 0)
   const blank = sheets
     .slice(1)
     .reduce(

@@ -1,4 +1,12 @@
-import { withoutAdjustment, withStrength, type AdjustmentKey, type Adjustments } from '@/core/adjust/adjustments'
+import {
+  NO_ADJUSTMENTS,
+  switched,
+  valuesOf,
+  withoutAdjustment,
+  withStrength,
+  type AdjustmentKey,
+  type Adjustments,
+} from '@/core/adjust/adjustments'
 import type { Look } from '@/core/adjust/looks'
 import { matchedTones, toneOfSample, type Sample } from '@/core/adjust/match'
 import { placedIn } from '@/core/document/content'
@@ -8,6 +16,7 @@ import { adjustmentsSchema } from '@/core/document/schema/placed'
 import type { Frame, Project } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
+import type { BenchState } from '@/client/store/state'
 import type { Bench } from '@/client/store/bench'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
@@ -41,11 +50,11 @@ export const slideAdjustment = (bench: Bench, key: AdjustmentKey, strength: numb
   bench.burst(
     `adjust-${key}`,
     `Adjust ${key}`,
-    record(bench, shownProject(bench.get()), (held) => withStrength(held, key, strength)),
+    record(bench, shownProject(bench.get()), (held) => withStrength(switched(held, false), key, strength)),
   )
 
 export const setAdjustment = (bench: Bench, key: AdjustmentKey, strength: number): void =>
-  commit(bench, `Adjust ${key}`, (held) => withStrength(held, key, strength))
+  commit(bench, `Adjust ${key}`, (held) => withStrength(switched(held, false), key, strength))
 
 /** Changes parts of adjustments, such as the colours of two tones. */
 export const changeAdjustments = (bench: Bench, name: string, change: (held: Adjustments) => Adjustments): void =>
@@ -61,13 +70,27 @@ export const resetAll = (bench: Bench): void => commit(bench, 'Reset adjustments
 
 export const applyLook = (bench: Bench, look: Look): void => commit(bench, `Look: ${look.name}`, () => look.adjustments)
 
+/** The adjustments of the first picture that is selected. */
+export const shownTones = (state: BenchState): Adjustments | null => {
+  const sheet = shownSheet(state)
+  const [frame] = holdersUnder(sheet, state.selection).filter((one) => placedIn(sheet, one))
+  const placed = frame && placedIn(sheet, frame)
+  return placed ? (placed.adjustments ?? NO_ADJUSTMENTS) : null
+}
+
+/** Switches the tones of what is selected off, or on again; their values stay. */
+export const switchTones = (bench: Bench): void => {
+  const isOff = shownTones(bench.get())?.off === true
+  commit(bench, isOff ? 'Tones on' : 'Tones off', (held) => switched(held, !isOff))
+}
+
 const STORE = 'eager-stencil-tones'
 
 export const copyTones = (bench: Bench): void => {
   const [frame] = tonedFrames(bench)
   const placed = frame && placedIn(shownSheet(bench.get()), frame)
   if (!placed) return say(bench, 'Select a frame with a picture first.')
-  if (keepCopy(STORE, placed.adjustments ?? {}))
+  if (keepCopy(STORE, valuesOf(placed.adjustments ?? {})))
     return say(bench, 'The tones are copied. Select other pictures and paste them.')
   say(bench, 'The browser keeps no more: the tones were not copied.', 'fault')
 }

@@ -187,7 +187,6 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     onSaved,
     onKept,
   })
-  followSessions(store)
   let current: Burst | null = null
   /** While a value is stepped its changes add to a burst. */
   let stepping: 'no' | 'by key' | 'held' = 'no'
@@ -258,7 +257,7 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     }
   }
 
-  return {
+  const bench: Bench = {
     store,
     commit,
     burst,
@@ -286,4 +285,6 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
       belongings.end()
     },
   }
+  followSessions(bench)
+  return bench
 }

@@ -1,12 +1,7 @@
-import type { StoreApi } from 'zustand/vanilla'
+import type { Bench } from '@/client/store/bench'
 import { placedFrame } from '@/client/store/placed'
-import type { BenchState } from '@/client/store/state'
-
-/** What the hand met when it went into a picture: that can be had back as a whole. */
-export interface PictureSession {
-  readonly frameId: string
-  readonly placed: NonNullable<ReturnType<typeof placedFrame>>['placed']
-}
+import { putSession } from '@/client/store/slices/hand'
+import type { BenchState, PictureSession } from '@/client/store/state'
 
 const begun = (state: BenchState): PictureSession | null => {
   const held = state.way === 'picture' ? placedFrame({ ...state, preview: null }) : null
@@ -14,10 +9,10 @@ const begun = (state: BenchState): PictureSession | null => {
 }
 
 /** Notes what is met whenever the hand goes into a picture, or on to another one. */
-export const followSessions = (store: StoreApi<BenchState>): void => {
-  store.subscribe((now, before) => {
+export const followSessions = (bench: Bench): void => {
+  bench.store.subscribe((now, before) => {
     if (now.way === before.way && now.selection === before.selection) return
-    store.setState({ session: begun(now) })
+    putSession(bench, begun(now))
   })
 }
 

@@ -2,7 +2,7 @@ import type { History } from '@/core/document/history'
 import type { Field } from '@/core/document/arrange'
 import type { Project } from '@/core/document/types'
 import type { Anchor } from '@/core/placement/position'
-import type { PictureSession } from '@/client/store/session'
+import type { Placed } from '@/core/placement/placed'
 import type { Box } from '@/core/geometry/box'
 import type { Rect } from '@/core/geometry/rect'
 import type { SnapGap, SnapLine } from '@/core/geometry/snap'
@@ -78,6 +78,7 @@ export type OpenDialog =
   | 'artwork'
   | 'keep'
   | 'finish'
+  | 'look'
   | 'split'
   | 'takes'
   | 'faces'
@@ -149,6 +150,12 @@ export interface ViewSlice {
   readonly snaps: boolean
   /** Pictures show without their adjustments, to compare. */
   readonly isBefore: boolean
+}
+
+/** What the hand met when it went into a picture: that can be had back as a whole. */
+export interface PictureSession {
+  readonly frameId: string
+  readonly placed: Placed
 }
 
 /** What a gesture under way shows; all of it ends with the gesture. */

@@ -11,13 +11,20 @@ export const surfaces: Components<Theme> = {
         backgroundImage: 'none',
         borderTop: '1px solid var(--room-rule)',
         '&::before': { display: 'none' },
+        '&.Mui-disabled': { backgroundColor: 'transparent' },
       },
       heading: { margin: 0, fontSize: 13 },
     },
   },
   MuiAccordionSummary: {
     styleOverrides: {
-      root: { minHeight: 31, padding: '0 10px 0 12px', fontWeight: 600, [COARSE]: { minHeight: 44 } },
+      root: {
+        minHeight: 31,
+        padding: '0 10px 0 12px',
+        fontWeight: 600,
+        '&.Mui-disabled': { opacity: 0.75 },
+        [COARSE]: { minHeight: 44 },
+      },
       content: { alignItems: 'center', gap: 8, minWidth: 0, margin: 0 },
       expandIconWrapper: { color: 'var(--room-inkSoft)' },
     },

@@ -29,6 +29,10 @@ export interface Adjustments {
   readonly edges?: Edges
   readonly vignette?: Vignette
   readonly grain?: Grain
+  /** All of them are switched off; their values stay. */
+  readonly off?: true
+  /** The look of the project that they were given by; one that is not there any more names nothing. */
+  readonly look?: string
 }
 
 export interface Tones {
@@ -104,6 +108,26 @@ export const FIRST_PARTS = {
 } as const satisfies { readonly [K in PartKey]: Required<Adjustments>[K] }
 
 export const NO_ADJUSTMENTS: Adjustments = {}
+
+const withoutKeys = (adjustments: Adjustments, keys: readonly string[]): Adjustments =>
+  Object.fromEntries(Object.entries(adjustments).filter(([key]) => !keys.includes(key)))
+
+/** What of a picture's adjustments shows: nothing while they are switched off. */
+export const shownAdjustments = (adjustments: Adjustments | undefined): Adjustments =>
+  adjustments?.off ? NO_ADJUSTMENTS : (adjustments ?? NO_ADJUSTMENTS)
+
+/** Switched off, or on again; the values stay. */
+export const switched = (adjustments: Adjustments, isOff: boolean): Adjustments => {
+  const values = withoutKeys(adjustments, ['off'])
+  return isOff ? { ...values, off: true } : values
+}
+
+/** The values alone, without what they are named and whether they are switched off. */
+export const valuesOf = (adjustments: Adjustments): Adjustments => withoutKeys(adjustments, ['off', 'look'])
+
+/** Are the values of two sets of adjustments the same? What changes nothing does not count. */
+export const sameValues = (a: Adjustments, b: Adjustments): boolean =>
+  JSON.stringify(withoutIdle(a)) === JSON.stringify(withoutIdle(b))
 
 const isSingle = (key: AdjustmentKey): key is SingleKey => key in SINGLES
 

@@ -36,6 +36,7 @@ export const newProject = (id: string, name: string, sheet: Sheet): Project => (
   order: [sheet.id],
   sheets: { [sheet.id]: sheet },
   finishes: {},
+  looks: {},
   alphabets: {},
   colours: [],
   pictures: {},

@@ -61,6 +61,9 @@ const toFormat5 = (document: Loose): Loose => ({ ...document, format: 5, alphabe
 /** Format 6 has inks of texts, kinds of points, and says what a pale background stands on. */
 const toFormat6 = (document: Loose): Loose => ({ ...document, format: 6 })
 
+/** Format 7 has named looks, and adjustments that are switched off. */
+const toFormat7 = (document: Loose): Loose => ({ ...document, format: 7, looks: {} })
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
@@ -68,6 +71,7 @@ const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [3, toFormat4],
   [4, toFormat5],
   [5, toFormat6],
+  [6, toFormat7],
 ])
 
 /**

@@ -13,6 +13,7 @@ import {
 import { namedFinishSchema } from '@/core/document/schema/finish'
 import { alphabetSchema } from '@/core/document/schema/lettering'
 import { byId, id, name, shape, type Node } from '@/core/document/schema/parts'
+import { namedLookSchema } from '@/core/document/schema/placed'
 import type { Project, Sheet } from '@/core/document/types'
 
 /** How one part of a document is held, counted, checked, and what it names. */
@@ -76,6 +77,7 @@ export const PROJECT_ROOTS: Readonly<Record<keyof Project, Root<Project>>> = {
     pictures: ({ sheets }) => Object.values(sheets).flatMap(sheetPictureIds),
   }),
   finishes: held('named finishes', namedFinishSchema, RANGE.finishes),
+  looks: held('named looks', namedLookSchema, RANGE.looks),
   alphabets: held('alphabet sets', alphabetSchema, RANGE.alphabets),
   colours: value('kept colours', coloursSchema, RANGE.colours),
   pictures: held('pictures', pictureRefSchema, RANGE.pictures),

@@ -1,3 +1,4 @@
+import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
 import type { Size } from '@/core/geometry/vector'
@@ -15,7 +16,7 @@ import type { Fill, PictureFill } from '@/core/document/fill'
 import { type Gradient } from '@/core/colour/gradient'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 6
+export const FORMAT = 7
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -27,12 +28,21 @@ export interface Project {
   readonly sheets: Readonly<Record<string, Sheet>>
   /** Finishes with a name, by id. */
   readonly finishes: Readonly<Record<string, NamedFinish>>
+  /** Looks with a name, by id. */
+  readonly looks: Readonly<Record<string, NamedLook>>
   /** Alphabets and other sets of single letters, by id. */
   readonly alphabets: Readonly<Record<string, Alphabet>>
   /** Colours kept for this project, in the order they were kept. */
   readonly colours: readonly Colour[]
   /** The pictures this project uses, by an id of its own. */
   readonly pictures: Readonly<Record<string, PictureRef>>
+}
+
+/** Adjustments with a name; pictures that were given it hold its values and its id. */
+export interface NamedLook {
+  readonly id: string
+  readonly name: string
+  readonly adjustments: Adjustments
 }
 
 /** A picture as a project knows it; the file is found by its content hash. */

@@ -1,5 +1,5 @@
 import { assertNever } from '@/core/failure'
-import { isPlain, pixelPart, type Vignette } from '@/core/adjust/adjustments'
+import { isPlain, pixelPart, shownAdjustments, type Vignette } from '@/core/adjust/adjustments'
 import { vignetteAt } from '@/core/adjust/vignette'
 import type { Stop } from '@/core/colour/gradient'
 import { contentOf, originalOf, spanShown, type Content } from '@/core/document/content'
@@ -34,7 +34,7 @@ export const pictureOp = (
   const seen = resolvePlacement(placed, holder)
   const matrix = toShape ? compose(toShape.matrix, seen.matrix) : seen.matrix
   const gap = (placed.tileGap ?? 0) * Math.min(picture.pixels.w, picture.pixels.h)
-  const adjustments = pixelPart(placed.adjustments ?? {})
+  const adjustments = pixelPart(shownAdjustments(placed.adjustments))
   return {
     op: 'picture',
     ...shape,
@@ -110,7 +110,7 @@ const contentOps = (
           matrix: toFrame,
           isCovered: (matrix) => covers(matrix, holder.picture, whole),
         })
-  const vignette = placed.adjustments?.vignette
+  const { vignette } = shownAdjustments(placed.adjustments)
   if (!vignette?.amount || vignette.of === 'picture') return [picture]
   // All windows of a span darken towards the corners of the whole.
   const unit = spanShown(sheet, frame)

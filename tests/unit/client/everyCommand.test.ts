@@ -4,6 +4,11 @@
  */
 import { afterAll, beforeAll, describe, expect, it, jest } from '@jest/globals'
 import { COMMANDS, runCommand } from '@/client/commands'
+import { setAdjustment } from '@/client/store/adjust'
+import { nameLook } from '@/client/store/looks'
+import { setFold } from '@/client/parts/folds'
+import { typeZoom } from '@/client/store/actions'
+import { setWay } from '@/client/store/selection'
 import type { Bench } from '@/client/store/bench'
 import { markPictures, startColour, startPoints, startTracing, takeBackOne } from '@tests/helpers/tools'
 import { takeInHand } from '@/client/store/slices/mode'
@@ -74,6 +79,19 @@ const rich = (): Project => {
   return project
 }
 
+/** The hand goes into a picture and moves it. */
+const moveInside = (bench: Bench): void => {
+  setWay(bench, 'picture')
+  typeZoom(bench, 2)
+}
+
+/** Tones of its own, kept as a look and then changed. */
+const giveLook = (bench: Bench): void => {
+  setAdjustment(bench, 'warmth', 0.4)
+  nameLook(bench, 'Warm')
+  setAdjustment(bench, 'warmth', 0.6)
+}
+
 interface Scene {
   readonly name: string
   readonly project: Project
@@ -112,6 +130,9 @@ const scenes = (): readonly Scene[] => {
     { name: 'a part found by its colour', project: base, selection: ['f-1'], prepare: startColour },
     { name: 'a step taken back', project: base, selection: ['f-1'], prepare: takeBackOne },
     { name: 'pictures marked', project: base, selection: [], prepare: markPictures },
+    { name: 'a picture moved inside', project: base, selection: ['f-1'], prepare: moveInside },
+    { name: 'a picture with a look', project: base, selection: ['f-1'], prepare: giveLook },
+    { name: 'a section closed by hand', project: base, selection: [], prepare: () => setFold('Finish', true) },
     { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
     {
       name: 'a stencil in hand',

@@ -106,7 +106,7 @@ describe('a bundle with faults names each with its path', () => {
       'a later format',
       handWritten((d) => (d['format'] = 7)),
       { 'pictures/kite.png': 'kite' },
-      /^format: is 7; this program reads formats 1 to 6/,
+      /^format: is 8; this program reads formats 1 to 7/,
     ],
     [
       'a dangling picture',

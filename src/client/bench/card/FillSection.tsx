@@ -2,7 +2,7 @@
 import { type Frame } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
 import { useBench } from '@/client/binding/useBench'
-import { ColourField } from '@/client/parts/ColourField'
+import { ColourField } from '@/client/parts/fields/ColourField'
 import { Section } from '@/client/parts/Section'
 import { shownSheet } from '@/client/store/benchStore'
 import { GradientEditor } from '@/client/bench/finish/GradientEditor'

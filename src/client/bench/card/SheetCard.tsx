@@ -10,9 +10,9 @@ import { SizeSection } from '@/client/bench/card/SizeSection'
 import { renameSheet } from '@/client/store/sheets'
 import { stepOf } from '@/client/bench/card/sections'
 import { Numbered, Section } from '@/client/parts/Section'
-import { Swatch } from '@/client/parts/Swatch'
-import { NameField } from '@/client/parts/NameField'
-import colour from '@/client/parts/Colour.module.css'
+import { Swatch } from '@/client/parts/fields/Swatch'
+import { NameField } from '@/client/parts/fields/NameField'
+import colour from '@/client/parts/fields/Colour.module.css'
 import styles from '@/client/parts/Panel.module.css'
 import { toggleKeptColour } from '@/client/store/colours'
 import { CommandButton } from '@/client/commands/CommandButton'
@@ -67,7 +67,11 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
       </div>
       <SizeSection sheet={sheet} />
       <BackgroundSection sheet={sheet} />
-      {frames.length > 0 && <SetSection frames={frames} isOpen={false} />}
+      {frames.length > 0 ? (
+        <SetSection frames={frames} isOpen={false} />
+      ) : (
+        <Section name="The set" says="no frames yet" isOff />
+      )}
       <PaletteSection />
     </Numbered>
   )

@@ -1,6 +1,6 @@
 'use client'
 import type { Frame } from '@/core/document/types'
-import { isParametric, isStraight, paramsOf, stencilName, type Stencil } from '@/core/stencil/stencil'
+import { isParametric, isStraight, stencilName } from '@/core/stencil/stencil'
 import { CommandRow } from '@/client/commands/CommandRow'
 import { Section } from '@/client/parts/Section'
 import { StencilIcon } from '@/client/parts/StencilIcon'
@@ -8,16 +8,6 @@ import { CornerFields } from '@/client/bench/stencil/CornerFields'
 import { ParamFields } from '@/client/bench/stencil/ParamFields'
 import { SwapStencil } from '@/client/bench/rail/SwapStencil'
 import panel from '@/client/parts/Panel.module.css'
-
-/** The outline in words, with how many of its parts where that is one of its values: "Star, 5 points". */
-const wordsOf = (stencil: Stencil): string => {
-  if (!isParametric(stencil)) return stencilName(stencil)
-  const counted = Object.entries(paramsOf(stencil.kind)).find(([, { type }]) => type === 'count')
-  if (!counted) return stencilName(stencil)
-  const [key, { label }] = counted
-  const count = (stencil as unknown as Readonly<Record<string, unknown>>)[key] // of the kind's own values
-  return `${stencilName(stencil)}, ${String(count)} ${label.toLowerCase()}`
-}
 
 /** The outline of the selected frame: which it is, its values, its corners, and what can be made of it. */
 export const StencilSection = ({ frame, isOpen }: { readonly frame: Frame; readonly isOpen: boolean }) => {
@@ -27,7 +17,7 @@ export const StencilSection = ({ frame, isOpen }: { readonly frame: Frame; reado
       name="Stencil"
       says={
         <span className={panel.sign}>
-          {wordsOf(stencil)} <StencilIcon stencil={stencil} aspect={box.w / box.h} width={20} height={16} />
+          {stencilName(stencil)} <StencilIcon stencil={stencil} aspect={box.w / box.h} width={20} height={16} />
         </span>
       }
       isOpen={isOpen}

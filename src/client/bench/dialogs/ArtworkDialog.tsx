@@ -8,7 +8,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Options, Parts, Preview } from '@/client/bench/dialogs/ArtParts'
-import { CategoryField } from '@/client/parts/CategoryField'
+import { CategoryField } from '@/client/parts/fields/CategoryField'
 import {
   artWords,
   keepMade,
@@ -20,7 +20,7 @@ import {
   type ArtChoice,
 } from '@/client/store/artwork'
 import { addFiles } from '@/client/store/uploads'
-import { Choice } from '@/client/parts/Choice'
+import { Choice } from '@/client/parts/fields/Choice'
 import { Fault } from '@/client/parts/Fault'
 import { FilePick } from '@/client/parts/FilePick'
 import panel from '@/client/parts/Panel.module.css'

@@ -8,7 +8,7 @@ import { panelsOf } from '@/core/render/drawList'
 import { RANGE } from '@/core/tolerance'
 import type { ExportFormat, ExportOptions } from '@/contract/api'
 import panel from '@/client/parts/Panel.module.css'
-import { PlainField } from '@/client/parts/LengthField'
+import { PlainField } from '@/client/parts/fields/LengthField'
 
 const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; readonly words: string }[] = [
   { format: 'png', name: 'PNG', words: 'lossless; stays transparent where there is no background' },

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { formatNumber, outputPixels, POINTS_PER_INCH } from '@/core/units'
+import { formatNumber, fromPoints, outputPixels } from '@/core/units'
 import type { Project, Sheet } from '@/core/document/types'
 import type { ExportLook } from '@/client/bench/dialogs/ExportFields'
 import { Thumbnail } from '@/client/stage/Thumbnail'
@@ -9,7 +9,6 @@ import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/dialogs/ExportPreview.module.css'
 
 const SIDE = 230
-const MM = 25.4
 /** Small pictures hold more detail to the pixel than large ones of the same thing: a file grows with this power. */
 const GROWTH = 0.86
 /** For the pictures of the preview to arrive. */
@@ -59,7 +58,7 @@ export const ExportPreview = ({ project, sheet, look }: ExportPreviewProps) => {
   const pixels = { w: outputPixels(points.w, ppi), h: outputPixels(points.h, ppi) }
   const bytes = useFileSize(holder, look, pixels.w * pixels.h)
   const scale = SIDE / Math.max(sheet.size.w, sheet.size.h)
-  const mm = (length: number): string => formatNumber((length / POINTS_PER_INCH) * MM, 1)
+  const mm = (length: number): string => formatNumber(fromPoints(length, 'mm', ppi), 1)
   return (
     <div ref={holder} className={styles.preview} role="group" aria-label="What comes out">
       <Thumbnail

@@ -11,7 +11,7 @@ import { api, ApiError, stockPreviewUrl } from '@/client/http/api'
 import { addToLibrary } from '@/client/store/uploads'
 import { Fault } from '@/client/parts/Fault'
 import panel from '@/client/parts/Panel.module.css'
-import { Search } from '@/client/parts/Search'
+import { Search } from '@/client/parts/fields/Search'
 import styles from '@/client/bench/dialogs/Stock.module.css'
 
 const TYPING_MS = 200

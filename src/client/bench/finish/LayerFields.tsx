@@ -2,6 +2,7 @@
 import { assertNever } from '@/core/failure'
 import { within } from '@/core/range'
 import { directionOf, normalTurn } from '@/core/geometry/angle'
+import { distance as distanceOf } from '@/core/geometry/vector'
 import { applyVector, rotation } from '@/core/geometry/matrix'
 import {
   JOINS,
@@ -13,11 +14,11 @@ import {
   type Shadow,
 } from '@/core/finish/layers'
 import { useBenchHandle } from '@/client/binding/useBench'
-import { Choice } from '@/client/parts/Choice'
-import { ColourField } from '@/client/parts/ColourField'
-import { LengthField, PlainField } from '@/client/parts/LengthField'
-import { Tick } from '@/client/parts/Tick'
-import { SlideField } from '@/client/parts/SlideField'
+import { Choice } from '@/client/parts/fields/Choice'
+import { ColourField } from '@/client/parts/fields/ColourField'
+import { LengthField, PlainField } from '@/client/parts/fields/LengthField'
+import { Tick } from '@/client/parts/fields/Tick'
+import { SlideField } from '@/client/parts/fields/SlideField'
 import { JOIN_WORDS } from '@/client/bench/finish/finishWords'
 import { StrokeFields } from '@/client/bench/finish/StrokeFields'
 import { changeLayer, dragLayer, recordLayer } from '@/client/store/finishes'
@@ -90,7 +91,7 @@ const LayerColour = ({
 /** The same offset as how far the shadow falls, and to where; 0° is to the right, 90° down. */
 const Throw = ({ layer }: FieldsProps<Shadow>) => {
   const bench = useBenchHandle()
-  const distance = Math.hypot(layer.dx, layer.dy)
+  const distance = distanceOf({ x: layer.dx, y: layer.dy }, { x: 0, y: 0 })
   const angle = distance ? directionOf({ x: layer.dx, y: layer.dy }) : 0
   const put = (far: number, degrees: number): void => {
     const { x, y } = applyVector(rotation(degrees), { x: far, y: 0 })

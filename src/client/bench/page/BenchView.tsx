@@ -23,6 +23,7 @@ import type { Bench } from '@/client/store/bench'
 import { loadFaces } from '@/client/store/faces'
 import { loadStencils } from '@/client/store/keptStencils'
 import { severalLanding } from '@/client/store/landing'
+import { nameLook } from '@/client/store/looks'
 import { takeFiles } from '@/client/store/takeFiles'
 import { loadPictures } from '@/client/store/uploads'
 import styles from '@/client/bench/page/Bench.module.css'
@@ -32,8 +33,8 @@ import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { shownSheet } from '@/client/store/benchStore'
 import { DropInput } from '@/client/parts/DropInput'
 import { EmptySheet } from '@/client/bench/begin/EmptySheet'
-import { Stepping } from '@/client/parts/Stepping'
-import { Units } from '@/client/parts/Units'
+import { Stepping } from '@/client/parts/fields/Stepping'
+import { Units } from '@/client/parts/fields/Units'
 
 // Dialogs, menus and the search come when first opened.
 const ContextMenu = dynamic(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
@@ -45,6 +46,7 @@ const HistoryDialog = dynamic(() => import('@/client/bench/dialogs/HistoryDialog
 const LibraryDialog = dynamic(() => import('@/client/bench/dialogs/LibraryDialog').then((m) => m.LibraryDialog))
 const FacesDialog = dynamic(() => import('@/client/letters/FacesDialog').then((m) => m.FacesDialog))
 const FinishDialog = dynamic(() => import('@/client/bench/dialogs/FinishDialog').then((m) => m.FinishDialog))
+const NameDialog = dynamic(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
 const SplitDialog = dynamic(() => import('@/client/bench/dialogs/SplitDialog').then((m) => m.SplitDialog))
 const TakesDialog = dynamic(() => import('@/client/bench/dialogs/TakesDialog').then((m) => m.TakesDialog))
 const KeepDialog = dynamic(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
@@ -95,6 +97,18 @@ const Dialogs = () => {
       {dialog === 'stencils' && <StencilsDialog onClose={close} />}
       {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
       {dialog === 'keep' && <KeepDialog onClose={close} />}
+      {dialog === 'look' && (
+        <NameDialog
+          title="Keep these tones as a look"
+          action="Keep"
+          name="My look"
+          onClose={close}
+          onName={(name) => {
+            close()
+            nameLook(bench, name)
+          }}
+        />
+      )}
       {dialog === 'split' && <SplitDialog onClose={close} />}
       {dialog === 'takes' && <TakesDialog onClose={close} />}
       {dialog === 'faces' && <FacesDialog onClose={close} />}

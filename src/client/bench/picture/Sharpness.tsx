@@ -24,7 +24,7 @@ export const Sharpness = () => {
     return `${isStretched(resolved) ? 'stretched ' : ''}${resolved.isCovered ? '' : 'gaps'}`
   })
   if (!ppi) return null
-  const isSharp = ppi >= Math.floor(needed)
+  const isSharp = ppi >= Math.round(needed)
   const words = `${isSharp ? 'sharp' : 'soft'}, ${formatNumber(ppi, 0)} ppi`
   const says = isSharp
     ? `The picture has ${ppi} pixels to the inch at this size; the sheet asks for ${formatNumber(needed, 0)}.`

@@ -2,7 +2,7 @@
 import { within } from '@/core/range'
 import { subjectAround, type SubjectMark } from '@/core/placement/subject'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { PlainField } from '@/client/parts/LengthField'
+import { PlainField } from '@/client/parts/fields/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { shownProject } from '@/client/store/benchStore'
 import styles from '@/client/parts/Panel.module.css'

@@ -1,9 +1,7 @@
 'use client'
 import dynamic from 'next/dynamic'
-import { useState } from 'react'
 import {
   ADJUSTMENT_KEYS,
-  isPlain,
   PARTS,
   SINGLES,
   strengthOf,
@@ -18,9 +16,11 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { AdjustmentParts } from '@/client/bench/picture/AdjustmentParts'
 import { ADJUSTMENT_WORDS } from '@/client/bench/picture/adjustWords'
 import { RailButton } from '@/client/parts/RailButton'
-import { Choice } from '@/client/parts/Choice'
-import { SlideField } from '@/client/parts/SlideField'
-import { applyLook, matchToFirst, resetAdjustment, setAdjustment, slideAdjustment } from '@/client/store/adjust'
+import { Choice } from '@/client/parts/fields/Choice'
+import { CommandRow } from '@/client/commands/CommandRow'
+import { giveLook, lookInUse } from '@/client/store/looks'
+import { SlideField } from '@/client/parts/fields/SlideField'
+import { applyLook, resetAdjustment, setAdjustment, slideAdjustment } from '@/client/store/adjust'
 import styles from '@/client/parts/Panel.module.css'
 import own from '@/client/bench/picture/Tones.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
@@ -66,51 +66,49 @@ const Adjustment = ({ name, adjustments }: { readonly name: AdjustmentKey; reado
   )
 }
 
+const OWN = 'own:'
+
+/** The looks of the project, then those that come with the program. */
 const Looks = () => {
   const bench = useBenchHandle()
-  const [chosen, setChosen] = useState('')
+  const looks = useBench((state) => state.project.looks)
+  const used = useBench((state) => lookInUse(state)?.look.id ?? null)
+  const own = Object.values(looks)
   return (
     <Choice
       label="Look"
       name="Give a look"
-      value={chosen}
-      options={[['', 'Choose…'], ...LOOKS.map(({ id, name }) => [id, name] as const)]}
+      value={used === null ? '' : `${OWN}${used}`}
+      options={[
+        ['', 'Choose…'],
+        ...own.map(({ id, name }) => [`${OWN}${id}`, name] as const),
+        ...LOOKS.map(({ id, name }) => [id, name] as const),
+      ]}
       onChoice={(id) => {
         const look = LOOKS.find((each) => each.id === id)
-        setChosen('')
         if (look) applyLook(bench, look)
+        else if (id.startsWith(OWN)) giveLook(bench, id.slice(OWN.length))
       }}
     />
   )
 }
 
-const Actions = ({ count, isIdle }: { readonly count: number; readonly isIdle: boolean }) => {
-  const bench = useBenchHandle()
-  const isMatching = useBench((state) => state.isMatching)
+/** The look in use: whether its values were changed here, and what becomes of that. */
+const UsedLook = () => {
+  const name = useBench((state) => lookInUse(state)?.look.name ?? null)
+  const differs = useBench((state) => lookInUse(state)?.differs ?? false)
+  if (name === null || !differs) return null
   return (
-    <div className={styles.wrap}>
-      <CommandButton framed id="before" label="Show pictures without adjustments, to compare">
-        Before
-      </CommandButton>
-      <CommandButton framed id="copyTones" label="Copy the tones">
-        Copy
-      </CommandButton>
-      <CommandButton framed id="pasteTones" label="Paste the tones copied last">
-        Paste
-      </CommandButton>
-      <CommandButton framed id="resetTones" label="Reset all adjustments" disabled={isIdle}>
-        Reset all
-      </CommandButton>
-      {count > 1 && (
-        <RailButton
-          framed
-          label="Match the tones of all to the picture selected first"
-          disabled={isMatching}
-          onPress={() => void matchToFirst(bench)}
-        >
-          {isMatching ? 'Matching…' : 'Match to first'}
-        </RailButton>
-      )}
+    <div className={styles.shared} role="group" aria-label="Look of the project">
+      <div className={styles.row}>
+        <span className={styles.grow}>Differs from {name}</span>
+        <CommandButton framed id="lookBack">
+          Set back
+        </CommandButton>
+        <CommandButton framed id="lookForAll">
+          For all
+        </CommandButton>
+      </div>
     </div>
   )
 }
@@ -127,10 +125,13 @@ export const TonesBody = ({
 }) => (
   <>
     <ToneChart picture={picture} adjustments={adjustments} />
-    <div className={styles.row}>
-      <Looks />
-    </div>
-    <Actions count={count} isIdle={isPlain(adjustments)} />
+    <Looks />
+    <CommandRow
+      name="Tones"
+      ids={['switchTones', 'before', 'nameLook']}
+      more={['copyTones', 'pasteTones', 'resetTones', ...(count > 1 ? ['matchTones'] : []), 'removeLook']}
+    />
+    <UsedLook />
     <div>
       {ADJUSTMENT_KEYS.map((key) => (
         <Adjustment key={key} name={key} adjustments={adjustments} />

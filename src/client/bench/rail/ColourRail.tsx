@@ -7,6 +7,7 @@ import { useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeChoice } from '@/client/store/colourCut'
 import type { ColourTool } from '@/client/store/modes'
+import button from '@/client/parts/RailButton.module.css'
 import rail from '@/client/bench/rail/Rail.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 
@@ -23,7 +24,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
   if (!points.length)
     return (
       <>
-        <span className={rail.words}>Press a colour in the picture; what has that colour is found</span>
+        <span className={button.words}>Press a colour in the picture; what has that colour is found</span>
         <span className={rail.grow} />
         <CommandButton framed id="leaveTool" label="Leave">
           Leave
@@ -66,7 +67,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
       >
         Outside
       </RailButton>
-      <span role="status" className={message ? rail.caution : rail.words}>
+      <span role="status" className={message ? button.caution : button.words}>
         {isWorking ? 'Looking…' : (message ?? (points.length > 1 ? `${points.length} areas` : 'Shift adds an area'))}
       </span>
       <span className={rail.grow} />

@@ -150,7 +150,7 @@ const Words = () => {
         : isBare
           ? 'Put a picture, a stencil or letters on the sheet to begin'
           : 'Press a frame to work on it'
-  return <span className={styles.words}>{words}</span>
+  return <span className={button.words}>{words}</span>
 }
 
 /** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
@@ -164,14 +164,14 @@ export const Rail = () => {
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
       {isMoving ? (
-        <span className={styles.words}>
+        <span className={button.words}>
           C: a copy stays where it was · M: it stays, a linked copy comes along · Shift: level or upright · N: nothing
           snaps
         </span>
       ) : hasTool && !armed ? (
         <ToolRail />
       ) : armed ? (
-        <span className={styles.words}>
+        <span className={button.words}>
           {isCutting ? 'Draw the stencil over a picture to cut it.' : 'Draw the frame, or press once to put it there.'}{' '}
           Shift: equal sides · C: from the centre · M: move it · {isCutting ? '' : 'Ctrl: cut the picture beneath · '}
           Esc: put it down

@@ -6,7 +6,7 @@ import { fromPoints, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourRail } from '@/client/bench/rail/ColourRail'
-import { TypedField } from '@/client/parts/TypedField'
+import { TypedField } from '@/client/parts/fields/TypedField'
 import { heldSheet } from '@/client/store/benchStore'
 import { pointsTool, shiftChosen } from '@/client/store/points'
 import type { TraceTool } from '@/client/store/modes'
@@ -49,7 +49,7 @@ const PointsRail = () => {
   })
   return (
     <>
-      <span className={rail.words}>{count ? `${count} chosen` : 'Press a point, or the line to add one'}</span>
+      <span className={styles.words}>{count ? `${count} chosen` : 'Press a point, or the line to add one'}</span>
       {NODE_KINDS.map((kind) => (
         <CommandButton id={`points-${kind}`} fades key={kind}>
           {NODE_KIND_WORDS[kind]}
@@ -107,7 +107,7 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
       <CommandButton id="traceClear" fades>
         Clear
       </CommandButton>
-      <span className={rail.words}>
+      <span className={styles.words}>
         {tool.isFreehand ? 'Draw around; come back to the start to close' : 'Press for a corner, drag for a curve'}
       </span>
       <span className={rail.grow} />
@@ -134,7 +134,7 @@ export const ToolRail = () => {
     case 'upright':
       return (
         <>
-          <span className={rail.words}>Press the edge of the outline along which its box shall lie</span>
+          <span className={styles.words}>Press the edge of the outline along which its box shall lie</span>
           <span className={rail.grow} />
           <CommandButton framed id="leaveTool" label="Leave">
             Leave
@@ -144,7 +144,7 @@ export const ToolRail = () => {
     case 'type':
       return (
         <>
-          <span className={rail.words}>Press the sheet where the text shall begin, then type</span>
+          <span className={styles.words}>Press the sheet where the text shall begin, then type</span>
           <span className={rail.grow} />
           <CommandButton framed id="leaveTool" label="Leave">
             Leave

@@ -5,7 +5,7 @@ import { isStencilFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'
 import type { Stencil } from '@/core/stencil/stencil'
 import { useBench } from '@/client/binding/useBench'
 import { StencilIcon } from '@/client/parts/StencilIcon'
-import { Search } from '@/client/parts/Search'
+import { Search } from '@/client/parts/fields/Search'
 import { Tile } from '@/client/parts/Tile'
 import styles from '@/client/bench/stencil/StencilPicker.module.css'
 

@@ -1,13 +1,14 @@
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useMemo, type KeyboardEvent, type RefObject } from 'react'
+import { useMemo, useState, type KeyboardEvent, type RefObject } from 'react'
 import Button from '@mui/material/Button'
-import { captionsOf, isFound, rowsOf, usedFirst } from '@/core/document/library'
+import { isFound, rowsOf, usedFirst } from '@/core/document/library'
 import type { PictureAnswer } from '@/contract/api'
 import { useBench } from '@/client/binding/useBench'
 import { PictureSupply, supplyWidth } from '@/client/bench/supplies/PictureSupply'
 import { UploadTile } from '@/client/bench/supplies/UploadTile'
 import type { PictureScope } from '@/client/store/state'
+import { captionsOf } from '@/client/store/captions'
 import { usesByHash } from '@/client/store/uploads'
 import styles from '@/client/parts/Supplies.module.css'
 
@@ -122,10 +123,12 @@ export const PictureSupplies = ({ search, onAdd, scroller, room }: PictureSuppli
   const scope = useBench((state) => state.pictureScope)
   const areRead = useBench((state) => state.arePicturesRead)
   const uses = useMemo(() => usesByHash(project), [project])
+  // The order stays while the tab is open: what is pressed stays where it is.
+  const [first] = useState(() => new Set(uses.keys()))
   const captions = useMemo(() => captionsOf(pictures), [pictures])
   const shown = useMemo(
-    () => usedFirst(scopedTo(pictures, scope, uses), new Set(uses.keys())).filter((one) => isFound(one, search.trim())),
-    [pictures, scope, uses, search],
+    () => usedFirst(scopedTo(pictures, scope, uses), first).filter((one) => isFound(one, search.trim())),
+    [pictures, scope, uses, first, search],
   )
   return (
     <>

@@ -1,7 +1,14 @@
 import type { Box } from '@/core/geometry/box'
 import type { Rect } from '@/core/geometry/rect'
 import type { Bench } from '@/client/store/bench'
-import { NO_MARKS, type GuideDrag, type HandSlice, type SnapMarks, type StackDrop } from '@/client/store/state'
+import {
+  NO_MARKS,
+  type GuideDrag,
+  type HandSlice,
+  type PictureSession,
+  type SnapMarks,
+  type StackDrop,
+} from '@/client/store/state'
 
 export const FIRST_HAND: HandSlice = {
   isMoving: false,
@@ -32,6 +39,9 @@ export const dragGuide = (bench: Bench, guideDrag: GuideDrag | null): void => se
 
 /** Where a drag within the stack would put the items. */
 export const aimInStack = (bench: Bench, stackDrop: StackDrop | null): void => set(bench, { stackDrop })
+
+/** What the hand met when it went into a picture. */
+export const putSession = (bench: Bench, session: PictureSession | null): void => set(bench, { session })
 
 /** Keep-covered has just stopped a pan or zoom, or that has been seen. */
 export const markStopped = (bench: Bench, isStopped: boolean): void => set(bench, { isStopped })

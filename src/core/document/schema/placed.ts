@@ -1,4 +1,4 @@
-import { array, object } from 'yup'
+import { array, boolean, object } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { PARTS, SINGLES, VIGNETTE_OF } from '@/core/adjust/adjustments'
 import { FITS } from '@/core/placement/placed'
@@ -32,6 +32,8 @@ export const adjustmentsSchema = object({
     size: real(PARTS.grain.size),
     seed: whole(PARTS.grain.seed),
   }),
+  off: boolean().oneOf([true]).strict().optional(),
+  look: id().optional(),
 })
   .strict()
   .noUnknown('has a key that is not known here: ${unknown}')
@@ -63,3 +65,6 @@ export const pictureFields = {
     .max(50, 'may hold at most 50 takes'),
   shown: id(),
 }
+
+/** A look with a name; it is never switched off itself. */
+export const namedLookSchema = shape({ id: id(), name: name(), adjustments: adjustmentsSchema.required() })

@@ -1,7 +1,7 @@
 'use client'
 import Slider from '@mui/material/Slider'
-import { PlainField } from '@/client/parts/LengthField'
-import styles from '@/client/parts/Field.module.css'
+import { PlainField } from '@/client/parts/fields/LengthField'
+import styles from '@/client/parts/fields/Field.module.css'
 
 interface SlideFieldProps {
   readonly label: string

@@ -1,7 +1,7 @@
 'use client'
 import NativeSelect from '@mui/material/NativeSelect'
 import OutlinedInput from '@mui/material/OutlinedInput'
-import styles from '@/client/parts/Field.module.css'
+import styles from '@/client/parts/fields/Field.module.css'
 
 interface ChoiceProps<T extends string> {
   /** Stands in the field before the value; none where empty. */

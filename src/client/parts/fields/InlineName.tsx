@@ -1,6 +1,6 @@
 'use client'
 import InputBase from '@mui/material/InputBase'
-import styles from '@/client/parts/Field.module.css'
+import styles from '@/client/parts/fields/Field.module.css'
 
 interface InlineNameProps {
   readonly label: string

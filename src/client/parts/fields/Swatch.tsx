@@ -1,6 +1,6 @@
 'use client'
 import ButtonBase from '@mui/material/ButtonBase'
-import styles from '@/client/parts/Colour.module.css'
+import styles from '@/client/parts/fields/Colour.module.css'
 import { Tip } from '@/client/parts/Tip'
 
 interface SwatchProps {

@@ -1,8 +1,8 @@
 'use client'
 import { formatLength, formatNumber, fromPoints, nudgeStep } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
-import { TypedField } from '@/client/parts/TypedField'
-import { useUnits } from '@/client/parts/Units'
+import { TypedField } from '@/client/parts/fields/TypedField'
+import { useUnits } from '@/client/parts/fields/Units'
 
 interface LengthFieldProps {
   readonly label: string

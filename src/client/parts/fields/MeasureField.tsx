@@ -6,8 +6,8 @@ import { parseLength } from '@/core/lengthText'
 import type { Size } from '@/core/geometry/vector'
 import { measured, type Measure } from '@/core/stencil/params'
 import { RailButton } from '@/client/parts/RailButton'
-import { TypedField } from '@/client/parts/TypedField'
-import { useUnits } from '@/client/parts/Units'
+import { TypedField } from '@/client/parts/fields/TypedField'
+import { useUnits } from '@/client/parts/fields/Units'
 
 interface MeasureFieldProps {
   readonly label: string

@@ -8,27 +8,32 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'
 
-/** Asks for another name. */
-export const RenameDialog = ({
+/** Asks for a name. */
+export const NameDialog = ({
+  title,
+  action,
   name,
   onClose,
-  onRename,
+  onName,
 }: {
+  readonly title: string
+  /** What the button does. */
+  readonly action: string
   readonly name: string
   readonly onClose: () => void
-  readonly onRename: (name: string) => void
+  readonly onName: (name: string) => void
 }) => {
   const [text, setText] = useState(name)
   const isLong = text.trim().length > RANGE.nameLength
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="rename-title">
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="name-title">
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          if (text.trim() && !isLong) onRename(text.trim())
+          if (text.trim() && !isLong) onName(text.trim())
         }}
       >
-        <DialogTitle id="rename-title">Rename the project</DialogTitle>
+        <DialogTitle id="name-title">{title}</DialogTitle>
         <DialogContent>
           <TextField
             label="Name"
@@ -45,7 +50,7 @@ export const RenameDialog = ({
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={isLong || !text.trim()}>
-            Rename
+            {action}
           </Button>
         </DialogActions>
       </form>

@@ -7,12 +7,12 @@ import { fromHsl, fromRgb, toHsl, toRgb, type Hsl, type Rgb } from '@/core/colou
 import { within } from '@/core/range'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { usePalette } from '@/client/binding/usePalette'
-import { PlainField } from '@/client/parts/LengthField'
-import { Swatches } from '@/client/parts/Swatch'
-import { TypedField } from '@/client/parts/TypedField'
+import { PlainField } from '@/client/parts/fields/LengthField'
+import { Swatches } from '@/client/parts/fields/Swatch'
+import { TypedField } from '@/client/parts/fields/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
 import { recentColours } from '@/client/store/recentColours'
-import styles from '@/client/parts/Colour.module.css'
+import styles from '@/client/parts/fields/Colour.module.css'
 import { toggleKeptColour } from '@/client/store/colours'
 
 const CHANNELS: readonly (readonly [keyof Rgb, string])[] = [

@@ -4,8 +4,8 @@ import { useDrag } from '@use-gesture/react'
 import { useRef, useState, type KeyboardEvent } from 'react'
 import { isFailure } from '@/core/failure'
 import { formatNumber } from '@/core/units'
-import styles from '@/client/parts/Field.module.css'
-import { useStepper } from '@/client/parts/Stepping'
+import styles from '@/client/parts/fields/Field.module.css'
+import { useStepper } from '@/client/parts/fields/Stepping'
 
 interface TypedFieldProps {
   readonly label: string

@@ -1,7 +1,7 @@
 'use client'
 import OutlinedInput from '@mui/material/OutlinedInput'
 import type { KeyboardEvent, Ref } from 'react'
-import styles from '@/client/parts/Field.module.css'
+import styles from '@/client/parts/fields/Field.module.css'
 
 interface WordFieldProps {
   readonly name: string

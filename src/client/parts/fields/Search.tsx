@@ -1,7 +1,7 @@
 'use client'
 import SearchIcon from '@mui/icons-material/Search'
 import OutlinedInput from '@mui/material/OutlinedInput'
-import styles from '@/client/parts/Field.module.css'
+import styles from '@/client/parts/fields/Field.module.css'
 
 interface SearchProps {
   readonly name: string
