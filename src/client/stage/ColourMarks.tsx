@@ -6,7 +6,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { colourSource } from '@/client/store/colourCut'
 import { viewMatrix } from '@/client/store/view'
-import styles from '@/client/stage/Overlay.module.css'
+import { LOOKS } from '@/client/stage/looks'
 
 /** The part of the picture that would be cut, hatched, and the point it was found from. */
 export const ColourMarks = () => {
@@ -33,15 +33,15 @@ export const ColourMarks = () => {
           <path
             d={svgTextOf(tool.outline.path, 2)}
             fillRule="evenodd"
-            className={styles.colourPart}
+            {...LOOKS.colourPart}
             vectorEffect="non-scaling-stroke"
           />
         </g>
       )}
       {spots.map((at, i) => (
         <g key={i} transform={`translate(${at.x} ${at.y})`}>
-          <circle r={7} className={styles.casing} strokeWidth={5} />
-          <circle r={7} className={`${styles.line} ${styles.whole}`} strokeWidth={2} />
+          <circle r={7} {...LOOKS.casing} strokeWidth={5} />
+          <circle r={7} {...LOOKS.whole} strokeWidth={2} />
         </g>
       ))}
     </g>

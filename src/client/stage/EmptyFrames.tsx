@@ -7,7 +7,7 @@ import type { Frame, Sheet } from '@/core/document/types'
 import { useBench } from '@/client/binding/useBench'
 import { shownSheet } from '@/client/store/benchStore'
 import type { View } from '@/client/store/state'
-import styles from '@/client/stage/Overlay.module.css'
+import { LOOKS } from '@/client/stage/looks'
 
 const ROOM_FOR_NAME = 70
 const ROOM_FOR_SIZE = 34
@@ -32,10 +32,10 @@ const EmptyName = memo(function EmptyName({
     <g data-empty={frame.id}>
       {box.w * view.scale > ROOM_FOR_NAME && box.h * view.scale > ROOM_FOR_SIZE && (
         <>
-          <text x={x} y={y - 2} className={styles.emptyName}>
+          <text x={x} y={y - 2} {...LOOKS.emptyName}>
             {(frame.hint ?? frame.name).slice(0, 24)}
           </text>
-          <text x={x} y={y + 13} className={styles.emptySize}>
+          <text x={x} y={y + 13} {...LOOKS.emptySize}>
             {size} {unit}
           </text>
         </>

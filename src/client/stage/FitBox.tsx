@@ -6,7 +6,7 @@ import { useBench } from '@/client/binding/useBench'
 import { svgPoints } from '@/client/stage/overlayGeometry'
 import { selectedWord } from '@/client/store/lettering'
 import { viewMatrix } from '@/client/store/view'
-import styles from '@/client/stage/Overlay.module.css'
+import { LOOKS } from '@/client/stage/looks'
 
 /** The box that the selected text is fitted to. */
 export const FitBox = () => {
@@ -16,5 +16,5 @@ export const FitBox = () => {
   if (lettering?.fit !== 'box' || !lettering.box) return null
   const toTable = compose(viewMatrix(view), poseMatrix(lettering.pose))
   const corners = cornersOf(centredRect(lettering.box)).map((p) => apply(toTable, p))
-  return <polygon points={svgPoints(corners)} className={styles.safe} data-fit-box />
+  return <polygon points={svgPoints(corners)} {...LOOKS.safe} data-fit-box />
 }

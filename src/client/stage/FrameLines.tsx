@@ -15,7 +15,7 @@ import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import { viewMatrix } from '@/client/store/view'
-import styles from '@/client/stage/Overlay.module.css'
+import { LOOKS } from '@/client/stage/looks'
 
 export const OutlineOf = ({
   frame,
@@ -38,13 +38,13 @@ export const MaskLine = () => {
   const way = useBench((state) => state.way)
   const isOff = useBench((state) => toolOf(state)?.kind === 'points' || toolOf(state)?.kind === 'trace')
   if (!frame || isOff || frame.id === BACKGROUND_ID) return null
-  const line = way === 'whole' ? styles.whole : styles.picture
+  const line = way === 'whole' ? LOOKS.whole : LOOKS.picture
   return (
     <OutlineOf frame={frame}>
       {(path) => (
         <>
-          <path d={path} className={styles.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
-          <path d={path} className={`${styles.line} ${line}`} strokeWidth={2} vectorEffect="non-scaling-stroke" />
+          <path d={path} {...LOOKS.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
+          <path d={path} {...line} strokeWidth={2} vectorEffect="non-scaling-stroke" />
         </>
       )}
     </OutlineOf>
@@ -61,8 +61,8 @@ export const MemberLines = () => {
     <OutlineOf key={frame.id} frame={frame}>
       {(path) => (
         <>
-          <path d={path} className={styles.casing} strokeWidth={3} vectorEffect="non-scaling-stroke" />
-          <path d={path} className={styles.member} vectorEffect="non-scaling-stroke" />
+          <path d={path} {...LOOKS.casing} strokeWidth={3} vectorEffect="non-scaling-stroke" />
+          <path d={path} {...LOOKS.member} vectorEffect="non-scaling-stroke" />
         </>
       )}
     </OutlineOf>
@@ -80,8 +80,8 @@ export const SharedLines = () => {
     <OutlineOf key={other.id} frame={other}>
       {(path) => (
         <>
-          <path d={path} className={styles.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
-          <path d={path} className={styles.shared} vectorEffect="non-scaling-stroke" data-shared={other.id} />
+          <path d={path} {...LOOKS.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
+          <path d={path} {...LOOKS.shared} vectorEffect="non-scaling-stroke" data-shared={other.id} />
         </>
       )}
     </OutlineOf>
@@ -94,7 +94,7 @@ export const OffSheetMarks = () => {
   const off = useMemo(() => framesOffSheet(sheet), [sheet])
   return off.map((frame) => (
     <OutlineOf key={frame.id} frame={frame}>
-      {(path) => <path d={path} className={styles.offSheet} vectorEffect="non-scaling-stroke" />}
+      {(path) => <path d={path} {...LOOKS.offSheet} vectorEffect="non-scaling-stroke" />}
     </OutlineOf>
   ))
 }
@@ -114,7 +114,7 @@ const PanelBleed = ({ frame }: { readonly frame: Frame }) => {
     <path
       d={path}
       transform={svgMatrix(compose(viewMatrix(view), frameMatrix(frame)))}
-      className={styles.trim}
+      {...LOOKS.trim}
       strokeDasharray="3 3"
       vectorEffect="non-scaling-stroke"
     />

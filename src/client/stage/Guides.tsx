@@ -5,6 +5,7 @@ import type { SnapGap, SnapLine } from '@/core/geometry/snap'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { dropGuide, moveGuide } from '@/client/gestures/guides'
 import { shownSheet } from '@/client/store/benchStore'
+import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/stage/Overlay.module.css'
 import { dragGuide } from '@/client/store/slices/hand'
 
@@ -36,7 +37,7 @@ const Guide = ({
   return (
     <g data-grip={`guide-${axis}-${index}`}>
       {/* The line pressed stays while it is held, so that the drag is not lost with it. */}
-      {!isHeld && <line {...ends} className={styles.guide} />}
+      {!isHeld && <line {...ends} {...LOOKS.guide} />}
       <line
         {...bind()}
         {...ends}
@@ -72,7 +73,7 @@ export const SheetGuides = () => {
               x2={drag.at * view.scale + view.x}
               y1={0}
               y2={table.h}
-              className={styles.guide}
+              {...LOOKS.guide}
             />
           ) : (
             <line
@@ -80,7 +81,7 @@ export const SheetGuides = () => {
               y2={drag.at * view.scale + view.y}
               x1={0}
               x2={table.w}
-              className={styles.guide}
+              {...LOOKS.guide}
             />
           )}
           <Tag
@@ -99,8 +100,8 @@ export const Tag = ({ x, y, text }: { readonly x: number; readonly y: number; re
   const width = text.length * 6.6 + 10
   return (
     <g transform={`translate(${x} ${y})`}>
-      <rect x={-width / 2} y={-9} width={width} height={18} rx={3} className={styles.tag} />
-      <text y={4} className={styles.tagText}>
+      <rect x={-width / 2} y={-9} width={width} height={18} rx={3} {...LOOKS.tag} />
+      <text y={4} {...LOOKS.tagText}>
         {text}
       </text>
     </g>
@@ -126,8 +127,8 @@ const Line = ({ line }: { readonly line: SnapLine }) => {
         }
   return (
     <>
-      <line {...ends} className={styles.casing} strokeWidth={4} />
-      <line {...ends} className={styles.snap} />
+      <line {...ends} {...LOOKS.casing} strokeWidth={4} />
+      <line {...ends} {...LOOKS.snap} />
     </>
   )
 }
@@ -144,8 +145,8 @@ const Gap = ({ gap }: { readonly gap: SnapGap }) => {
   const length = formatNumber(fromPoints(gap.to - gap.from, unit, ppi), 1)
   return (
     <g data-snap-gap={length}>
-      <path d={path} className={styles.casing} strokeWidth={4} />
-      <path d={path} className={styles.snap} />
+      <path d={path} {...LOOKS.casing} strokeWidth={4} />
+      <path d={path} {...LOOKS.snap} />
       <Tag x={isAcross ? (from + to) / 2 : at + 26} y={isAcross ? at + 16 : (from + to) / 2} text={length} />
     </g>
   )

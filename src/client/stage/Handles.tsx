@@ -3,6 +3,7 @@ import type { Box } from '@/core/geometry/box'
 import { useBench } from '@/client/binding/useBench'
 import { handleLayout, svgPoints, type HandleSpot } from '@/client/stage/overlayGeometry'
 import type { Way } from '@/client/store/state'
+import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/stage/Overlay.module.css'
 
 const SIDES = [
@@ -22,7 +23,7 @@ const isCorner = ({ handle }: HandleSpot): boolean => handle.hx !== 0 && handle.
 /** An album corner: a filled triangle that sits in the box's corner. */
 const Corner = ({ spot, way }: { readonly spot: HandleSpot; readonly way: Way }) => {
   const { hx, hy } = spot.handle
-  if (way === 'picture') return <rect x={-6} y={-6} width={12} height={12} rx={2} className={styles.fillPicture} />
+  if (way === 'picture') return <rect x={-6} y={-6} width={12} height={12} rx={2} {...LOOKS.fillPicture} />
   return (
     <polygon
       points={svgPoints([
@@ -30,7 +31,7 @@ const Corner = ({ spot, way }: { readonly spot: HandleSpot; readonly way: Way })
         { x: hx * 3 - hx * 17, y: hy * 3 },
         { x: hx * 3, y: hy * 3 - hy * 17 },
       ])}
-      className={styles.fillWhole}
+      {...LOOKS.fillWhole}
     />
   )
 }
@@ -38,7 +39,7 @@ const Corner = ({ spot, way }: { readonly spot: HandleSpot; readonly way: Way })
 const Side = ({ spot, way }: { readonly spot: HandleSpot; readonly way: Way }) => {
   const upright = spot.handle.hy === 0
   const size = upright ? { x: -4, y: -12, width: 8, height: 24 } : { x: -12, y: -4, width: 24, height: 8 }
-  return <rect {...size} rx={4} className={way === 'picture' ? styles.fillPicture : styles.fillWhole} />
+  return <rect {...size} rx={4} {...(way === 'picture' ? LOOKS.fillPicture : LOOKS.fillWhole)} />
 }
 
 /** Corners, sides and the turn tab of what the current way moves. */
@@ -61,19 +62,19 @@ export const Handles = ({
   const { corners, handles, tab, tabFoot } = handleLayout(box, turn, view, table, way === 'picture')
   const outline = svgPoints(corners)
   const isPicture = way === 'picture'
-  const line = isPicture ? styles.picture : styles.whole
+  const line = isPicture ? LOOKS.picture : LOOKS.whole
   return (
     <g data-handles={way}>
-      <polygon points={outline} className={styles.casing} strokeWidth={isPicture ? 7 : 4} />
+      <polygon points={outline} {...LOOKS.casing} strokeWidth={isPicture ? 7 : 4} />
       <polygon
         points={outline}
-        className={`${styles.line} ${line}`}
+        {...line}
         strokeWidth={isPicture ? 5 : 2}
         strokeDasharray={way === 'outline' ? '7 4' : undefined}
       />
-      {isPicture && <polygon points={outline} className={styles.casing} strokeWidth={1.6} />}
-      <line x1={tabFoot.x} y1={tabFoot.y} x2={tab.x} y2={tab.y} className={styles.casing} strokeWidth={4} />
-      <line x1={tabFoot.x} y1={tabFoot.y} x2={tab.x} y2={tab.y} className={`${styles.line} ${line}`} strokeWidth={2} />
+      {isPicture && <polygon points={outline} {...LOOKS.casing} strokeWidth={1.6} />}
+      <line x1={tabFoot.x} y1={tabFoot.y} x2={tab.x} y2={tab.y} {...LOOKS.casing} strokeWidth={4} />
+      <line x1={tabFoot.x} y1={tabFoot.y} x2={tab.x} y2={tab.y} {...line} strokeWidth={2} />
       {handles
         .filter((spot) => !cornersOnly || isCorner(spot))
         .map((spot) => (
@@ -85,7 +86,7 @@ export const Handles = ({
             className={`${styles.grip} ${styles.corner}`}
             transform={`translate(${spot.at.x} ${spot.at.y}) rotate(${turn})`}
           >
-            <rect className={styles.hit} x={-HIT / 2} y={-HIT / 2} width={HIT} height={HIT} />
+            <rect {...LOOKS.hit} x={-HIT / 2} y={-HIT / 2} width={HIT} height={HIT} />
             {isCorner(spot) ? <Corner spot={spot} way={way} /> : <Side spot={spot} way={way} />}
           </g>
         ))}
@@ -96,15 +97,8 @@ export const Handles = ({
         className={`${styles.grip} ${styles.tab}`}
         transform={`translate(${tab.x} ${tab.y}) rotate(${turn})`}
       >
-        <rect className={styles.hit} x={-14} y={-14} width={28} height={28} />
-        <rect
-          x={-12}
-          y={-9}
-          width={24}
-          height={18}
-          rx={3}
-          className={isPicture ? styles.fillPicture : styles.fillWhole}
-        />
+        <rect {...LOOKS.hit} x={-14} y={-14} width={28} height={28} />
+        <rect x={-12} y={-9} width={24} height={18} rx={3} {...(isPicture ? LOOKS.fillPicture : LOOKS.fillWhole)} />
         <path
           d="M4.4-2.4A5 5 0 1 0 5 .6M5-5.8v3.6H1.4"
           fill="none"

@@ -9,6 +9,7 @@ import { useBench } from '@/client/binding/useBench'
 import { shownSheet } from '@/client/store/benchStore'
 import { selectedFrame } from '@/client/store/selection'
 import { viewMatrix } from '@/client/store/view'
+import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/stage/Overlay.module.css'
 
 /** Knobs are shown only where the frame has room for them, in table pixels. */
@@ -35,9 +36,9 @@ export const Knobs = () => {
         transform={`translate(${p.x} ${p.y})`}
       >
         <title>{label}</title>
-        <circle r={12} className={styles.hit} />
-        <circle r={6.5} className={styles.knobRim} />
-        <circle r={3} className={styles.knobDot} />
+        <circle r={12} {...LOOKS.hit} />
+        <circle r={6.5} {...LOOKS.node} />
+        <circle r={3} {...LOOKS.nodeDot} />
       </g>
     )
   })

@@ -24,6 +24,7 @@ import { placedFrame } from '@/client/store/placed'
 import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import { viewMatrix } from '@/client/store/view'
+import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/stage/Overlay.module.css'
 
 /** Trim edge, and the bleed beyond it. */
@@ -41,18 +42,18 @@ const SheetEdges = () => {
           y={edge.y - bleed}
           width={edge.width + 2 * bleed}
           height={edge.height + 2 * bleed}
-          className={styles.trim}
+          {...LOOKS.trim}
           strokeDasharray="3 3"
         />
       )}
-      <rect {...edge} className={styles.trim} />
+      <rect {...edge} {...LOOKS.trim} />
       {sheet.safe > 0 && (
         <rect
           x={edge.x + safe}
           y={edge.y + safe}
           width={Math.max(0, edge.width - 2 * safe)}
           height={Math.max(0, edge.height - 2 * safe)}
-          className={styles.safe}
+          {...LOOKS.safe}
         />
       )}
     </>
@@ -71,7 +72,7 @@ const Grid = () => {
     <>
       <defs>
         <pattern id="grid" x={view.x} y={view.y} width={step} height={step} patternUnits="userSpaceOnUse">
-          <path d={`M${step} 0H0V${step}`} fill="none" className={styles.grid} />
+          <path d={`M${step} 0H0V${step}`} fill="none" {...LOOKS.grid} />
         </pattern>
       </defs>
       <rect
@@ -98,7 +99,7 @@ const EnteredLine = () => {
       y={r.y0 * view.scale + view.y - 6}
       width={(r.x1 - r.x0) * view.scale + 12}
       height={(r.y1 - r.y0) * view.scale + 12}
-      className={styles.entered}
+      {...LOOKS.entered}
     />
   )
 }
@@ -118,8 +119,8 @@ const MissingMarks = () => {
         data-missing={frame.id}
         transform={`translate(${frame.box.cx * view.scale + view.x} ${frame.box.cy * view.scale + view.y})`}
       >
-        <rect x={-72} y={-13} width={144} height={26} rx={4} className={styles.missing} />
-        <text y={4} className={styles.tagText}>
+        <rect x={-72} y={-13} width={144} height={26} rx={4} {...LOOKS.missing} />
+        <text y={4} {...LOOKS.tagText}>
           ▲ Picture is missing
         </text>
       </g>
@@ -136,7 +137,7 @@ const Gathering = () => {
       y={rect.y0 * view.scale + view.y}
       width={(rect.x1 - rect.x0) * view.scale}
       height={(rect.y1 - rect.y0) * view.scale}
-      className={styles.gather}
+      {...LOOKS.gather}
     />
   )
 }
@@ -196,8 +197,8 @@ const StoppedSign = () => {
   const y = Math.min(table.h - 30, y1 + 28)
   return (
     <g>
-      <rect x={x - 132} y={y - 15} width={264} height={24} rx={4} className={styles.stopped} />
-      <text x={x} y={y + 1} className={styles.stoppedText}>
+      <rect x={x - 132} y={y - 15} width={264} height={24} rx={4} {...LOOKS.stopped} />
+      <text x={x} y={y + 1} {...LOOKS.tagText}>
         The picture ends here · allow gaps on the rail
       </text>
     </g>

@@ -10,16 +10,17 @@ import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { heldSheet } from '@/client/store/benchStore'
 import { pointsOf } from '@/client/store/points'
 import { viewMatrix } from '@/client/store/view'
+import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/stage/Overlay.module.css'
 
 /** A corner is a square, a smooth point a circle, a symmetric one a circle with a dot. */
 const NodeShape = ({ kind, isChosen }: { readonly kind: PathNode['kind']; readonly isChosen: boolean }) => {
-  const look = isChosen ? styles.nodeChosen : styles.node
-  if (kind === 'corner') return <rect x={-4.5} y={-4.5} width={9} height={9} className={look} />
+  const look = isChosen ? LOOKS.nodeChosen : LOOKS.node
+  if (kind === 'corner') return <rect x={-4.5} y={-4.5} width={9} height={9} {...look} />
   return (
     <>
-      <circle r={5.2} className={look} />
-      {kind === 'symmetric' && <circle r={1.7} className={isChosen ? styles.nodeEye : styles.nodeDot} />}
+      <circle r={5.2} {...look} />
+      {kind === 'symmetric' && <circle r={1.7} {...(isChosen ? LOOKS.nodeEye : LOOKS.nodeDot)} />}
     </>
   )
 }
@@ -36,11 +37,11 @@ const HandleEnd = ({
   readonly to: Point
 }) => (
   <g>
-    <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} className={styles.casing} strokeWidth={3.5} />
-    <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} className={styles.handleLine} />
+    <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} {...LOOKS.casing} strokeWidth={3.5} />
+    <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} {...LOOKS.handleLine} />
     <g data-grip={name} role="img" aria-label={label} className={styles.grip} transform={`translate(${to.x} ${to.y})`}>
-      <circle r={11} className={styles.hit} />
-      <circle r={4.2} className={styles.handleEnd} />
+      <circle r={11} {...LOOKS.hit} />
+      <circle r={4.2} {...LOOKS.handleEnd} />
     </g>
   </g>
 )
@@ -56,8 +57,8 @@ export const WorkLine = ({
   const d = svgTextOf(pathOfNodes(contours))
   return (
     <g transform={svgMatrix(toTable)}>
-      <path d={d} className={styles.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
-      <path d={d} className={`${styles.line} ${styles.whole}`} strokeWidth={2} vectorEffect="non-scaling-stroke" />
+      <path d={d} {...LOOKS.casing} strokeWidth={4} vectorEffect="non-scaling-stroke" />
+      <path d={d} {...LOOKS.whole} strokeWidth={2} vectorEffect="non-scaling-stroke" />
     </g>
   )
 }
@@ -116,7 +117,7 @@ export const PointMarks = () => {
                 className={styles.grip}
                 transform={`translate(${at.x} ${at.y})`}
               >
-                <rect x={-10} y={-10} width={20} height={20} className={styles.hit} />
+                <rect x={-10} y={-10} width={20} height={20} {...LOOKS.hit} />
                 <NodeShape kind={node.kind} isChosen={isChosen} />
               </g>
             </g>

@@ -6,7 +6,7 @@ import { useBench } from '@/client/binding/useBench'
 import { WorkLine } from '@/client/stage/PointMarks'
 import { draftPieces, traceTolerance } from '@/client/store/trace'
 import { viewMatrix } from '@/client/store/view'
-import styles from '@/client/stage/Overlay.module.css'
+import { LOOKS } from '@/client/stage/looks'
 
 /** What is being traced: the line so far, its points, the first one larger, and where the next would lead. */
 export const TraceMarks = () => {
@@ -27,16 +27,16 @@ export const TraceMarks = () => {
     <g data-tracing={pieces.length}>
       <WorkLine contours={[contour]} toTable={toTable} />
       {end && next && !tool.isFreehand && !tool.isClosed && (
-        <line x1={end.x} y1={end.y} x2={next.x} y2={next.y} className={styles.nextLine} />
+        <line x1={end.x} y1={end.y} x2={next.x} y2={next.y} {...LOOKS.nextLine} />
       )}
       {contour.nodes.map((node, i) => {
         const at = apply(toTable, node.at)
-        return <circle key={i} cx={at.x} cy={at.y} r={3.6} className={styles.node} />
+        return <circle key={i} cx={at.x} cy={at.y} r={3.6} {...LOOKS.node} />
       })}
       {start && !tool.isClosed && (
         <g role="img" aria-label="First point: press it to close" transform={`translate(${start.x} ${start.y})`}>
-          <circle r={8} className={styles.node} />
-          <circle r={3.4} className={styles.nodeDot} />
+          <circle r={8} {...LOOKS.node} />
+          <circle r={3.4} {...LOOKS.nodeDot} />
         </g>
       )}
     </g>
@@ -51,8 +51,8 @@ export const UprightMark = () => {
   const [from, to] = [apply(viewMatrix(view), tool.edge[0]), apply(viewMatrix(view), tool.edge[1])]
   return (
     <>
-      <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} className={styles.casing} strokeWidth={8} />
-      <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} className={`${styles.line} ${styles.whole}`} strokeWidth={5} />
+      <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} {...LOOKS.casing} strokeWidth={8} />
+      <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} {...LOOKS.whole} strokeWidth={5} />
     </>
   )
 }
