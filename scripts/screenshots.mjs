@@ -52,7 +52,7 @@ await page.keyboard.press('l')
 await page.keyboard.press('Control+a')
 await page.getByRole('button', { name: 'Show names, hide and lock' }).click()
 await page.waitForTimeout(600)
-const paper = await page.locator('[class*="paper"]').boundingBox()
+const paper = await page.locator('[data-paper]').boundingBox()
 const spot = (x, y) => [paper.x + (paper.width * x) / 1080, paper.y + (paper.height * y) / 1080]
 await page.keyboard.press('Escape')
 await page.mouse.click(...spot(600, 720))
@@ -75,7 +75,7 @@ await page.waitForTimeout(800)
 await shot('library')
 await openBench()
 const at = async (x, y) => {
-  const sheet = await page.locator('[class*="paper"]').boundingBox()
+  const sheet = await page.locator('[data-paper]').boundingBox()
   return [sheet.x + (sheet.width * x) / 1080, sheet.y + (sheet.height * y) / 1080]
 }
 await page.getByRole('tab', { name: 'Stencils' }).click()

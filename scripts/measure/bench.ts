@@ -40,7 +40,7 @@ const measureDrag = async (page: Page, id: string): Promise<string> => {
   await page.goto(`${BASE}/projects/${id}`)
   await page.locator('canvas[data-ready="true"]').waitFor()
   await page.waitForTimeout(1000)
-  const paper = await page.locator('[class*="paper"]').boundingBox()
+  const paper = await page.locator('[data-paper]').boundingBox()
   if (!paper) throw new TypeError('no paper')
   const at = { x: paper.x + (paper.width * 450) / 1200, y: paper.y + (paper.height * 450) / 900 }
   await page.mouse.click(at.x, at.y)

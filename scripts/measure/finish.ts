@@ -75,7 +75,7 @@ export const measureDressed = async (browser: Browser): Promise<string> => {
   await page.goto(`${BASE}/projects/${((await made.json()) as { id: string }).id}`)
   await page.locator('canvas[data-ready="true"]').waitFor()
   await page.waitForTimeout(2500)
-  const paper = await page.locator('[class*="paper"]').boundingBox()
+  const paper = await page.locator('[data-paper]').boundingBox()
   if (!paper) throw new TypeError('no paper')
   const scale = paper.width / SIZE.w
   const at = { x: paper.x + (110 + 196 * 2) * scale, y: paper.y + 310 * scale }

@@ -67,7 +67,7 @@ export const measureTyping = async (browser: Browser): Promise<string> => {
   await page.goto(`${BASE}/projects/${await twelve()}`)
   await page.locator('canvas[data-ready="true"]').waitFor()
   await page.waitForTimeout(1500)
-  const paper = await page.locator('[class*="paper"]').boundingBox()
+  const paper = await page.locator('[data-paper]').boundingBox()
   if (!paper) throw new TypeError('no paper')
   await page.mouse.click(paper.x + paper.width * 0.93, paper.y + paper.height / 2)
   await page.mouse.click(paper.x + paper.width / 2, paper.y + paper.height / 2)

@@ -57,7 +57,7 @@ const openBench = async (page: Page, id: string) => {
   await page.goto(`${BASE}/projects/${id}`)
   await page.locator('canvas[data-ready="true"]').waitFor()
   await page.waitForTimeout(1500)
-  const paper = await page.locator('[class*="paper"]').boundingBox()
+  const paper = await page.locator('[data-paper]').boundingBox()
   if (!paper) throw new TypeError('no paper')
   return (x: number, y: number) => ({ x: paper.x + (paper.width * x) / 1200, y: paper.y + (paper.height * y) / 600 })
 }

@@ -1,5 +1,6 @@
 'use client'
 import ListItemIcon from '@mui/material/ListItemIcon'
+import ListItemText from '@mui/material/ListItemText'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState, type ReactNode } from 'react'
@@ -8,7 +9,7 @@ import { commandOf, runCommand } from '@/client/commands'
 import { CommandIcon } from '@/client/commands/icons'
 import { shownKeyOf } from '@/client/gestures/keys'
 import { RailButton } from '@/client/parts/RailButton'
-import styles from '@/client/commands/Commands.module.css'
+import { KeyCap } from '@/client/parts/KeyCap'
 
 interface CommandMenuProps {
   /** The sentence of the button. */
@@ -54,8 +55,8 @@ export const CommandMenu = ({ label, children, ids, asCommand = false, drawingOf
                 }}
               >
                 <ListItemIcon>{drawingOf?.(id) ?? <CommandIcon command={command} />}</ListItemIcon>
-                <span className={styles.words}>{command.words}</span>
-                {key && <kbd className={styles.key}>{key}</kbd>}
+                <ListItemText>{command.words}</ListItemText>
+                {key && <KeyCap>{key}</KeyCap>}
               </MenuItem>
             )
           })}

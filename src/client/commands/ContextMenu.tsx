@@ -1,6 +1,7 @@
 'use client'
 import Search from '@mui/icons-material/Search'
 import ListItemIcon from '@mui/material/ListItemIcon'
+import ListItemText from '@mui/material/ListItemText'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -8,7 +9,7 @@ import { commandOf, menuCommands, runCommand } from '@/client/commands'
 import { CommandIcon } from '@/client/commands/icons'
 import { focusTable } from '@/client/gestures/focus'
 import { FIND_KEY, shownKeyOf } from '@/client/gestures/keys'
-import styles from '@/client/commands/Commands.module.css'
+import { KeyCap } from '@/client/parts/KeyCap'
 import { closeMenu, setFinding } from '@/client/store/slices/dialogs'
 
 /** What can be done with what is selected, or with the sheet; family by family, each with its key. */
@@ -32,15 +33,15 @@ export const ContextMenu = () => {
       disableRestoreFocus
       anchorReference="anchorPosition"
       anchorPosition={{ left: at.x, top: at.y }}
-      slotProps={{ list: { 'aria-label': 'What can be done here', dense: true }, paper: { className: styles.menu } }}
+      slotProps={{ list: { 'aria-label': 'What can be done here', dense: true } }}
     >
       {commands.map(({ id, family, words, isOn, ...command }, i) => {
         const key = shownKeyOf({ id, ...command })
-        const isFirst = i > 0 && commands[i - 1]?.family !== family
+        const isLast = i === commands.length - 1 || commands[i + 1]?.family !== family
         return (
           <MenuItem
             key={id}
-            className={isFirst ? styles.first : ''}
+            divider={isLast}
             title={command.does}
             selected={isOn?.(bench.get()) ?? false}
             onClick={() => close(() => runCommand(bench, commandOf(id)))}
@@ -48,18 +49,18 @@ export const ContextMenu = () => {
             <ListItemIcon>
               <CommandIcon command={{ id, family }} />
             </ListItemIcon>
-            <span className={styles.words}>{words}</span>
-            {key && <kbd className={styles.key}>{key}</kbd>}
+            <ListItemText>{words}</ListItemText>
+            {key && <KeyCap>{key}</KeyCap>}
           </MenuItem>
         )
       })}
       {/* All that is not here has its place in the search. */}
-      <MenuItem className={styles.first} onClick={() => close(() => setFinding(bench, true))}>
+      <MenuItem onClick={() => close(() => setFinding(bench, true))}>
         <ListItemIcon>
           <Search fontSize="small" />
         </ListItemIcon>
-        <span className={styles.words}>Find a command…</span>
-        <kbd className={styles.key}>{FIND_KEY}</kbd>
+        <ListItemText>Find a command…</ListItemText>
+        <KeyCap>{FIND_KEY}</KeyCap>
       </MenuItem>
     </Menu>
   )

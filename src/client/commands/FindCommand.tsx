@@ -9,6 +9,9 @@ import type { Command } from '@/client/commands/command'
 import { CommandIcon } from '@/client/commands/icons'
 import { focusTable } from '@/client/gestures/focus'
 import { shownKeyOf } from '@/client/gestures/keys'
+import ListItemIcon from '@mui/material/ListItemIcon'
+import ListItemText from '@mui/material/ListItemText'
+import { KeyCap } from '@/client/parts/KeyCap'
 import styles from '@/client/commands/Commands.module.css'
 import { setFinding } from '@/client/store/slices/dialogs'
 
@@ -17,16 +20,14 @@ const Found = ({ command, reason }: { readonly command: Command; readonly reason
   const key = shownKeyOf(command)
   return (
     <>
-      <span className={reason === null ? styles.icon : `${styles.icon} ${styles.faint}`}>
+      <ListItemIcon sx={{ opacity: reason === null ? 1 : 0.6 }}>
         <CommandIcon command={command} />
-      </span>
-      <span className={styles.found}>
-        <span className={reason === null ? '' : styles.faint}>
-          {command.words} <span className={styles.family}>{command.family}</span>
-        </span>
-        <span className={styles.does}>{reason === null ? command.does : `Not now: ${reason}`}</span>
-      </span>
-      {key && <kbd className={styles.key}>{key}</kbd>}
+      </ListItemIcon>
+      <ListItemText
+        primary={`${command.words} · ${command.family}`}
+        secondary={reason === null ? command.does : `Not now: ${reason}`}
+      />
+      {key && <KeyCap>{key}</KeyCap>}
     </>
   )
 }
@@ -56,7 +57,7 @@ const Search = () => {
       maxWidth="sm"
       fullWidth
       aria-label="Find a command"
-      slotProps={{ paper: { className: styles.dialog } }}
+      slotProps={{ paper: { sx: { alignSelf: 'flex-start', p: 1.25, overflow: 'visible' } } }}
     >
       <Autocomplete<Command>
         open
@@ -74,7 +75,7 @@ const Search = () => {
           close()
           afterwards(() => runCommand(bench, command))
         }}
-        slotProps={{ listbox: { className: styles.list }, popper: { className: styles.popper } }}
+        slotProps={{ listbox: { sx: { maxHeight: 420 } }, popper: { className: styles.popper } }}
         renderOption={({ key, ...props }, command) => (
           <li key={key} {...props}>
             <Found command={command} reason={command.whyNot(bench.get())} />

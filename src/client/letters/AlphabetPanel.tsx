@@ -18,7 +18,7 @@ export const AlphabetPanel = () => {
   return (
     <aside className={styles.panel} aria-label="Alphabet set">
       <div className={panel.row}>
-        <h3>Alphabet set</h3>
+        <strong className={panel.grow}>Alphabet set</strong>
         {sets.length > 0 && (
           <Choice
             label=""
@@ -28,7 +28,7 @@ export const AlphabetPanel = () => {
             onChoice={(id) => openAlphabets(bench, { setId: id || null })}
           />
         )}
-        <span className={styles.right}>
+        <span>
           <RailButton framed label="Close the panel of alphabets" onPress={() => openAlphabets(bench, null)}>
             Close
           </RailButton>

@@ -4,7 +4,7 @@ import { FACE_KINDS, type FaceKind } from '@/core/lettering/face'
 import type { FaceAnswer } from '@/contract/api'
 import { FaceSample } from '@/client/letters/FaceSample'
 import { Tile } from '@/client/parts/Tile'
-import styles from '@/client/letters/Letters.module.css'
+import panel from '@/client/parts/Panel.module.css'
 
 export const KIND_WORDS: Readonly<Record<FaceKind, string>> = {
   grotesque: 'Heavy grotesque',
@@ -65,7 +65,6 @@ export const FacePicker = ({
   return (
     <div
       ref={list}
-      className={styles.faces}
       onKeyDown={(event) => {
         const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
         if (step) moveFocus(list.current, event.target as Element, step)
@@ -76,8 +75,8 @@ export const FacePicker = ({
         return (
           held.length > 0 && (
             <section key={kind} aria-label={KIND_WORDS[kind]}>
-              <h3>{KIND_WORDS[kind]}</h3>
-              <div className={styles.faceRow}>
+              <h3 className={panel.kind}>{KIND_WORDS[kind]}</h3>
+              <div className={panel.wrap}>
                 {held.map((face) => (
                   <FaceTile
                     key={face.id}

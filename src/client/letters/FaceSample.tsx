@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import { faceUrl } from '@/client/http/api'
 import { askSamples } from '@/client/workers/faces'
 import type { FaceSample as Sample } from '@/client/workers/faces.worker'
-import styles from '@/client/letters/Letters.module.css'
+import Typography from '@mui/material/Typography'
 import { useBenchHandle } from '@/client/binding/useBench'
 
 /** Samples wait until typing pauses. */
@@ -46,12 +46,22 @@ export const FaceSample = ({
   readonly height: number
 }) => {
   const { sample, fault } = useSample(faceId, text)
-  if (fault) return <span className={styles.sampleFault}>{fault}</span>
-  if (sample && !sample.d) return <span className={styles.sampleFault}>lacks these letters</span>
+  if (fault)
+    return (
+      <Typography variant="caption" color="warning">
+        {fault}
+      </Typography>
+    )
+  if (sample && !sample.d)
+    return (
+      <Typography variant="caption" color="warning">
+        lacks these letters
+      </Typography>
+    )
   const { x0, y0, x1, y1 } = sample?.bounds ?? { x0: 0, y0: 0, x1: 1, y1: 1 }
   return (
     <svg
-      className={styles.sample}
+      overflow="visible"
       width={width}
       height={height}
       viewBox={`${x0} ${y0} ${x1 - x0} ${y1 - y0}`}

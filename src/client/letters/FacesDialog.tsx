@@ -12,7 +12,6 @@ import { currentFace, resetWord, selectedWord } from '@/client/store/lettering'
 import panel from '@/client/parts/Panel.module.css'
 import { FilePick } from '@/client/parts/FilePick'
 import { Search } from '@/client/parts/fields/Search'
-import styles from '@/client/letters/Letters.module.css'
 import { chooseFace } from '@/client/store/slices/supplies'
 
 /** A button that asks for files of typefaces. */
@@ -51,10 +50,10 @@ export const FacesDialog = ({ onClose }: { readonly onClose: () => void }) => {
     <Dialog open onClose={onClose} aria-labelledby="faces-title" fullWidth maxWidth="md">
       <DialogTitle id="faces-title">Typefaces</DialogTitle>
       <DialogContent>
-        <div className={styles.facesHead}>
+        <div className={panel.row}>
           <Search name="Search typefaces" placeholder="Search by name or kind" value={search} onValue={setSearch} />
           <AddFaces>Add a typeface…</AddFaces>
-          <span className={styles.note}>OTF, TTF, WOFF or WOFF2</span>
+          <span className={panel.kind}>OTF, TTF, WOFF or WOFF2</span>
         </div>
         {found.length > 0 ? (
           <FacePicker
@@ -68,7 +67,7 @@ export const FacesDialog = ({ onClose }: { readonly onClose: () => void }) => {
             }}
           />
         ) : (
-          <p className={styles.note}>No typeface is called “{search.trim()}”.</p>
+          <p className={panel.kind}>No typeface is called “{search.trim()}”.</p>
         )}
       </DialogContent>
       <DialogActions>

@@ -11,6 +11,7 @@ import { FACE_KINDS } from '@/core/lettering/face'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { Tile } from '@/client/parts/Tile'
 import { WordField } from '@/client/parts/fields/WordField'
+import panel from '@/client/parts/Panel.module.css'
 import supplies from '@/client/parts/Supplies.module.css'
 import { writeLetters } from '@/client/store/slices/supplies'
 const SINGLES = [
@@ -55,8 +56,8 @@ export const LetterSupplies = ({ search }: { readonly search: string }) => {
   const text = useBench((state) => state.letterText).trim() || 'Kites'
   const face = useBench(currentFace)
   const found = foundFaces(faces, search)
-  if (!faces.length) return <div className={supplies.note}>The typefaces are coming…</div>
-  if (!found.length) return <div className={supplies.note}>No typeface is called “{search.trim()}”.</div>
+  if (!faces.length) return <div className={panel.kind}>The typefaces are coming…</div>
+  if (!found.length) return <div className={panel.kind}>No typeface is called “{search.trim()}”.</div>
   return (
     <>
       {FACE_KINDS.map((kind) => {
@@ -64,7 +65,7 @@ export const LetterSupplies = ({ search }: { readonly search: string }) => {
         return (
           held.length > 0 && (
             <section key={kind} className={supplies.group} aria-label={KIND_WORDS[kind]}>
-              <h3>{KIND_WORDS[kind]}</h3>
+              <h3 className={panel.kind}>{KIND_WORDS[kind]}</h3>
               <div className={supplies.groupRow}>
                 {held.map((each) => (
                   <TextSupply key={each.id} face={each} text={text} caption={each.name} width={118} />
@@ -78,7 +79,7 @@ export const LetterSupplies = ({ search }: { readonly search: string }) => {
         !search &&
         SINGLES.map(([title, letters]) => (
           <section key={title} className={supplies.group} aria-label={title}>
-            <h3>
+            <h3 className={panel.kind}>
               {title}, {face.name}
             </h3>
             <div className={supplies.groupRow}>

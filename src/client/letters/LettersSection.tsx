@@ -28,7 +28,7 @@ const Spare = ({ kept, word }: { readonly kept: Aside; readonly word: Word }) =>
       className={styles.spare}
       says={label}
       aria-label={label}
-      badge={kept.text}
+      caption={kept.text}
       onClick={() => takeAside(bench, word, kept.letterId)}
     >
       {/* eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us */}

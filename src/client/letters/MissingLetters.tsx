@@ -1,11 +1,11 @@
 'use client'
+import Alert from '@mui/material/Alert'
 import type { Word } from '@/core/document/lettering'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { refOfFace } from '@/client/store/faces'
 import { resetWord } from '@/client/store/lettering'
 import panel from '@/client/parts/Panel.module.css'
-import styles from '@/client/letters/Letters.module.css'
 
 /** Names the letters that the face does not have, and offers faces that have them. */
 export const MissingLetters = ({ word }: { readonly word: Word }) => {
@@ -15,9 +15,9 @@ export const MissingLetters = ({ word }: { readonly word: Word }) => {
   const { letters, offered } = missing
   const what = letters.length > 1 ? 'all of them' : 'it'
   return (
-    <div className={styles.missing} role="status">
+    <Alert severity="warning" variant="outlined" role="status">
       <strong>
-        ▲ {word.lettering.face.name} has no {letters.map((letter) => `“${letter}”`).join(' ')}
+        {word.lettering.face.name} has no {letters.map((letter) => `“${letter}”`).join(' ')}
       </strong>
       <br />
       {offered === null
@@ -39,6 +39,6 @@ export const MissingLetters = ({ word }: { readonly word: Word }) => {
           ))}
         </div>
       )}
-    </div>
+    </Alert>
   )
 }

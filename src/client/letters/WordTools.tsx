@@ -4,6 +4,7 @@ import { heldSheet } from '@/client/store/benchStore'
 import { shownKey } from '@/client/gestures/keys'
 import { isWordSelected, selectedWord } from '@/client/store/lettering'
 import styles from '@/client/parts/RailButton.module.css'
+import { KeyCap } from '@/client/parts/KeyCap'
 import { CommandButton } from '@/client/commands/CommandButton'
 
 /** Of a text: typing, its pictures, its letters one by one. */
@@ -18,14 +19,14 @@ export const WordTools = () => {
       <span className={styles.divider} />
       {isWhole && (
         <CommandButton id="type" label="Type in the letters">
-          Type <span className={styles.cap}>{shownKey('type')}</span>
+          Type <KeyCap>{shownKey('type')}</KeyCap>
         </CommandButton>
       )}
       <CommandButton id="letterBefore">
-        ‹ <span className={styles.cap}>{shownKey('letterBefore')}</span>
+        ‹ <KeyCap>{shownKey('letterBefore')}</KeyCap>
       </CommandButton>
       <CommandButton id="letterNext">
-        <span className={styles.cap}>{shownKey('letterNext')}</span> ›
+        <KeyCap>{shownKey('letterNext')}</KeyCap> ›
       </CommandButton>
       {isWhole && (
         <>

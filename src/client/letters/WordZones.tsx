@@ -6,7 +6,7 @@ import { isAtHand } from '@/core/document/tree'
 import { holdsPictures } from '@/client/gestures/useCarry'
 import { useBench } from '@/client/binding/useBench'
 import { heldSheet } from '@/client/store/benchStore'
-import styles from '@/client/letters/Letters.module.css'
+import { Floating } from '@/client/parts/Floating'
 
 /** Room between a text and its zone, in table pixels. */
 const GAP = 10
@@ -29,14 +29,15 @@ export const WordZones = () => {
       const below = r.y1 * view.scale + view.y + GAP
       const top = Math.max(GAP, Math.min(table.h - HEIGHT - GAP, below))
       return (
-        <div
+        <Floating
           key={id}
+          kind="zone"
+          isOver={over === id}
           data-word-zone={id}
-          className={`${styles.zone} ${over === id ? styles.zoneOver : ''}`}
-          style={{ left: ((r.x0 + r.x1) / 2) * view.scale + view.x, top }}
+          at={{ left: ((r.x0 + r.x1) / 2) * view.scale + view.x, top }}
         >
           Whole word
-        </div>
+        </Floating>
       )
     })
 }

@@ -1,11 +1,14 @@
 'use client'
+import AppBar from '@mui/material/AppBar'
+import Toolbar from '@mui/material/Toolbar'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import type { PictureAnswer } from '@/contract/api'
 import { api, ApiError } from '@/client/http/api'
 import { PictureLibrary } from '@/client/library/PictureLibrary'
-import bar from '@/client/parts/Bar.module.css'
+import { Brand } from '@/client/parts/Brand'
+import panel from '@/client/parts/Panel.module.css'
 
 /** The library of pictures in full, apart from any project. */
 export const LibraryPage = () => {
@@ -20,15 +23,15 @@ export const LibraryPage = () => {
   }, [])
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100dvh' }}>
-      <header className={bar.bar} style={{ height: 48, flex: 'none' }}>
-        <Link href="/" className={bar.brand} title="All projects">
-          EAGER STENCIL
-        </Link>
-        <span className={bar.grow} />
-        <Button component={Link} href="/" sx={{ color: 'inherit' }}>
-          Projects
-        </Button>
-      </header>
+      <AppBar>
+        <Toolbar>
+          <Brand />
+          <span className={panel.grow} />
+          <Button component={Link} href="/" color="inherit">
+            Projects
+          </Button>
+        </Toolbar>
+      </AppBar>
       <main style={{ flex: 1, minHeight: 0, padding: 18, background: 'var(--room-panel)' }}>
         <h1 style={{ margin: '0 0 10px', fontSize: 18 }}>Pictures</h1>
         {fault && <p role="alert">{fault}</p>}

@@ -4,6 +4,8 @@ import { useEffect, useState } from 'react'
 import { formatNumber } from '@/core/units'
 import type { PictureAnswer, PictureChange, PictureUse } from '@/contract/api'
 import { api, ApiError, levelUrl } from '@/client/http/api'
+import Paper from '@mui/material/Paper'
+import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import { Fault } from '@/client/parts/Fault'
 import styles from '@/client/library/Library.module.css'
@@ -98,7 +100,13 @@ export const PictureDetails = (props: PictureDetailsProps) => {
     )
   }
   return (
-    <aside className={styles.details} aria-label={`Details of ${picture.name}`}>
+    <Paper
+      variant="outlined"
+      component="aside"
+      className={styles.details}
+      sx={{ minHeight: 0, p: 1.5, overflowY: 'auto' }}
+      aria-label={`Details of ${picture.name}`}
+    >
       {/* eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us */}
       <img src={levelUrl(picture.hash, Math.max(0, picture.levels - 2))} alt="" />
       <Written label="Name" value={picture.name} onText={(name) => name.trim() && change({ name })} />
@@ -130,7 +138,7 @@ export const PictureDetails = (props: PictureDetailsProps) => {
             : 'Not used in any project'}
       </p>
       {fault && <Fault>{fault}</Fault>}
-      <div className={styles.actions}>
+      <Stack spacing={0.75} sx={{ alignItems: 'flex-start' }}>
         <Button size="small" variant="outlined" onClick={() => onReplace('everywhere')}>
           Replace everywhere…
         </Button>
@@ -142,7 +150,7 @@ export const PictureDetails = (props: PictureDetailsProps) => {
         <Button size="small" color="error" onClick={remove}>
           Remove
         </Button>
-      </div>
-    </aside>
+      </Stack>
+    </Paper>
   )
 }

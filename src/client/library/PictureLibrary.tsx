@@ -1,5 +1,6 @@
 'use client'
 import Button from '@mui/material/Button'
+import DialogActions from '@mui/material/DialogActions'
 import Chip from '@mui/material/Chip'
 import { Choice } from '@/client/parts/fields/Choice'
 import { Search } from '@/client/parts/fields/Search'
@@ -140,7 +141,7 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
   const chosenPictures = chosen.flatMap((hash) => pictures.find((picture) => picture.hash === hash) ?? [])
   return (
     <div className={styles.library}>
-      <div className={styles.main}>
+      <div className={`${panel.column} ${styles.main}`}>
         <Toolbar query={query} onQuery={setQuery} tags={tags} isInProject={usesHere !== null} />
         <div className={panel.kind} role="status">
           {replacing
@@ -160,11 +161,11 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
           onOpen={(picture) => onUse?.([picture])}
         />
         {onUse && (
-          <div className={styles.foot}>
+          <DialogActions>
             <Button variant="contained" disabled={!chosenPictures.length} onClick={() => onUse(chosenPictures)}>
               {chosenPictures.length > 1 ? `Mark ${chosenPictures.length} for a set` : 'Use this picture'}
             </Button>
-          </div>
+          </DialogActions>
         )}
       </div>
       {detailed ? (
@@ -185,7 +186,7 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
           canReplaceHere={onReplaceHere !== undefined && uses.has(detailed.hash)}
         />
       ) : (
-        <aside className={styles.details}>
+        <aside className={panel.kind}>
           <p>Press a picture to see its details.</p>
         </aside>
       )}

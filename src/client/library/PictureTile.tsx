@@ -28,7 +28,7 @@ export const PictureTile = ({ picture, uses, isChosen, onPress, onOpen }: Pictur
     className={styles.tile}
     isChosen={isChosen}
     caption={picture.name}
-    {...(uses > 0 ? { badge: uses } : {})}
+    uses={uses}
     data-picture={picture.hash}
     aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
     says={`${picture.name}${picture.tags.length ? `: ${picture.tags.join(', ')}` : ''}`}

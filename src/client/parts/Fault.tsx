@@ -1,8 +1,8 @@
-import styles from '@/client/parts/Panel.module.css'
+import Typography from '@mui/material/Typography'
 
 /** What went wrong and what to do, said at once. */
 export const Fault = ({ children }: { readonly children: string }) => (
-  <p role="alert" className={styles.fault}>
+  <Typography role="alert" variant="body2" color="error" sx={{ my: 0.75 }}>
     ▲ {children}
-  </p>
+  </Typography>
 )

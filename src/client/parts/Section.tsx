@@ -3,6 +3,8 @@ import ExpandMore from '@mui/icons-material/ExpandMore'
 import Accordion from '@mui/material/Accordion'
 import AccordionDetails from '@mui/material/AccordionDetails'
 import AccordionSummary from '@mui/material/AccordionSummary'
+import Avatar from '@mui/material/Avatar'
+import Typography from '@mui/material/Typography'
 import { createContext, useContext, useSyncExternalStore, type ReactNode } from 'react'
 import { folds, setFold, subscribeFolds } from '@/client/parts/folds'
 import styles from '@/client/parts/Panel.module.css'
@@ -48,10 +50,16 @@ export const Section = ({ name, says, isOpen = false, isOff = false, children }:
         slotProps={{ heading: { component: 'h2' }, transition: { timeout: 0, unmountOnExit: true } }}
       >
         <AccordionSummary expandIcon={<ExpandMore fontSize="small" />} onMouseDown={(event) => event.preventDefault()}>
-          {step > 0 && <span className={styles.step}>{step}</span>} {name}
-          <span className={styles.says} title={typeof says === 'string' ? says : undefined}>
+          {step > 0 && <Avatar variant="rounded">{step}</Avatar>} {name}
+          <Typography
+            variant="caption"
+            color="textSecondary"
+            noWrap
+            title={typeof says === 'string' ? says : undefined}
+            sx={{ flex: 1, textAlign: 'right' }}
+          >
             {says}
-          </span>
+          </Typography>
         </AccordionSummary>
         <AccordionDetails>{children}</AccordionDetails>
       </Accordion>

@@ -1,17 +1,20 @@
 'use client'
 import MoreHoriz from '@mui/icons-material/MoreHoriz'
-import ButtonBase, { type ButtonBaseProps } from '@mui/material/ButtonBase'
+import Badge from '@mui/material/Badge'
+import Button, { type ButtonProps } from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import type { ReactNode, Ref } from 'react'
+import Typography from '@mui/material/Typography'
+import type { Ref } from 'react'
 import styles from '@/client/parts/Tile.module.css'
 import { Tip } from '@/client/parts/Tip'
 
-interface TileProps extends Omit<ButtonBaseProps, 'title' | 'ref'> {
+interface TileProps extends Omit<ButtonProps, 'title' | 'ref' | 'variant'> {
   /** What a press does, in a sentence. */
   readonly says: string
   /** Stands under the picture. */
   readonly caption?: string
-  readonly badge?: ReactNode
+  /** How many times it is used; 0 shows nothing. */
+  readonly uses?: number
   readonly isChosen?: boolean
   /** With an edge, where what it shows has none of its own. */
   readonly edged?: boolean
@@ -19,17 +22,16 @@ interface TileProps extends Omit<ButtonBaseProps, 'title' | 'ref'> {
 }
 
 /** Something to choose, by its picture: with a caption, a mark when chosen, a number. */
-export const Tile = ({ says, caption, badge, isChosen, edged = false, children, className, ...rest }: TileProps) => (
+export const Tile = ({ says, caption, uses = 0, isChosen, edged = false, children, ...rest }: TileProps) => (
   <Tip says={says}>
-    <ButtonBase
-      {...rest}
-      className={`${styles.tile} ${edged ? styles.edged : ''} ${className ?? ''}`}
-      aria-pressed={isChosen}
-    >
-      {children}
-      {caption !== undefined && <span className={styles.caption}>{caption}</span>}
-      {badge !== undefined && <span className={styles.badge}>{badge}</span>}
-    </ButtonBase>
+    <Button {...rest} variant={edged ? 'edged' : 'tile'} aria-pressed={isChosen}>
+      {uses > 0 ? <Badge badgeContent={uses}>{children}</Badge> : children}
+      {caption !== undefined && (
+        <Typography variant="caption" noWrap sx={{ width: 0, minWidth: '100%', lineHeight: 1.3 }}>
+          {caption}
+        </Typography>
+      )}
+    </Button>
   </Tip>
 )
 

@@ -14,6 +14,7 @@ import { SHEET_PRESETS, type SheetPreset } from '@/core/document/presets'
 import type { NewSheet } from '@/core/document/create'
 import { inUnit, newSheetSchema, sheetFromForm, type NewSheetForm } from '@/client/projects/newSheetForm'
 import { SizeTile } from '@/client/projects/SizeTile'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/projects/Projects.module.css'
 
 const USES = ['Screen', 'Social', 'Print', 'Card'] as const
@@ -45,7 +46,7 @@ const OwnSize = ({
   readonly unit: string
   readonly onUnit: (unit: Unit) => void
 }) => (
-  <div className={styles.own}>
+  <div className={panel.wrap}>
     {FIELDS.map(([field, label]) => (
       <TextField
         key={field}
@@ -150,7 +151,7 @@ export const NewSheetDialog = ({
             unit={values.unit ?? 'px'}
             onUnit={(unit) => reset(inUnit(getValues(), unit))}
           />
-          <div className={styles.facts}>{made}</div>
+          <div className={panel.kind}>{made}</div>
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>

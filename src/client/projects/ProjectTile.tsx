@@ -1,9 +1,10 @@
 'use client'
 import MoreVert from '@mui/icons-material/MoreVert'
+import Card from '@mui/material/Card'
+import CardHeader from '@mui/material/CardHeader'
 import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useState } from 'react'
 import type { ProjectSummary } from '@/contract/api'
@@ -34,16 +35,11 @@ export const ProjectTile = ({
     act()
   }
   return (
-    <li className={styles.tile}>
-      <Link
-        href={`/projects/${project.id}`}
-        className={styles.open}
-        aria-label={`Open ${project.name}`}
-        prefetch={false}
-      >
+    <Card component="li" variant="outlined">
+      <Link href={`/projects/${project.id}`} aria-label={`Open ${project.name}`} prefetch={false}>
         <div className={styles.picture}>
           {isMissing ? (
-            <span className={styles.facts}>No preview: a picture is missing</span>
+            'No preview: a picture is missing'
           ) : (
             // eslint-disable-next-line @next/next/no-img-element -- made by our own server at this size
             <img
@@ -56,30 +52,25 @@ export const ProjectTile = ({
           )}
         </div>
       </Link>
-      <div className={styles.foot}>
-        <div className={styles.names}>
-          <Typography variant="subtitle2" noWrap title={project.name}>
-            {project.name}
-          </Typography>
-          <div className={styles.facts}>
-            {project.sheetCount} {project.sheetCount === 1 ? 'sheet' : 'sheets'} ·{' '}
-            {DATE.format(new Date(project.changedAt))}
-          </div>
-        </div>
-        <IconButton
-          aria-label={`More for ${project.name}`}
-          aria-haspopup="menu"
-          onClick={(event) => setAnchor(event.currentTarget)}
-        >
-          <MoreVert fontSize="small" />
-        </IconButton>
-        <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-          <MenuItem onClick={run(onRename)}>Rename…</MenuItem>
-          <MenuItem onClick={run(onDuplicate)}>Duplicate</MenuItem>
-          <MenuItem onClick={run(onSave)}>Save a bundle (zip)</MenuItem>
-          <MenuItem onClick={run(onRemove)}>Delete</MenuItem>
-        </Menu>
-      </div>
-    </li>
+      <CardHeader
+        title={project.name}
+        subheader={`${project.sheetCount} ${project.sheetCount === 1 ? 'sheet' : 'sheets'} · ${DATE.format(new Date(project.changedAt))}`}
+        action={
+          <IconButton
+            aria-label={`More for ${project.name}`}
+            aria-haspopup="menu"
+            onClick={(event) => setAnchor(event.currentTarget)}
+          >
+            <MoreVert fontSize="small" />
+          </IconButton>
+        }
+      />
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={run(onRename)}>Rename…</MenuItem>
+        <MenuItem onClick={run(onDuplicate)}>Duplicate</MenuItem>
+        <MenuItem onClick={run(onSave)}>Save a bundle (zip)</MenuItem>
+        <MenuItem onClick={run(onRemove)}>Delete</MenuItem>
+      </Menu>
+    </Card>
   )
 }

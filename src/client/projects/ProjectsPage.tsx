@@ -2,6 +2,11 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
+import AppBar from '@mui/material/AppBar'
+import Toolbar from '@mui/material/Toolbar'
+import Typography from '@mui/material/Typography'
+import Paper from '@mui/material/Paper'
+import panel from '@/client/parts/Panel.module.css'
 import Snackbar from '@mui/material/Snackbar'
 import Link from 'next/link'
 import dynamic from 'next/dynamic'
@@ -20,7 +25,6 @@ import { toPoints } from '@/core/units'
 import { DropInput } from '@/client/parts/DropInput'
 import { pictureProject, picturesProject } from '@/client/projects/pictureProject'
 import { SizeTile } from '@/client/projects/SizeTile'
-import bar from '@/client/parts/Bar.module.css'
 import styles from '@/client/projects/Projects.module.css'
 
 const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
@@ -35,7 +39,7 @@ const Removed = ({
   readonly onRestore: (project: ProjectSummary) => void
 }) =>
   projects.length ? (
-    <details className={styles.removed}>
+    <details className={panel.kind}>
       <summary>Deleted projects ({projects.length})</summary>
       <ul>
         {projects.map((project) => (
@@ -51,7 +55,7 @@ const Removed = ({
   ) : null
 
 const EmptyState = ({ onNew, onDemo }: { readonly onNew: () => void; readonly onDemo: () => void }) => (
-  <div className={styles.emptyState}>
+  <Paper variant="outlined" sx={{ p: 7, textAlign: 'center' }}>
     <h3>No projects yet</h3>
     <p>Make a sheet and put pictures into frames on it, drop a photograph here, or look at the demo first.</p>
     <Button variant="contained" onClick={onNew} sx={{ mr: 1 }}>
@@ -60,7 +64,7 @@ const EmptyState = ({ onNew, onDemo }: { readonly onNew: () => void; readonly on
     <Button variant="outlined" onClick={onDemo}>
       Fill in the demo
     </Button>
-  </div>
+  </Paper>
 )
 
 /** Sizes that one press makes a sheet of. */
@@ -115,13 +119,17 @@ export const ProjectsPage = () => {
   const kept = projects?.filter((project) => !project.removed) ?? []
   return (
     <div {...getRootProps({ className: styles.page, role: undefined })}>
-      <header className={`${bar.bar} ${styles.bar}`}>
-        <h1 className={bar.brand}>EAGER STENCIL</h1>
-      </header>
+      <AppBar>
+        <Toolbar>
+          <Typography variant="brand" component="h1">
+            EAGER STENCIL
+          </Typography>
+        </Toolbar>
+      </AppBar>
       <main className={styles.main}>
         <DropInput {...getInputProps({ 'aria-label': 'Bundle file', accept: '.zip' })} data-bundle-input />
-        <div className={styles.head}>
-          <h2>Projects</h2>
+        <div className={panel.row}>
+          <h2 className={panel.grow}>Projects</h2>
           <Button component={Link} href="/pictures">
             Pictures
           </Button>
@@ -132,14 +140,14 @@ export const ProjectsPage = () => {
             New sheet
           </Button>
         </div>
-        <div className={styles.sizes} role="group" aria-label="Start a sheet of a usual size">
+        <div className={`${panel.row} ${styles.sizes}`} role="group" aria-label="Start a sheet of a usual size">
           {QUICK.map((preset) => (
             <SizeTile key={preset.name} preset={preset} disabled={!isReady} onPress={() => startNow(preset)} />
           ))}
-          <span className={styles.hint}>Or drop photographs anywhere on this page.</span>
+          <span className={panel.kind}>Or drop photographs anywhere on this page.</span>
         </div>
         {busy && (
-          <div role="status" className={styles.busy}>
+          <div role="status">
             {busy}
             <LinearProgress aria-label={busy} />
           </div>

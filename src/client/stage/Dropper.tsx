@@ -5,6 +5,7 @@ import { fromRgb } from '@/core/colour/space'
 import type { Colour } from '@/core/colour/colour'
 import type { Point } from '@/core/geometry/vector'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { Floating } from '@/client/parts/Floating'
 import styles from '@/client/stage/Table.module.css'
 import { endShortMode } from '@/client/store/slices/mode'
 
@@ -70,10 +71,10 @@ export const Dropper = ({ canvas }: { readonly canvas: RefObject<HTMLCanvasEleme
       onKeyDown={key}
     >
       {seen && (
-        <span className={styles.drop} style={{ left: seen.at.x + 14, top: seen.at.y + 14 }}>
-          <span style={{ background: seen.colour }} />
+        <Floating kind="said" at={{ left: seen.at.x + 14, top: seen.at.y + 34 }}>
+          <span className={styles.drop} style={{ background: seen.colour }} />
           {seen.colour}
-        </span>
+        </Floating>
       )}
     </div>
   )

@@ -30,7 +30,7 @@ const Ruler = ({ along }: { readonly along: Axis }) => {
   return (
     <svg
       {...bind()}
-      className={`${styles.ruler} ${isTop ? styles.rulerTop : styles.rulerLeft}`}
+      className={styles.ruler}
       width={isTop ? table.w : THICK}
       height={isTop ? THICK : table.h}
       data-ruler={along}

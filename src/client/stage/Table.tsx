@@ -18,6 +18,7 @@ import type { Bench } from '@/client/store/bench'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import type { BenchState } from '@/client/store/state'
 import { setTable } from '@/client/store/view'
+import { Floating } from '@/client/parts/Floating'
 import styles from '@/client/stage/Table.module.css'
 import { putMissing } from '@/client/store/slices/document'
 import { asSeen } from '@/client/store/adjust'
@@ -99,9 +100,9 @@ const BackgroundZone = () => {
   const isOver = useBench((state) => carryOf(state)?.isOverBackground ?? false)
   if (!carriesPicture) return null
   return (
-    <div data-background-zone className={`${styles.background} ${isOver ? styles.backgroundOver : ''}`}>
+    <Floating kind="zone" isOver={isOver} data-background-zone>
       Background
-    </div>
+    </Floating>
   )
 }
 
@@ -165,14 +166,14 @@ export const Table = () => {
       <TypingLayer />
       <Dropper canvas={canvas} />
       {isBefore && (
-        <div className={styles.clean} role="status">
+        <Floating kind="said" role="status">
           Before: pictures without adjustments
-        </div>
+        </Floating>
       )}
       {isClean && (
-        <div className={styles.clean} role="status">
+        <Floating kind="said" role="status">
           Clean view. Esc or Z brings the marks back
-        </div>
+        </Floating>
       )}
     </div>
   )

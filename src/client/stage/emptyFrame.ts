@@ -6,9 +6,9 @@ import type { PaintContext } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
 import { createLayer } from '@/client/stage/canvas'
 
-const TINT = 'rgba(231, 220, 198, 0.82)'
-const TARGET = 'rgba(216, 183, 200, 0.88)'
-const STRIPE = 'rgba(255, 250, 240, 0.5)'
+const TINT = MARK.emptyTint
+const TARGET = MARK.emptyTarget
+const STRIPE = MARK.emptyStripe
 const EDGE = MARK.kraftEdge
 const STRIPE_PIXELS = 6.4
 

@@ -36,5 +36,11 @@ export const LOOKS = {
   handleEnd: { fill: PLUM, ...CASED },
   nextLine: { stroke: PLUM, strokeWidth: 1.5, strokeDasharray: '4 4' },
   colourPart: { fill: 'url(#colour-part)', stroke: PLUM, strokeWidth: 2 },
+  subject: { fill: 'none', stroke: 'var(--room-marigold)', strokeWidth: 2 },
+  eyes: { stroke: 'var(--room-marigold)', strokeWidth: 2, strokeDasharray: '5 3' },
+  level: { stroke: CASING, strokeWidth: 2 },
+  part: { fill: 'var(--room-rule)', stroke: 'var(--mark-rule)' },
+  partChosen: { fill: PLUM, fillOpacity: 0.82, stroke: CASING },
+  partLine: { fill: 'none', stroke: 'var(--mark-rule)' },
   shared: { fill: 'none', stroke: 'var(--room-marigold)', strokeWidth: 2 },
 } as const

@@ -1,3 +1,4 @@
+import { TILES } from '@/client/theme/tiles'
 import type { Components, Theme } from '@mui/material/styles'
 
 /** As high as a finger is wide, where fingers are what points. */
@@ -41,6 +42,7 @@ export const buttons: Components<Theme> = {
         variants: [
           { props: { variant: 'quiet' }, style: quiet },
           { props: { variant: 'framed' }, style: framed },
+          ...TILES,
           {
             props: { variant: 'command' },
             style: {

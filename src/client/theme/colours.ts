@@ -60,6 +60,10 @@ export const MARK = {
   chequer: '#f4f1ea',
   chequerLow: '#e2ddd2',
   kraft: '#e7dcc6',
+  /** An empty frame: its tint, that of one a picture would fill now, and the stripes over both. */
+  emptyTint: 'rgba(231, 220, 198, 0.82)',
+  emptyTarget: 'rgba(216, 183, 200, 0.88)',
+  emptyStripe: 'rgba(255, 250, 240, 0.5)',
   kraftInk: '#4b4436',
   kraftEdge: '#8a7a5c',
   /** On the dark bar of every page. */

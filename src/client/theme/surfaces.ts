@@ -32,11 +32,38 @@ export const surfaces: Components<Theme> = {
   MuiAccordionDetails: {
     styleOverrides: { root: { display: 'flex', flexDirection: 'column', gap: 6, padding: '0 12px 9px' } },
   },
+  MuiAvatar: {
+    styleOverrides: {
+      rounded: {
+        width: 19,
+        height: 19,
+        borderRadius: 3,
+        backgroundColor: 'var(--room-ink)',
+        color: 'var(--room-panel)',
+        font: "12px 'Saira Stencil One', sans-serif",
+      },
+    },
+  },
+  MuiCardHeader: {
+    defaultProps: {
+      slotProps: { title: { variant: 'subtitle2', noWrap: true }, subheader: { variant: 'caption' } },
+    },
+    styleOverrides: {
+      root: { padding: '8px 4px 8px 14px' },
+      content: { minWidth: 0 },
+      action: { alignSelf: 'center', margin: 0 },
+    },
+  },
   MuiDialogTitle: { styleOverrides: { root: { fontSize: 17, fontWeight: 700 } } },
   MuiDialog: { defaultProps: { transitionDuration: 0 } },
   MuiPopover: { defaultProps: { transitionDuration: 0 } },
-  MuiMenu: { defaultProps: { transitionDuration: 0 } },
-  MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 30, [COARSE]: { minHeight: 44 } } } },
+  MuiMenu: {
+    defaultProps: { transitionDuration: 0 },
+    styleOverrides: { paper: { minWidth: 200, maxHeight: 'calc(100vh - 24px)' } },
+  },
+  MuiMenuItem: {
+    styleOverrides: { root: { fontSize: 13, minHeight: 29, gap: 8, paddingBlock: 1, [COARSE]: { minHeight: 44 } } },
+  },
   MuiSnackbar: { defaultProps: { transitionDuration: 0 } },
   MuiListSubheader: { styleOverrides: { root: { fontSize: 12, lineHeight: 2.2, color: 'var(--room-inkSoft)' } } },
 }

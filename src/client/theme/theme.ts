@@ -3,6 +3,7 @@ import { createTheme } from '@mui/material/styles'
 import { MARK, ROOM } from '@/client/theme/colours'
 import { buttons } from '@/client/theme/buttons'
 import { fields } from '@/client/theme/fields'
+import { tiles } from '@/client/theme/tiles'
 import { surfaces } from '@/client/theme/surfaces'
 
 const FACE = '"Instrument Sans", system-ui, sans-serif'
@@ -31,8 +32,14 @@ export const theme = createTheme({
     button: { textTransform: 'none', fontWeight: 600 },
     subtitle2: { fontSize: 14, fontWeight: 600, lineHeight: 1.35 },
     caption: { fontSize: 12 },
+    brand: {
+      fontFamily: "'Saira Stencil One', sans-serif",
+      fontSize: 19,
+      letterSpacing: '0.04em',
+      color: 'var(--mark-brand)',
+    },
   },
   shape: { borderRadius: 4 },
   transitions: { create: () => 'none' },
-  components: { ...buttons, ...fields, ...surfaces },
+  components: { ...buttons, ...tiles, ...fields, ...surfaces },
 })

@@ -2,7 +2,8 @@
 import Letters from '@mui/icons-material/TextFields'
 import Pictures from '@mui/icons-material/ImageOutlined'
 import Stencils from '@mui/icons-material/StarBorder'
-import ButtonBase from '@mui/material/ButtonBase'
+import ListItemText from '@mui/material/ListItemText'
+import Button from '@mui/material/Button'
 import { useRef, useState, type ComponentType } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FilePick } from '@/client/parts/FilePick'
@@ -13,6 +14,7 @@ import { heldSheet } from '@/client/store/benchStore'
 import { beginWithFiles, beginWithLetters, beginWithStencil, isSheetBare } from '@/client/store/beginning'
 import { carriedOf } from '@/client/store/modes'
 import { usedStencils } from '@/client/store/stencilUse'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/begin/EmptySheet.module.css'
 
 type Target = 'pictures' | 'stencil' | 'letters'
@@ -30,18 +32,17 @@ const Words = ({
   title,
   words,
 }: {
-  readonly icon: ComponentType
+  readonly icon: ComponentType<{ readonly fontSize: 'large' }>
   readonly title: string
   readonly words: string
 }) => (
   <>
-    <span className={styles.icon}>
-      <Icon />
-    </span>
-    <span className={styles.words}>
-      <strong>{title}</strong>
-      {words}
-    </span>
+    <Icon fontSize="large" />
+    <ListItemText
+      primary={title}
+      secondary={words}
+      slotProps={{ primary: { variant: 'subtitle2' }, secondary: { variant: 'body2' } }}
+    />
   </>
 )
 
@@ -50,14 +51,9 @@ const PicturesTarget = ({ isMeant }: { readonly isMeant: boolean }) => {
   const input = useRef<HTMLInputElement>(null)
   return (
     <>
-      <ButtonBase
-        className={styles.target}
-        data-target="pictures"
-        data-meant={isMeant}
-        onClick={() => input.current?.click()}
-      >
+      <Button variant="target" data-target="pictures" data-meant={isMeant} onClick={() => input.current?.click()}>
         <Words icon={Pictures} title="Pictures" words="Drop them here, paste, or press to choose files" />
-      </ButtonBase>
+      </Button>
       <FilePick
         ref={input}
         several
@@ -77,45 +73,43 @@ const StencilTarget = ({ isMeant }: { readonly isMeant: boolean }) => {
   const kept = useBench((state) => state.kept)
   const [{ most }] = useState(() => usedStencils(kept))
   return (
-    <div
-      className={styles.target}
+    <Button
+      variant="target"
+      component="div"
+      tabIndex={-1}
       data-target="stencil"
       data-meant={isMeant}
       role="group"
       aria-label="Begin with a stencil"
     >
       <Words icon={Stencils} title="A stencil" words="Press one, or drag one from below" />
-      <span className={styles.stencils}>
+      <span className={`${panel.row} ${styles.stencils}`}>
         {most.slice(0, MOST).map((one) => (
           <Tip key={one.name} says={`${one.name}: put it on the sheet, then choose its picture`}>
-            <ButtonBase
-              className={styles.stencil}
+            <Button
+              variant="quiet"
+              sx={{ flex: 1, height: 38 }}
               aria-label={`Begin with: ${one.name}`}
               onClick={() => beginWithStencil(bench, one)}
             >
               <StencilIcon stencil={one.stencil} aspect={one.aspect} width={30} height={26} />
-            </ButtonBase>
+            </Button>
           </Tip>
         ))}
         <CommandButton framed id="allStencils">
           All
         </CommandButton>
       </span>
-    </div>
+    </Button>
   )
 }
 
 const LettersTarget = ({ isMeant }: { readonly isMeant: boolean }) => {
   const bench = useBenchHandle()
   return (
-    <ButtonBase
-      className={styles.target}
-      data-target="letters"
-      data-meant={isMeant}
-      onClick={() => void beginWithLetters(bench)}
-    >
+    <Button variant="target" data-target="letters" data-meant={isMeant} onClick={() => void beginWithLetters(bench)}>
       <Words icon={Letters} title="Letters" words="Type a word, a picture in each letter" />
-    </ButtonBase>
+    </Button>
   )
 }
 

@@ -1,4 +1,5 @@
 'use client'
+import Typography from '@mui/material/Typography'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { backgroundFrame } from '@/core/document/background'
@@ -73,7 +74,7 @@ export const BackgroundCard = ({ sheet }: { readonly sheet: Sheet }) => {
   return (
     <Numbered stepOf={(name) => stepOf('background', name)}>
       <div className={styles.head}>
-        <strong className={styles.named}>Background</strong>
+        <Typography variant="subtitle2">Background</Typography>
         <div className={styles.kind}>It fills the sheet and its bleed. Esc leaves it.</div>
         <PictureHead />
       </div>

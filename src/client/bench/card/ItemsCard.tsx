@@ -4,6 +4,7 @@ import type { Item, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { stepOf } from '@/client/bench/card/sections'
 import { Numbered } from '@/client/parts/Section'
+import Typography from '@mui/material/Typography'
 import { NameField } from '@/client/parts/fields/NameField'
 import { AlignSection } from '@/client/bench/card/AlignSection'
 import { HullSection } from '@/client/bench/card/HullSection'
@@ -41,7 +42,7 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
             onName={(name) => nameItem(bench, only.id, name, 'Rename group')}
           />
         ) : (
-          <strong className={styles.named}>{items.length} selected</strong>
+          <Typography variant="subtitle2">{items.length} selected</Typography>
         )}
         <div className={styles.kind}>
           {isGroup ? `Group of ${members}, ${frames.length} frames. Enter goes in.` : `${frames.length} frames`}

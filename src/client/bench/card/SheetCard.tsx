@@ -12,7 +12,6 @@ import { stepOf } from '@/client/bench/card/sections'
 import { Numbered, Section } from '@/client/parts/Section'
 import { Swatch } from '@/client/parts/fields/Swatch'
 import { NameField } from '@/client/parts/fields/NameField'
-import colour from '@/client/parts/fields/Colour.module.css'
 import styles from '@/client/parts/Panel.module.css'
 import { toggleKeptColour } from '@/client/store/colours'
 import { CommandButton } from '@/client/commands/CommandButton'
@@ -28,7 +27,7 @@ const PaletteSection = () => {
   }
   return (
     <Section name="Colours of its pictures" says={`${palette.length}, press to keep`}>
-      <div className={colour.swatches} data-palette>
+      <div className={styles.wrap} data-palette>
         {palette.map((one) => (
           <Swatch
             key={one}

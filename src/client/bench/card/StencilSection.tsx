@@ -7,7 +7,6 @@ import { StencilIcon } from '@/client/parts/StencilIcon'
 import { CornerFields } from '@/client/bench/stencil/CornerFields'
 import { ParamFields } from '@/client/bench/stencil/ParamFields'
 import { SwapStencil } from '@/client/bench/rail/SwapStencil'
-import panel from '@/client/parts/Panel.module.css'
 
 /** The outline of the selected frame: which it is, its values, its corners, and what can be made of it. */
 export const StencilSection = ({ frame, isOpen }: { readonly frame: Frame; readonly isOpen: boolean }) => {
@@ -16,9 +15,9 @@ export const StencilSection = ({ frame, isOpen }: { readonly frame: Frame; reado
     <Section
       name="Stencil"
       says={
-        <span className={panel.sign}>
-          {stencilName(stencil)} <StencilIcon stencil={stencil} aspect={box.w / box.h} width={20} height={16} />
-        </span>
+        <>
+          {stencilName(stencil)} <StencilIcon stencil={stencil} aspect={box.w / box.h} width={20} height={14} />
+        </>
       }
       isOpen={isOpen}
     >

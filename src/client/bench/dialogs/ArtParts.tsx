@@ -7,6 +7,7 @@ import { Tick } from '@/client/parts/fields/Tick'
 import panel from '@/client/parts/Panel.module.css'
 import { svgTextOf } from '@/core/path/svgText'
 import type { Art, ArtChoice } from '@/client/store/artwork'
+import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/bench/dialogs/Stencils.module.css'
 
 /** What is chosen lies on top, so that nothing hides it. */
@@ -34,13 +35,14 @@ export const Preview = ({
     {inOrder(art, chosen).map((i) => {
       const part = art.parts[i]
       if (!part) return null
-      const look = chosen.includes(i) ? styles.partChosen : part.isFilled ? styles.part : styles.partLine
+      const look = chosen.includes(i) ? LOOKS.partChosen : part.isFilled ? LOOKS.part : LOOKS.partLine
       return (
         <path
           key={i}
           d={svgTextOf(part.outline.path, 2)}
           fillRule={part.outline.fillRule}
-          className={look}
+          {...look}
+          cursor="pointer"
           strokeWidth={1}
           vectorEffect="non-scaling-stroke"
           onClick={() => onToggle(i)}

@@ -30,7 +30,7 @@ interface ExportFieldsProps {
 export const ExportFields = ({ sheets, look, onLook, disabled }: ExportFieldsProps) => {
   const { format, ppi, quality, bleed } = look
   const change = (next: Partial<ExportLook>): void => onLook({ ...look, ...next })
-  const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((panel) => panel.bleed))
+  const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((part) => part.bleed))
   return (
     <>
       <RadioGroup

@@ -7,7 +7,6 @@ import { TypedField } from '@/client/parts/fields/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
 import { Tick } from '@/client/parts/fields/Tick'
 import panel from '@/client/parts/Panel.module.css'
-import styles from '@/client/bench/dialogs/ExportSheets.module.css'
 
 interface ExportSheetsProps {
   readonly project: Project
@@ -44,9 +43,8 @@ export const ExportSheets = (props: ExportSheetsProps) => {
     onPattern(text.trim() || USUAL_PATTERN)
   }
   return (
-    <fieldset className={styles.sheets} disabled={disabled}>
-      <legend>Sheets</legend>
-      <div className={styles.list}>
+    <div role="group" aria-label="Sheets">
+      <div className={panel.wrap}>
         {project.order.map((id, i) => (
           <Tick key={id} isOn={chosen.includes(id)} disabled={disabled} onChange={() => toggle(id)}>
             {i + 1}. {sheetOf(project, id).name}
@@ -62,6 +60,6 @@ export const ExportSheets = (props: ExportSheetsProps) => {
       <p className={panel.kind}>
         {nameOf(props)}.{ending}. May hold {NAME_WORDS.map((word) => `{${word}}`).join(' ')}.
       </p>
-    </fieldset>
+    </div>
   )
 }

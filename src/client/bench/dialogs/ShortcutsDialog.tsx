@@ -9,6 +9,8 @@ import { changeKey, firstKeys, keyOf, ownKeys } from '@/client/gestures/keys'
 import { FIXED_KEYS, KEY_GROUPS, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
 import { Fault } from '@/client/parts/Fault'
 import { FIRST_HELP } from '@/client/store/firstHelp'
+import { KeyCap } from '@/client/parts/KeyCap'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/dialogs/Shortcuts.module.css'
 
 const GROUPS = [...KEY_GROUPS, 'Everywhere'] as const
@@ -56,7 +58,7 @@ export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) =
     <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="shortcuts-title">
       <DialogTitle id="shortcuts-title">Keys and first help</DialogTitle>
       <DialogContent>
-        <p className={styles.note}>
+        <p className={panel.kind}>
           Keys of the first four groups work while the table or the stack has the focus. Press one with an edge to
           change it.
         </p>
@@ -71,7 +73,7 @@ export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) =
             <section key={group} className={styles.group}>
               <h3>{group}</h3>
               {TABLE_KEYS.filter((entry) => entry.group === group).map((entry) => (
-                <div key={entry.id} className={styles.row}>
+                <div key={entry.id} className={panel.row}>
                   <span className={styles.keys}>
                     <OwnKey entry={entry} shown={keyOf(entry, own)} onChanged={changed} />
                   </span>
@@ -79,10 +81,10 @@ export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) =
                 </div>
               ))}
               {FIXED_KEYS.filter((entry) => entry.group === group).map(({ keys, does }) => (
-                <div key={does} className={styles.row}>
+                <div key={does} className={panel.row}>
                   <span className={styles.keys}>
                     {keys.map((key) => (
-                      <kbd key={key}>{key}</kbd>
+                      <KeyCap key={key}>{key}</KeyCap>
                     ))}
                   </span>
                   {does}

@@ -18,7 +18,7 @@ import Autocomplete from '@mui/material/Autocomplete'
 import TextField from '@mui/material/TextField'
 import { FilePick } from '@/client/parts/FilePick'
 import { Tile } from '@/client/parts/Tile'
-import styles from '@/client/bench/dialogs/Stencils.module.css'
+import panel from '@/client/parts/Panel.module.css'
 import { openArtwork } from '@/client/store/slices/dialogs'
 
 const Row = ({
@@ -33,7 +33,7 @@ const Row = ({
   const bench = useBenchHandle()
   const move = (category: string): void => void changeKept(bench, one, { category })
   return (
-    <li className={styles.row}>
+    <li className={panel.row}>
       <Tile
         edged
         says="Put it on the sheet"
@@ -55,7 +55,7 @@ const Row = ({
         freeSolo
         disableClearable
         size="small"
-        className={styles.category}
+        sx={{ width: 160 }}
         options={[...categories]}
         defaultValue={one.category}
         key={one.category}
@@ -103,8 +103,8 @@ export const StencilsDialog = ({ onClose }: { readonly onClose: () => void }) =>
         )}
         {categories.map((category) => (
           <section key={category} aria-label={category}>
-            <div className={styles.head}>
-              <h3>{category}</h3>
+            <div className={panel.row}>
+              <h3 className={panel.grow}>{category}</h3>
               <RailButton
                 framed
                 label={`Save ${category} as SVG files in a zip`}
@@ -113,7 +113,7 @@ export const StencilsDialog = ({ onClose }: { readonly onClose: () => void }) =>
                 Save as SVG
               </RailButton>
             </div>
-            <ul className={styles.list}>
+            <ul className={panel.list}>
               {kept
                 .filter((one) => one.category === category)
                 .map((one) => (

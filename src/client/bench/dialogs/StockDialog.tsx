@@ -1,5 +1,6 @@
 'use client'
 import Button from '@mui/material/Button'
+import Card from '@mui/material/Card'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
@@ -27,7 +28,7 @@ const StockTile = ({
   readonly state: 'coming' | 'here' | undefined
   readonly onBring: () => void
 }) => (
-  <figure className={styles.tile}>
+  <Card component="figure" variant="outlined" sx={{ m: 0, p: 1, textAlign: 'center' }}>
     {/* eslint-disable-next-line @next/next/no-img-element -- made by the local service at this size */}
     <img src={stockPreviewUrl(item.id)} alt={item.title} loading="lazy" />
     <figcaption>
@@ -38,7 +39,7 @@ const StockTile = ({
     <Button size="small" variant="outlined" disabled={state !== undefined} onClick={onBring}>
       {state === 'here' ? 'In the library' : state === 'coming' ? 'Coming…' : 'Bring in'}
     </Button>
-  </figure>
+  </Card>
 )
 
 /** What the service finds for a query, a page at a time. */

@@ -1,4 +1,5 @@
 'use client'
+import Card from '@mui/material/Card'
 import ButtonBase from '@mui/material/ButtonBase'
 import Typography from '@mui/material/Typography'
 import panel from '@/client/parts/Panel.module.css'
@@ -43,7 +44,11 @@ const TakeTile = ({
   const shown: Frame = { ...frame, fill: { ...fill, shown: take.id } }
   const side = sideFor(fill.takes.length)
   return (
-    <div className={styles.take} data-shown={isShown}>
+    <Card
+      variant="outlined"
+      data-shown={isShown}
+      sx={{ p: 0.75, bgcolor: isShown ? 'var(--room-mossTint)' : undefined }}
+    >
       <ButtonBase
         className={styles.picture}
         aria-pressed={isShown}
@@ -70,7 +75,7 @@ const TakeTile = ({
       <Typography variant="caption" noWrap>
         {project.pictures[take.placed.pictureId]?.name}
       </Typography>
-    </div>
+    </Card>
   )
 }
 

@@ -7,7 +7,7 @@ import { normalTurn } from '@/core/geometry/angle'
 import { GRADIENT_SHAPES, sortedStops, withStop, withoutStop, type Gradient } from '@/core/colour/gradient'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/fields/ColourField'
-import colour from '@/client/parts/fields/Colour.module.css'
+import Box from '@mui/material/Box'
 import { PlainField } from '@/client/parts/fields/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import styles from '@/client/parts/Panel.module.css'
@@ -33,7 +33,7 @@ export const GradientEditor = ({
   const { stops } = gradient
   return (
     <>
-      <div className={colour.run} style={{ background: cssRun(gradient), marginTop: 6 }} aria-hidden />
+      <Box sx={{ height: 16, border: 1, borderRadius: 1 }} style={{ background: cssRun(gradient) }} aria-hidden />
       <div className={styles.row}>
         {GRADIENT_SHAPES.map((shape) => (
           <RailButton

@@ -12,6 +12,8 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { layerName, layerSwatch } from '@/client/bench/finish/finishWords'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeLayer, dropLayer, setBackSelected, shiftLayer } from '@/client/store/finishes'
+import Typography from '@mui/material/Typography'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/finish/Finish.module.css'
 import { openLayer } from '@/client/store/slices/card'
 
@@ -29,14 +31,17 @@ const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs
   const name = layerName(layer)
   return (
     <li data-open={isOpen} data-layer={layer.kind}>
-      <div className={styles.row}>
+      <div className={panel.row}>
         <ButtonBase
-          className={`${styles.open} ${layer.hidden ? styles.off : ''}`}
+          className={styles.open}
+          data-off={layer.hidden === true}
           aria-expanded={isOpen}
           onClick={() => openLayer(bench, isOpen ? null : layer.id)}
         >
           <span className={styles.swatch} style={{ background: layerSwatch(layer) }} />
-          <span className={styles.words}>{name}</span>
+          <Typography variant="caption" noWrap>
+            {name}
+          </Typography>
         </ButtonBase>
         {differs && (
           <RailButton
@@ -63,7 +68,7 @@ const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs
         </RailButton>
       </div>
       {isOpen && (
-        <div className={styles.fields} role="group" aria-label={name}>
+        <div className={panel.column} role="group" aria-label={name}>
           <LayerFields layer={layer} />
         </div>
       )}
@@ -77,7 +82,7 @@ export const LayerList = ({ layers, difference }: LayerListProps) => {
   const differs = (id: string): string =>
     difference?.changed.includes(id) ? 'changed' : difference?.added.includes(id) ? 'added' : ''
   return (
-    <ul className={styles.layers} aria-label="Layers of the finish, the topmost first">
+    <ul className={`${panel.list} ${styles.layers}`} aria-label="Layers of the finish, the topmost first">
       {layers.toReversed().map((layer) => (
         <Row key={layer.id} layer={layer} differs={differs(layer.id)} />
       ))}

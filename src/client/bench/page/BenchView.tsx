@@ -26,6 +26,7 @@ import { severalLanding } from '@/client/store/landing'
 import { nameLook } from '@/client/store/looks'
 import { takeFiles } from '@/client/store/takeFiles'
 import { loadPictures } from '@/client/store/uploads'
+import { Floating } from '@/client/parts/Floating'
 import styles from '@/client/bench/page/Bench.module.css'
 import { notify } from '@/client/store/slices/notices'
 import { recallCardWidth } from '@/client/store/slices/card'
@@ -185,9 +186,9 @@ export const BenchView = () => {
           <Supplies onAdd={open} />
           <CarriedTag />
           {isDragActive && (
-            <div className={styles.dropHint} role="status">
+            <Floating kind="said" role="status">
               Drop on a frame to fill it, on the sheet for a frame of its shape, beside the table to add it
-            </div>
+            </Floating>
           )}
           <div className="visually-hidden" aria-live="polite">
             {spoken}

@@ -12,10 +12,13 @@ import Visibility from '@mui/icons-material/VisibilityOutlined'
 import Remove from '@mui/icons-material/Remove'
 import Search from '@mui/icons-material/Search'
 import Undo from '@mui/icons-material/Undo'
+import AppBar from '@mui/material/AppBar'
+import Paper from '@mui/material/Paper'
+import Toolbar from '@mui/material/Toolbar'
+import Typography from '@mui/material/Typography'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import InputBase from '@mui/material/InputBase'
-import Link from 'next/link'
 import { useState } from 'react'
 import { formatNumber } from '@/core/units'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -25,7 +28,8 @@ import type { TableTool } from '@/client/store/modes'
 import { shownSheet } from '@/client/store/benchStore'
 import { fullScale, fullView, zoomView } from '@/client/store/view'
 import styles from '@/client/bench/page/TopBar.module.css'
-import barStyles from '@/client/parts/Bar.module.css'
+import { Brand } from '@/client/parts/Brand'
+import panel from '@/client/parts/Panel.module.css'
 import { showSheetStrip } from '@/client/store/slices/view'
 import { openDialog, setFinding } from '@/client/store/slices/dialogs'
 import { nameProject } from '@/client/store/names'
@@ -61,7 +65,7 @@ const SheetCounter = () => {
   const hasStrip = useBench((state) => state.hasSheetStrip)
   const at = order.indexOf(sheetId)
   return (
-    <div className={styles.group}>
+    <Paper variant="cluster">
       <BarButton id="sheetBefore" label="Previous sheet">
         <ChevronLeft fontSize="small" />
       </BarButton>
@@ -69,6 +73,7 @@ const SheetCounter = () => {
         aria-expanded={hasStrip}
         title="Show all sheets (J)"
         onClick={() => showSheetStrip(bench, !hasStrip)}
+        color="inherit"
         sx={{ px: 0.5, minWidth: 0, fontWeight: 400 }}
       >
         Sheet {at + 1} of {order.length}
@@ -76,7 +81,7 @@ const SheetCounter = () => {
       <BarButton id="sheetNext" label="Next sheet">
         <ChevronRight fontSize="small" />
       </BarButton>
-    </div>
+    </Paper>
   )
 }
 
@@ -100,10 +105,15 @@ const SavingSign = () => {
   const isUnkept = useBench((s) => s.isUnkept && s.saving.state !== 'saved')
   const isBad = isUnkept || state === 'waiting' || state === 'conflict' || state === 'refused'
   return (
-    <span role="status" data-saving={state} className={isBad ? styles.unsaved : styles.saving}>
+    <Typography
+      variant="caption"
+      role="status"
+      data-saving={state}
+      sx={{ color: isBad ? 'var(--mark-barCaution)' : 'var(--mark-barSoft)' }}
+    >
       {isBad && '▲ '}
       {isUnkept ? 'Not saved, nor kept here: leave this page open' : SAVING[state]}
-    </span>
+    </Typography>
   )
 }
 
@@ -111,7 +121,7 @@ const ViewGroup = () => {
   const bench = useBenchHandle()
   const percent = useBench((state) => formatNumber((state.view.scale / fullScale(shownSheet(state))) * 100, 0))
   return (
-    <div className={styles.group}>
+    <Paper variant="cluster">
       <IconButton aria-label="Zoom the view out" title="Zoom the view out (−)" onClick={() => zoomView(bench, 0.8)}>
         <Remove fontSize="small" />
       </IconButton>
@@ -119,6 +129,7 @@ const ViewGroup = () => {
         aria-label={`View at ${percent}%. Show at 100%`}
         title="100% (1)"
         onClick={() => fullView(bench)}
+        color="inherit"
         sx={{ minWidth: 50, px: 0.5 }}
       >
         {percent}%
@@ -135,7 +146,7 @@ const ViewGroup = () => {
       <BarButton id="clean" label="Clean view without marks">
         <Visibility fontSize="small" />
       </BarButton>
-    </div>
+    </Paper>
   )
 }
 
@@ -175,31 +186,37 @@ export const TopBar = () => {
   const bench = useBenchHandle()
   const name = useBench((state) => state.project.name)
   return (
-    <header className={barStyles.bar} data-region="bar">
-      <h1 className="visually-hidden">{name}</h1>
-      <Link href="/" className={barStyles.brand} title="All projects">
-        EAGER STENCIL
-      </Link>
-      <ProjectName />
-      <SheetCounter />
-      <div className={barStyles.grow} />
-      <Button
-        onClick={() => setFinding(bench, true)}
-        title={`Find a command (${FIND_KEY})`}
-        startIcon={<Search fontSize="small" />}
-        sx={{ color: 'inherit', fontWeight: 400, px: 1 }}
-      >
-        Find a command
-      </Button>
-      <SavingSign />
-      <HistoryGroup />
-      <ViewGroup />
-      <BarButton id="shortcuts" label="Shortcuts">
-        <KeyboardOutlined fontSize="small" />
-      </BarButton>
-      <Button variant="contained" className={styles.export} onClick={() => openDialog(bench, 'export')}>
-        Export
-      </Button>
-    </header>
+    <AppBar data-region="bar">
+      <Toolbar>
+        <h1 className="visually-hidden">{name}</h1>
+        <Brand />
+        <ProjectName />
+        <SheetCounter />
+        <div className={panel.grow} />
+        <Button
+          onClick={() => setFinding(bench, true)}
+          title={`Find a command (${FIND_KEY})`}
+          startIcon={<Search fontSize="small" />}
+          color="inherit"
+          sx={{ fontWeight: 400, px: 1 }}
+        >
+          Find a command
+        </Button>
+        <SavingSign />
+        <HistoryGroup />
+        <ViewGroup />
+        <BarButton id="shortcuts" label="Shortcuts">
+          <KeyboardOutlined fontSize="small" />
+        </BarButton>
+        <Button
+          variant="contained"
+          color="primary"
+          sx={{ bgcolor: 'var(--mark-plum)', color: 'var(--mark-casing)' }}
+          onClick={() => openDialog(bench, 'export')}
+        >
+          Export
+        </Button>
+      </Toolbar>
+    </AppBar>
   )
 }

@@ -83,8 +83,8 @@ export const ToneChart = ({
           height: HEIGHT,
           margin: { l: 4, r: 4, t: 4, b: 16 },
           showlegend: false,
-          paper_bgcolor: 'rgba(0,0,0,0)',
-          plot_bgcolor: 'rgba(0,0,0,0)',
+          paper_bgcolor: 'transparent',
+          plot_bgcolor: 'transparent',
           xaxis: {
             range: [-16, 271],
             tickvals: [0, 128, 255],

@@ -38,7 +38,7 @@ const Adjustment = ({ name, adjustments }: { readonly name: AdjustmentKey; reado
   const value = strengthOf(adjustments, name)
   return (
     <>
-      <div className={own.tone} data-adjustment={name}>
+      <div className={styles.row} data-adjustment={name}>
         <SlideField
           label={label}
           value={value}
@@ -73,7 +73,7 @@ const Looks = () => {
   const bench = useBenchHandle()
   const looks = useBench((state) => state.project.looks)
   const used = useBench((state) => lookInUse(state)?.look.id ?? null)
-  const own = Object.values(looks)
+  const ofProject = Object.values(looks)
   return (
     <Choice
       label="Look"
@@ -81,7 +81,7 @@ const Looks = () => {
       value={used === null ? '' : `${OWN}${used}`}
       options={[
         ['', 'Choose…'],
-        ...own.map(({ id, name }) => [`${OWN}${id}`, name] as const),
+        ...ofProject.map(({ id, name }) => [`${OWN}${id}`, name] as const),
         ...LOOKS.map(({ id, name }) => [id, name] as const),
       ]}
       onChoice={(id) => {

@@ -15,6 +15,7 @@ import { isOverTable } from '@/client/gestures/useCarry'
 import { FinderHand, MODE_WORDS } from '@/client/gestures/finder'
 import type { FinderMode } from '@/client/store/state'
 import { FinderStatus } from '@/client/bench/picture/FinderStatus'
+import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/bench/picture/Viewfinder.module.css'
 import { helpOnce } from '@/client/store/firstHelp'
 import { goOnMarking } from '@/client/store/matching'
@@ -52,7 +53,7 @@ const Marks = ({ line, pixels }: { readonly line: Line | null; readonly pixels: 
             y={subject.box.v0 * pixels.h}
             width={(subject.box.u1 - subject.box.u0) * pixels.w}
             height={(subject.box.v1 - subject.box.v0) * pixels.h}
-            className={styles.subject}
+            {...LOOKS.subject}
             vectorEffect="non-scaling-stroke"
           />
           {subject.line !== undefined && (
@@ -61,7 +62,7 @@ const Marks = ({ line, pixels }: { readonly line: Line | null; readonly pixels: 
               x2={pixels.w}
               y1={subject.line * pixels.h}
               y2={subject.line * pixels.h}
-              className={styles.eyes}
+              {...LOOKS.eyes}
               vectorEffect="non-scaling-stroke"
             />
           )}
@@ -73,7 +74,7 @@ const Marks = ({ line, pixels }: { readonly line: Line | null; readonly pixels: 
           y1={line.from.y}
           x2={line.to.x}
           y2={line.to.y}
-          className={styles.level}
+          {...LOOKS.level}
           vectorEffect="non-scaling-stroke"
         />
       )}
@@ -134,7 +135,8 @@ export const Viewfinder = () => {
       <svg
         ref={element}
         {...bind()}
-        className={`${styles.viewfinder} ${mode === 'move' ? '' : styles.drawing}`}
+        className={styles.viewfinder}
+        data-mode={mode}
         viewBox={`0 0 ${w} ${h}`}
         role="img"
         aria-label={`Viewfinder: ${picture.name}, the part that shows is marked`}
@@ -143,7 +145,7 @@ export const Viewfinder = () => {
         <defs>
           <mask id="shown">
             <rect width={w} height={h} fill="var(--mark-casing)" />
-            <path d={outline} transform={toPicture} fill="#000" />
+            <path d={outline} transform={toPicture} fill="black" />
           </mask>
         </defs>
         <image href={levelUrl(picture.hash, levelOf(picture.pixels))} width={w} height={h} preserveAspectRatio="none" />

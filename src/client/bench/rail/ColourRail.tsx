@@ -8,7 +8,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { changeChoice } from '@/client/store/colourCut'
 import type { ColourTool } from '@/client/store/modes'
 import button from '@/client/parts/RailButton.module.css'
-import rail from '@/client/bench/rail/Rail.module.css'
+import panel from '@/client/parts/Panel.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 
 const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = {
@@ -25,7 +25,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
     return (
       <>
         <span className={button.words}>Press a colour in the picture; what has that colour is found</span>
-        <span className={rail.grow} />
+        <span className={panel.grow} />
         <CommandButton framed id="leaveTool" label="Leave">
           Leave
         </CommandButton>
@@ -44,7 +44,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
         </RailButton>
       ))}
       <Slider
-        className={rail.short}
+        sx={{ width: 96, mx: 1 }}
         min={0}
         max={most}
         step={most / 120}
@@ -52,7 +52,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
         aria-label="Tolerance"
         onChange={(_event, value) => changeChoice(bench, { tolerance: Number(value) })}
       />
-      <span className={rail.zoomValue}>{formatNumber(choice.tolerance, 0)}</span>
+      <span className={button.words}>{formatNumber(choice.tolerance, 0)}</span>
       <RailButton
         label="Only what hangs together with the point"
         pressed={choice.isConnected}
@@ -70,7 +70,7 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
       <span role="status" className={message ? button.caution : button.words}>
         {isWorking ? 'Looking…' : (message ?? (points.length > 1 ? `${points.length} areas` : 'Shift adds an area'))}
       </span>
-      <span className={rail.grow} />
+      <span className={panel.grow} />
       <CommandButton framed id="colour-frames" fades>
         Frames
       </CommandButton>

@@ -5,11 +5,15 @@ import FlipX from '@mui/icons-material/Flip'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
 import Replace from '@mui/icons-material/SwapHoriz'
 import Snap from '@mui/icons-material/JoinInner'
+import Typography from '@mui/material/Typography'
+import Box from '@mui/material/Box'
 import { formatNumber } from '@/core/units'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { holdsPicture, sharersOf } from '@/core/document/content'
 import { FITS } from '@/core/placement/placed'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { KeyCap } from '@/client/parts/KeyCap'
+import panel from '@/client/parts/Panel.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { WordTools } from '@/client/letters/WordTools'
 import { ToolRail } from '@/client/bench/rail/ToolRail'
@@ -51,7 +55,7 @@ const Ways = () => {
             disabled={off}
             onPress={() => setWay(bench, each)}
           >
-            {word} <span className={button.cap}>{key}</span>
+            {word} <KeyCap>{key}</KeyCap>
           </RailButton>
         )
       })}
@@ -64,12 +68,12 @@ const ZoomTools = () => {
   if (!zoom) return null
   return (
     <>
-      <span className={styles.slider}>
+      <Box sx={{ flex: '1 1 120px', maxWidth: 240, px: 1.1 }}>
         <ZoomSlider name="Zoom of the picture" />
-      </span>
-      <span className={styles.zoomValue} data-zoom={formatNumber(zoom, 4)}>
+      </Box>
+      <Typography variant="body2" data-zoom={formatNumber(zoom, 4)} sx={{ minWidth: 46 }}>
         {formatNumber(zoom, 2)} ×
-      </span>
+      </Typography>
       <Sharpness />
     </>
   )
@@ -101,7 +105,11 @@ const FilledTools = () => {
   if (!frame || !holdsPicture(frame.fill)) return null
   return (
     <>
-      {sharers > 1 && way === 'picture' && <span className={styles.shares}>moves {sharers}</span>}
+      {sharers > 1 && way === 'picture' && (
+        <Typography variant="subtitle2" color="warning">
+          moves {sharers}
+        </Typography>
+      )}
       <span className={button.divider} />
       <FitTools />
       <span className={button.divider} />
@@ -120,7 +128,7 @@ const FilledTools = () => {
 const HandSwitches = () => {
   return (
     <>
-      <span className={styles.grow} />
+      <span className={panel.grow} />
       <CommandButton id="adding" label="Add what is pressed to the selection">
         <Checklist fontSize="small" />
       </CommandButton>
@@ -178,14 +186,18 @@ export const Rail = () => {
         </span>
       ) : isCutting ? (
         <>
-          <strong className={styles.waits}>Choose a stencil below, then draw it over the picture.</strong>
+          <Typography color="primary" variant="subtitle2" sx={{ px: 1.25 }}>
+            Choose a stencil below, then draw it over the picture.
+          </Typography>
           <RailButton framed label="Cut nothing" shortcut="Esc" onPress={() => stopCutting(bench)}>
             Leave it
           </RailButton>
         </>
       ) : waits !== null ? (
         <>
-          <strong className={styles.waits}>{waits}</strong>
+          <Typography color="primary" variant="subtitle2" sx={{ px: 1.25 }}>
+            {waits}
+          </Typography>
           <RailButton framed label="Leave it as it is" shortcut="Esc" onPress={() => leaveChoosing(bench)}>
             Leave it
           </RailButton>

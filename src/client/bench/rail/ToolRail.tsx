@@ -10,9 +10,9 @@ import { TypedField } from '@/client/parts/fields/TypedField'
 import { heldSheet } from '@/client/store/benchStore'
 import { pointsTool, shiftChosen } from '@/client/store/points'
 import type { TraceTool } from '@/client/store/modes'
-import rail from '@/client/bench/rail/Rail.module.css'
 import styles from '@/client/parts/RailButton.module.css'
 import { setSmoothness } from '@/client/store/slices/mode'
+import panel from '@/client/parts/Panel.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { NODE_KIND_WORDS } from '@/client/commands/tools'
 
@@ -27,7 +27,7 @@ const PointNumbers = () => {
   if (!only) return null
   const { unit, ppi } = sheet
   return (['x', 'y'] as const).map((axis) => (
-    <span key={axis} className={rail.number}>
+    <span key={axis} className={panel.number}>
       <TypedField
         label={axis}
         name={`Point at ${axis}`}
@@ -72,7 +72,7 @@ const PointsRail = () => {
         Open · close
       </CommandButton>
       <PointNumbers />
-      <span className={rail.grow} />
+      <span className={panel.grow} />
       <CommandButton framed id="leaveTool" label="Put the points down">
         Done
       </CommandButton>
@@ -88,7 +88,7 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
       <CommandButton id="tracePoints">Points</CommandButton>
       <CommandButton id="traceFreehand">Freehand</CommandButton>
       <span className={styles.divider} />
-      <label className={rail.slid}>
+      <label className={panel.row}>
         Smoothness
         <Slider
           size="small"
@@ -110,7 +110,7 @@ const TraceRail = ({ tool }: { readonly tool: TraceTool }) => {
       <span className={styles.words}>
         {tool.isFreehand ? 'Draw around; come back to the start to close' : 'Press for a corner, drag for a curve'}
       </span>
-      <span className={rail.grow} />
+      <span className={panel.grow} />
       <CommandButton framed id="traceClose" fades>
         Close
       </CommandButton>
@@ -135,7 +135,7 @@ export const ToolRail = () => {
       return (
         <>
           <span className={styles.words}>Press the edge of the outline along which its box shall lie</span>
-          <span className={rail.grow} />
+          <span className={panel.grow} />
           <CommandButton framed id="leaveTool" label="Leave">
             Leave
           </CommandButton>
@@ -145,7 +145,7 @@ export const ToolRail = () => {
       return (
         <>
           <span className={styles.words}>Press the sheet where the text shall begin, then type</span>
-          <span className={rail.grow} />
+          <span className={panel.grow} />
           <CommandButton framed id="leaveTool" label="Leave">
             Leave
           </CommandButton>

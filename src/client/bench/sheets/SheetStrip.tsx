@@ -16,6 +16,8 @@ import { Thumbnail } from '@/client/stage/Thumbnail'
 import { addNewSheet, duplicateSheet, placeSheet, renameSheet, takeSheetAway } from '@/client/store/sheets'
 import { setSheet } from '@/client/store/view'
 import { RailButton } from '@/client/parts/RailButton'
+import Typography from '@mui/material/Typography'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/sheets/SheetStrip.module.css'
 import { showSheetStrip } from '@/client/store/slices/view'
 
@@ -94,7 +96,7 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
     if (text.trim() && text.trim() !== sheet.name) renameSheet(bench, sheetId, text.trim().slice(0, 200))
   }
   return (
-    <div className={`${styles.tile} ${isShown ? styles.shown : ''}`} data-sheet-tile={sheetId}>
+    <div className={styles.tile} data-shown={isShown} data-sheet-tile={sheetId}>
       <ButtonBase
         className={styles.press}
         {...bind()}
@@ -111,7 +113,7 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
       >
         <Thumbnail project={project} sheet={sheet} width={width} height={HEIGHT} />
       </ButtonBase>
-      <div className={styles.caption}>
+      <div className={panel.row}>
         {isWriting ? (
           <InlineName
             label={`New name of ${sheet.name}`}
@@ -120,9 +122,9 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
             onLeave={() => setWriting(false)}
           />
         ) : (
-          <span className={styles.name}>
+          <Typography variant="caption" noWrap sx={{ flex: 1 }}>
             {number}. {sheet.name}
-          </span>
+          </Typography>
         )}
         <IconButton
           aria-label={`More to do with ${sheet.name}`}
@@ -165,7 +167,7 @@ export const SheetStrip = () => {
     <section className={styles.strip} aria-label="Sheets">
       <ul ref={list} className={styles.list}>
         {order.map((sheetId, i) => (
-          <li key={sheetId} className={styles.slot}>
+          <li key={sheetId} className={panel.row}>
             {mark === i && <span className={styles.mark} />}
             <SheetTile
               sheetId={sheetId}
@@ -177,7 +179,7 @@ export const SheetStrip = () => {
           </li>
         ))}
       </ul>
-      <div className={styles.tools}>
+      <div className={panel.row}>
         <RailButton framed label="New sheet of the same size" onPress={() => addNewSheet(bench)}>
           <Add fontSize="inherit" /> Sheet
         </RailButton>

@@ -1,6 +1,7 @@
 'use client'
 import KeyboardDoubleArrowLeft from '@mui/icons-material/KeyboardDoubleArrowLeft'
 import KeyboardDoubleArrowRight from '@mui/icons-material/KeyboardDoubleArrowRight'
+import Typography from '@mui/material/Typography'
 import ButtonBase from '@mui/material/ButtonBase'
 import IconButton from '@mui/material/IconButton'
 import { Tip } from '@/client/parts/Tip'
@@ -13,6 +14,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { heldSheet } from '@/client/store/benchStore'
 import { select } from '@/client/store/selection'
 import { StackRow } from '@/client/bench/stack/StackRow'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/stack/Stack.module.css'
 import { widenStack } from '@/client/store/slices/view'
 
@@ -62,10 +64,12 @@ const BackgroundRow = () => {
   const isChosen = useBench((state) => state.selection[0] === BACKGROUND_ID)
   if (!isPicture) return null
   return (
-    <li className={`${styles.row} ${isChosen ? styles.chosen : ''}`}>
+    <li className={styles.row} data-chosen={isChosen}>
       <Tip says="The background picture: press to place it">
         <ButtonBase className={styles.press} aria-pressed={isChosen} onClick={() => select(handle, BACKGROUND_ID)}>
-          <span className={styles.ground}>Background</span>
+          <Typography variant="caption" sx={{ width: '100%', py: 0.75, bgcolor: 'background.default' }}>
+            Background
+          </Typography>
         </ButtonBase>
       </Tip>
     </li>
@@ -83,19 +87,20 @@ export const Stack = () => {
   const words = isWide ? 'Show pictures only' : 'Show names, hide and lock'
   return (
     <nav
-      className={`${styles.stack} ${isWide ? styles.wide : styles.narrow}`}
+      className={styles.stack}
+      data-wide={isWide}
       data-region="stack"
       aria-label="Stack: what lies on the sheet, top first"
     >
-      <h2 className={styles.head}>
+      <Typography variant="subtitle2" component="h2" align="center">
         Stack
         <Tip says={words}>
           <IconButton aria-label={words} aria-pressed={isWide} onClick={() => widenStack(handle, !isWide)}>
             {isWide ? <KeyboardDoubleArrowRight fontSize="inherit" /> : <KeyboardDoubleArrowLeft fontSize="inherit" />}
           </IconButton>
         </Tip>
-      </h2>
-      <ul className={styles.list}>
+      </Typography>
+      <ul className={panel.list}>
         {rows.map(({ item, depth, isOpen }) => (
           <StackRow
             key={item.id}
@@ -108,7 +113,7 @@ export const Stack = () => {
         ))}
         <BackgroundRow />
       </ul>
-      {!rows.length && <p className={styles.none}>Nothing yet</p>}
+      {!rows.length && <p className={panel.kind}>Nothing yet</p>}
     </nav>
   )
 }

@@ -6,6 +6,8 @@ import Lock from '@mui/icons-material/Lock'
 import LockOpen from '@mui/icons-material/LockOpen'
 import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
+import Typography from '@mui/material/Typography'
+import Button from '@mui/material/Button'
 import ButtonBase from '@mui/material/ButtonBase'
 import IconButton from '@mui/material/IconButton'
 import { InlineName } from '@/client/parts/fields/InlineName'
@@ -43,7 +45,13 @@ const Sign = ({
   readonly children: ReactNode
 }) => (
   <Tip says={label}>
-    <IconButton className={on ? styles.signOn : styles.sign} aria-label={label} aria-pressed={on} onClick={onPress}>
+    <IconButton
+      sx={{ width: 24, height: 24, p: 0 }}
+      color={on ? 'primary' : 'default'}
+      aria-label={label}
+      aria-pressed={on}
+      onClick={onPress}
+    >
       {children}
     </IconButton>
   </Tip>
@@ -60,7 +68,12 @@ const Name = ({
   readonly onDone: () => void
 }) => {
   const bench = useBenchHandle()
-  if (!isWriting) return <span className={styles.name}>{item.name}</span>
+  if (!isWriting)
+    return (
+      <Typography variant="body2" noWrap>
+        {item.name}
+      </Typography>
+    )
   const use = (text: string): void => {
     onDone()
     nameItem(bench, item.id, text)
@@ -116,8 +129,9 @@ const PictureChip = ({ frame, isHeld }: { readonly frame: Frame; readonly isHeld
   const words = `Picture of ${frame.name}: ${picture.name}`
   return (
     <Tip says={`${words}. Press to move it in its frame, drag it to another row; with Ctrl it also stays`}>
-      <ButtonBase
-        className={`${styles.chip} ${isHeld ? styles.chipHeld : ''}`}
+      <Button
+        variant="swatch"
+        className={styles.chip}
         aria-label={words}
         aria-pressed={isHeld}
         {...carry({ kind: 'fill', frameId: frame.id, hash: picture.hash })}
@@ -129,7 +143,7 @@ const PictureChip = ({ frame, isHeld }: { readonly frame: Frame; readonly isHeld
         {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
         {/* eslint-disable-next-line @next/next/no-img-element */}
         <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
-      </ButtonBase>
+      </Button>
     </Tip>
   )
 }
@@ -155,15 +169,11 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
     ...(isLocked(sheet, item.id) ? ['locked'] : []),
     ...(isOff ? ['off the sheet'] : []),
   ]
-  const classes = [
-    styles.row,
-    isChosen ? styles.chosen : '',
-    isTarget ? styles['drop-into'] : '',
-    drop ? styles[`drop-${drop}`] : '',
-  ]
   return (
     <li
-      className={classes.join(' ')}
+      className={styles.row}
+      data-chosen={isChosen}
+      data-drop={isTarget ? 'into' : drop}
       data-stack-id={item.id}
       style={{ paddingLeft: (isWide ? 6 : 2) + depth * (isWide ? 14 : 5) }}
     >
@@ -203,7 +213,7 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
         }}
       >
         <Thumbnail
-          className={`${styles.thumb} ${state.includes('hidden') ? styles.faint : ''}`}
+          className={state.includes('hidden') ? styles.faint : styles.thumb}
           project={project}
           sheet={sheet}
           frames={framesUnder(sheet, [item.id])}
@@ -211,7 +221,11 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
           height={THUMB.h}
         />
         {isWide && !isWriting && <Name item={item} isWriting={false} onDone={() => setWriting(false)} />}
-        {isOff && <span className={styles.off}>▲{isWide ? ' off' : ''}</span>}
+        {isOff && (
+          <Typography variant="caption" color="warning" sx={{ ml: 'auto' }}>
+            ▲{isWide ? ' off' : ''}
+          </Typography>
+        )}
       </ButtonBase>
       {item.kind === 'frame' && <PictureChip frame={item} isHeld={way === 'picture'} />}
       {isWide && isWriting && <Name item={item} isWriting onDone={() => setWriting(false)} />}

@@ -7,7 +7,8 @@ import { useBench } from '@/client/binding/useBench'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { Search } from '@/client/parts/fields/Search'
 import { Tile } from '@/client/parts/Tile'
-import styles from '@/client/bench/stencil/StencilPicker.module.css'
+import Box from '@mui/material/Box'
+import panel from '@/client/parts/Panel.module.css'
 
 interface PickerProps {
   readonly anchor: HTMLElement | null
@@ -25,13 +26,13 @@ interface Offer {
 const Tiles = ({ title, tiles, onPick }: { title: string; tiles: readonly Offer[]; onPick: PickerProps['onPick'] }) =>
   tiles.length > 0 && (
     <section aria-label={title}>
-      <h3>{title}</h3>
-      <div className={styles.grid}>
+      <h3 className={panel.kind}>{title}</h3>
+      <div className={panel.wrap}>
         {tiles.map(({ key, name, stencil, aspect }) => (
           <Tile
             key={key}
             edged
-            className={styles.tile}
+            sx={{ width: 43, height: 42 }}
             aria-label={`Stencil: ${name}`}
             says={name}
             onClick={() => onPick(stencil)}
@@ -56,7 +57,7 @@ export const StencilPicker = ({ anchor, onClose, onPick }: PickerProps) => {
       onClose={onClose}
       anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
     >
-      <div className={styles.picker} role="dialog" aria-label="Choose a stencil">
+      <Box role="dialog" aria-label="Choose a stencil" sx={{ width: 368, maxHeight: 430, p: 1.75 }}>
         <Search
           name="Search stencils"
           placeholder={`Search ${PRESETS.length + kept.length} stencils`}
@@ -80,7 +81,7 @@ export const StencilPicker = ({ anchor, onClose, onPick }: PickerProps) => {
           />
         ))}
         {!own.length && !found.length && <p>No stencil is called “{search}”.</p>}
-      </div>
+      </Box>
     </Popover>
   )
 }

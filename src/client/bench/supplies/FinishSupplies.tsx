@@ -22,6 +22,7 @@ import {
   usersOf,
 } from '@/client/store/finishes'
 import { selectItems } from '@/client/store/selection'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/parts/Supplies.module.css'
 import { openFinish } from '@/client/store/slices/dialogs'
 
@@ -96,7 +97,7 @@ const FinishTile = ({
         tryFinish(bench, null)
         onPress()
       }}
-      {...(uses > 0 ? { badge: uses } : {})}
+      uses={uses}
     >
       <Sample finish={finish} k={k} />
     </Tile>
@@ -153,12 +154,12 @@ export const FinishSupplies = ({ search }: { readonly search: string }) => {
   const named = Object.values(finishes).filter((one) => !isOffered(one) && found(`${one.name} ${one.category}`, search))
   const categories = [...new Set(named.map(({ category }) => category))].sort()
   const offered = FINISH_PRESETS.filter(({ name }) => found(name, search))
-  if (!named.length && !offered.length) return <div className={styles.note}>No finish is called “{search.trim()}”.</div>
+  if (!named.length && !offered.length) return <div className={panel.kind}>No finish is called “{search.trim()}”.</div>
   return (
     <>
       {categories.map((category) => (
         <section key={category} className={styles.group} aria-label={category || 'Of this project'}>
-          <h3>{category || 'Of this project'}</h3>
+          <h3 className={panel.kind}>{category || 'Of this project'}</h3>
           <div className={styles.groupRow}>
             {named
               .filter((one) => one.category === category)
@@ -170,7 +171,7 @@ export const FinishSupplies = ({ search }: { readonly search: string }) => {
       ))}
       {offered.length > 0 && (
         <section className={styles.group} aria-label="To begin with">
-          <h3>To begin with</h3>
+          <h3 className={panel.kind}>To begin with</h3>
           <div className={styles.groupRow}>
             {offered.map((preset) => {
               // One that is in use stays where it was pressed.

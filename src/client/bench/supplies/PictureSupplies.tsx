@@ -10,7 +10,7 @@ import { UploadTile } from '@/client/bench/supplies/UploadTile'
 import type { PictureScope } from '@/client/store/state'
 import { captionsOf } from '@/client/store/captions'
 import { usesByHash } from '@/client/store/uploads'
-import styles from '@/client/parts/Supplies.module.css'
+import panel from '@/client/parts/Panel.module.css'
 
 const GAP = 8
 const ROW = 96
@@ -141,9 +141,9 @@ export const PictureSupplies = ({ search, onAdd, scroller, room }: PictureSuppli
       {shown.length > 0 && room !== null && (
         <ManyRows pictures={shown} uses={uses} captions={captions} scroller={scroller} room={room} />
       )}
-      {!shown.length && !uploads.length && !areRead && <div className={styles.note}>Reading the pictures…</div>}
+      {!shown.length && !uploads.length && !areRead && <div className={panel.kind}>Reading the pictures…</div>}
       {!shown.length && !uploads.length && areRead && (
-        <div className={styles.note}>
+        <div className={panel.kind}>
           {search.trim()
             ? `No picture has “${search}” in its name or tags. `
             : pictures.length

@@ -102,7 +102,7 @@ export const PictureSupply = ({ picture, uses, caption }: PictureSupplyProps) =>
         says={`${picture.name}, ${picture.width} × ${picture.height} px. Press to fill, drag onto a frame, Shift and press to mark, M for more`}
         isChosen={isMarked}
         caption={caption}
-        {...(uses > 0 ? { badge: uses } : {})}
+        uses={uses}
         aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
         {...carry({ kind: 'picture', picture })}
         onClick={(event) => {

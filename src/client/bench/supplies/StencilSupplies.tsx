@@ -14,6 +14,7 @@ import { putFrame } from '@/client/store/actions'
 import { foundGroups, ReadyGroupSupply } from '@/client/bench/supplies/ReadyGroupSupply'
 import { StencilMenu } from '@/client/bench/supplies/StencilMenu'
 import { noteStencil, usedStencils } from '@/client/store/stencilUse'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/parts/Supplies.module.css'
 import { toggleInHand } from '@/client/store/slices/mode'
 
@@ -36,7 +37,7 @@ const StencilSupply = ({ name, stencil, aspect }: Offer) => {
       <Tile
         data-supply
         edged
-        className={styles.stencilSupply}
+        className={`${styles.stencilSupply} ${styles.carryable}`}
         isChosen={isArmed}
         caption={name}
         says={
@@ -67,7 +68,7 @@ const StencilSupply = ({ name, stencil, aspect }: Offer) => {
 const Group = ({ title, offers }: { readonly title: string; readonly offers: readonly Offer[] }) =>
   offers.length > 0 && (
     <section className={styles.group} aria-label={title}>
-      <h3>{title}</h3>
+      <h3 className={panel.kind}>{title}</h3>
       <div className={styles.groupRow}>
         {offers.map((offer) => (
           <StencilSupply {...offer} key={offer.key} />
@@ -81,7 +82,7 @@ const ReadyGroups = ({ search }: { readonly search: string }) => {
   if (!found.length) return null
   return (
     <section className={styles.group} aria-label="Ready groups">
-      <h3>Ready groups</h3>
+      <h3 className={panel.kind}>Ready groups</h3>
       <div className={styles.groupRow}>
         {found.map((group) => (
           <ReadyGroupSupply key={group.id} group={group} />
@@ -134,7 +135,7 @@ export const StencilSupplies = ({ search }: { readonly search: string }) => {
   const found = PRESETS.filter((preset) => isStencilFound(preset, wanted))
   const isShown = (each: string): boolean => wanted !== '' || kind === ALL || kind === each
   if (!own.length && !found.length && !foundGroups(wanted).length)
-    return <div className={styles.note}>No stencil is called “{wanted}”.</div>
+    return <div className={panel.kind}>No stencil is called “{wanted}”.</div>
   const kinds = [ALL, READY, ...(kept.length ? [OWN] : []), ...PRESET_GROUPS]
   return (
     <>

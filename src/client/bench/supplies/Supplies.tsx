@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic'
 import Button from '@mui/material/Button'
 import Chip from '@mui/material/Chip'
 import Tab from '@mui/material/Tab'
+import Typography from '@mui/material/Typography'
 import Tabs from '@mui/material/Tabs'
 import { useEffect, useRef, useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -23,6 +24,7 @@ import { followStripWheel } from '@/client/gestures/stripWheel'
 import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { PICTURE_SCOPES, SUPPLIES_TABS, type SuppliesTab } from '@/client/store/state'
 import type { Carried } from '@/client/store/modes'
+import { Floating } from '@/client/parts/Floating'
 import styles from '@/client/parts/Supplies.module.css'
 import { showPictures, showTab, putMarked } from '@/client/store/slices/supplies'
 
@@ -64,7 +66,7 @@ export const CarriedTag = () => {
   const over = useBench((state) => carryOf(state)?.dropFrame ?? null)
   if (!carried || !at) return null
   return (
-    <div className={styles.carried} style={{ left: at.x, top: at.y, opacity: over ? 0.75 : 1 }}>
+    <Floating kind="carried" isOver={over !== null} at={{ left: at.x, top: at.y }}>
       {carried.kind === 'stencil' ? (
         <StencilIcon stencil={carried.stencil} />
       ) : carried.kind === 'text' ? (
@@ -74,7 +76,7 @@ export const CarriedTag = () => {
       ) : (
         <CarriedPicture carried={carried} />
       )}
-    </div>
+    </Floating>
   )
 }
 
@@ -85,7 +87,7 @@ const PictureScopes = () => {
   const bench = useBenchHandle()
   const scope = useBench((state) => state.pictureScope)
   return (
-    <span className={styles.scopes} role="group" aria-label="Which pictures">
+    <span className={styles.groupRow} role="group" aria-label="Which pictures">
       {PICTURE_SCOPES.map((each) => (
         <Chip
           key={each}
@@ -107,7 +109,11 @@ const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
   const waits = useBench((state) => choosingWords(choosingOf(state)))
   return (
     <>
-      {waits !== null && <strong className={styles.waits}>{waits} Esc leaves it.</strong>}
+      {waits !== null && (
+        <Typography variant="subtitle2" color="primary" noWrap sx={{ flex: 1 }}>
+          {waits} Esc leaves it.
+        </Typography>
+      )}
       {marked > 0 && (
         <>
           <Button variant="contained" size="small" onClick={() => fillFromSet(bench, chosenPictures(bench.get()))}>
@@ -223,7 +229,8 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
       <div className={styles.body}>
         <div
           ref={strip}
-          className={`${styles.strip} ${tall >= HEIGHT.wraps ? styles.stripTall : ''}`}
+          className={styles.strip}
+          data-tall={tall >= HEIGHT.wraps}
           role="tabpanel"
           aria-label={tab}
           onKeyDown={stripKeys}

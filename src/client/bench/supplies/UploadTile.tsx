@@ -1,18 +1,22 @@
 'use client'
 import Button from '@mui/material/Button'
+import Paper from '@mui/material/Paper'
 import LinearProgress from '@mui/material/LinearProgress'
 import Typography from '@mui/material/Typography'
 import { useBenchHandle } from '@/client/binding/useBench'
 import type { Upload } from '@/client/store/state'
 import { dismissUpload } from '@/client/store/uploads'
-import styles from '@/client/parts/Supplies.module.css'
 
 /** A file on its way in, or what is wrong with it. */
 export const UploadTile = ({ upload }: { readonly upload: Upload }) => {
   const bench = useBenchHandle()
   const isFailed = upload.state === 'failed'
   return (
-    <div className={styles.upload} role={isFailed ? 'alert' : 'status'}>
+    <Paper
+      variant="outlined"
+      role={isFailed ? 'alert' : 'status'}
+      sx={{ flex: 'none', width: isFailed ? 270 : 140, p: 0.75 }}
+    >
       <Typography variant="subtitle2" noWrap>
         {upload.name}
       </Typography>
@@ -35,6 +39,6 @@ export const UploadTile = ({ upload }: { readonly upload: Upload }) => {
           />
         </>
       )}
-    </div>
+    </Paper>
   )
 }

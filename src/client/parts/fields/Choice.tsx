@@ -1,7 +1,7 @@
 'use client'
 import NativeSelect from '@mui/material/NativeSelect'
 import OutlinedInput from '@mui/material/OutlinedInput'
-import styles from '@/client/parts/fields/Field.module.css'
+import panel from '@/client/parts/Panel.module.css'
 
 interface ChoiceProps<T extends string> {
   /** Stands in the field before the value; none where empty. */
@@ -33,7 +33,7 @@ export const Choice = <T extends string>({
       <OutlinedInput
         margin="dense"
         inputProps={{ 'aria-label': name }}
-        startAdornment={label ? <span className={styles.label}>{label}</span> : undefined}
+        startAdornment={label ? <span className={panel.kind}>{label}</span> : undefined}
       />
     }
   >

@@ -8,7 +8,7 @@ import { Swatch } from '@/client/parts/fields/Swatch'
 import { TypedField } from '@/client/parts/fields/TypedField'
 import { FIRST_COLOUR } from '@/client/store/colours'
 import { rememberColour } from '@/client/store/recentColours'
-import styles from '@/client/parts/fields/Colour.module.css'
+import panel from '@/client/parts/Panel.module.css'
 import { takeDropper } from '@/client/store/slices/mode'
 import { speak } from '@/client/store/slices/notices'
 import { type Recording, slideValue, settleValue } from '@/client/store/recording'
@@ -53,7 +53,7 @@ export const ColourField = ({ label, colour, first = FIRST_COLOUR, isShort, step
     speak(bench, 'Press a point of the sheet to take its colour. Esc puts the dropper down.')
   }
   return (
-    <div className={styles.field}>
+    <div className={`${panel.row} ${panel.grow}`}>
       <Swatch
         colour={colour}
         name={`${label}: ${colour ?? 'none'}. Choose a colour`}
@@ -61,7 +61,7 @@ export const ColourField = ({ label, colour, first = FIRST_COLOUR, isShort, step
         onPress={(swatch) => setAnchor(besideCard(swatch))}
       />
       {isShort ? (
-        <span className={styles.short}>{label}</span>
+        <span className={panel.kind}>{label}</span>
       ) : (
         <TypedField
           label={label}

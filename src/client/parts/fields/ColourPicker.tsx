@@ -12,6 +12,7 @@ import { Swatches } from '@/client/parts/fields/Swatch'
 import { TypedField } from '@/client/parts/fields/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
 import { recentColours } from '@/client/store/recentColours'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/parts/fields/Colour.module.css'
 import { toggleKeptColour } from '@/client/store/colours'
 
@@ -31,7 +32,7 @@ const Numbers = ({ colour, onColour }: { readonly colour: Colour; readonly onCol
   const hsl = toHsl(colour)
   return (
     <>
-      <div className={styles.numbers}>
+      <div className={panel.row}>
         {CHANNELS.map(([key, label]) => (
           <PlainField
             key={key}
@@ -42,7 +43,7 @@ const Numbers = ({ colour, onColour }: { readonly colour: Colour; readonly onCol
           />
         ))}
       </div>
-      <div className={styles.numbers}>
+      <div className={panel.row}>
         {HSL.map(([key, label, max, unit]) => (
           <PlainField
             key={key}
@@ -80,9 +81,9 @@ export const ColourPicker = ({
   const isKept = kept.includes(colour)
   const keep = (): void => toggleKeptColour(bench, colour)
   return (
-    <div className={styles.picker}>
+    <div className={`${panel.column} ${styles.picker}`}>
       <HexColorPicker color={colour} onChange={(next) => onColour(next.toLowerCase())} />
-      <div className={styles.numbers}>
+      <div className={panel.row}>
         <TypedField label="Hex" step={0} shown={colour} onText={(text) => onColour(parseColour(text))} />
         <RailButton framed label="Take a colour from the sheet" onPress={onDropper}>
           <Colorize fontSize="small" /> From the sheet

@@ -2,6 +2,7 @@
 import Slider from '@mui/material/Slider'
 import { PlainField } from '@/client/parts/fields/LengthField'
 import styles from '@/client/parts/fields/Field.module.css'
+import panel from '@/client/parts/Panel.module.css'
 
 interface SlideFieldProps {
   readonly label: string
@@ -41,7 +42,7 @@ export const SlideField = ({
   onValue,
 }: SlideFieldProps) => (
   <div className={styles.slide}>
-    <span className={styles.label}>{label}</span>
+    <span className={panel.kind}>{label}</span>
     <Slider
       aria-label={name}
       min={min}

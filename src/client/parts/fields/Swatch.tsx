@@ -1,6 +1,6 @@
 'use client'
-import ButtonBase from '@mui/material/ButtonBase'
-import styles from '@/client/parts/fields/Colour.module.css'
+import Button from '@mui/material/Button'
+import panel from '@/client/parts/Panel.module.css'
 import { Tip } from '@/client/parts/Tip'
 
 interface SwatchProps {
@@ -14,8 +14,8 @@ interface SwatchProps {
 /** A colour that can be pressed. */
 export const Swatch = ({ colour, name, says = name, onPress }: SwatchProps) => (
   <Tip says={says}>
-    <ButtonBase
-      className={styles.swatch}
+    <Button
+      variant="swatch"
       style={{ background: colour ?? 'none' }}
       aria-label={name}
       onClick={(event) => onPress(event.currentTarget)}
@@ -35,8 +35,8 @@ export const Swatches = ({
 }) =>
   colours.length > 0 && (
     <div role="group" aria-label={title}>
-      <div className={styles.title}>{title}</div>
-      <div className={styles.swatches}>
+      <div className={panel.kind}>{title}</div>
+      <div className={panel.wrap}>
         {colours.map((colour) => (
           <Swatch
             key={colour}

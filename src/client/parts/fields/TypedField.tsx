@@ -6,6 +6,7 @@ import { isFailure } from '@/core/failure'
 import { formatNumber } from '@/core/units'
 import styles from '@/client/parts/fields/Field.module.css'
 import { useStepper } from '@/client/parts/fields/Stepping'
+import panel from '@/client/parts/Panel.module.css'
 
 interface TypedFieldProps {
   readonly label: string
@@ -111,12 +112,12 @@ export const TypedField = ({
         }}
         startAdornment={
           label ? (
-            <span className={`${styles.label} ${isStepped ? styles.dragged : ''}`} {...drag()}>
+            <span className={`${panel.kind} ${isStepped ? styles.dragged : ''}`} {...drag()}>
               {label}
             </span>
           ) : undefined
         }
-        endAdornment={unit ? <span className={styles.unit}>{unit}</span> : undefined}
+        endAdornment={unit ? <span className={panel.kind}>{unit}</span> : undefined}
         onFocus={(event) => event.target.select()}
         onChange={(event) => {
           setDraft(event.target.value)

@@ -2,6 +2,7 @@
 import OutlinedInput from '@mui/material/OutlinedInput'
 import type { KeyboardEvent, Ref } from 'react'
 import styles from '@/client/parts/fields/Field.module.css'
+import panel from '@/client/parts/Panel.module.css'
 
 interface WordFieldProps {
   readonly name: string
@@ -43,7 +44,7 @@ export const WordField = ({
     inputProps={{ 'aria-label': name, maxLength: most, spellCheck: false }}
     {...(placeholder ? { placeholder } : {})}
     {...(rows ? { multiline: true, minRows: rows, maxRows: 6 } : {})}
-    startAdornment={label ? <span className={styles.label}>{label}</span> : undefined}
+    startAdornment={label ? <span className={panel.kind}>{label}</span> : undefined}
     onChange={(event) => onValue(event.target.value)}
     {...(onLeave ? { onBlur: onLeave } : {})}
     {...(onFocus ? { onFocus } : {})}
