@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixture'
-import { BenchHand, frameIn, makeProject, SHEET } from './bench'
+import { BenchHand, frameIn, makeProject, SHEET, run } from './bench'
 
 const box = (cx: number, cy: number, w = 160, h = 120) => ({ cx, cy, w, h })
 const PIECES = [
@@ -46,7 +46,7 @@ for (const scheme of ['light', 'dark'] as const)
     await check('the sheet')
     await hand.press({ x: 180, y: 200 })
     await check('a frame')
-    await page.getByRole('button', { name: /Mark the subject/ }).click()
+    await run(page, 'Mark the subject')
     await check('marking a subject')
     await hand.table.focus()
     await page.keyboard.press('y')
@@ -58,7 +58,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.getByRole('button', { name: 'Swap the stencil; the picture stays' }).click()
     await check('choosing a stencil')
     await page.keyboard.press('Escape')
-    await page.getByRole('button', { name: 'Cut a part of this picture out by its colour' }).click()
+    await run(page, 'Cut by colour')
     await hand.press({ x: 180, y: 200 })
     await page.getByRole('button', { name: 'One empty frame of all that was found' }).waitFor()
     await check('a part by its colour')

@@ -63,7 +63,7 @@ test('align, space, make equal and arrange work on what is selected', async ({ p
   await page.getByRole('button', { name: 'Spread out from left to right' }).click()
   const spaced = boxesOf(await hand.afterStep('Space across'), ['a', 'b', 'c'])
   expect((spaced[1]?.cx ?? 0) - (spaced[0]?.cx ?? 0)).toBeCloseTo((spaced[2]?.cx ?? 0) - (spaced[1]?.cx ?? 0), 6)
-  await page.locator('label', { hasText: 'To' }).getByRole('combobox').selectOption('sheet')
+  await page.getByRole('combobox', { name: 'To', exact: true }).selectOption('sheet')
   await page.getByRole('button', { name: 'Align bottom edges' }).click()
   expect(boxesOf(await hand.afterStep('Align: bottom'), ['a'])[0]?.cy).toBeCloseTo(560, 6)
   await page.getByLabel('Gap in px').fill('20')

@@ -48,6 +48,14 @@ export const upload = async (request: APIRequestContext, data: Buffer, name: str
   return (await response.json()) as PictureAnswer
 }
 
+/** Asks for a command by its words, as the field “Find a command” has it: what stands in menus is found there too. */
+export const run = async (page: Page, words: string): Promise<void> => {
+  await page.getByRole('button', { name: 'Find a command' }).click()
+  await page.getByRole('combobox', { name: 'Find a command' }).fill(words)
+  await page.getByRole('option', { name: words }).first().click()
+  await expect(page.getByRole('combobox', { name: 'Find a command' })).toHaveCount(0)
+}
+
 interface Piece {
   readonly id: string
   readonly stencil?: Stencil

@@ -1,6 +1,6 @@
 /** Cutting by stencil and by colour, points that keep their kind, and what stays in hand until it is put down. */
 import { expect, test } from './fixture'
-import { BenchHand, frameIn, makeProject, SHEET, stencilSupply } from './bench'
+import { BenchHand, frameIn, makeProject, SHEET, stencilSupply, run } from './bench'
 import { pictureMatrix } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
@@ -44,7 +44,7 @@ test('a stencil drawn with Ctrl over a filled frame cuts its picture; the pictur
   await page.keyboard.press('Escape')
   await expect(page.getByRole('button', { name: 'Draw out' })).toHaveAttribute('aria-pressed', 'false')
   await hand.press({ x: 350, y: 275 })
-  await page.getByRole('button', { name: 'Cut this picture with a stencil drawn over it' }).click()
+  await run(page, 'Cut with a stencil')
   await expect(page.locator('[data-region="rail"]')).toContainText('Choose a stencil below')
   await stencilSupply(page, 'Triangle').click()
   await hand.drag({ x: 300, y: 230 }, { x: 400, y: 320 })
@@ -61,7 +61,7 @@ test('by colour Shift adds an area, a press without it begins anew, undo takes o
     await makeProject(request, [{ id: 'a', box: box(400, 300, 600, 400), filled: true }]),
   )
   await hand.press({ x: 400, y: 300 })
-  await page.getByRole('button', { name: 'Cut a part of this picture out by its colour' }).click()
+  await run(page, 'Cut by colour')
   const part = page.locator('[data-colour-part]')
   const settled = () => expect(part).not.toHaveAttribute('data-colour-part', 'working')
   await hand.press({ x: 120, y: 120 })
@@ -87,7 +87,7 @@ test('by colour Shift adds an area, a press without it begins anew, undo takes o
   const clipped = frameIn(await hand.afterStep('Clip picture by colour'), 'a')
   expect(clipped.box.cx).toBeGreaterThan(400)
   // Later: what has the colour of the opposite corner joins the outline that is there.
-  await page.getByRole('button', { name: 'Cut a part of this picture out by its colour' }).click()
+  await run(page, 'Cut by colour')
   await hand.press({ x: 120, y: 480 })
   await expect(spots).toHaveCount(1)
   await settled()
@@ -105,7 +105,7 @@ test('a point keeps the kind it was given, though its path does not change; the 
     await makeProject(request, [{ id: 'a', stencil, box: box(400, 300, 200, 200) }]),
   )
   await hand.press({ x: 400, y: 300 })
-  await page.getByRole('button', { name: 'Work on the points of the outline' }).click()
+  await page.getByRole('button', { name: 'Points of the outline' }).click()
   const kind = (name: string) => page.getByRole('button', { name: `Make the chosen points ${name}` })
   const at = await hand.grip('node-0-1')
   await page.mouse.click(at.x, at.y)
@@ -121,7 +121,7 @@ test('a point keeps the kind it was given, though its path does not change; the 
   await page.reload()
   await hand.ready()
   await hand.press({ x: 400, y: 300 })
-  await page.getByRole('button', { name: 'Work on the points of the outline' }).click()
+  await page.getByRole('button', { name: 'Points of the outline' }).click()
   const again = await hand.grip('node-0-1')
   await page.mouse.click(again.x, again.y)
   await expect(kind('corner')).toHaveAttribute('aria-pressed', 'true')

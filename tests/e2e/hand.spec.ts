@@ -4,7 +4,7 @@ import { resolvePlacement } from '@/core/placement/resolve'
 import { contentOf } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import { expect, test } from './fixture'
-import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET, stencilSupply, upload } from './bench'
+import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET, stencilSupply, upload, run } from './bench'
 
 const PIECES = [
   { id: 'a', box: { cx: 200, cy: 200, w: 200, h: 160 }, filled: true },
@@ -116,7 +116,7 @@ test.describe('a press on a picture', () => {
     const other = await upload(request, await picture(640, 500, 42), 'press.jpg')
     const hand = await BenchHand.open(page, id)
     await hand.press({ x: 200, y: 200 })
-    await page.getByRole('button', { name: 'Turn the picture by 90°' }).click()
+    await run(page, 'Turn the picture by 90°')
     await hand.afterStep('Turn picture')
     await page.locator('[data-supply]').filter({ hasText: 'press' }).first().click()
     const project = await hand.afterStep('Replace picture')
@@ -179,7 +179,7 @@ test.describe('numbers', () => {
   }) => {
     const hand = await BenchHand.open(page, await makeProject(request, FILLED))
     await hand.press({ x: 200, y: 200 })
-    const zoom = page.getByRole('region', { name: 'Picture' }).getByRole('textbox', { name: 'Zoom' })
+    const zoom = page.locator('[data-region="card"]').getByRole('textbox', { name: 'Zoom in ×' })
     await zoom.fill('2')
     await zoom.press('Enter')
     await hand.afterStep('Zoom picture')

@@ -1,7 +1,7 @@
 import { expect, test } from './fixture'
 import { seeded } from '../../demo/paint/random'
 import { sweep } from '../helpers/sweep'
-import { BenchHand, makeProject } from './bench'
+import { BenchHand, makeProject, run } from './bench'
 
 /** bin/prove makes two hundred. */
 const EDITS = sweep(200)
@@ -22,7 +22,7 @@ test('steps are named, taken back, made again, and gone back to from the list', 
   const before = (await hand.opened()).project
   await hand.drag({ x: 200, y: 200 }, { x: 240, y: 220 })
   await hand.afterStep('Move frame')
-  await page.getByRole('button', { name: 'Turn the picture by 90°' }).click()
+  await run(page, 'Turn the picture by 90°')
   const after = await hand.afterStep('Turn picture')
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')

@@ -1,7 +1,7 @@
 /** Outlines of one's own: points, tracing, by hand, upright, by colour, from drawings and from transparency. */
 import { expect, test } from './fixture'
 import sharp from 'sharp'
-import { BenchHand, frameIn, makeProject, placedIn, SHEET, upload } from './bench'
+import { BenchHand, frameIn, makeProject, placedIn, SHEET, upload, run } from './bench'
 import { outlineContains } from '@/core/path/contains'
 import { nodesOf } from '@/core/path/nodes'
 import { boundsOf } from '@/core/path/extent'
@@ -61,7 +61,7 @@ test('points are moved, added, made smooth, pulled and removed; the picture stay
 test('a second press on a point makes a corner smooth; sides become straight or curved', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, [{ id: 'a', box: box(300, 300, 200, 200) }]))
   await hand.press({ x: 300, y: 300 })
-  await page.getByRole('button', { name: 'Work on the points of the outline' }).click()
+  await page.getByRole('button', { name: 'Points of the outline' }).click()
   const at = await hand.grip('node-0-1')
   await page.mouse.dblclick(at.x, at.y)
   await hand.afterStep('Point: symmetric')
@@ -147,7 +147,7 @@ test('a frame’s box is set upright along an edge that is pressed; nothing move
     ]),
   )
   await hand.press({ x: 340, y: 340 })
-  await page.getByRole('button', { name: 'Set the box upright along an edge that is pressed' }).click()
+  await run(page, 'Set upright')
   await hand.press({ x: 400, y: 302 })
   const frame = frameIn(await hand.afterStep('Set upright'), 'a')
   expect(Math.abs(frame.turn % 90)).toBeCloseTo(45, 3)
@@ -180,7 +180,7 @@ test('the openings of a picture are found by their colour and become empty frame
   await hand.ready()
   const middle = await hand.at({ x: 400, y: 300 })
   await page.mouse.dblclick(middle.x, middle.y)
-  await page.getByRole('button', { name: 'Cut a part of this picture out by its colour' }).click()
+  await run(page, 'Cut by colour')
   // The sheet is 4 : 3, the card 2 : 1: it is covered by its height, 600 for 400.
   await hand.press({ x: 400 - 300, y: 300 })
   await page.getByRole('button', { name: 'Only what hangs together with the point' }).click()

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { writeFile } from 'node:fs/promises'
 import sharp from 'sharp'
-import { BenchHand, dropFiles, frameIn, makeProject, picture, placedIn, SHEET, upload } from './bench'
+import { BenchHand, dropFiles, frameIn, makeProject, picture, placedIn, SHEET, upload, run } from './bench'
 import { bombPng } from '../helpers/images'
 
 const TWO = [
@@ -206,7 +206,7 @@ test('are replaced with all settings kept, taken out, and the frame removed', as
   await page.keyboard.press('Enter')
   await page.getByRole('region', { name: 'Picture' }).getByRole('textbox', { name: 'Turn in °' }).fill('25')
   await page.keyboard.press('Enter')
-  await page.getByRole('button', { name: /Flip the picture left/ }).click()
+  await run(page, 'Flip the picture left to right')
   const before = placedIn(await hand.afterStep('Flip picture'), 'one')
   await page.getByRole('button', { name: /Replace the picture/ }).click()
   await supply(page, 'other').click()

@@ -1,6 +1,6 @@
 import type { APIRequestContext, Page } from '@playwright/test'
 import { expect, test } from './fixture'
-import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET, upload } from './bench'
+import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET, upload, run } from './bench'
 import { shownPlaced } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 
@@ -202,7 +202,7 @@ test('a line drawn along the horizon levels the picture', async ({ page, request
   await hand.press({ x: 300, y: 300 })
   await supply(page, 'set-wide').click()
   await hand.afterStep('Fill frame')
-  await page.getByRole('button', { name: /^Level/ }).click()
+  await run(page, 'Level by a line')
   const finder = await page.locator('[data-viewfinder]').boundingBox()
   if (!finder) throw new TypeError('no viewfinder')
   const y = finder.y + finder.height / 2

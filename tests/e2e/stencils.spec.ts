@@ -2,7 +2,7 @@
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { readFileSync } from 'node:fs'
-import { BenchHand, frameIn, makeProject, placedIn, SHEET, stencilSupply } from './bench'
+import { BenchHand, frameIn, makeProject, placedIn, SHEET, stencilSupply, run } from './bench'
 import { pictureMatrix } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
@@ -153,7 +153,7 @@ test('two frames are combined in four ways, and one is broken apart with its pic
   await hand.afterStep('Move frame')
   const cut = await combine(/^Subtract/, 'Subtract outlines')
   expect(frameIn(cut, 'a').stencil.kind).toBe('path')
-  await page.getByRole('button', { name: 'Into pieces: a frame for each piece of the outline' }).click()
+  await run(page, 'Into pieces')
   const parted = await hand.afterStep('Break into 2')
   const order = parted.sheets[SHEET]?.order ?? []
   expect(order).toHaveLength(2)
@@ -169,7 +169,7 @@ test('an outline is kept, used again, renamed, moved, saved as SVG and removed',
     ]),
   )
   await hand.press({ x: 200, y: 200 })
-  await page.getByRole('button', { name: 'Keep this outline among your own stencils' }).click()
+  await run(page, 'Keep the outline')
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name').fill('Sea rose')
   await dialog.getByLabel('Category').fill('Headland')

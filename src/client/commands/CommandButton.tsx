@@ -15,6 +15,8 @@ interface CommandButtonProps {
   readonly asCommand?: boolean
   /** The sentence, where it names what it is about. */
   readonly label?: string
+  /** It has its name from the words on it. */
+  readonly namedByWords?: boolean
   /** Cannot be pressed where it does not apply; otherwise a press says why. */
   readonly fades?: boolean
   /** Cannot be pressed for a reason of the place where it stands. */
@@ -28,6 +30,7 @@ export const CommandButton = ({
   framed = false,
   asCommand = false,
   label,
+  namedByWords = false,
   fades = false,
   disabled = false,
 }: CommandButtonProps) => {
@@ -42,6 +45,7 @@ export const CommandButton = ({
     <RailButton
       framed={framed}
       asCommand={asCommand}
+      namedByWords={namedByWords}
       label={label ?? command.does}
       {...(key ? { shortcut: key } : {})}
       {...(isOn === undefined ? {} : { pressed: isOn })}

@@ -110,9 +110,9 @@ export const LetterTools = () => {
           if (event.key === 'Enter' && face && text.trim()) void putWord(bench, text.trim(), face.id).then(focusTable)
         }}
       />
-      <CommandButton id="typeOnSheet" />
+      <CommandButton namedByWords id="typeOnSheet" />
       <AddFaces>Add a typeface</AddFaces>
-      <CommandButton id="alphabet" />
+      <CommandButton namedByWords id="alphabet" />
     </>
   )
 }

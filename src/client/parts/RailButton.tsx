@@ -14,6 +14,8 @@ interface RailButtonProps {
   /** With an edge, where it stands alone; or as a command of a section, its sign above its words. */
   readonly framed?: boolean
   readonly asCommand?: boolean
+  /** It has its name from the words on it; the sentence describes it. */
+  readonly namedByWords?: boolean
   /** Opens a menu. */
   readonly hasMenu?: boolean
   readonly ref?: Ref<HTMLButtonElement>
@@ -32,6 +34,7 @@ export const RailButton = ({
   tone,
   framed = false,
   asCommand = false,
+  namedByWords = false,
   hasMenu = false,
   ref,
   onPress,
@@ -39,7 +42,7 @@ export const RailButton = ({
   const shared = {
     ref,
     disabled,
-    'aria-label': label,
+    ...(namedByWords ? {} : { 'aria-label': label }),
     'aria-keyshortcuts': shortcut,
     onMouseDown: (event: MouseEvent) => event.preventDefault(),
     onClick: (event: MouseEvent<HTMLElement>) => onPress(event.currentTarget),
@@ -69,7 +72,7 @@ export const RailButton = ({
   return disabled ? (
     <span title={label}>{button}</span>
   ) : (
-    <Tip says={label} shortcut={shortcut}>
+    <Tip says={label} shortcut={shortcut} describes={namedByWords}>
       {button}
     </Tip>
   )

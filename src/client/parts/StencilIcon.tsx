@@ -27,7 +27,7 @@ export const StencilIcon = ({ stencil, aspect, width = 30, height = 26 }: Stenci
       height={height}
       viewBox={`${-width / 2} ${-height / 2} ${width} ${height}`}
       aria-hidden
-      style={{ flex: 'none' }}
+      style={{ flex: 'none', verticalAlign: 'middle' }}
     >
       <path d={svgTextOf(path, 2)} fill="currentColor" fillRule={fillRule} />
     </svg>

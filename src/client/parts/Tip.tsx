@@ -7,13 +7,15 @@ interface TipProps {
   readonly says: string
   /** Its key. */
   readonly shortcut?: string | undefined
+  /** It has its name from its own words: the sentence only describes it. */
+  readonly describes?: boolean
   /** One control that takes a ref and the events of a pointer. */
   readonly children: ReactElement<Readonly<Record<string, unknown>>>
 }
 
 /** The sentence of a control, and its key, where the pointer or the focus rests on it. */
-export const Tip = ({ says, shortcut, children }: TipProps) => (
-  <Tooltip title={shortcut ? `${says} (${shortcut})` : says} describeChild={false}>
+export const Tip = ({ says, shortcut, describes = false, children }: TipProps) => (
+  <Tooltip title={shortcut ? `${says} (${shortcut})` : says} describeChild={describes}>
     {children}
   </Tooltip>
 )

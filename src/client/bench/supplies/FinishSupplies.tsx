@@ -201,8 +201,10 @@ const OfferedTile = ({ name }: { readonly name: string }) => {
 /** What is done with finishes beside pressing one. */
 export const FinishTools = () => (
   <>
-    <CommandButton id="copyFinish" />
-    <CommandButton id="pasteFinish" />
-    <CommandButton id="nameFinish">Name the selected one</CommandButton>
+    <CommandButton namedByWords id="copyFinish" />
+    <CommandButton namedByWords id="pasteFinish" />
+    <CommandButton namedByWords id="nameFinish">
+      Name the selected one
+    </CommandButton>
   </>
 )

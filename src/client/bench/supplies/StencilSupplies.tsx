@@ -161,9 +161,13 @@ export const StencilSupplies = ({ search }: { readonly search: string }) => {
 /** What makes stencils: tracing, drawing out, artwork; and the ones kept. */
 export const StencilTools = () => (
   <>
-    <CommandButton id="trace" />
-    <CommandButton id="drawOut">Draw out</CommandButton>
-    <CommandButton id="artwork">From artwork</CommandButton>
-    <CommandButton id="yourStencils" />
+    <CommandButton namedByWords id="trace" />
+    <CommandButton namedByWords id="drawOut">
+      Draw out
+    </CommandButton>
+    <CommandButton namedByWords id="artwork">
+      From artwork
+    </CommandButton>
+    <CommandButton namedByWords id="yourStencils" />
   </>
 )

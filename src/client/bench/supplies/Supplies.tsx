@@ -128,8 +128,12 @@ const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
       <Button size="small" onClick={onAdd}>
         Add pictures
       </Button>
-      <CommandButton id="library">Library</CommandButton>
-      <CommandButton id="stock">Stock</CommandButton>
+      <CommandButton namedByWords id="library">
+        Library
+      </CommandButton>
+      <CommandButton namedByWords id="stock">
+        Stock
+      </CommandButton>
     </>
   )
 }
