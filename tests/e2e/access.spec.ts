@@ -65,8 +65,9 @@ for (const scheme of ['light', 'dark'] as const)
     await page.keyboard.press('Escape')
     await page.getByRole('tab', { name: 'Stencils' }).click()
     await check('stencils')
-    for (const button of ['From artwork', 'Your stencils', 'Keep this outline among your own stencils']) {
-      await page.getByRole('button', { name: button }).click()
+    for (const button of ['From artwork', 'Your stencils', 'Keep the outline']) {
+      if (button === 'Keep the outline') await run(page, button)
+      else await page.getByRole('button', { name: button }).click()
       await page.getByRole('dialog').waitFor()
       await check(button)
       await page.keyboard.press('Escape')

@@ -84,7 +84,8 @@ export const makeProject = async (
 
 /** A stencil of the supplies by its name. */
 export const stencilSupply = (page: Page, name: string): Locator =>
-  page.locator('[data-region="supplies"]').getByRole('button', { name, exact: true })
+  // What is used most stands at the head and once more among its kind.
+  page.locator('[data-region="supplies"]').getByRole('button', { name, exact: true }).first()
 
 /** The bench of a project as a test's hand sees it. */
 export class BenchHand {

@@ -33,7 +33,7 @@ const IN_MENUS: readonly Task[] = [
   { family: 'Picture', words: 'Take out', onFrame: true, seen: step('Take picture out') },
   { family: 'Sharing', words: 'Echo', onFrame: true, seen: step('Echo') },
   { family: 'Finish', words: 'Copy the finish', onFrame: true, seen: said('The finish is copied') },
-  { family: 'Outline', words: 'Points', onFrame: true, seen: said('Press a point, or the line to add one') },
+  { family: 'Outline', words: 'Edit points', onFrame: true, seen: said('Press a point, or the line to add one') },
   { family: 'Set', words: 'Clear the pictures', onFrame: false, seen: step('Clear pictures') },
   { family: 'Letters', words: 'Type on the sheet', onFrame: false, seen: said('where the text shall begin') },
   {

@@ -2,7 +2,7 @@ import type { Locator, Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { layersOf, shownFinish } from '@/core/document/finish'
 import type { Project } from '@/core/document/types'
-import { BenchHand, frameIn, makeProject, SHEET } from './bench'
+import { BenchHand, frameIn, makeProject, SHEET, run } from './bench'
 
 const PIECES = [
   { id: 'a', box: { cx: 200, cy: 200, w: 220, h: 180 }, filled: true },
@@ -76,7 +76,7 @@ test('layers are added, typed, seen at once, moved, hidden and taken off, each a
   await finish(page).getByRole('button', { name: 'Remove Shadow' }).click()
   project = await hand.afterStep('Remove shadow')
   expect(layers(project, 'a')).toHaveLength(1)
-  await finish(page).getByRole('button', { name: 'Take the finish off' }).click()
+  await run(page, 'Take the finish off')
   project = await hand.afterStep('Take finish off')
   expect(frameIn(project, 'a').finish).toBeUndefined()
   await hand.table.focus()
@@ -110,7 +110,7 @@ test('a named finish is shared: changed for all, different here, set back; copie
   const hand = await BenchHand.open(page, await makeProject(request, PIECES))
   await hand.press({ x: 200, y: 200 })
   await finish(page).getByRole('button', { name: 'Add a stroke' }).click()
-  await finish(page).getByRole('button', { name: 'Name this finish, to share it' }).click()
+  await run(page, 'Name this finish')
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Paper edge')
   await page.getByRole('combobox', { name: 'Category (may be left empty)' }).fill('Posts')
   await page.getByRole('button', { name: 'Name it' }).click()
@@ -136,9 +136,9 @@ test('a named finish is shared: changed for all, different here, set back; copie
   await finish(page).getByRole('button', { name: 'Set everything back to the named finish' }).click()
   project = await hand.afterStep('Set back to the finish')
   expect(layers(project, 'b')).toMatchObject([{ width: 31 }])
-  await finish(page).getByRole('button', { name: 'Copy the finish' }).click()
+  await run(page, 'Copy the finish')
   await hand.press({ x: 380, y: 430 })
-  await finish(page).getByRole('button', { name: 'Paste the finish copied last' }).click()
+  await run(page, 'Paste the finish')
   project = await hand.afterStep('Paste finish')
   expect(frameIn(project, 'c').finish?.finishId).toBe(frameIn(project, 'a').finish?.finishId)
   // It travels in a bundle: the saved project comes in again with it.

@@ -100,7 +100,7 @@ test('that cannot be read say so in words, and the rest come in', async ({ page,
   const huge = test.info().outputPath('huge.jpg')
   await writeFile(huge, Buffer.alloc(61 * 1024 * 1024, 1))
   await page.locator('[data-file-input]').setInputFiles(huge)
-  const said = (name: string) => page.locator('[class*="failed"]').filter({ hasText: name })
+  const said = (name: string) => page.locator('[data-region="supplies"]').getByRole('alert').filter({ hasText: name })
   await expect(said('letter.jpg')).toContainText('not a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG picture')
   await expect(said('cut.jpg')).toContainText('damaged or incomplete')
   await expect(said('nothing.png')).toContainText('empty')
@@ -213,7 +213,7 @@ test('are replaced with all settings kept, taken out, and the frame removed', as
   const after = placedIn(await hand.afterStep('Replace picture'), 'one')
   expect(after).toEqual({ ...before, pictureId: after.pictureId })
   expect(after.pictureId).not.toBe(before.pictureId)
-  await page.getByRole('button', { name: /Take the picture out/ }).click()
+  await run(page, 'Stand alone')
   expect(frameIn(await hand.afterStep('Take picture out'), 'one').fill.kind).toBe('none')
   await page
     .getByRole('button', { name: /Remove the frame/ })

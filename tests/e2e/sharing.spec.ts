@@ -6,7 +6,7 @@ import { originalOf, pictureMatrix, spanMembers } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { unzip } from '../helpers/zip'
-import { BenchHand, frameIn, makeProject, picture, SHEET, upload } from './bench'
+import { BenchHand, frameIn, makeProject, picture, SHEET, upload, run } from './bench'
 
 const PANELS = [
   { id: 'p1', box: { cx: 160, cy: 250, w: 180, h: 260 }, filled: true },
@@ -79,9 +79,7 @@ test('a frame is split into a grid with a gap; panels with their own bleed come 
     await makeProject(request, [{ id: 'wide', box: { cx: 400, cy: 300, w: 600, h: 200 }, filled: true }]),
   )
   await hand.press({ x: 400, y: 300 })
-  await card(page)
-    .getByRole('button', { name: /^Split the frame/ })
-    .click()
+  await run(page, 'Split…')
   await page.getByRole('textbox', { name: 'Gap in px' }).fill('30')
   await page.getByRole('textbox', { name: 'Own bleed in px' }).fill('10')
   await page.keyboard.press('Tab')
@@ -119,7 +117,7 @@ test('frames become windows onto the background picture', async ({ page, request
   await page.locator('[data-supply]', { hasText: 'ground' }).click()
   await hand.afterStep('Background picture')
   await selectAll(hand)
-  await card(page).getByRole('button', { name: 'Make them windows onto the background picture' }).click()
+  await run(page, 'Windows onto the background')
   const project = await hand.afterStep('Windows onto the background')
   expect(Object.values(sheetIn(project).spans)).toMatchObject([{ source: { kind: 'background' } }])
   expect(spanMembers(sheetIn(project), Object.keys(sheetIn(project).spans)[0] ?? '')).toHaveLength(3)
@@ -183,9 +181,7 @@ test('takes are added, switched by key and card, compared, for all frames at onc
   const hand = await BenchHand.open(page, await makeProject(request, [PANELS[0]!, { ...PANELS[1]!, filled: true }]))
   for (const x of [160, 380]) {
     await hand.press({ x, y: 250 })
-    await card(page)
-      .getByRole('button', { name: /^Add a take/ })
-      .click()
+    await run(page, 'Add a take')
     await expect(page.locator('[data-region="rail"]')).toContainText('Choose a picture for the new take.')
     await page.locator('[data-supply]', { hasText: 'take-two' }).click()
     await hand.afterStep('Add take')

@@ -173,7 +173,7 @@ test('an outline is kept, used again, renamed, moved, saved as SVG and removed',
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name').fill('Sea rose')
   await dialog.getByLabel('Category').fill('Headland')
-  await dialog.getByRole('button', { name: 'Keep', exact: true }).click()
+  await run(page, 'Keep the outline')
   await dialog.waitFor({ state: 'detached' })
   await page.getByRole('tab', { name: 'Stencils' }).click()
   await stencilSupply(page, 'Sea rose').click()

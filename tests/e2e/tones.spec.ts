@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import sharp from 'sharp'
-import { BenchHand, makeProject, picture, placedIn, upload } from './bench'
+import { BenchHand, makeProject, picture, placedIn, upload, run } from './bench'
 
 const PIECES = [
   { id: 'a', box: { cx: 220, cy: 300, w: 320, h: 300 }, filled: true },
@@ -66,7 +66,7 @@ test('sliders change the picture as it is seen; each is reset by itself; before 
   await tones(page).getByRole('button', { name: 'Reset Exposure' }).click()
   project = await hand.afterStep('Reset exposure')
   expect(placedIn(project, 'a').adjustments).toEqual({ monochrome: 1 })
-  await tones(page).getByRole('button', { name: 'Reset all adjustments' }).click()
+  await run(page, 'Reset the adjustments')
   project = await hand.afterStep('Reset adjustments')
   expect(placedIn(project, 'a').adjustments).toBeUndefined()
 })
@@ -87,7 +87,7 @@ test('a look, copied to another picture; a chart that follows; kept when the pic
   let project = await hand.afterStep('Look: Two inks')
   expect(placedIn(project, 'a').adjustments).toMatchObject({ contrast: 0.3, tones: { amount: 1 } })
   await expect.poll(line).not.toBe(before)
-  await tones(page).getByRole('button', { name: 'Copy the tones' }).click()
+  await run(page, 'Copy the tones')
   await hand.press({ x: 590, y: 300 })
   await tones(page).getByRole('button', { name: 'Paste the tones copied last' }).click()
   project = await hand.afterStep('Paste tones')
@@ -121,7 +121,7 @@ test('tones of several pictures are matched to the one selected first', async ({
   await hand.press({ x: 590, y: 300 })
   await page.keyboard.up('Shift')
   await openTones(page)
-  await tones(page).getByRole('button', { name: 'Match the tones of all to the picture selected first' }).click()
+  await run(page, 'Match the tones')
   const project = await hand.afterStep('Match tones')
   expect(placedIn(project, 'b').adjustments?.exposure ?? 0).toBeGreaterThan(0.4)
   expect(placedIn(project, 'a').adjustments).toBeUndefined()

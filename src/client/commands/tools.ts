@@ -118,7 +118,7 @@ export const TOOL_COMMANDS: readonly Command[] = [
     synonyms: 'pen path bezier',
     whyNot: needsTrace,
     isOn: (state) => isFreehand(state) === false,
-    run: (bench) => startTrace(bench, false),
+    run: (bench) => startTrace(bench, 'points'),
   },
   {
     id: 'traceFreehand',
@@ -128,7 +128,7 @@ export const TOOL_COMMANDS: readonly Command[] = [
     synonyms: 'pencil lasso sketch',
     whyNot: needsTrace,
     isOn: (state) => isFreehand(state) === true,
-    run: (bench) => startTrace(bench, true),
+    run: (bench) => startTrace(bench, 'freehand'),
   },
   {
     id: 'traceBack',

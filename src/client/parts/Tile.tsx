@@ -23,7 +23,7 @@ interface TileProps extends Omit<ButtonProps, 'title' | 'ref' | 'variant'> {
 
 /** Something to choose, by its picture: with a caption, a mark when chosen, a number. */
 export const Tile = ({ says, caption, uses = 0, isChosen, edged = false, children, ...rest }: TileProps) => (
-  <Tip says={says}>
+  <Tip says={says} describes={rest['aria-label'] === undefined}>
     <Button {...rest} variant={edged ? 'edged' : 'tile'} aria-pressed={isChosen}>
       {uses > 0 ? <Badge badgeContent={uses}>{children}</Badge> : children}
       {caption !== undefined && (

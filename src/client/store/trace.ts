@@ -14,6 +14,7 @@ import type { Sheet } from '@/core/document/types'
 import { newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
+import { owned } from '@/client/store/owned'
 import { say } from '@/client/store/notices'
 import { select } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
@@ -43,10 +44,16 @@ export const tracedOutline = (state: BenchState): Outline => ({
   fillRule: 'nonzero',
 })
 
+/** How it was traced last: the next outline begins the same way. */
+const LAST = owned(() => ({ isFreehand: false }))
+
 /** Begins tracing on the sheet, going on with what was left there before. */
-export const startTrace = (bench: Bench, isFreehand = false): void => {
+export const startTrace = (bench: Bench, wanted?: 'points' | 'freehand'): void => {
   bench.endBurst()
   const state = bench.get()
+  const last = bench.own(LAST)
+  const isFreehand = wanted === undefined ? last.isFreehand : wanted === 'freehand'
+  last.isFreehand = isFreehand
   if (toolOf(state)?.kind === 'trace') return changeTool(bench, 'trace', { isFreehand })
   const isOld = draftPieces(state).length > 0
   putWay(bench, 'whole')
