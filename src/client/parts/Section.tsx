@@ -7,7 +7,6 @@ import Avatar from '@mui/material/Avatar'
 import Typography from '@mui/material/Typography'
 import { createContext, useContext, useSyncExternalStore, type ReactNode } from 'react'
 import { folds, setFold, subscribeFolds } from '@/client/parts/folds'
-import styles from '@/client/parts/Panel.module.css'
 
 /** What a section stands among: gives its number by its name, none for those without. */
 const NumberContext = createContext<(name: string) => number>(() => 0)
@@ -42,7 +41,7 @@ export const Section = ({ name, says, isOpen = false, isOff = false, children }:
     () => undefined,
   )
   return (
-    <section aria-label={name} className={styles.section}>
+    <section aria-label={name}>
       <Accordion
         disabled={isOff}
         expanded={!isOff && (byHand === undefined ? isOpen : !byHand)}

@@ -19,6 +19,7 @@ export const surfaces: Components<Theme> = {
   MuiAccordionSummary: {
     styleOverrides: {
       root: {
+        '--focus-offset': '-2px',
         minHeight: 31,
         padding: '0 10px 0 12px',
         fontWeight: 600,

@@ -63,7 +63,7 @@ export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) =
           change it.
         </p>
         {fault && <Fault>{fault}</Fault>}
-        <ul className={styles.help} aria-label="First help">
+        <ul className={panel.list} aria-label="First help">
           {FIRST_HELP.map(({ id, words }) => (
             <li key={id}>{words}</li>
           ))}

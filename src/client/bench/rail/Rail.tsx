@@ -18,6 +18,9 @@ import { CommandButton } from '@/client/commands/CommandButton'
 import { WordTools } from '@/client/letters/WordTools'
 import { ToolRail } from '@/client/bench/rail/ToolRail'
 import { RailButton } from '@/client/parts/RailButton'
+import { Choice } from '@/client/parts/fields/Choice'
+import { placedFrame } from '@/client/store/placed'
+import { FIT_WORDS, fitSelected } from '@/client/store/placing'
 import { Sharpness } from '@/client/bench/picture/Sharpness'
 import { zoomOf, ZoomSlider } from '@/client/bench/picture/ZoomSlider'
 import { heldSheet, shownSheet } from '@/client/store/benchStore'
@@ -68,7 +71,7 @@ const ZoomTools = () => {
   if (!zoom) return null
   return (
     <>
-      <Box sx={{ flex: '1 1 120px', maxWidth: 240, px: 1.1 }}>
+      <Box sx={{ flex: '1 0 180px', maxWidth: 240, px: 1.1 }}>
         <ZoomSlider name="Zoom of the picture" />
       </Box>
       <Typography variant="body2" data-zoom={formatNumber(zoom, 4)} sx={{ minWidth: 46 }}>
@@ -79,7 +82,28 @@ const ZoomTools = () => {
   )
 }
 
-const FitTools = () => FITS.map((fit) => <CommandButton key={fit} id={`fit-${fit}`} />)
+/** How the picture is fitted: all ways in sight where there is room, else one field. */
+const FitTools = () => {
+  const bench = useBenchHandle()
+  const fit = useBench((state) => placedFrame(state)?.placed.fit ?? 'cover')
+  return (
+    <>
+      <span className={styles.roomy}>
+        {FITS.map((each) => (
+          <CommandButton key={each} id={`fit-${each}`} />
+        ))}
+      </span>
+      <span className={styles.tight}>
+        <Choice
+          label="Fit"
+          value={fit}
+          options={FITS.map((each) => [each, FIT_WORDS[each][0]])}
+          onChoice={(next) => fitSelected(bench, next)}
+        />
+      </span>
+    </>
+  )
+}
 
 /** There are these in the card's menu too: on a narrow rail they give way. */
 const TurnTools = () => (
