@@ -1,5 +1,5 @@
 import { expect, test } from './fixture'
-import { BenchHand, frameIn, makeProject, SHEET } from './bench'
+import { BenchHand, frameIn, makeProject, SHEET, run } from './bench'
 
 const FILLED = [{ id: 'a', box: { cx: 300, cy: 300, w: 240, h: 200 }, filled: true }]
 const EMPTY = [{ id: 'a', box: { cx: 300, cy: 300, w: 240, h: 200 } }]
@@ -83,7 +83,7 @@ test('a gradient fills a frame, with stops added and moved', async ({ page, requ
 test('backing, soft edge and tiles are set in the card', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, FILLED))
   await hand.press({ x: 300, y: 300 })
-  await page.getByRole('button', { name: 'Show the whole picture in the frame' }).click()
+  await run(page, 'Contain')
   await hand.afterStep('Fit: Contain')
   await page.getByLabel('Behind', { exact: true }).fill('#fbf9f4')
   await page.getByLabel('Behind', { exact: true }).press('Enter')
@@ -91,7 +91,7 @@ test('backing, soft edge and tiles are set in the card', async ({ page, request 
   await page.getByLabel('Fading edge in px').fill('12')
   await page.getByLabel('Fading edge in px').press('Enter')
   expect(frameIn(await hand.afterStep('Fading edge'), 'a').feather).toBe(12)
-  await page.getByRole('button', { name: 'Repeat the picture as a pattern' }).click()
+  await run(page, 'Tile')
   await hand.afterStep('Fit: Tile')
   await page.getByLabel('Gap between the tiles in %').fill('10')
   await page.getByLabel('Gap between the tiles in %').press('Enter')

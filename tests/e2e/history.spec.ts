@@ -38,6 +38,8 @@ test('steps are named, taken back, made again, and gone back to from the list', 
 
 test('random edits are taken back to the exact document, after a reload too', async ({ page, request }) => {
   test.setTimeout(1_200_000)
+  // Wide enough for the rail to show all of its buttons.
+  await page.setViewportSize({ width: 1600, height: 900 })
   const hand = await BenchHand.open(page, await makeProject(request, PIECES))
   const before = (await hand.opened()).project
   const seed = Number(process.env['TEST_SEED'] ?? Date.now() % 1e9)

@@ -33,16 +33,17 @@ test('new sheet, frame, picture, zoom and export with the keyboard alone', async
   const regionOf = (): Promise<string | null | undefined> =>
     page.evaluate(() => document.activeElement?.closest('[data-region]')?.getAttribute('data-region'))
   for (let i = 0; i < 7 && (await regionOf()) !== 'supplies'; i += 1) await page.keyboard.press('F6')
-  await tabTo(page, /^Stencils$/)
-  await page.keyboard.press('Enter')
+  await expect(page.getByRole('tab', { name: 'Pictures' })).toBeFocused()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByRole('tab', { name: 'Stencils' })).toHaveAttribute('aria-selected', 'true')
   await tabTo(page, /^Ellipse$/)
   await page.keyboard.press('Enter')
   await hand.afterStep('New frame')
   // What was put has the focus with the table; back among the supplies.
   expect(await regionOf()).toBe('table')
   for (let i = 0; i < 8 && (await regionOf()) !== 'supplies'; i += 1) await page.keyboard.press('F6')
-  await expect(page.getByRole('tab', { name: 'Pictures' })).toBeFocused()
-  await page.keyboard.press('Enter')
+  await expect(page.getByRole('tab', { name: 'Stencils' })).toBeFocused()
+  await page.keyboard.press('ArrowLeft')
   await tabTo(page, /^by-key/)
   await page.keyboard.press('Enter')
   await hand.afterStep('Fill frame')
@@ -76,7 +77,9 @@ test('typing in a field never works the table, and ? lists the shortcuts', async
   await expect(page.getByRole('button', { name: 'A drag moves: Whole' })).toHaveAttribute('aria-pressed', 'true')
   await hand.table.focus()
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('A drag moves the picture inside')
+  await expect(page.getByRole('dialog', { name: 'Keys and first help' })).toContainText(
+    'A drag moves the picture inside',
+  )
 })
 
 test('a key can be changed by the person, but not to one that is taken', async ({ page, request }) => {

@@ -213,7 +213,7 @@ test('are replaced with all settings kept, taken out, and the frame removed', as
   const after = placedIn(await hand.afterStep('Replace picture'), 'one')
   expect(after).toEqual({ ...before, pictureId: after.pictureId })
   expect(after.pictureId).not.toBe(before.pictureId)
-  await run(page, 'Stand alone')
+  await page.getByRole('button', { name: 'Take the picture out; the frame stays' }).click()
   expect(frameIn(await hand.afterStep('Take picture out'), 'one').fill.kind).toBe('none')
   await page
     .getByRole('button', { name: /Remove the frame/ })

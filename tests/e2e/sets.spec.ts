@@ -168,8 +168,7 @@ test('subjects marked in the viewfinder are matched in height and line, and it i
     // The hand went on to the next empty frame, if there was one.
     await hand.press(at)
     // Marking stays on from frame to frame.
-    const mark = page.getByRole('button', { name: /Mark the subject/ })
-    if ((await mark.getAttribute('aria-pressed')) !== 'true') await mark.click()
+    if ((await page.getByLabel('Left edge of the subject in %').count()) === 0) await run(page, 'Mark the subject')
     const labels = ['Left edge', 'Top edge', 'Right edge', 'Bottom edge'].map((l) => `${l} of the subject in %`)
     for (const [i, label] of [...labels, 'Height of the eye line in %'].entries()) {
       await page.getByLabel(label).fill(edges[i] ?? '')
@@ -231,7 +230,8 @@ test('by keyboard: two frames are exchanged, and a picture taken out to stand al
   expect(frameIn(after, 'a').fill.kind).toBe('none')
   await hand.table.focus()
   await page.keyboard.press('.')
-  await page.getByRole('button', { name: /^Let the picture stand alone/ }).focus()
+  await page.keyboard.press(';')
+  await page.keyboard.type('stand alone')
   await page.keyboard.press('Enter')
   const alone = await hand.afterStep('Carry picture out of its frame')
   expect(alone.sheets[SHEET]?.order).toHaveLength(3)

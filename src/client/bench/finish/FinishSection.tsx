@@ -94,8 +94,8 @@ const Mixing = ({ item }: { readonly item: Item }) => {
 const Says = ({ named, layers }: { readonly named: NamedFinish | null; readonly layers: readonly FinishLayer[] }) => (
   <>
     {named?.name ?? (layers.length ? '' : 'none yet')}{' '}
-    {layers.toReversed().map((layer) => (
-      <span key={layer.id} className={own.swatch} title={layerName(layer)} style={{ background: layerSwatch(layer) }} />
+    {layers.toReversed().map((one) => (
+      <span key={one.id} className={own.swatch} style={{ background: layerSwatch(one) }} title={layerName(one)} />
     ))}
   </>
 )

@@ -199,14 +199,6 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const tall = isPanelOpen ? Math.max(height, HEIGHT.panel) : height
   return (
     <section className={styles.supplies} style={{ height: tall }} data-region="supplies" aria-label="Supplies">
-      <DragEdge
-        label="Height of the supplies"
-        at="head"
-        value={tall}
-        min={HEIGHT.least}
-        max={HEIGHT.most}
-        onValue={setHeight}
-      />
       <div className={styles.tabs}>
         <Tabs
           value={tab}
@@ -256,6 +248,14 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
         </div>
         {isPanelOpen && <AlphabetPanel />}
       </div>
+      <DragEdge
+        label="Height of the supplies"
+        at="head"
+        value={tall}
+        min={HEIGHT.least}
+        max={HEIGHT.most}
+        onValue={setHeight}
+      />
     </section>
   )
 }
