@@ -36,7 +36,7 @@ test.describe('an empty sheet offers three targets', () => {
     await expect(target(page, 'pictures')).toBeVisible()
     // While a picture is carried the target that is meant says so.
     const supply = await page.locator('[data-supply]').first().boundingBox()
-    await page.mouse.move((supply?.x ?? 0) + 20, (supply?.y ?? 0) + 20)
+    await page.mouse.move((supply?.x ?? 0) + 34, (supply?.y ?? 0) + 50)
     await page.mouse.down()
     await page.mouse.move(at.x, at.y - 60, { steps: 6 })
     await expect(target(page, 'pictures')).toHaveAttribute('data-meant', 'true')

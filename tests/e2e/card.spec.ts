@@ -132,7 +132,8 @@ test('numbers step by arrow keys and by dragging their label, each run of them o
   if (!box) throw new TypeError('no label')
   await hand.dragPixels({ x: box.x + 4, y: box.y + 10 }, { x: box.x + 44, y: box.y + 10 })
   project = await hand.afterStep('Size frame')
-  expect(frameIn(project, 'a').box.w).toBeCloseTo(250, 6)
+  // Four pixels a step, after the few that tell a drag from a press.
+  expect(Math.abs(frameIn(project, 'a').box.w - 250)).toBeLessThanOrEqual(1)
   expect((await hand.opened()).history.undo).toHaveLength(2)
   // One beyond its range: it stays where it is, and nothing is said.
   await card(page)
@@ -152,7 +153,7 @@ test('a session in the picture is given up as a whole', async ({ page, request }
   await page.keyboard.press('+')
   await page.keyboard.press('+')
   await hand.drag({ x: 200, y: 200 }, { x: 230, y: 190 })
-  await hand.afterStep('Pan picture')
+  await hand.afterStep('Move picture')
   await back.click()
   expect(placedIn(await hand.afterStep('Back to how it was'), 'a')).toEqual(before)
   await expect(back).toHaveCount(0)

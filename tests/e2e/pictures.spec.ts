@@ -208,7 +208,10 @@ test('are replaced with all settings kept, taken out, and the frame removed', as
   await page.keyboard.press('Enter')
   await run(page, 'Flip the picture left to right')
   const before = placedIn(await hand.afterStep('Flip picture'), 'one')
-  await page.getByRole('button', { name: /Replace the picture/ }).click()
+  await page
+    .getByRole('button', { name: /Replace the picture/ })
+    .first()
+    .click()
   await supply(page, 'other').click()
   const after = placedIn(await hand.afterStep('Replace picture'), 'one')
   expect(after).toEqual({ ...before, pictureId: after.pictureId })

@@ -231,6 +231,7 @@ test('by keyboard: two frames are exchanged, and a picture taken out to stand al
   await hand.table.focus()
   await page.keyboard.press('.')
   await page.keyboard.press(';')
+  await expect(page.getByRole('combobox', { name: 'Find a command' })).toBeFocused()
   await page.keyboard.type('stand alone')
   await page.keyboard.press('Enter')
   const alone = await hand.afterStep('Carry picture out of its frame')

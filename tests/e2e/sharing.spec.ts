@@ -134,7 +134,7 @@ test('an echo follows its original, goes to it, and is made independent', async 
   expect(originalOf(sheetIn(project), echo).id).toBe('p1')
   await card(page).getByRole('button', { name: 'Go to the original' }).click()
   await expect(card(page).getByText('1 echo shows it too')).toBeVisible()
-  await page.getByRole('button', { name: 'Replace the picture, keeping all settings' }).click()
+  await page.getByRole('button', { name: 'Replace the picture, keeping all settings' }).first().click()
   await page.locator('[data-supply]', { hasText: 'echo-other' }).click()
   project = await hand.afterStep('Replace picture')
   const shown = (id: string) => matrix(project, id)

@@ -92,7 +92,7 @@ test('a look, copied to another picture; a chart that follows; kept when the pic
   await tones(page).getByRole('button', { name: 'Paste the tones copied last' }).click()
   project = await hand.afterStep('Paste tones')
   expect(placedIn(project, 'b').adjustments).toEqual(placedIn(project, 'a').adjustments)
-  await page.getByRole('button', { name: 'Replace the picture, keeping all settings' }).click()
+  await page.getByRole('button', { name: 'Replace the picture, keeping all settings' }).first().click()
   await page.locator('[data-supply]', { hasText: 'tones-other' }).click()
   project = await hand.afterStep('Replace picture')
   expect(project.pictures[placedIn(project, 'b').pictureId]?.hash).toBe(other.hash)

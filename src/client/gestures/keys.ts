@@ -118,7 +118,9 @@ export const nextRegion = (step: 1 | -1): void => {
     const target =
       element?.tabIndex === 0
         ? element
-        : element?.querySelector<HTMLElement>('button:not(:disabled), input, [tabindex="0"]')
+        : element?.querySelector<HTMLElement>(
+            'button:not(:disabled, [tabindex="-1"]), input:not([tabindex="-1"]), [tabindex="0"]',
+          )
     if (target) return target.focus()
   }
 }

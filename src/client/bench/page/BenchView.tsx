@@ -75,7 +75,7 @@ const Notice = () => {
         severity={notice.tone === 'fault' ? 'error' : 'info'}
         onClose={close}
         variant="filled"
-        sx={notice.tone === 'fault' ? {} : { backgroundColor: 'mark.ink', color: 'mark.barInk' }}
+        sx={notice.tone === 'fault' ? {} : { backgroundColor: 'var(--mark-ink)', color: 'var(--mark-barInk)' }}
       >
         {notice.text}
       </Alert>
