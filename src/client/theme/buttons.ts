@@ -12,6 +12,7 @@ const forFinger = { [COARSE]: { minHeight: 44, minWidth: 44 } } as const
 const quiet = {
   ...ink,
   height: 30,
+  flexShrink: 0,
   fontSize: 13,
   padding: '0 5px',
   gap: 4,

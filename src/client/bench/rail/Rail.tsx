@@ -43,7 +43,11 @@ const Ways = () => {
   const own = ownKeys()
   return (
     <div role="group" aria-label="What a drag moves" style={{ display: 'contents' }}>
-      <span className={styles.title}>Moves</span>
+      <span className={styles.roomy}>
+        <Typography color="textSecondary" sx={{ px: 0.5 }}>
+          Moves
+        </Typography>
+      </span>
       {WAYS.map((each) => {
         const word = WAY_WORDS[each]
         const key = (own[each] ?? word.charAt(0)).toUpperCase()
@@ -71,13 +75,15 @@ const ZoomTools = () => {
   if (!zoom) return null
   return (
     <>
-      <Box sx={{ flex: '1 0 180px', maxWidth: 240, px: 1.1 }}>
+      <Box sx={{ flex: '1 0 70px', maxWidth: 240, px: 1.1 }}>
         <ZoomSlider name="Zoom of the picture" />
       </Box>
-      <Typography variant="body2" data-zoom={formatNumber(zoom, 4)} sx={{ minWidth: 46 }}>
+      <Typography variant="body2" data-zoom={formatNumber(zoom, 4)} sx={{ flex: 'none', minWidth: 46 }}>
         {formatNumber(zoom, 2)} ×
       </Typography>
-      <Sharpness />
+      <Box sx={{ flex: 'none' }}>
+        <Sharpness />
+      </Box>
     </>
   )
 }
