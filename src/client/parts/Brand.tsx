@@ -2,9 +2,16 @@
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 
-/** The program's name, which leads to the projects. */
+/** The program's name, which leads to the projects. Their page is not fetched until it is gone to. */
 export const Brand = () => (
-  <Typography variant="brand" component={Link} href="/" title="All projects" sx={{ textDecoration: 'none' }}>
+  <Typography
+    variant="brand"
+    component={Link}
+    href="/"
+    prefetch={false}
+    title="All projects"
+    sx={{ textDecoration: 'none' }}
+  >
     EAGER STENCIL
   </Typography>
 )

@@ -11,7 +11,7 @@ import { StencilIcon } from '@/client/parts/StencilIcon'
 import { Tip } from '@/client/parts/Tip'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { heldSheet } from '@/client/store/benchStore'
-import { beginWithFiles, beginWithLetters, beginWithStencil, isSheetBare } from '@/client/store/beginning'
+import { beginWithFiles, beginWithLetters, beginWithStencil } from '@/client/store/beginning'
 import { carriedOf } from '@/client/store/modes'
 import { usedStencils } from '@/client/store/stencilUse'
 import panel from '@/client/parts/Panel.module.css'
@@ -115,13 +115,11 @@ const LettersTarget = ({ isMeant }: { readonly isMeant: boolean }) => {
 
 /** Three ways to begin, on the sheet itself while there is nothing on it: each takes what is dropped on it. */
 export const EmptySheet = () => {
-  const isBare = useBench(isSheetBare)
   const left = useBench((state) => state.view.x)
   const top = useBench((state) => state.view.y)
   const width = useBench((state) => heldSheet(state).size.w * state.view.scale)
   const height = useBench((state) => heldSheet(state).size.h * state.view.scale)
   const meant = useCarriedFor()
-  if (!isBare) return null
   return (
     <div className={styles.over}>
       <section

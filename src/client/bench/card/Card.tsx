@@ -7,13 +7,13 @@ import { DragEdge } from '@/client/parts/DragEdge'
 import { CARD_WIDTH, setCardWidth } from '@/client/store/slices/card'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { BackgroundCard } from '@/client/bench/card/BackgroundCard'
-import { FrameCard } from '@/client/bench/card/FrameCard'
-import { ItemsCard } from '@/client/bench/card/ItemsCard'
 import { SheetCard } from '@/client/bench/card/SheetCard'
 import { cardSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/card/Card.module.css'
 
-// Comes with the first text that is selected.
+// Each comes with the first of its kind that is selected.
+const FrameCard = dynamic(() => import('@/client/bench/card/FrameCard').then((m) => m.FrameCard))
+const ItemsCard = dynamic(() => import('@/client/bench/card/ItemsCard').then((m) => m.ItemsCard))
 const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */

@@ -7,13 +7,9 @@ import { useDropzone } from 'react-dropzone'
 import type { Point } from '@/core/geometry/vector'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Card } from '@/client/bench/card/Card'
-import { ConflictDialog } from '@/client/bench/dialogs/ConflictDialog'
-import { LeftStepsDialog } from '@/client/bench/dialogs/LeftStepsDialog'
 import { Rail } from '@/client/bench/rail/Rail'
-import { SheetStrip } from '@/client/bench/sheets/SheetStrip'
 import { Stack } from '@/client/bench/stack/Stack'
 import { CarriedTag, Supplies } from '@/client/bench/supplies/Supplies'
-import { TraceDialog } from '@/client/bench/dialogs/TraceDialog'
 import { TopBar } from '@/client/bench/page/TopBar'
 import { useWindow } from '@/client/bench/page/useWindow'
 import { hoverCarried, landingOfFiles, putDown } from '@/client/gestures/useCarry'
@@ -31,9 +27,10 @@ import styles from '@/client/bench/page/Bench.module.css'
 import { notify } from '@/client/store/slices/notices'
 import { recallCardWidth } from '@/client/store/slices/card'
 import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
+import { isSheetBare } from '@/client/store/beginning'
+import { toolOf } from '@/client/store/modes'
 import { shownSheet } from '@/client/store/benchStore'
 import { DropInput } from '@/client/parts/DropInput'
-import { EmptySheet } from '@/client/bench/begin/EmptySheet'
 import { Stepping } from '@/client/parts/fields/Stepping'
 import { Units } from '@/client/parts/fields/Units'
 
@@ -53,6 +50,11 @@ const TakesDialog = dynamic(() => import('@/client/bench/dialogs/TakesDialog').t
 const KeepDialog = dynamic(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
 const StencilsDialog = dynamic(() => import('@/client/bench/dialogs/StencilsDialog').then((m) => m.StencilsDialog))
 const ArtworkDialog = dynamic(() => import('@/client/bench/dialogs/ArtworkDialog').then((m) => m.ArtworkDialog))
+const SheetStrip = dynamic(() => import('@/client/bench/sheets/SheetStrip').then((m) => m.SheetStrip))
+const ConflictDialog = dynamic(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
+const LeftStepsDialog = dynamic(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
+const TraceDialog = dynamic(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
+const EmptySheet = dynamic(() => import('@/client/bench/begin/EmptySheet').then((m) => m.EmptySheet))
 const StockDialog = dynamic(() => import('@/client/bench/dialogs/StockDialog').then((m) => m.StockDialog))
 
 const NOTICE_MS = { plain: 5000, fault: 9000 }
@@ -88,6 +90,12 @@ const Dialogs = () => {
   const dialog = useBench((state) => state.dialog)
   const hasMenu = useBench((state) => state.menuAt !== null)
   const isFinding = useBench((state) => state.isFinding)
+  const isTraced = useBench((state) => {
+    const tool = toolOf(state)
+    return tool?.kind === 'trace' && tool.isClosed
+  })
+  const isHeldUp = useBench(({ saving }) => saving.state === 'conflict' || saving.state === 'refused')
+  const hasLeft = useBench((state) => state.left.length > 0)
   const close = (): void => closeDialog(bench)
   return (
     <>
@@ -114,10 +122,10 @@ const Dialogs = () => {
       {dialog === 'takes' && <TakesDialog onClose={close} />}
       {dialog === 'faces' && <FacesDialog onClose={close} />}
       {dialog === 'finish' && <FinishDialog onClose={close} />}
-      <TraceDialog />
+      {isTraced && <TraceDialog />}
       {dialog === 'history' && <HistoryDialog onClose={close} />}
-      <ConflictDialog />
-      <LeftStepsDialog />
+      {isHeldUp && <ConflictDialog />}
+      {hasLeft && <LeftStepsDialog />}
       {hasMenu && <ContextMenu />}
       {isFinding && <FindCommand />}
     </>
@@ -165,6 +173,8 @@ export const BenchView = () => {
       if (files.length) takeFiles(bench, files, landing)
     },
   })
+  const hasStrip = useBench((state) => state.hasSheetStrip)
+  const isBare = useBench(isSheetBare)
   const unit = useBench((state) => shownSheet(state).unit)
   const stepper = useMemo(() => ({ step: bench.step, end: bench.endBurst }), [bench])
   const ppi = useBench((state) => shownSheet(state).ppi)
@@ -174,12 +184,12 @@ export const BenchView = () => {
         <div {...getRootProps({ className: styles.bench, role: undefined })}>
           <TopBar />
           <Card />
-          <SheetStrip />
+          {hasStrip && <SheetStrip />}
           {/* Of no box of its own, so that the table takes its place in the grid. */}
           <main style={{ display: 'contents' }}>
             <DropInput {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
             <Table />
-            <EmptySheet />
+            {isBare && <EmptySheet />}
             <Rail />
           </main>
           <Stack />

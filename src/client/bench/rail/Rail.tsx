@@ -1,30 +1,17 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { toolOf, cuts, armedOf, choosingOf } from '@/client/store/modes'
 import Checklist from '@mui/icons-material/LibraryAddCheckOutlined'
-import FlipX from '@mui/icons-material/Flip'
-import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
-import Replace from '@mui/icons-material/SwapHoriz'
 import Snap from '@mui/icons-material/JoinInner'
 import Typography from '@mui/material/Typography'
-import Box from '@mui/material/Box'
-import { formatNumber } from '@/core/units'
-import { BACKGROUND_ID } from '@/core/document/background'
-import { holdsPicture, sharersOf } from '@/core/document/content'
-import { FITS } from '@/core/placement/placed'
+import { holdsPicture } from '@/core/document/content'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { KeyCap } from '@/client/parts/KeyCap'
 import panel from '@/client/parts/Panel.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
-import { WordTools } from '@/client/letters/WordTools'
-import { ToolRail } from '@/client/bench/rail/ToolRail'
 import { RailButton } from '@/client/parts/RailButton'
-import { Choice } from '@/client/parts/fields/Choice'
-import { placedFrame } from '@/client/store/placed'
-import { FIT_WORDS, fitSelected } from '@/client/store/placing'
-import { Sharpness } from '@/client/bench/picture/Sharpness'
-import { zoomOf, ZoomSlider } from '@/client/bench/picture/ZoomSlider'
-import { heldSheet, shownSheet } from '@/client/store/benchStore'
-import { isWordSelected } from '@/client/store/lettering'
+import { heldSheet } from '@/client/store/benchStore'
+import { isWordSelected, selectedWord } from '@/client/store/lettering'
 import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { stopCutting } from '@/client/store/cutting'
 import { selectedFrame, selectedItem, setWay } from '@/client/store/selection'
@@ -32,6 +19,11 @@ import { WAYS } from '@/client/store/state'
 import { ownKeys } from '@/client/gestures/keys'
 import styles from '@/client/bench/rail/Rail.module.css'
 import button from '@/client/parts/RailButton.module.css'
+// Each comes with the first selection, or tool, that needs it.
+const FilledTools = dynamic(() => import('@/client/bench/rail/FilledTools').then((m) => m.FilledTools))
+const ToolRail = dynamic(() => import('@/client/bench/rail/ToolRail').then((m) => m.ToolRail))
+const WordTools = dynamic(() => import('@/client/letters/WordTools').then((m) => m.WordTools))
+
 const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
 const Ways = () => {
   const bench = useBenchHandle()
@@ -67,90 +59,6 @@ const Ways = () => {
         )
       })}
     </div>
-  )
-}
-
-const ZoomTools = () => {
-  const zoom = useBench((state) => zoomOf(state)?.zoom ?? 0)
-  if (!zoom) return null
-  return (
-    <>
-      <Box sx={{ flex: '1 0 70px', maxWidth: 240, px: 1.1 }}>
-        <ZoomSlider name="Zoom of the picture" />
-      </Box>
-      <Typography variant="body2" data-zoom={formatNumber(zoom, 4)} sx={{ flex: 'none', minWidth: 46 }}>
-        {formatNumber(zoom, 2)} ×
-      </Typography>
-      <Box sx={{ flex: 'none' }}>
-        <Sharpness />
-      </Box>
-    </>
-  )
-}
-
-/** How the picture is fitted: all ways in sight where there is room, else one field. */
-const FitTools = () => {
-  const bench = useBenchHandle()
-  const fit = useBench((state) => placedFrame(state)?.placed.fit ?? 'cover')
-  return (
-    <>
-      <span className={styles.roomy}>
-        {FITS.map((each) => (
-          <CommandButton key={each} id={`fit-${each}`} />
-        ))}
-      </span>
-      <span className={styles.tight}>
-        <Choice
-          label="Fit"
-          value={fit}
-          options={FITS.map((each) => [each, FIT_WORDS[each][0]])}
-          onChoice={(next) => fitSelected(bench, next)}
-        />
-      </span>
-    </>
-  )
-}
-
-/** There are these in the card's menu too: on a narrow rail they give way. */
-const TurnTools = () => (
-  <span className={styles.roomy}>
-    <CommandButton id="turnPicture">
-      <RotateRight fontSize="small" />
-    </CommandButton>
-    <CommandButton id="flipPicture">
-      <FlipX fontSize="small" />
-    </CommandButton>
-    <CommandButton id="flipPictureDown">
-      <FlipX fontSize="small" sx={{ transform: 'rotate(90deg)' }} />
-    </CommandButton>
-  </span>
-)
-
-const FilledTools = () => {
-  const frame = useBench(selectedFrame)
-  const sharers = useBench((state) =>
-    frame && frame.id !== BACKGROUND_ID ? sharersOf(shownSheet(state), frame.id).length : 1,
-  )
-  const way = useBench((state) => state.way)
-  if (!frame || !holdsPicture(frame.fill)) return null
-  return (
-    <>
-      {sharers > 1 && way === 'picture' && (
-        <Typography variant="subtitle2" color="warning">
-          moves {sharers}
-        </Typography>
-      )}
-      <span className={button.divider} />
-      <FitTools />
-      <span className={button.divider} />
-      <ZoomTools />
-      <span className={button.divider} />
-      <CommandButton id="keepCovered" />
-      <TurnTools />
-      <CommandButton id="replace">
-        <Replace fontSize="small" />
-      </CommandButton>
-    </>
   )
 }
 
@@ -196,6 +104,11 @@ export const Rail = () => {
   const armed = useBench((state) => armedOf(state))
   const isCutting = useBench((state) => cuts(state))
   const isMoving = useBench((state) => state.isMoving)
+  const isWord = useBench((state) => selectedWord(state) !== null)
+  const isFilled = useBench((state) => {
+    const frame = selectedFrame(state)
+    return !!frame && holdsPicture(frame.fill)
+  })
   const hasTool = useBench((state) => toolOf(state) !== null)
   const waits = useBench((state) => choosingWords(choosingOf(state)))
   const bench = useBenchHandle()
@@ -235,8 +148,8 @@ export const Rail = () => {
       ) : (
         <>
           <Ways />
-          <WordTools />
-          <FilledTools />
+          {isWord && <WordTools />}
+          {isFilled && <FilledTools />}
           <Words />
           <HandSwitches />
         </>

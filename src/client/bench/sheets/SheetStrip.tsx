@@ -148,12 +148,10 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
 /** All sheets of the project in order: go to, add, duplicate, reorder, rename, remove. */
 export const SheetStrip = () => {
   const bench = useBenchHandle()
-  const isOpen = useBench((state) => state.hasSheetStrip)
   const order = useBench((state) => state.project.order)
   const list = useRef<HTMLUListElement>(null)
   const [mark, setMark] = useState<number | null>(null)
   const [sizeFor, setSizeFor] = useState<SizeFor | null>(null)
-  if (!isOpen) return null
   const tiles = (): readonly DOMRect[] =>
     [...(list.current?.querySelectorAll('[data-sheet-tile]') ?? [])].map((tile) => tile.getBoundingClientRect())
   const place = (sheetId: string, x: number, isLast: boolean): void => {
@@ -167,7 +165,7 @@ export const SheetStrip = () => {
     <section className={styles.strip} aria-label="Sheets">
       <ul ref={list} className={styles.list}>
         {order.map((sheetId, i) => (
-          <li key={sheetId} className={panel.row}>
+          <li key={sheetId} className={panel.row} style={{ flex: 'none' }}>
             {mark === i && <span className={styles.mark} />}
             <SheetTile
               sheetId={sheetId}

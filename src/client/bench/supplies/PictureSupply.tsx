@@ -1,22 +1,19 @@
 'use client'
-import Menu from '@mui/material/Menu'
-import MenuItem from '@mui/material/MenuItem'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { levelCount } from '@/core/render/needs'
-import { holdsPicture } from '@/core/document/content'
 import type { PictureAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { focusTable } from '@/client/gestures/focus'
 import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
-import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
-import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture, takeSupply } from '@/client/store/actions'
+import { takeSupply } from '@/client/store/actions'
 import { toggleMarked } from '@/client/store/arrangement'
-import { selectedFrame } from '@/client/store/selection'
 import { Tile, TileMore } from '@/client/parts/Tile'
-import { SeveralMenu } from '@/client/bench/dialogs/SeveralMenu'
 import styles from '@/client/parts/Supplies.module.css'
-import { openArtwork } from '@/client/store/slices/dialogs'
+// Menus come when they are first opened.
+const PictureMenu = dynamic(() => import('@/client/bench/supplies/PictureMenu').then((m) => m.PictureMenu))
+const SeveralMenu = dynamic(() => import('@/client/bench/dialogs/SeveralMenu').then((m) => m.SeveralMenu))
 
 const THUMB_HEIGHT = 68
 const LEAST_WIDTH = 44
@@ -34,47 +31,6 @@ const thumbWidth = ({ width, height }: PictureAnswer): number =>
 /** How wide a picture stands in the strip, in CSS pixels. */
 export const supplyWidth = (picture: PictureAnswer): number => thumbWidth(picture) + EDGE
 
-const PictureMenu = ({
-  picture,
-  anchor,
-  onClose,
-}: {
-  readonly picture: PictureAnswer
-  readonly anchor: HTMLElement | null
-  readonly onClose: () => void
-}) => {
-  const bench = useBenchHandle()
-  const frame = useBench(selectedFrame)
-  const isMarked = useBench((state) => state.marked.includes(picture.hash))
-  const run = (act: () => void) => () => {
-    onClose()
-    act()
-  }
-  return (
-    <Menu open={anchor !== null} anchorEl={anchor} onClose={onClose}>
-      <MenuItem disabled={!frame} onClick={run(() => frame && fillFrame(bench, frame.id, picture))}>
-        {holdsPicture(frame?.fill) ? 'Replace the selected frame’s picture' : 'Fill the selected frame'}
-      </MenuItem>
-      <MenuItem onClick={run(() => putPictureFrame(bench, picture))}>New frame of its own shape</MenuItem>
-      <MenuItem onClick={run(() => setBackgroundPicture(bench, picture))}>Background of the sheet</MenuItem>
-      <MenuItem onClick={run(() => toggleMarked(bench, picture.hash))}>
-        {isMarked ? 'Unmark' : 'Mark for a set'} (Shift and press)
-      </MenuItem>
-      {picture.hasAlpha && (
-        <MenuItem onClick={run(() => openArtwork(bench, [picture]))}>Stencil from its transparency…</MenuItem>
-      )}
-      <MenuItem disabled divider>
-        Clip this picture
-      </MenuItem>
-      {COMMON_STENCILS.map(({ name, stencil }) => (
-        <MenuItem key={name} dense onClick={run(() => clipPicture(bench, picture, stencil))}>
-          <StencilIcon stencil={stencil} /> &nbsp;{name}
-        </MenuItem>
-      ))}
-    </Menu>
-  )
-}
-
 interface PictureSupplyProps {
   readonly picture: PictureAnswer
   readonly uses: number
@@ -87,6 +43,7 @@ export const PictureSupply = ({ picture, uses, caption }: PictureSupplyProps) =>
   const bench = useBenchHandle()
   const carry = useCarry(bench)
   const isMarked = useBench((state) => state.marked.includes(picture.hash))
+  const isAsked = useBench((state) => state.forSeveral?.hash === picture.hash)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [button, setButton] = useState<HTMLElement | null>(null)
   const openMenu = (event: { currentTarget: HTMLElement; preventDefault(): void }): void => {
@@ -129,8 +86,8 @@ export const PictureSupply = ({ picture, uses, caption }: PictureSupplyProps) =>
         />
       </Tile>
       <TileMore of={picture.name} onOpen={openMenu} />
-      <SeveralMenu picture={picture} anchor={button} />
-      <PictureMenu picture={picture} anchor={anchor} onClose={() => setAnchor(null)} />
+      {isAsked && <SeveralMenu picture={picture} anchor={button} />}
+      {anchor && <PictureMenu picture={picture} anchor={anchor} onClose={() => setAnchor(null)} />}
     </div>
   )
 }

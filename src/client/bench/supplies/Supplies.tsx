@@ -17,7 +17,6 @@ import { RailButton } from '@/client/parts/RailButton'
 import { Search } from '@/client/parts/fields/Search'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/supplies/PictureSupplies'
-import { StencilSupplies, StencilTools } from '@/client/bench/supplies/StencilSupplies'
 import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
 import { focusSupplies } from '@/client/gestures/focus'
 import { followStripWheel } from '@/client/gestures/stripWheel'
@@ -28,7 +27,9 @@ import { Floating } from '@/client/parts/Floating'
 import styles from '@/client/parts/Supplies.module.css'
 import { showPictures, showTab, putMarked } from '@/client/store/slices/supplies'
 
-// Finishes come when their tab is first opened.
+// What a tab holds comes when it is first opened.
+const StencilSupplies = dynamic(() => import('@/client/bench/supplies/StencilSupplies').then((m) => m.StencilSupplies))
+const StencilTools = dynamic(() => import('@/client/bench/supplies/StencilSupplies').then((m) => m.StencilTools))
 const FinishSupplies = dynamic(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishSupplies))
 const LetterSupplies = dynamic(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterSupplies))
 const LetterTools = dynamic(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterTools))

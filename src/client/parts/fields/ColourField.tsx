@@ -1,9 +1,9 @@
 'use client'
+import dynamic from 'next/dynamic'
 import Popover, { type PopoverActions } from '@mui/material/Popover'
 import { useRef, useState } from 'react'
 import { parseColour, type Colour } from '@/core/colour/colour'
 import { useBenchHandle } from '@/client/binding/useBench'
-import { ColourPicker } from '@/client/parts/fields/ColourPicker'
 import { Swatch } from '@/client/parts/fields/Swatch'
 import { TypedField } from '@/client/parts/fields/TypedField'
 import { FIRST_COLOUR } from '@/client/store/colours'
@@ -12,6 +12,9 @@ import panel from '@/client/parts/Panel.module.css'
 import { takeDropper } from '@/client/store/slices/mode'
 import { speak } from '@/client/store/slices/notices'
 import { type Recording, slideValue, settleValue } from '@/client/store/recording'
+
+// Comes when it is first opened.
+const ColourPicker = dynamic(() => import('@/client/parts/fields/ColourPicker').then((m) => m.ColourPicker))
 
 interface ColourFieldProps {
   readonly label: string

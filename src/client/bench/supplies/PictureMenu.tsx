@@ -1,0 +1,53 @@
+'use client'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { holdsPicture } from '@/core/document/content'
+import type { PictureAnswer } from '@/contract/api'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
+import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture } from '@/client/store/actions'
+import { toggleMarked } from '@/client/store/arrangement'
+import { selectedFrame } from '@/client/store/selection'
+import { openArtwork } from '@/client/store/slices/dialogs'
+
+/** What can be done with a picture of the strip. */
+export const PictureMenu = ({
+  picture,
+  anchor,
+  onClose,
+}: {
+  readonly picture: PictureAnswer
+  readonly anchor: HTMLElement
+  readonly onClose: () => void
+}) => {
+  const bench = useBenchHandle()
+  const frame = useBench(selectedFrame)
+  const isMarked = useBench((state) => state.marked.includes(picture.hash))
+  const run = (act: () => void) => () => {
+    onClose()
+    act()
+  }
+  return (
+    <Menu open anchorEl={anchor} onClose={onClose}>
+      <MenuItem disabled={!frame} onClick={run(() => frame && fillFrame(bench, frame.id, picture))}>
+        {holdsPicture(frame?.fill) ? 'Replace the selected frame’s picture' : 'Fill the selected frame'}
+      </MenuItem>
+      <MenuItem onClick={run(() => putPictureFrame(bench, picture))}>New frame of its own shape</MenuItem>
+      <MenuItem onClick={run(() => setBackgroundPicture(bench, picture))}>Background of the sheet</MenuItem>
+      <MenuItem onClick={run(() => toggleMarked(bench, picture.hash))}>
+        {isMarked ? 'Unmark' : 'Mark for a set'} (Shift and press)
+      </MenuItem>
+      {picture.hasAlpha && (
+        <MenuItem onClick={run(() => openArtwork(bench, [picture]))}>Stencil from its transparency…</MenuItem>
+      )}
+      <MenuItem disabled divider>
+        Clip this picture
+      </MenuItem>
+      {COMMON_STENCILS.map(({ name, stencil }) => (
+        <MenuItem key={name} dense onClick={run(() => clipPicture(bench, picture, stencil))}>
+          <StencilIcon stencil={stencil} /> &nbsp;{name}
+        </MenuItem>
+      ))}
+    </Menu>
+  )
+}
