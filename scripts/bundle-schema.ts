@@ -1,6 +1,6 @@
 /**
  * Writes the parts of docs/bundle.schema.json that follow from descriptions in the program: stencils, finishes, spans and
- * adjustments.
+ * adjustments, looks.
  */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { PARTS, SINGLES, VIGNETTE_OF } from '@/core/adjust/adjustments'
@@ -124,8 +124,12 @@ const adjustments = strict(
     edges: strict(numbers(PARTS.edges)),
     vignette: strict({ ...numbers(PARTS.vignette), of: words(VIGNETTE_OF) }),
     grain: strict({ ...numbers(PARTS.grain), seed: whole(PARTS.grain.seed) }),
+    off: { const: true },
+    look: ref('id'),
   },
 )
+
+const namedLook = strict({ id: ref('id'), name: ref('name'), adjustments: ref('adjustments') })
 
 const L = LAYER_RANGE
 const line = {
@@ -284,7 +288,7 @@ const fills = definitions['frame']?.['properties']?.['fill'] as unknown as { one
 const taken =
   definitions['taken'] ??
   fills.oneOf.find((one) => JSON.stringify(one['properties']?.['kind'] ?? {}).includes('"taken"'))
-Object.assign(definitions, { adjustments, layer, namedFinish, itemFinish, span, lettering, alphabet, taken })
+Object.assign(definitions, { adjustments, namedLook, layer, namedFinish, itemFinish, span, lettering, alphabet, taken })
 put(schema, 'alphabets', byId('alphabet', RANGE.alphabets), true)
 const group = definitions['group'] ?? {}
 put(group, 'lettering', ref('lettering'))
@@ -295,6 +299,7 @@ Object.assign(group, {
 })
 Object.assign(schema, { title: `project.json of an Eager Stencil bundle, format ${FORMAT}` })
 put(schema, 'format', { const: FORMAT })
+put(schema, 'looks', byId('namedLook', RANGE.looks), true)
 put(schema, 'finishes', byId('namedFinish', RANGE.finishes), true)
 put(definitions['sheet'] ?? {}, 'spans', byId('span', RANGE.items), true)
 put(definitions['placed'] ?? {}, 'adjustments', ref('adjustments'))

@@ -1,3 +1,4 @@
+import { FORMAT } from '@/core/document/types'
 import { describe, expect, it } from '@jest/globals'
 import { createWriteStream } from 'node:fs'
 import { readFile, writeFile } from 'node:fs/promises'
@@ -104,9 +105,9 @@ describe('a bundle with faults names each with its path', () => {
     ],
     [
       'a later format',
-      handWritten((d) => (d['format'] = 7)),
+      handWritten((d) => (d['format'] = FORMAT + 1)),
       { 'pictures/kite.png': 'kite' },
-      /^format: is 8; this program reads formats 1 to 7/,
+      new RegExp(`^format: is ${FORMAT + 1}; this program reads formats 1 to ${FORMAT}`),
     ],
     [
       'a dangling picture',
