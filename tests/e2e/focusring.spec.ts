@@ -143,7 +143,9 @@ test('each page has one heading of the first rank and one main part; targets are
       document.querySelectorAll('main').length,
     ])
     expect([screen, ...counts]).toEqual([screen, 1, 1])
+    // A tip stands outside all parts; what it says is its button's name or description.
     const { violations } = await new AxeBuilder({ page })
+      .exclude('[role="tooltip"]')
       .withRules(['target-size', 'region', 'landmark-one-main'])
       .analyze()
     faults.push(

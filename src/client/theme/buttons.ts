@@ -99,7 +99,10 @@ export const buttons: Components<Theme> = {
   },
   MuiIconButton: {
     defaultProps: { size: 'small' },
-    styleOverrides: { root: { borderRadius: 4, color: 'inherit', padding: 4, ...forFinger } },
+    // No target is smaller than WCAG 2.2, 2.5.8, asks for.
+    styleOverrides: {
+      root: { borderRadius: 4, color: 'inherit', padding: 4, minWidth: 24, minHeight: 24, ...forFinger },
+    },
   },
   MuiTab: {
     styleOverrides: {
