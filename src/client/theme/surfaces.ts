@@ -45,6 +45,8 @@ export const surfaces: Components<Theme> = {
       },
     },
   },
+  // A card cuts off what is outside it, so the ring of its link lies within.
+  MuiCard: { styleOverrides: { root: { '& > a': { display: 'block', '--focus-offset': '-3px' } } } },
   MuiCardHeader: {
     defaultProps: {
       slotProps: { title: { variant: 'subtitle2', noWrap: true }, subheader: { variant: 'caption' } },
