@@ -16,7 +16,10 @@ const eachPlaced = (sheet: Draft<Sheet>, change: (placed: Placed) => Placed): vo
   const takes = (fill: Draft<PictureFill>): void => fill.takes.forEach(put)
   for (const item of Object.values(sheet.items)) {
     if (item.kind === 'frame' && item.fill.kind === PICTURES) takes(item.fill)
-    if (item.kind === 'group') for (const aside of item.lettering?.aside ?? []) takes(aside.fill)
+    if (item.kind !== 'group' || !item.lettering) continue
+    const { aside, across } = item.lettering
+    for (const kept of aside) takes(kept.fill)
+    if (across) item.lettering.across = change(across as Placed) as Draft<Placed> // read as what it is a draft of
   }
   for (const span of Object.values(sheet.spans)) if (span.source.kind === 'placed') put(span.source)
   if (sheet.background.kind === 'picture') put(sheet.background)

@@ -3,6 +3,7 @@ import { describe, expect, it } from '@jest/globals'
 import { sameValues, shownAdjustments, switched, valuesOf } from '@/core/adjust/adjustments'
 import { setBackground } from '@/core/document/edits/sheets'
 import { adjustPictures } from '@/core/document/edits/adjust'
+import { pictureAcross, pictureEach } from '@/core/document/edits/lettering/across'
 import { placePicture } from '@/core/document/edits/fills'
 import { addLook, changeLook, removeLook, renameLook } from '@/core/document/edits/looks'
 import { makeSpan } from '@/core/document/edits/spans'
@@ -13,6 +14,7 @@ import { projectFaults } from '@/core/document/validate'
 import type { Project } from '@/core/document/types'
 import { sheetOf } from '@/core/document/read'
 import { renderSheet } from '@/core/render/drawList'
+import { withWord } from '@tests/helpers/lettering'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 
 const LOOK = { id: 'look-1', name: 'Dusk', adjustments: { warmth: 0.3, fade: 0.1 } }
@@ -64,6 +66,25 @@ describe('a look of the project', () => {
     const changed = changeLook(project, { lookId: LOOK.id, adjustments: { contrast: 0.2 } })
     const { source } = changed.sheets[SHEET]?.spans['span-1'] ?? {}
     expect(source?.kind === 'placed' && source.placed.adjustments).toEqual({ contrast: 0.2, look: LOOK.id })
+  })
+  it('reaches the picture that a text keeps aside while each letter has its own, and what letters keep meanwhile', () => {
+    const word = { sheetId: SHEET, groupId: 'g-word' }
+    const dressed = (project: Project): Project =>
+      adjustPictures(project, {
+        sheetId: SHEET,
+        ids: [word.groupId],
+        change: () => ({ ...LOOK.adjustments, look: LOOK.id }),
+      })
+    const across = dressed(pictureAcross(withWord(withLook(), 'SEA'), { ...word, pictureId: 'pic-2' }))
+    const each = pictureEach(across, word)
+    const filled = placePicture(each, { sheetId: SHEET, frameId: 'l-0', pictureId: 'pic-1' })
+    for (const project of [filled, pictureAcross(dressed(filled), word)]) {
+      const kept = project.sheets[SHEET]?.items[word.groupId]
+      const lettering = kept?.kind === 'group' ? kept.lettering : undefined
+      expect(lettering?.across?.adjustments ?? lettering?.aside[0]?.fill.takes[0]?.placed.adjustments).toBeDefined()
+      const changed = changeLook(project, { lookId: LOOK.id, adjustments: { exposure: 0.5 } })
+      for (const one of allTones(changed)) expect(one).toEqual({ exposure: 0.5, look: LOOK.id })
+    }
   })
   it('leaves those that are switched off switched off', () => {
     const off = adjustPictures(withLook(), { sheetId: SHEET, ids: ['f-2'], change: (held) => switched(held, true) })
