@@ -16,6 +16,8 @@ test('a colour is set by hex, by RGB and by HSL, and one visit is one step', asy
     await dialog.getByLabel(label, { exact: true }).press('Enter')
   }
   await type('Hex', '#336699')
+  // A person looks at it for a while: it is one visit all the same.
+  await page.waitForTimeout(1500)
   await type('R', '255')
   await expect(dialog.getByLabel('Hex')).toHaveValue('#ff6699')
   // CSS Color Module Level 4: hsl(120 100% 25%) is #008000 (as is the keyword green).

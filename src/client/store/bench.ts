@@ -15,7 +15,10 @@ export interface Bench {
   /** Adds to a burst that becomes one step when it pauses. */
   burst(key: string, name: string, recorded: Recorded): void
   endBurst(): void
-  /** Does a small change that more will follow: those of one name become one step when they pause, or held, when they end. */
+  /**
+   * Does a small change that more will follow: those of one name become one step when they pause. Held, they wait for
+   * `endBurst`, however long the hand rests; whoever holds them ends them, also when it goes away.
+   */
   step(act: () => void, isHeld: boolean): void
   preview(project: Project | null): void
   undo(): void

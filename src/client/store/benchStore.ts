@@ -27,8 +27,6 @@ import { followSessions } from '@/client/store/session'
 import { Belongings } from '@/client/store/owned'
 
 const BURST_MS = 700
-/** Longer than a hand rests. */
-const HELD_MS = 600_000
 
 const UNKEPT =
   'This browser keeps no more: what the server does not have yet is lost if this page is closed. Leave it open until it says “Saved”.'
@@ -41,7 +39,8 @@ interface Burst {
   readonly name: string
   readonly steps: Step[]
   project: Project
-  timer: ReturnType<typeof setTimeout>
+  /** Undefined while it is held. */
+  timer: ReturnType<typeof setTimeout> | undefined
 }
 
 export const shownProject = (state: Pick<BenchState, 'project' | 'preview'>): Project => state.preview ?? state.project
@@ -226,7 +225,7 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     const step: Step = { id: '', name, forward: recorded.forward, inverse: recorded.inverse }
     if (current) clearTimeout(current.timer)
     // One that is held ends with the hand.
-    const timer = setTimeout(endBurst, stepping === 'held' ? HELD_MS : BURST_MS)
+    const timer = stepping === 'held' ? undefined : setTimeout(endBurst, BURST_MS)
     if (current) {
       current.steps.push(step)
       current.timer = timer

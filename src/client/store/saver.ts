@@ -59,6 +59,7 @@ export class Saver {
   private revision: number
   private sending = false
   private isStuck = false
+  private isStopped = false
   private failures = 0
   private most = MOST_STEPS
   private timer: ReturnType<typeof setTimeout> | undefined
@@ -97,7 +98,9 @@ export class Saver {
     return !this.hasUnsent
   }
 
+  /** Tries no more; what was not sent stays with the keeper. */
   stop(): void {
+    this.isStopped = true
     clearTimeout(this.timer)
   }
 
@@ -149,6 +152,7 @@ export class Saver {
     }
     this.failures += 1
     this.options.onState({ state: 'waiting' })
+    if (this.isStopped) return
     this.timer = setTimeout(() => void this.send(), RETRY_MS[Math.min(this.failures - 1, RETRY_MS.length - 1)])
   }
 }

@@ -6,6 +6,8 @@ import { addSheet } from '@/core/document/edits/sheets'
 import { newSheet } from '@/core/document/create'
 import type { NamedFinish } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
+import type { Bench } from '@/client/store/bench'
+import { shownProject } from '@/client/store/benchStore'
 import { fillFrame } from '@/client/store/actions'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 import { testBench } from '@tests/helpers/testBench'
@@ -52,6 +54,38 @@ describe('one beyond a limit', () => {
     expect(bench.get().project.name).toBe('Sample')
     expect(bench.get().preview).toBeNull()
     expect(bench.get().notice?.text).toMatch(/at most 200 characters/)
+  })
+})
+
+describe('a value while it is chosen', () => {
+  const name = (bench: Bench, to: string): void =>
+    bench.burst('name', 'Rename project', renameProject.record(shownProject(bench.get()), { name: to }))
+  const steps = (bench: Bench): readonly string[] => bench.get().history.undo.map((step) => step.name)
+  beforeEach(() => void jest.useFakeTimers())
+  afterEach(() => void jest.useRealTimers())
+  it('becomes a step by itself when it pauses', () => {
+    const bench = testBench()
+    name(bench, 'One')
+    jest.advanceTimersByTime(60_000)
+    expect(steps(bench)).toEqual(['Rename project'])
+    name(bench, 'Two')
+    jest.advanceTimersByTime(60_000)
+    expect(steps(bench)).toHaveLength(2)
+  })
+  it('held waits for the hand, however long it rests, and is one step; other work ends it first', () => {
+    const bench = testBench()
+    for (const to of ['One', 'Two', 'Three']) {
+      bench.step(() => name(bench, to), true)
+      jest.advanceTimersByTime(3_600_000)
+      expect(steps(bench)).toEqual([])
+      expect(shownProject(bench.get()).name).toBe(to)
+    }
+    expect(bench.hasUnsent()).toBe(true)
+    bench.commit('Add finish', (project) => addFinish.record(project, { finish: finish('n-1') }))
+    expect(steps(bench)).toEqual(['Rename project', 'Add finish'])
+    bench.undo()
+    bench.undo()
+    expect(bench.get().project.name).toBe('Sample')
   })
 })
 

@@ -1,7 +1,7 @@
 'use client'
 import dynamic from 'next/dynamic'
 import Popover, { type PopoverActions } from '@mui/material/Popover'
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { parseColour, type Colour } from '@/core/colour/colour'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { Swatch } from '@/client/parts/fields/Swatch'
@@ -41,7 +41,10 @@ export const ColourField = ({ label, colour, first = FIRST_COLOUR, isShort, step
   const bench = useBenchHandle()
   const [anchor, setAnchor] = useState<{ readonly left: number; readonly top: number } | null>(null)
   const popover = useRef<PopoverActions>(null)
-  const use = (next: Colour): void => slideValue(bench, `colour-${label}`, step, record, next)
+  const isOpen = anchor !== null
+  const use = (next: Colour): void => bench.step(() => slideValue(bench, `colour-${label}`, step, record, next), true)
+  // The visit is over when the picker is, in whichever way that goes.
+  useEffect(() => (isOpen ? () => bench.endBurst() : undefined), [bench, isOpen])
   const close = (): void => {
     bench.endBurst()
     setAnchor(null)
@@ -74,7 +77,7 @@ export const ColourField = ({ label, colour, first = FIRST_COLOUR, isShort, step
         />
       )}
       <Popover
-        open={anchor !== null}
+        open={isOpen}
         action={popover}
         anchorReference="anchorPosition"
         {...(anchor ? { anchorPosition: anchor } : {})}

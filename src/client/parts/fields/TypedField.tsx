@@ -1,7 +1,7 @@
 'use client'
 import OutlinedInput from '@mui/material/OutlinedInput'
 import { useDrag } from '@use-gesture/react'
-import { useRef, useState, type KeyboardEvent } from 'react'
+import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { isFailure } from '@/core/failure'
 import { formatNumber } from '@/core/units'
 import styles from '@/client/parts/fields/Field.module.css'
@@ -29,8 +29,16 @@ const DECIMALS = 4
 /** Steps a number that a field shows: once by key, or as far as a drag has come from where it began. */
 const useSteps = (shown: string, step: number, onText: (text: string) => void) => {
   const stepper = useStepper()
+  const isHolding = useRef(false)
+  const end = useCallback((): void => {
+    if (isHolding.current) stepper.end()
+    isHolding.current = false
+  }, [stepper])
+  // A field that goes away under the hand ends what it was dragging.
+  useEffect(() => end, [end])
   const put = (from: number, count: number, isHeld: boolean): void => {
     const next = formatNumber(from + count * step, DECIMALS)
+    isHolding.current ||= isHeld
     stepper.step(() => {
       try {
         onText(next)
@@ -40,7 +48,7 @@ const useSteps = (shown: string, step: number, onText: (text: string) => void) =
       }
     }, isHeld)
   }
-  return { put, end: stepper.end, now: step > 0 ? Number.parseFloat(shown) : Number.NaN }
+  return { put, end, now: step > 0 ? Number.parseFloat(shown) : Number.NaN }
 }
 
 /** A field for one value: takes effect on Enter or when left; Esc brings back what was there. */
