@@ -6,19 +6,24 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import { DragEdge } from '@/client/parts/DragEdge'
 import { CARD_WIDTH, setCardWidth } from '@/client/store/slices/card'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useWarmUp } from '@/client/binding/useWarmUp'
 import { BackgroundCard } from '@/client/bench/card/BackgroundCard'
 import { SheetCard } from '@/client/bench/card/SheetCard'
 import { cardSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/card/Card.module.css'
 
-// Each comes with the first of its kind that is selected.
-const FrameCard = dynamic(() => import('@/client/bench/card/FrameCard').then((m) => m.FrameCard))
-const ItemsCard = dynamic(() => import('@/client/bench/card/ItemsCard').then((m) => m.ItemsCard))
+// The sheet's card is there at once; these come when a hand stirs, that of texts with the first that is selected.
+const frameCard = () => import('@/client/bench/card/FrameCard').then((m) => m.FrameCard)
+const itemsCard = () => import('@/client/bench/card/ItemsCard').then((m) => m.ItemsCard)
+const SOON = [frameCard, itemsCard]
+const FrameCard = dynamic(frameCard)
+const ItemsCard = dynamic(itemsCard)
 const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
 export const Card = () => {
   const bench = useBenchHandle()
+  useWarmUp(SOON)
   const width = useBench((state) => state.cardWidth)
   const sheet = useBench(cardSheet)
   const selection = useBench((state) => state.selection)

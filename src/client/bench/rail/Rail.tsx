@@ -5,6 +5,7 @@ import Checklist from '@mui/icons-material/LibraryAddCheckOutlined'
 import Snap from '@mui/icons-material/JoinInner'
 import Typography from '@mui/material/Typography'
 import { holdsPicture } from '@/core/document/content'
+import { useWarmUp } from '@/client/binding/useWarmUp'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { KeyCap } from '@/client/parts/KeyCap'
 import panel from '@/client/parts/Panel.module.css'
@@ -19,9 +20,12 @@ import { WAYS } from '@/client/store/state'
 import { ownKeys } from '@/client/gestures/keys'
 import styles from '@/client/bench/rail/Rail.module.css'
 import button from '@/client/parts/RailButton.module.css'
-// Each comes with the first selection, or tool, that needs it.
-const FilledTools = dynamic(() => import('@/client/bench/rail/FilledTools').then((m) => m.FilledTools))
-const ToolRail = dynamic(() => import('@/client/bench/rail/ToolRail').then((m) => m.ToolRail))
+// These come when a hand stirs, those of texts with the first that is selected.
+const filledTools = () => import('@/client/bench/rail/FilledTools').then((m) => m.FilledTools)
+const toolRail = () => import('@/client/bench/rail/ToolRail').then((m) => m.ToolRail)
+const SOON = [filledTools, toolRail]
+const FilledTools = dynamic(filledTools)
+const ToolRail = dynamic(toolRail)
 const WordTools = dynamic(() => import('@/client/letters/WordTools').then((m) => m.WordTools))
 
 const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
@@ -101,6 +105,7 @@ const Words = () => {
 
 /** The bar along the foot of the table: what a drag moves, and the tools of the selected frame. */
 export const Rail = () => {
+  useWarmUp(SOON)
   const armed = useBench((state) => armedOf(state))
   const isCutting = useBench((state) => cuts(state))
   const isMoving = useBench((state) => state.isMoving)
