@@ -5,7 +5,7 @@ import { sheetOf, nextEmptyFrame } from '@/core/document/read'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addPicture, relinkHash } from '@/core/document/edits/project'
 import { addFrame } from '@/core/document/edits/frames'
-import { placePicture, replacePicture, setPlaced } from '@/core/document/edits/fills'
+import { placePicture, replacePicture } from '@/core/document/edits/fills'
 import { pictureAcross } from '@/core/document/edits/lettering/across'
 import { acrossSpan, letterFrames, nextEmptyLetter, wordAround, type Word } from '@/core/document/lettering'
 import { makeSpan, windowable } from '@/core/document/edits/spans'
@@ -16,10 +16,6 @@ import { newFrame } from '@/core/document/create'
 import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point, Size } from '@/core/geometry/vector'
-import { applyVector, rotation } from '@/core/geometry/matrix'
-import { panPicture, setZoom } from '@/core/placement/move'
-import { placedFrame, type PlacedFrame } from '@/client/store/placed'
-import type { Placed } from '@/core/placement/placed'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { api } from '@/client/http/api'
@@ -273,42 +269,6 @@ export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
   const next = nextEmptyFrame(shownSheet(bench.get()), target.id)
   // On to the next; the last frame filled stays in hand, so that its picture can be placed at once.
   select(bench, next?.id ?? target.id)
-}
-
-/** Sets the zoom that was typed; where keep-covered allows less, what it allows, and says why. */
-export const typeZoom = (bench: Bench, zoom: number): void => {
-  const held = placedFrame(bench.get())
-  if (!held) return
-  const { placed, stopped } = setZoom(held.placed, held.holder, zoom)
-  changePlaced(bench, 'Zoom picture', () => placed)
-  if (stopped)
-    say(bench, 'Smaller than this the picture would not cover its frame. Switch “Keep covered” off to go on.')
-}
-
-/** Changes the placement of the selected picture as one step. */
-export const changePlaced = (bench: Bench, name: string, change: (held: PlacedFrame) => Placed): void => {
-  bench.endBurst()
-  const state = bench.get()
-  const held = placedFrame(state)
-  if (!held) return
-  bench.commit(name, (project) =>
-    setPlaced.record(project, { sheetId: state.sheetId, frameId: held.frame.id, placed: change(held) }),
-  )
-}
-
-/** Moves the selected picture on the sheet by a distance in points, as it was typed; where it ends, says so. */
-export const movePictureBy = (bench: Bench, by: Point): void => {
-  const held = placedFrame(bench.get())
-  if (!held) return
-  const { placed, stopped } = panPicture(held.placed, held.holder, applyVector(rotation(-held.at.turn), by))
-  changePlaced(bench, 'Move picture', () => placed)
-  if (stopped) say(bench, 'The picture ends there. Switch “Keep covered” off to go on.')
-}
-
-/** Brings the picture back to how it was when the hand went into it, as one step. */
-export const backToHow = (bench: Bench): void => {
-  const { session } = bench.get()
-  if (session) changePlaced(bench, 'Back to how it was', () => session.placed)
 }
 
 /** Another file in the place of one that pictures of the project show; their settings stay. */

@@ -10,20 +10,24 @@ const MINUTE = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short'
 export const captionsOf = (
   pictures: readonly Pick<Listed, 'hash' | 'name' | 'addedAt'>[],
 ): ReadonlyMap<string, string> => {
-  const captions = new Map<string, string>()
-  const byName = new Map<string, (typeof pictures)[number][]>()
-  for (const picture of pictures) byName.set(picture.name, [...(byName.get(picture.name) ?? []), picture])
-  for (const [name, same] of byName) {
-    const dated = same.map(({ addedAt }) => `${name} · ${DAY.format(new Date(addedAt))}`)
-    const timed = same.map(({ addedAt }) => `${name} · ${MINUTE.format(new Date(addedAt))}`)
-    const isAlone = (list: readonly string[], caption: string): boolean =>
-      list.filter((one) => one === caption).length === 1
-    same.forEach(({ hash }, i) => {
-      const [day = name, minute = name] = [dated[i], timed[i]]
-      if (same.length === 1) captions.set(hash, name)
-      else if (isAlone(dated, day)) captions.set(hash, day)
-      else captions.set(hash, isAlone(timed, minute) ? minute : `${minute} · ${i + 1}`)
-    })
-  }
-  return captions
+  const told = pictures.map(({ hash, name, addedAt }) => {
+    const added = new Date(addedAt)
+    return { hash, words: [name, `${name} · ${DAY.format(added)}`, `${name} · ${MINUTE.format(added)}`] as const }
+  })
+  const counts = new Map<string, number>()
+  // A name can read like another's date: what is counted is kept apart by which of the three it is.
+  const keyOf = (words: string, kind: number): string => `${kind} ${words}`
+  for (const { words } of told)
+    words.forEach((each, kind) => counts.set(keyOf(each, kind), (counts.get(keyOf(each, kind)) ?? 0) + 1))
+  const numbers = new Map<string, number>()
+  return new Map(
+    told.map(({ hash, words }) => {
+      const alone = words.find((each, kind) => counts.get(keyOf(each, kind)) === 1)
+      if (alone !== undefined) return [hash, alone]
+      const [, , minute] = words
+      const number = (numbers.get(minute) ?? 0) + 1
+      numbers.set(minute, number)
+      return [hash, `${minute} · ${number}`]
+    }),
+  )
 }

@@ -2,10 +2,53 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import { emptyFrame, openToWhole, placePicture } from '@/core/document/edits/fills'
 import { flipPicture, setFit, setKeepCovered, turnPicture } from '@/core/placement/move'
 import type { Fit } from '@/core/placement/placed'
-import { changePlaced } from '@/client/store/actions'
 import { placedFrame } from '@/client/store/placed'
 import type { Bench } from '@/client/store/bench'
 import { selectedFrame } from '@/client/store/selection'
+import { setPlaced } from '@/core/document/edits/fills'
+import { applyVector, rotation } from '@/core/geometry/matrix'
+import type { Point } from '@/core/geometry/vector'
+import type { Placed } from '@/core/placement/placed'
+import { panPicture, setZoom } from '@/core/placement/move'
+import { say } from '@/client/store/notices'
+import type { PlacedFrame } from '@/client/store/placed'
+import { sessionOf } from '@/client/store/session'
+
+/** Changes the placement of the selected picture as one step. */
+export const changePlaced = (bench: Bench, name: string, change: (held: PlacedFrame) => Placed): void => {
+  bench.endBurst()
+  const state = bench.get()
+  const held = placedFrame(state)
+  if (!held) return
+  bench.commit(name, (project) =>
+    setPlaced.record(project, { sheetId: state.sheetId, frameId: held.frame.id, placed: change(held) }),
+  )
+}
+
+/** Sets the zoom that was typed; where keep-covered allows less, what it allows, and says why. */
+export const typeZoom = (bench: Bench, zoom: number): void => {
+  const held = placedFrame(bench.get())
+  if (!held) return
+  const { placed, stopped } = setZoom(held.placed, held.holder, zoom)
+  changePlaced(bench, 'Zoom picture', () => placed)
+  if (stopped)
+    say(bench, 'Smaller than this the picture would not cover its frame. Switch “Keep covered” off to go on.')
+}
+
+/** Moves the selected picture on the sheet by a distance in points, as it was typed; where it ends, says so. */
+export const movePictureBy = (bench: Bench, by: Point): void => {
+  const held = placedFrame(bench.get())
+  if (!held) return
+  const { placed, stopped } = panPicture(held.placed, held.holder, applyVector(rotation(-held.at.turn), by))
+  changePlaced(bench, 'Move picture', () => placed)
+  if (stopped) say(bench, 'The picture ends there. Switch “Keep covered” off to go on.')
+}
+
+/** Brings the picture back to how it was when the hand went into it, as one step. */
+export const backToHow = (bench: Bench): void => {
+  const session = sessionOf(bench.get())
+  if (session) changePlaced(bench, 'Back to how it was', () => session.placed)
+}
 
 export const FIT_WORDS: Readonly<Record<Fit, readonly [string, string]>> = {
   cover: ['Cover', 'Cover the frame'],

@@ -155,6 +155,8 @@ export interface ViewSlice {
 /** What the hand met when it went into a picture: that can be had back as a whole. */
 export interface PictureSession {
   readonly frameId: string
+  /** The take that was shown; null for what is shared. */
+  readonly takeId: string | null
   readonly placed: Placed
 }
 

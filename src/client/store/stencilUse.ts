@@ -1,6 +1,6 @@
 import { PRESETS } from '@/core/stencil/presets'
+import { array, number, object, string } from 'yup'
 import type { Stencil } from '@/core/stencil/stencil'
-
 import { keepSetting, keptSetting } from '@/client/store/settings'
 
 /** A stencil as it was used: enough to be offered again. */
@@ -13,7 +13,7 @@ export interface UsedStencil {
 const STORE = 'eager-stencil-stencil-uses'
 const MOST = 12
 const RECENT = 6
-const KEPT = 60
+const KEPT = 200
 
 /** What is used most before anything was: the outlines that pictures are clipped to most often (common practice). */
 const FIRST = [
@@ -31,32 +31,29 @@ const FIRST = [
   'Ring',
 ]
 
-interface Uses {
-  /** By name, how often. */
-  readonly counts: Readonly<Record<string, number>>
-  /** Names, the last first. */
-  readonly last: readonly string[]
+/** How often a stencil was used; of a list, the last used first. */
+interface Use {
+  readonly name: string
+  readonly times: number
 }
 
-const NONE: Uses = { counts: {}, last: [] }
+const schema = array(object({ name: string().required(), times: number().integer().min(1).required() })).required()
 
-const read = (): Uses => {
+const read = (): readonly Use[] => {
   try {
-    const held: unknown = JSON.parse(keptSetting(STORE) ?? 'null')
-    return typeof held === 'object' && held !== null && 'counts' in held && 'last' in held ? (held as Uses) : NONE // as written below, or harmless
+    const held: unknown = JSON.parse(keptSetting(STORE) ?? '[]')
+    return schema.isValidSync(held, { strict: true }) ? held : []
   } catch {
-    return NONE
+    return []
   }
 }
 
 /** Notes that a stencil of the supplies was put to use. */
 export const noteStencil = (name: string): void => {
-  const { counts, last } = read()
-  const next: Uses = {
-    counts: { ...counts, [name]: (counts[name] ?? 0) + 1 },
-    last: [name, ...last.filter((one) => one !== name)].slice(0, KEPT),
-  }
-  keepSetting(STORE, JSON.stringify(next))
+  const uses = read()
+  const times = (uses.find((one) => one.name === name)?.times ?? 0) + 1
+  const next = [{ name, times }, ...uses.filter((one) => one.name !== name)]
+  keepSetting(STORE, JSON.stringify(next.slice(0, KEPT)))
 }
 
 const named = (names: readonly string[], offered: readonly UsedStencil[]): readonly UsedStencil[] =>
@@ -67,11 +64,12 @@ export const usedStencils = (
   own: readonly UsedStencil[],
 ): { readonly most: readonly UsedStencil[]; readonly recent: readonly UsedStencil[] } => {
   const offered = [...PRESETS, ...own]
-  const { counts, last } = read()
-  const ranked = Object.entries(counts)
-    .sort(([, p], [, q]) => q - p)
-    .map(([name]) => name)
-  const most = named([...new Set([...ranked, ...FIRST])], offered).slice(0, MOST)
-  const recent = named(last, offered).filter((one) => !most.includes(one))
+  const uses = read()
+  const ranked = uses.toSorted((p, q) => q.times - p.times)
+  const most = named([...new Set([...ranked.map(({ name }) => name), ...FIRST])], offered).slice(0, MOST)
+  const recent = named(
+    uses.map(({ name }) => name),
+    offered,
+  ).filter((one) => !most.includes(one))
   return { most, recent: recent.slice(0, RECENT) }
 }

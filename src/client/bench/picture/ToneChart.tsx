@@ -3,7 +3,7 @@ import { MARK } from '@/client/theme/colours'
 import Plotly from 'plotly.js'
 import createPlotlyComponent from 'react-plotly.js/factory'
 import { useEffect, useState } from 'react'
-import { adjustmentText, type Adjustments } from '@/core/adjust/adjustments'
+import { adjustmentText, shownAdjustments, type Adjustments } from '@/core/adjust/adjustments'
 import { HISTOGRAM_BINS, type Histogram } from '@/core/adjust/histogram'
 import type { PictureRef } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
@@ -45,7 +45,7 @@ export const ToneChart = ({
 }) => {
   const bench = useBenchHandle()
   const [histogram, setHistogram] = useState<Histogram | null>(null)
-  const text = adjustmentText(adjustments)
+  const text = adjustmentText(shownAdjustments(adjustments))
   useEffect(() => {
     let isStale = false
     const change: Adjustments = text ? (JSON.parse(text) as Adjustments) : {} // our own text

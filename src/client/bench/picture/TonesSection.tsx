@@ -5,7 +5,7 @@ import { placedIn } from '@/core/document/content'
 import type { Frame } from '@/core/document/types'
 import { useBench } from '@/client/binding/useBench'
 import { Section } from '@/client/parts/Section'
-import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { cardProject, cardSheet } from '@/client/store/benchStore'
 
 // Sliders, looks and the chart come when tones are first opened.
 const TonesBody = dynamic(() => import('@/client/bench/picture/TonesBody').then((m) => m.TonesBody))
@@ -18,8 +18,8 @@ const tonesWords = (busy: number, isOff: boolean, look: string | undefined): str
 
 /** Adjustments of the pictures of frames; of several, those of the first are shown. */
 export const TonesSection = ({ frames }: { readonly frames: readonly Frame[] }) => {
-  const project = useBench(shownProject)
-  const sheet = useBench(shownSheet)
+  const project = useBench(cardProject)
+  const sheet = useBench(cardSheet)
   const shown = frames.flatMap((frame) => placedIn(sheet, frame) ?? [])
   const [placed] = shown
   const picture = placed && project.pictures[placed.pictureId]
