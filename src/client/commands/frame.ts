@@ -5,10 +5,10 @@ import { flipSelected, groupSelected, restackSelected, toggleMark, ungroupSelect
 import { duplicateSelected, pastePlacement } from '@/client/store/clipboard'
 import { copyImage } from '@/client/store/copyImage'
 import { removeSelected } from '@/client/store/removal'
-import { selectAlike, selectAll, selectNeighbour, selectedFrames, selectedFrame } from '@/client/store/selection'
+import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import type { BenchState } from '@/client/store/state'
-import { putWay, setAdding } from '@/client/store/slices/selection'
+import { putWay } from '@/client/store/slices/selection'
 import { holdsPicture } from '@/core/document/content'
 import { type Bench } from '@/client/store/bench'
 import { type PlainFill } from '@/core/document/edits/fills'
@@ -16,9 +16,6 @@ import { putFill, squareSelected } from '@/client/store/frameFields'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 
 const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
-
-const needsModel = (state: BenchState): string | null =>
-  selectedFrames(state).length ? null : 'Select a frame first, then those that are like it.'
 
 const areAll = (state: BenchState, mark: 'hidden' | 'locked'): boolean => {
   const items = state.selection.flatMap((id) => shownSheet(state).items[id] ?? [])
@@ -188,45 +185,6 @@ export const FRAME_COMMANDS: readonly Command[] = [
     run: squareSelected,
   },
   {
-    id: 'alike',
-    family: 'Frame',
-    words: 'Select all of the same stencil',
-    does: 'All of the same stencil',
-    synonyms: 'similar',
-    key: 'a',
-    keyGroup: 'Selecting',
-    whyNot: needsModel,
-    run: (bench) => selectAlike(bench, 'stencil'),
-  },
-  {
-    id: 'alikeSize',
-    family: 'Frame',
-    words: 'Select all of the same size',
-    does: 'Select every frame that is as wide and high as this one',
-    synonyms: 'similar equal',
-    whyNot: needsModel,
-    run: (bench) => selectAlike(bench, 'size'),
-  },
-  {
-    id: 'alikeFinish',
-    family: 'Frame',
-    words: 'Select all of the same finish',
-    does: 'Select every frame with the same finish',
-    synonyms: 'similar look',
-    whyNot: needsModel,
-    run: (bench) => selectAlike(bench, 'finish'),
-  },
-  {
-    id: 'adding',
-    family: 'Frame',
-    words: 'Add to the selection',
-    does: 'A press adds to the selection, as with Shift',
-    synonyms: 'several multi select',
-    whyNot: always,
-    isOn: ({ isAdding }) => isAdding,
-    run: (bench) => setAdding(bench, !bench.get().isAdding),
-  },
-  {
     id: 'fillColour',
     family: 'Frame',
     words: 'Fill with a colour',
@@ -257,49 +215,6 @@ export const FRAME_COMMANDS: readonly Command[] = [
     synonyms: 'no fill clear',
     whyNot: needsPlainFill,
     run: (bench) => fillWith(bench, 'Empty frame', { kind: 'none' }),
-  },
-  {
-    id: 'empty',
-    family: 'Frame',
-    words: 'Select all empty frames',
-    does: 'All empty frames',
-    synonyms: 'vacant missing',
-    key: 'e',
-    keyGroup: 'Selecting',
-    menus: ['sheet'],
-    whyNot: always,
-    run: (bench) => selectAlike(bench, 'empty'),
-  },
-  {
-    id: 'all',
-    family: 'Frame',
-    words: 'Select all',
-    does: 'Select everything on the sheet, or in the group entered',
-    synonyms: 'everything',
-    fixedKey: 'Ctrl A',
-    menus: ['sheet'],
-    whyNot: always,
-    run: selectAll,
-  },
-  {
-    id: 'next',
-    family: 'Frame',
-    words: 'Next frame',
-    does: 'Next frame in reading order',
-    key: '.',
-    keyGroup: 'Selecting',
-    whyNot: always,
-    run: (bench) => selectNeighbour(bench, 1),
-  },
-  {
-    id: 'previous',
-    family: 'Frame',
-    words: 'Previous frame',
-    does: 'Previous frame',
-    key: ',',
-    keyGroup: 'Selecting',
-    whyNot: always,
-    run: (bench) => selectNeighbour(bench, -1),
   },
   {
     id: 'placement',

@@ -6,6 +6,7 @@ import { LETTER_COMMANDS } from '@/client/commands/letters'
 import { OUTLINE_COMMANDS } from '@/client/commands/outline'
 import { PICTURE_COMMANDS } from '@/client/commands/picture'
 import { SET_COMMANDS, SHARING_COMMANDS } from '@/client/commands/sharing'
+import { SELECTING_COMMANDS } from '@/client/commands/selecting'
 import { SHEET_COMMANDS } from '@/client/commands/sheet'
 import { VIEW_COMMANDS } from '@/client/commands/view'
 import type { Bench } from '@/client/store/bench'
@@ -18,6 +19,7 @@ import { SPAN_COMMANDS } from '@/client/commands/span'
 export const COMMANDS: readonly Command[] = [
   ...PICTURE_COMMANDS,
   ...FRAME_COMMANDS,
+  ...SELECTING_COMMANDS,
   ...OUTLINE_COMMANDS,
   ...SHARING_COMMANDS,
   ...SPAN_COMMANDS,

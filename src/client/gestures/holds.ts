@@ -8,11 +8,7 @@ import { itemRect, sheetRect } from '@/core/document/extent'
 import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { frameContains } from '@/core/document/read'
 import { holdable, isAtHand, isLocked, listOf } from '@/core/document/tree'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
-import { framesUnder } from '@/core/document/tree'
-import { echoFrames } from '@/core/document/edits/echoes'
 import { helpOnce } from '@/client/store/firstHelp'
-import { fragmentOf, pasteFragment } from '@/core/document/fragment'
 import type { Project } from '@/core/document/types'
 import type { Stencil } from '@/core/stencil/stencil'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
@@ -20,8 +16,9 @@ import { framesSeenAt, frameSeenAt, isSeeThrough } from '@/client/gestures/hits'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import { showStopped } from '@/client/gestures/nudge'
 import { knobDrag } from '@/client/gestures/knobs'
+import { dragLinked, withCopyLeft } from '@/client/gestures/movedCopies'
 import { toolHand, type ToolDrag } from '@/client/gestures/tools'
-import { boxAround, newItemId, putFrame } from '@/client/store/actions'
+import { boxAround, putFrame } from '@/client/store/actions'
 import { placedFrame } from '@/client/store/placed'
 import { cutWith } from '@/client/store/cutting'
 import { say } from '@/client/store/notices'
@@ -32,7 +29,6 @@ import { type View } from '@/client/store/state'
 import { moveView, toSheet } from '@/client/store/view'
 import { drawBox, gather, markSnaps, setMoving, emptyHand } from '@/client/store/slices/hand'
 import { takeInHand } from '@/client/store/slices/mode'
-import {} from '@/client/store/slices/notices'
 import { owned } from '@/client/store/owned'
 
 /** How a press was made. */
@@ -239,31 +235,6 @@ const putArmed = (bench: Bench, stencil: Stencil, box: Box, isCutting: boolean):
   if (isCutting || cuts(state)) cutWith(bench, stencil, box)
   else putFrame(bench, stencil, box)
   if (drawsOut) takeInHand(bench, stencil)
-}
-
-/** The move of a drag, and what was moved once more where it was. */
-const withCopyLeft = (bench: Bench, moved: Recorded): Recorded => {
-  const { project, sheetId, selection } = bench.get()
-  const fragment = fragmentOf(project, sheetId, selection)
-  const newIds = Object.fromEntries(Object.keys(fragment.items).map((id) => [id, newItemId()]))
-  return joinRecorded(moved, (now) => pasteFragment.record(now, { sheetId, fragment, newIds, delta: { x: 0, y: 0 } }))
-}
-
-/** Lets the frames stay where they are, and puts linked copies of them where the drag would have brought them. */
-const dragLinked = (bench: Bench, moved: Recorded): void => {
-  const state = bench.get()
-  const before = shownSheet({ ...state, preview: null })
-  const frames = framesUnder(before, state.selection)
-  const [first] = frames
-  const there = first && moved.project.sheets[state.sheetId]?.items[first.id]
-  if (!first || there?.kind !== 'frame') return bench.preview(null)
-  const delta = { x: there.box.cx - first.box.cx, y: there.box.cy - first.box.cy }
-  const newIds = Object.fromEntries(frames.map(({ id }) => [id, newItemId()]))
-  bench.commit('Drag a linked copy', (project) =>
-    echoFrames.record(project, { sheetId: state.sheetId, ids: state.selection, newIds, delta }),
-  )
-  selectItems(bench, Object.values(newIds))
-  helpOnce(bench, 'shared')
 }
 
 const sayIfLocked = (bench: Bench): void => {

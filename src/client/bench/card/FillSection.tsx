@@ -4,7 +4,6 @@ import { PICTURES } from '@/core/document/fill'
 import { useBench } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/fields/ColourField'
 import { Section } from '@/client/parts/Section'
-import { shownSheet } from '@/client/store/benchStore'
 import { GradientEditor } from '@/client/bench/finish/GradientEditor'
 import styles from '@/client/parts/Panel.module.css'
 import { fillColour, fillGradient } from '@/client/store/frameFields'
@@ -22,8 +21,8 @@ const KIND_WORDS = {
 
 /** How to fill a frame that holds no picture: a picture from below, a colour or a gradient. */
 export const FillSection = ({ frame, isOpen }: { readonly frame: Frame; readonly isOpen: boolean }) => {
-  const sheet = useBench(shownSheet)
-  const at = { sheetId: sheet.id, frameId: frame.id }
+  const sheetId = useBench((state) => state.sheetId)
+  const at = { sheetId, frameId: frame.id }
   const { fill } = frame
   return (
     <Section name="Picture" says={KIND_WORDS[fill.kind]} isOpen={isOpen}>

@@ -1,93 +1,16 @@
 'use client'
-import { RANGE } from '@/core/tolerance'
-import { within } from '@/core/range'
-import { formatLength } from '@/core/units'
-import { canSizeFreely, hullOf, type Hull } from '@/core/document/extent'
 import type { Item } from '@/core/document/types'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { HullFields, HullSays } from '@/client/bench/card/HullFields'
 import { Section } from '@/client/parts/Section'
-import { useUnits } from '@/client/parts/fields/Units'
-import { shownSheet } from '@/client/store/benchStore'
-import { RatioLock } from '@/client/parts/fields/RatioLock'
-import { LengthField, PlainField } from '@/client/parts/fields/LengthField'
-import styles from '@/client/parts/Panel.module.css'
-import { sizeHull, turnHull, moveHull } from '@/client/store/hull'
 
-interface ItemsProps {
+interface HullProps {
   readonly items: readonly Item[]
-}
-
-/** The box of what is selected as one; follows a drag. */
-const useHull = (items: readonly Item[]): Hull | null => {
-  const sheet = useBench(shownSheet)
-  return hullOf(
-    sheet,
-    items.map(({ id }) => id).filter((id) => sheet.items[id]),
-  )
-}
-
-const Says = ({ items }: ItemsProps) => {
-  const { unit, ppi } = useUnits()
-  const hull = useHull(items)
-  if (!hull) return null
-  const { cx, cy, w, h } = hull.box
-  const [width, height, x, y] = [w, h, cx - w / 2, cy - h / 2].map((value) => formatLength(value, unit, ppi))
-  return `${width} × ${height} ${unit} at ${x}, ${y}`
-}
-
-const Fields = ({ items, hull }: ItemsProps & { readonly hull: Hull }) => {
-  const bench = useBenchHandle()
-  const sheet = useBench(shownSheet)
-  const ids = items.map(({ id }) => id)
-  const { box, turn } = hull
-  const isFree = canSizeFreely(sheet, ids, turn)
-  const isLocked = useBench((state) => state.locksRatio.hull)
-  const keeps = isLocked || !isFree
-  const left = box.cx - box.w / 2
-  const top = box.cy - box.h / 2
-  const move = (delta: { x: number; y: number }): void => moveHull(bench, ids, delta)
-  const size = (w: number, h: number): void => sizeHull(bench, ids, hull, { cx: left + w / 2, cy: top + h / 2, w, h })
-  const wide = (w: number): number => within('width', w, RANGE.frameSide)
-  const tall = (h: number): number => within('height', h, RANGE.frameSide)
-  return (
-    <>
-      <div className={styles.row}>
-        <LengthField label="x" points={left} onPoints={(x) => move({ x: x - left, y: 0 })} />
-        <LengthField label="y" points={top} onPoints={(y) => move({ x: 0, y: y - top })} />
-      </div>
-      <div className={styles.row}>
-        <LengthField
-          label="w"
-          points={box.w}
-          onPoints={(w) => size(wide(w), keeps ? (box.h * wide(w)) / box.w : box.h)}
-        />
-        <LengthField
-          label="h"
-          points={box.h}
-          onPoints={(h) => size(keeps ? (box.w * tall(h)) / box.h : box.w, tall(h))}
-        />
-        {isFree && <RatioLock of="hull" />}
-      </div>
-      <PlainField
-        label={items.length > 1 ? 'Turn by' : 'Turn'}
-        unit="°"
-        decimals={2}
-        value={turn}
-        onValue={(value) => turnHull(bench, ids, hull, value)}
-      />
-      <div className={styles.kind}>{keeps ? 'Sized in proportion, from the top left' : 'From the top left'}</div>
-    </>
-  )
-}
-
-const LiveFields = ({ items }: ItemsProps) => {
-  const hull = useHull(items)
-  return hull && <Fields items={items} hull={hull} />
+  readonly isOpen?: boolean
 }
 
 /** Place and size of what is selected as one, by its box; measured from the top left of the box before its turn. */
-export const HullSection = ({ items, isOpen = false }: ItemsProps & { readonly isOpen?: boolean }) => (
-  <Section name="Place" says={<Says items={items} />} isOpen={isOpen}>
-    <LiveFields items={items} />
+export const HullSection = ({ items, isOpen = false }: HullProps) => (
+  <Section name="Place" says={<HullSays items={items} />} isOpen={isOpen}>
+    <HullFields items={items} />
   </Section>
 )

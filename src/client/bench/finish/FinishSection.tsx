@@ -13,7 +13,7 @@ import { Choice } from '@/client/parts/fields/Choice'
 import { OneOf } from '@/client/parts/OneOf'
 import { Section } from '@/client/parts/Section'
 import { SlideField } from '@/client/parts/fields/SlideField'
-import { shownProject } from '@/client/store/benchStore'
+import { cardProject } from '@/client/store/benchStore'
 import { mixing } from '@/client/store/finishes'
 import styles from '@/client/parts/Panel.module.css'
 import own from '@/client/bench/finish/Finish.module.css'
@@ -23,7 +23,7 @@ import { slideValue, settleValue } from '@/client/store/recording'
 /** The named finish in use: for whom changes are, and what differs here. */
 const Shared = ({ named, item }: { readonly named: NamedFinish; readonly item: Item }) => {
   const bench = useBenchHandle()
-  const project = useBench(shownProject)
+  const project = useBench(cardProject)
   const scope = useBench((state) => state.finishScope)
   const uses = finishUses(project, named.id).length
   const difference = differenceOf(project, item)
@@ -64,7 +64,7 @@ const Shared = ({ named, item }: { readonly named: NamedFinish; readonly item: I
 
 const Mixing = ({ item }: { readonly item: Item }) => {
   const bench = useBenchHandle()
-  const project = useBench(shownProject)
+  const project = useBench(cardProject)
   const { opacity, blend } = shownFinish(project, item)
   return (
     <>
@@ -108,7 +108,7 @@ interface FinishProps {
 
 /** The finish of what is selected: layers, a name, opacity and blend, and how its edge fades. */
 export const FinishSection = ({ items, edgeOf = null }: FinishProps) => {
-  const project = useBench(shownProject)
+  const project = useBench(cardProject)
   const [item] = items
   if (!item) return null
   const named = namedOf(project, item)
