@@ -198,3 +198,26 @@ test.describe('by touch', () => {
     expect((await hand.opened()).project.sheets[SHEET]?.order).toEqual(['a', 'b', 'c'])
   })
 })
+
+test.describe('by finger', () => {
+  test.use({ hasTouch: true, isMobile: true })
+
+  test('what is pressed is 44 pixels high and wide, or stands alone', async ({ page, request }) => {
+    const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+    expect(await page.evaluate(() => matchMedia('(pointer: coarse)').matches)).toBe(true)
+    const at = await hand.at({ x: 180, y: 200 })
+    await page.touchscreen.tap(at.x, at.y)
+    await expect(page.getByLabel('Name of the frame')).toHaveValue('a')
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('button, [role="tab"], [role="combobox"], select')]
+        .map((element) => ({
+          name: `${element.closest('[data-region]')?.getAttribute('data-region') ?? ''}: ${element.getAttribute('aria-label') ?? element.textContent}`,
+          box: element.getBoundingClientRect(),
+        }))
+        // WCAG 2.2, 2.5.5: 44 by 44 CSS pixels.
+        .filter(({ box }) => box.width > 0 && (box.width < 43.5 || box.height < 43.5))
+        .map(({ name, box }) => `${name} ${Math.round(box.width)} × ${Math.round(box.height)}`),
+    )
+    expect(small).toEqual([])
+  })
+})

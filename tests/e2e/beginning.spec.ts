@@ -108,6 +108,18 @@ test('stencils begin with those used most and last; kinds are chips; a ready gro
   const sheet = (await hand.afterStep('New group')).sheets[SHEET]
   const group = Object.values(sheet?.items ?? {}).find(({ kind }) => kind === 'group')
   expect(group?.kind === 'group' && group.order).toHaveLength(4)
+  // Carried, its middle lies where it was dropped.
+  const from = await supplies.getByRole('button', { name: 'Ready group: 3 in a row' }).first().boundingBox()
+  if (!from) throw new TypeError('no ready group in sight')
+  await hand.dragPixels({ x: from.x + 20, y: from.y + 20 }, await hand.at({ x: 420, y: 330 }))
+  const carried = (await hand.afterStep('New group')).sheets[SHEET]
+  const [row] = Object.values(carried?.items ?? {}).filter(({ name }) => name === '3 in a row')
+  const frames = row?.kind === 'group' ? row.order.map((id) => carried?.items[id]) : []
+  expect(frames).toHaveLength(3)
+  expect(frames[1]?.kind === 'frame' && frames[1].box).toMatchObject({
+    cx: expect.closeTo(420, 0),
+    cy: expect.closeTo(330, 0),
+  })
 })
 
 test('pictures of this project come first; the same names are told apart; several added are chosen already', async ({

@@ -56,6 +56,15 @@ export const run = async (page: Page, words: string): Promise<void> => {
   await expect(page.getByRole('combobox', { name: 'Find a command' })).toHaveCount(0)
 }
 
+/** Shares by the entry of the card's menu with these words. */
+export const share = async (page: Page, words: string): Promise<void> => {
+  await page
+    .locator('[data-region="card"]')
+    .getByRole('button', { name: /^Share:/ })
+    .click()
+  await page.getByRole('menuitem', { name: words }).click()
+}
+
 interface Piece {
   readonly id: string
   readonly stencil?: Stencil

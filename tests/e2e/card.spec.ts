@@ -135,12 +135,20 @@ test('numbers step by arrow keys and by dragging their label, each run of them o
   // Four pixels a step, after the few that tell a drag from a press.
   expect(Math.abs(frameIn(project, 'a').box.w - 250)).toBeLessThanOrEqual(1)
   expect((await hand.opened()).history.undo).toHaveLength(2)
-  // One beyond its range: it stays where it is, and nothing is said.
   await card(page)
     .getByRole('button', { name: /^Make the frame as wide as it is high/ })
     .click()
   project = await hand.afterStep('As wide as high')
   expect(frameIn(project, 'a').box).toMatchObject({ w: 240, h: 240 })
+  // One beyond its range by key: it stays where it is, and nothing is said.
+  const width = card(page).getByRole('textbox', { name: 'w in px', exact: true })
+  await width.fill('1')
+  await width.press('Enter')
+  await hand.afterStep('Size frame')
+  for (let i = 0; i < 3; i += 1) await width.press('ArrowDown')
+  await expect(page.getByRole('alert').filter({ hasText: /\S/ })).toHaveCount(0)
+  await page.waitForTimeout(1000)
+  expect(frameIn((await hand.opened()).project, 'a').box.w).toBeCloseTo(1, 6)
 })
 
 test('a session in the picture is given up as a whole', async ({ page, request }) => {

@@ -12,6 +12,7 @@ import {
   picture,
   placedIn,
   SHEET,
+  share,
   upload,
 } from './bench'
 import type { Project } from '@/core/document/types'
@@ -180,10 +181,7 @@ test.describe('a picture pressed with several frames selected', () => {
     await page.getByRole('tab', { name: 'Stencils' }).click()
     await hand.table.focus()
     await page.keyboard.press('Control+a')
-    await page
-      .getByRole('button', { name: /show one picture together/i })
-      .first()
-      .click()
+    await share(page, 'Show one together')
     const words = 'Choose the picture that these 2 frames show together.'
     await expect(page.locator('[data-region="supplies"]').getByText(words)).toBeVisible()
     await find(page, 'several-wide')

@@ -185,8 +185,8 @@ test('handles of a frame under 64 screen pixels stand outside it', async ({ page
   await hand.press({ x: 400, y: 300 })
   const [from, to] = [await hand.at({ x: 370, y: 270 }), await hand.at({ x: 430, y: 330 })]
   expect(to.x - from.x).toBeLessThan(64)
+  await expect.poll(() => page.locator('[data-grip^="handle-"]').count()).toBeGreaterThan(3)
   const grips = await page.locator('[data-grip^="handle-"]').all()
-  expect(grips.length).toBeGreaterThan(3)
   for (const grip of grips) {
     const b = await grip.boundingBox()
     if (!b) throw new TypeError('a handle out of sight')

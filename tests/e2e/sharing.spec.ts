@@ -6,7 +6,7 @@ import { originalOf, pictureMatrix, spanMembers } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { unzip } from '../helpers/zip'
-import { BenchHand, frameIn, makeProject, picture, SHEET, upload, run } from './bench'
+import { BenchHand, frameIn, makeProject, picture, SHEET, upload, run, share } from './bench'
 
 const PANELS = [
   { id: 'p1', box: { cx: 160, cy: 250, w: 180, h: 260 }, filled: true },
@@ -34,9 +34,7 @@ test('one picture is shown together, panned in all at once; windows move over it
 }) => {
   const hand = await BenchHand.open(page, await makeProject(request, PANELS))
   await selectAll(hand)
-  await card(page)
-    .getByRole('button', { name: /^Show one picture together/ })
-    .click()
+  await share(page, 'Show one together')
   const first = await hand.afterStep('Show one picture together')
   for (const id of ['p2', 'p3']) near(matrix(first, id).e, matrix(first, 'p1').e)
   await page.keyboard.press('Escape')
@@ -105,7 +103,7 @@ test('a frame is split into a grid with a gap; panels with their own bleed come 
 })
 
 test('frames become windows onto the background picture', async ({ page, request }) => {
-  await upload(request, await picture(1000, 800, 91), 'ground.jpg')
+  await upload(request, await picture(1000, 800, 91), 'windowground.jpg')
   const hand = await BenchHand.open(
     page,
     await makeProject(
@@ -114,7 +112,7 @@ test('frames become windows onto the background picture', async ({ page, request
     ),
   )
   await page.getByRole('button', { name: 'A picture that covers the sheet' }).click()
-  await page.locator('[data-supply]', { hasText: 'ground' }).click()
+  await page.locator('[data-supply]', { hasText: 'windowground' }).click()
   await hand.afterStep('Background picture')
   await selectAll(hand)
   await run(page, 'Windows onto the background')
@@ -157,16 +155,12 @@ test('frames that are there already can follow the one selected first, but never
     await page.keyboard.up('Shift')
   }
   await both(160, 380)
-  await card(page)
-    .getByRole('button', { name: /^Let all show, from now on/ })
-    .click()
+  await share(page, 'Follow the first')
   const project = await hand.afterStep('Follow the first')
   expect(frameIn(project, 'p2').fill).toEqual({ kind: 'echo', frameId: 'p1' })
   await page.keyboard.press('Escape')
   await both(380, 160)
-  await card(page)
-    .getByRole('button', { name: /^Let all show, from now on/ })
-    .click()
+  await share(page, 'Follow the first')
   await expect(page.getByText('p1 is what p2 shows.')).toBeVisible()
   expect((await hand.opened()).project).toEqual(project)
 })

@@ -29,7 +29,7 @@ const swapTo = async (page: Page, name: string, many = false): Promise<void> => 
 test('stencils are found by a word, put on the sheet and shaped by numbers', async ({ page, request }) => {
   const hand = await BenchHand.open(page, await makeProject(request, []))
   await page.getByRole('tab', { name: 'Stencils' }).click()
-  expect(await page.locator('[data-supply]').count()).toBeGreaterThanOrEqual(40)
+  await expect.poll(() => page.locator('[data-supply]').count()).toBeGreaterThanOrEqual(40)
   await page.getByLabel('Search stencils').fill('moon')
   await expect(page.locator('[data-supply]')).toHaveCount(1)
   await page.getByLabel('Search stencils').fill('')
@@ -173,7 +173,7 @@ test('an outline is kept, used again, renamed, moved, saved as SVG and removed',
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name').fill('Sea rose')
   await dialog.getByLabel('Category').fill('Headland')
-  await run(page, 'Keep the outline')
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click()
   await dialog.waitFor({ state: 'detached' })
   await page.getByRole('tab', { name: 'Stencils' }).click()
   await stencilSupply(page, 'Sea rose').click()

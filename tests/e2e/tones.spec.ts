@@ -10,7 +10,7 @@ const PIECES = [
 
 const tones = (page: Page): Locator => page.locator('[data-region="card"]').getByRole('region', { name: 'Tones' })
 const openTones = async (page: Page): Promise<void> => {
-  const head = tones(page).getByRole('button', { name: /^Tones/ })
+  const head = tones(page).getByRole('button', { name: /^\d* ?Tones/ })
   if ((await head.getAttribute('aria-expanded')) === 'false') await head.click()
 }
 
@@ -89,7 +89,7 @@ test('a look, copied to another picture; a chart that follows; kept when the pic
   await expect.poll(line).not.toBe(before)
   await run(page, 'Copy the tones')
   await hand.press({ x: 590, y: 300 })
-  await tones(page).getByRole('button', { name: 'Paste the tones copied last' }).click()
+  await run(page, 'Paste the tones')
   project = await hand.afterStep('Paste tones')
   expect(placedIn(project, 'b').adjustments).toEqual(placedIn(project, 'a').adjustments)
   await page.getByRole('button', { name: 'Replace the picture, keeping all settings' }).first().click()
@@ -125,4 +125,41 @@ test('tones of several pictures are matched to the one selected first', async ({
   const project = await hand.afterStep('Match tones')
   expect(placedIn(project, 'b').adjustments?.exposure ?? 0).toBeGreaterThan(0.4)
   expect(placedIn(project, 'a').adjustments).toBeUndefined()
+})
+
+test('tones kept as a look are given to another picture, renamed, and changed for all that have them', async ({
+  page,
+  request,
+}) => {
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  const named = async (action: string, name: string): Promise<void> => {
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('Name').fill(name)
+    await dialog.getByRole('button', { name: action, exact: true }).click()
+    await dialog.waitFor({ state: 'detached' })
+  }
+  const exposed = async (value: string): Promise<void> => {
+    const field = tones(page).getByRole('textbox', { name: /^Exposure/ })
+    await field.fill(value)
+    await field.press('Enter')
+  }
+  await hand.press({ x: 220, y: 300 })
+  await openTones(page)
+  await exposed('0.5')
+  await hand.afterStep('Adjust exposure')
+  await run(page, 'Keep as a look…')
+  await named('Keep', 'Sea light')
+  await hand.afterStep('Name a look')
+  await hand.press({ x: 590, y: 300 })
+  await tones(page).getByLabel('Give a look').selectOption({ label: 'Sea light' })
+  await hand.afterStep('Look: Sea light')
+  await run(page, 'Rename the look…')
+  await named('Rename', 'Headland light')
+  await hand.afterStep('Rename look')
+  await exposed('1')
+  await hand.afterStep('Adjust exposure')
+  await run(page, 'Change the look for all')
+  const project = await hand.afterStep('Change the look')
+  expect(Object.values(project.looks)).toMatchObject([{ name: 'Headland light', adjustments: { exposure: 1 } }])
+  for (const id of ['a', 'b']) expect(placedIn(project, id).adjustments?.exposure).toBeCloseTo(1, 6)
 })

@@ -1,9 +1,7 @@
 'use client'
 import type { ReactNode } from 'react'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { commandOf, runCommand } from '@/client/commands'
 import { CommandIcon } from '@/client/commands/icons'
-import { shownKeyOf } from '@/client/gestures/keys'
+import { useCommand } from '@/client/commands/useCommand'
 import { RailButton } from '@/client/parts/RailButton'
 
 interface CommandButtonProps {
@@ -34,13 +32,7 @@ export const CommandButton = ({
   fades = false,
   disabled = false,
 }: CommandButtonProps) => {
-  const bench = useBenchHandle()
-  const command = commandOf(id)
-  const isOn = useBench((state) => command.isOn?.(state))
-  const isOff = useBench((state) => fades && command.whyNot(state) !== null)
-  // Keys are changed in a dialog; when it closes the new ones are shown.
-  useBench((state) => state.dialog)
-  const key = shownKeyOf(command)
+  const { command, key, isOn, isOff, run } = useCommand(id)
   return (
     <RailButton
       framed={framed}
@@ -49,8 +41,8 @@ export const CommandButton = ({
       label={label ?? command.does}
       {...(key ? { shortcut: key } : {})}
       {...(isOn === undefined ? {} : { pressed: isOn })}
-      disabled={isOff || disabled}
-      onPress={() => runCommand(bench, command)}
+      disabled={(fades && isOff) || disabled}
+      onPress={run}
     >
       {asCommand && <CommandIcon command={command} />}
       {children ?? (asCommand ? (command.short ?? command.words) : command.words)}

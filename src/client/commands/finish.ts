@@ -162,6 +162,15 @@ export const FINISH_COMMANDS: readonly Command[] = [
     },
   },
   {
+    id: 'renameLook',
+    family: 'Picture',
+    words: 'Rename the look…',
+    does: 'Give the look of this picture another name',
+    synonyms: 'preset style call',
+    whyNot: needsLook,
+    run: (bench) => openDialog(bench, 'lookName'),
+  },
+  {
     id: 'removeLook',
     family: 'Picture',
     words: 'Remove the look’s name',

@@ -14,6 +14,8 @@ import Replace from '@mui/icons-material/SwapHoriz'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
 import SetIcon from '@mui/icons-material/CollectionsOutlined'
 import Sharing from '@mui/icons-material/ViewColumnOutlined'
+import Shuffle from '@mui/icons-material/Shuffle'
+import ClearSet from '@mui/icons-material/LayersClearOutlined'
 import Sheet from '@mui/icons-material/InsertDriveFileOutlined'
 import Straighten from '@mui/icons-material/Straighten'
 import View from '@mui/icons-material/VisibilityOutlined'
@@ -45,6 +47,9 @@ const OF_ONE: Readonly<Record<string, Icon>> = {
   remove: Delete,
   turnPicture: RotateRight,
   replace: Replace,
+  exchange: Replace,
+  shuffle: Shuffle,
+  clearSet: ClearSet,
   fit: FitScreen,
   rulers: Straighten,
 }

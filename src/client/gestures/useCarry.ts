@@ -23,6 +23,7 @@ import {
 import { frameDroppedOn } from '@/client/gestures/hits'
 import { focusTable } from '@/client/gestures/focus'
 import { dropAcross, recordAcross } from '@/client/store/letterPictures'
+import { putReadyGroup } from '@/client/store/readyGroups'
 import { putWord } from '@/client/store/lettering'
 import { amongSelected, type Landing } from '@/client/store/landing'
 import { select } from '@/client/store/selection'
@@ -77,6 +78,7 @@ const recordDrop = (bench: Bench, carried: Carried, frameId: string, copy: boole
         ? null
         : carryFill.record(project, { sheetId, from: carried.frameId, to: frameId, copy })
     case 'stencil':
+    case 'ready':
     case 'text':
     case 'files':
       return null
@@ -88,9 +90,12 @@ const recordDrop = (bench: Bench, carried: Carried, frameId: string, copy: boole
 /** A drop so near to an outline is meant for its frame, in table pixels. */
 const DROP_REACH = 12
 
+/** What is put on the sheet and fills nothing. */
+const STANDS_ALONE: readonly Carried['kind'][] = ['stencil', 'ready', 'text']
+
 /** Is it pictures that are carried? */
 export const holdsPictures = (carried: Carried | null): boolean =>
-  carried !== null && carried.kind !== 'stencil' && carried.kind !== 'text'
+  carried !== null && !STANDS_ALONE.includes(carried.kind)
 
 /** While carried over the table: what a drop here would do is shown live. With `copy` what is carried also stays. */
 export const hoverCarried = (bench: Bench, carried: Carried, at: Point, copy: boolean): void => {
@@ -179,6 +184,7 @@ export const dropCarried = (bench: Bench, carried: Carried, at: Point, copy: boo
   const point = onTable ? toSheet(state.view, onTable) : { x: 0, y: 0 }
   if (carried.kind === 'stencil')
     return putFrame(bench, carried.stencil, boxAround(point, carried.stencil, state, carried.aspect))
+  if (carried.kind === 'ready') return putReadyGroup(bench, carried.group, point)
   if (carried.kind === 'files') return
   if (carried.kind === 'text') return void putWord(bench, carried.text, carried.faceId, point)
   if (word !== null) return dropAcross(bench, word, carried)

@@ -3,6 +3,7 @@ import type { Stencil } from '@/core/stencil/stencil'
 import { type PictureAnswer } from '@/contract/api'
 import { type Frame } from '@/core/document/types'
 import { type Contour, type NodeAddress } from '@/core/path/nodes'
+import { type ReadyGroup } from '@/core/document/readyGroups'
 import { type Point } from '@/core/geometry/vector'
 import { type RegionChoice } from '@/core/region/choice'
 import { type Outline } from '@/core/path/path'
@@ -14,6 +15,7 @@ export type Carried =
   | { readonly kind: 'picture'; readonly picture: PictureAnswer }
   | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
   | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly aspect?: number }
+  | { readonly kind: 'ready'; readonly group: ReadyGroup }
   | { readonly kind: 'text'; readonly text: string; readonly faceId: string }
   /** Files from outside; what they hold is not known before they are dropped. */
   | { readonly kind: 'files'; readonly count: number }

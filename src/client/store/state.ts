@@ -79,6 +79,7 @@ export type OpenDialog =
   | 'keep'
   | 'finish'
   | 'look'
+  | 'lookName'
   | 'split'
   | 'takes'
   | 'faces'

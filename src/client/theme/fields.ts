@@ -10,7 +10,7 @@ const dense = {
   flex: '1 1 0',
   gap: 4,
   [COARSE]: { minHeight: 44 },
-  '& input, & select': { padding: 0, minWidth: 0, height: 26, textOverflow: 'ellipsis' },
+  '& input, & select': { padding: 0, minWidth: 0, height: 26, textOverflow: 'ellipsis', [COARSE]: { height: 44 } },
   '& input': { textAlign: 'right', fontVariantNumeric: 'tabular-nums' },
   '& select.MuiNativeSelect-select, & .MuiNativeSelect-select': { paddingRight: '18px !important', fontSize: 12 },
   '& .MuiNativeSelect-icon': { fontSize: 18, right: 1, top: 4 },

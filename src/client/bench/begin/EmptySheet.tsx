@@ -24,7 +24,11 @@ const useCarriedFor = (): Target | null =>
   useBench((state) => {
     const carried = carriedOf(state)
     if (!carried) return null
-    return carried.kind === 'stencil' ? 'stencil' : carried.kind === 'text' ? 'letters' : 'pictures'
+    return carried.kind === 'stencil' || carried.kind === 'ready'
+      ? 'stencil'
+      : carried.kind === 'text'
+        ? 'letters'
+        : 'pictures'
   })
 
 const Words = ({

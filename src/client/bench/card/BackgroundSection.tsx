@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { WHITE } from '@/client/store/colours'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -7,13 +8,14 @@ import { Swatches } from '@/client/parts/fields/Swatch'
 import { usePalette } from '@/client/binding/usePalette'
 import { OneOf } from '@/client/parts/OneOf'
 import { Section } from '@/client/parts/Section'
-import { GradientEditor } from '@/client/bench/finish/GradientEditor'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 import { VeilRows } from '@/client/bench/card/VeilSection'
 import { choosePicture } from '@/client/store/choosing'
 import styles from '@/client/parts/Panel.module.css'
 import { putBackground, backgroundColour, backgroundGradient } from '@/client/store/backgrounds'
 import { CommandButton } from '@/client/commands/CommandButton'
+
+const GradientEditor = dynamic(() => import('@/client/bench/finish/GradientEditor').then((m) => m.GradientEditor))
 
 const KIND_WORDS = { colour: 'a colour', gradient: 'a gradient', picture: '', none: 'transparent' } as const
 

@@ -7,7 +7,6 @@ import { DragEdge } from '@/client/parts/DragEdge'
 import { CARD_WIDTH, setCardWidth } from '@/client/store/slices/card'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useWarmUp } from '@/client/binding/useWarmUp'
-import { BackgroundCard } from '@/client/bench/card/BackgroundCard'
 import { SheetCard } from '@/client/bench/card/SheetCard'
 import { cardSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/card/Card.module.css'
@@ -15,9 +14,11 @@ import styles from '@/client/bench/card/Card.module.css'
 // The sheet's card is there at once; these come when a hand stirs, that of texts with the first that is selected.
 const frameCard = () => import('@/client/bench/card/FrameCard').then((m) => m.FrameCard)
 const itemsCard = () => import('@/client/bench/card/ItemsCard').then((m) => m.ItemsCard)
-const SOON = [frameCard, itemsCard]
+const backgroundCard = () => import('@/client/bench/card/BackgroundCard').then((m) => m.BackgroundCard)
+const SOON = [frameCard, itemsCard, backgroundCard]
 const FrameCard = dynamic(frameCard)
 const ItemsCard = dynamic(itemsCard)
+const BackgroundCard = dynamic(backgroundCard)
 const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */

@@ -1,14 +1,16 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { type Frame } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
 import { useBench } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/fields/ColourField'
 import { Section } from '@/client/parts/Section'
-import { GradientEditor } from '@/client/bench/finish/GradientEditor'
 import styles from '@/client/parts/Panel.module.css'
 import { fillColour, fillGradient } from '@/client/store/frameFields'
 import { CommandRow } from '@/client/commands/CommandRow'
 import { ShareMenu } from '@/client/commands/ShareMenu'
+
+const GradientEditor = dynamic(() => import('@/client/bench/finish/GradientEditor').then((m) => m.GradientEditor))
 
 const KIND_WORDS = {
   none: 'none yet',

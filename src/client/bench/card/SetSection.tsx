@@ -54,29 +54,21 @@ export const SetSection = ({ frames, isOpen }: { readonly frames: readonly Frame
   const filled = frames.filter((frame) => placedIn(sheet, frame))
   const empty = frames.filter((frame) => frame.fill.kind === 'none').length
   const isSelected = useBench((state) => state.selection.length > 0)
+  const isTwo = isSelected && frames.length === 2
   return (
     <Section name="The set" says={`${filled.length} filled, ${empty} empty`} isOpen={isOpen}>
-      <div className={styles.row}>
-        <CommandButton framed id="fillSet" disabled={!empty}>
-          Fill{marked ? ` with ${marked}` : ''}
-        </CommandButton>
-        <CommandButton framed id="shuffle" fades>
-          Shuffle
-        </CommandButton>
-        {isSelected && frames.length === 2 && (
-          <CommandButton framed id="exchange" fades>
-            Exchange
+      <CommandRow
+        name="The set"
+        ids={isTwo ? ['shuffle', 'exchange'] : ['shuffle', 'clearSet']}
+        more={isTwo ? ['clearSet'] : []}
+        first={
+          <CommandButton asCommand id="fillSet" disabled={!empty}>
+            Fill{marked ? ` with ${marked}` : ''}
           </CommandButton>
-        )}
-        <CommandButton framed id="clearSet" fades>
-          Clear
-        </CommandButton>
-      </div>
-      {isSelected && frames.length > 1 && (
-        <CommandRow name="Share a picture" ids={['showTogether', 'echo', 'followFirst']}>
-          <ShareMenu />
-        </CommandRow>
-      )}
+        }
+      >
+        {isSelected && frames.length > 1 && <ShareMenu />}
+      </CommandRow>
       {filled.length > 1 && <Matching filled={filled} />}
     </Section>
   )

@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic'
 import { useEffect, useMemo, type DragEvent } from 'react'
 import { useDropzone } from 'react-dropzone'
 import type { Point } from '@/core/geometry/vector'
+import { BenchDialogs } from '@/client/bench/page/BenchDialogs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Card } from '@/client/bench/card/Card'
 import { Rail } from '@/client/bench/rail/Rail'
@@ -19,43 +20,21 @@ import type { Bench } from '@/client/store/bench'
 import { loadFaces } from '@/client/store/faces'
 import { loadStencils } from '@/client/store/keptStencils'
 import { severalLanding } from '@/client/store/landing'
-import { nameLook } from '@/client/store/looks'
 import { takeFiles } from '@/client/store/takeFiles'
 import { loadPictures } from '@/client/store/uploads'
 import { Floating } from '@/client/parts/Floating'
 import styles from '@/client/bench/page/Bench.module.css'
 import { notify } from '@/client/store/slices/notices'
 import { recallCardWidth } from '@/client/store/slices/card'
-import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { isSheetBare } from '@/client/store/beginning'
-import { toolOf } from '@/client/store/modes'
 import { shownSheet } from '@/client/store/benchStore'
 import { DropInput } from '@/client/parts/DropInput'
 import { Stepping } from '@/client/parts/fields/Stepping'
 import { Units } from '@/client/parts/fields/Units'
 
-// Dialogs, menus and the search come when first opened.
-const ContextMenu = dynamic(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
-const FindCommand = dynamic(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
-const ExportDialog = dynamic(() => import('@/client/bench/dialogs/ExportDialog').then((m) => m.ExportDialog))
-const ShortcutsDialog = dynamic(() => import('@/client/bench/dialogs/ShortcutsDialog').then((m) => m.ShortcutsDialog))
-const HistoryDialog = dynamic(() => import('@/client/bench/dialogs/HistoryDialog').then((m) => m.HistoryDialog))
-
-const LibraryDialog = dynamic(() => import('@/client/bench/dialogs/LibraryDialog').then((m) => m.LibraryDialog))
-const FacesDialog = dynamic(() => import('@/client/letters/FacesDialog').then((m) => m.FacesDialog))
-const FinishDialog = dynamic(() => import('@/client/bench/dialogs/FinishDialog').then((m) => m.FinishDialog))
-const NameDialog = dynamic(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
-const SplitDialog = dynamic(() => import('@/client/bench/dialogs/SplitDialog').then((m) => m.SplitDialog))
-const TakesDialog = dynamic(() => import('@/client/bench/dialogs/TakesDialog').then((m) => m.TakesDialog))
-const KeepDialog = dynamic(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
-const StencilsDialog = dynamic(() => import('@/client/bench/dialogs/StencilsDialog').then((m) => m.StencilsDialog))
-const ArtworkDialog = dynamic(() => import('@/client/bench/dialogs/ArtworkDialog').then((m) => m.ArtworkDialog))
+// Come when they are first shown.
 const SheetStrip = dynamic(() => import('@/client/bench/sheets/SheetStrip').then((m) => m.SheetStrip))
-const ConflictDialog = dynamic(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
-const LeftStepsDialog = dynamic(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
-const TraceDialog = dynamic(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
 const EmptySheet = dynamic(() => import('@/client/bench/begin/EmptySheet').then((m) => m.EmptySheet))
-const StockDialog = dynamic(() => import('@/client/bench/dialogs/StockDialog').then((m) => m.StockDialog))
 
 const NOTICE_MS = { plain: 5000, fault: 9000 }
 
@@ -82,53 +61,6 @@ const Notice = () => {
         {notice.text}
       </Alert>
     </Snackbar>
-  )
-}
-
-const Dialogs = () => {
-  const bench = useBenchHandle()
-  const dialog = useBench((state) => state.dialog)
-  const hasMenu = useBench((state) => state.menuAt !== null)
-  const isFinding = useBench((state) => state.isFinding)
-  const isTraced = useBench((state) => {
-    const tool = toolOf(state)
-    return tool?.kind === 'trace' && tool.isClosed
-  })
-  const isHeldUp = useBench(({ saving }) => saving.state === 'conflict' || saving.state === 'refused')
-  const hasLeft = useBench((state) => state.left.length > 0)
-  const close = (): void => closeDialog(bench)
-  return (
-    <>
-      {dialog === 'export' && <ExportDialog />}
-      {dialog === 'shortcuts' && <ShortcutsDialog onClose={close} />}
-      {dialog === 'library' && <LibraryDialog onClose={close} />}
-      {dialog === 'stock' && <StockDialog onClose={close} />}
-      {dialog === 'stencils' && <StencilsDialog onClose={close} />}
-      {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
-      {dialog === 'keep' && <KeepDialog onClose={close} />}
-      {dialog === 'look' && (
-        <NameDialog
-          title="Keep these tones as a look"
-          action="Keep"
-          name="My look"
-          onClose={close}
-          onName={(name) => {
-            close()
-            nameLook(bench, name)
-          }}
-        />
-      )}
-      {dialog === 'split' && <SplitDialog onClose={close} />}
-      {dialog === 'takes' && <TakesDialog onClose={close} />}
-      {dialog === 'faces' && <FacesDialog onClose={close} />}
-      {dialog === 'finish' && <FinishDialog onClose={close} />}
-      {isTraced && <TraceDialog />}
-      {dialog === 'history' && <HistoryDialog onClose={close} />}
-      {isHeldUp && <ConflictDialog />}
-      {hasLeft && <LeftStepsDialog />}
-      {hasMenu && <ContextMenu />}
-      {isFinding && <FindCommand />}
-    </>
   )
 }
 
@@ -204,7 +136,7 @@ export const BenchView = () => {
             {spoken}
           </div>
           <Notice />
-          <Dialogs />
+          <BenchDialogs />
         </div>
       </Stepping>
     </Units>

@@ -17,7 +17,6 @@ import Paper from '@mui/material/Paper'
 import Toolbar from '@mui/material/Toolbar'
 import Typography from '@mui/material/Typography'
 import Button from '@mui/material/Button'
-import IconButton from '@mui/material/IconButton'
 import InputBase from '@mui/material/InputBase'
 import { useState } from 'react'
 import { formatNumber } from '@/core/units'
@@ -26,14 +25,16 @@ import { FIND_KEY } from '@/client/gestures/keys'
 import { makeAgain, takeBack } from '@/client/gestures/undo'
 import type { TableTool } from '@/client/store/modes'
 import { shownSheet } from '@/client/store/benchStore'
-import { fullScale, fullView, zoomView } from '@/client/store/view'
+import { fullScale, zoomView } from '@/client/store/view'
 import styles from '@/client/bench/page/TopBar.module.css'
 import { Brand } from '@/client/parts/Brand'
 import panel from '@/client/parts/Panel.module.css'
-import { showSheetStrip } from '@/client/store/slices/view'
 import { openDialog, setFinding } from '@/client/store/slices/dialogs'
 import { nameProject } from '@/client/store/names'
 import { BarButton } from '@/client/commands/BarButton'
+import { useCommand } from '@/client/commands/useCommand'
+import { BarTool } from '@/client/parts/BarTool'
+import { Tip } from '@/client/parts/Tip'
 
 const ProjectName = () => {
   const bench = useBenchHandle()
@@ -59,25 +60,25 @@ const ProjectName = () => {
 }
 
 const SheetCounter = () => {
-  const bench = useBenchHandle()
   const order = useBench((state) => state.project.order)
   const sheetId = useBench((state) => state.sheetId)
-  const hasStrip = useBench((state) => state.hasSheetStrip)
+  const strip = useCommand('strip')
   const at = order.indexOf(sheetId)
   return (
     <Paper variant="cluster">
       <BarButton id="sheetBefore" label="Previous sheet">
         <ChevronLeft fontSize="small" />
       </BarButton>
-      <Button
-        aria-expanded={hasStrip}
-        title="Show all sheets (J)"
-        onClick={() => showSheetStrip(bench, !hasStrip)}
-        color="inherit"
-        sx={{ px: 0.5, minWidth: 0, fontWeight: 400 }}
-      >
-        Sheet {at + 1} of {order.length}
-      </Button>
+      <Tip says={strip.command.does} shortcut={strip.key} describes>
+        <Button
+          aria-expanded={strip.isOn === true}
+          onClick={strip.run}
+          color="inherit"
+          sx={{ px: 0.5, minWidth: 0, fontWeight: 400 }}
+        >
+          Sheet {at + 1} of {order.length}
+        </Button>
+      </Tip>
       <BarButton id="sheetNext" label="Next sheet">
         <ChevronRight fontSize="small" />
       </BarButton>
@@ -119,24 +120,26 @@ const SavingSign = () => {
 
 const ViewGroup = () => {
   const bench = useBenchHandle()
+  const full = useCommand('full')
   const percent = useBench((state) => formatNumber((state.view.scale / fullScale(shownSheet(state))) * 100, 0))
   return (
     <Paper variant="cluster">
-      <IconButton aria-label="Zoom the view out" title="Zoom the view out (−)" onClick={() => zoomView(bench, 0.8)}>
+      <BarTool name="Zoom the view out" says="See more of the sheet, smaller" onPress={() => zoomView(bench, 0.8)}>
         <Remove fontSize="small" />
-      </IconButton>
-      <Button
-        aria-label={`View at ${percent}%. Show at 100%`}
-        title="100% (1)"
-        onClick={() => fullView(bench)}
-        color="inherit"
-        sx={{ minWidth: 50, px: 0.5 }}
-      >
-        {percent}%
-      </Button>
-      <IconButton aria-label="Zoom the view in" title="Zoom the view in (+)" onClick={() => zoomView(bench, 1.25)}>
+      </BarTool>
+      <Tip says={full.command.does} shortcut={full.key} describes>
+        <Button
+          aria-label={`View at ${percent}%. Show at 100%`}
+          onClick={full.run}
+          color="inherit"
+          sx={{ minWidth: 50, px: 0.5 }}
+        >
+          {percent}%
+        </Button>
+      </Tip>
+      <BarTool name="Zoom the view in" says="See the sheet from nearer" onPress={() => zoomView(bench, 1.25)}>
         <Add fontSize="small" />
-      </IconButton>
+      </BarTool>
       <BarButton id="fit" label="Fit the sheet">
         <FitScreen fontSize="small" />
       </BarButton>
@@ -158,22 +161,24 @@ const HistoryGroup = () => {
   const redo = useBench((state) => state.history.redo.at(-1)?.name ?? null)
   return (
     <>
-      <IconButton
-        aria-label={undo ? `Undo: ${undo}` : 'Undo'}
-        title={undo ? `Undo: ${undo} (Ctrl Z)` : 'Nothing to undo'}
+      <BarTool
+        name={undo ? `Undo: ${undo}` : 'Undo'}
+        says={undo ? `Undo: ${undo}` : 'Nothing to undo'}
+        shortcut="Ctrl Z"
         disabled={!undo}
-        onClick={() => takeBack(bench)}
+        onPress={() => takeBack(bench)}
       >
         <Undo fontSize="small" />
-      </IconButton>
-      <IconButton
-        aria-label={redo ? `Redo: ${redo}` : 'Redo'}
-        title={redo ? `Redo: ${redo} (Ctrl Shift Z)` : 'Nothing to redo'}
+      </BarTool>
+      <BarTool
+        name={redo ? `Redo: ${redo}` : 'Redo'}
+        says={redo ? `Redo: ${redo}` : 'Nothing to redo'}
+        shortcut="Ctrl Shift Z"
         disabled={!redo}
-        onClick={() => makeAgain(bench)}
+        onPress={() => makeAgain(bench)}
       >
         <Redo fontSize="small" />
-      </IconButton>
+      </BarTool>
       <BarButton id="history" label="History">
         <History fontSize="small" />
       </BarButton>
@@ -193,15 +198,16 @@ export const TopBar = () => {
         <ProjectName />
         <SheetCounter />
         <div className={panel.grow} />
-        <Button
-          onClick={() => setFinding(bench, true)}
-          title={`Find a command (${FIND_KEY})`}
-          startIcon={<Search fontSize="small" />}
-          color="inherit"
-          sx={{ fontWeight: 400, px: 1 }}
-        >
-          Find a command
-        </Button>
+        <Tip says="Find any command by its words" shortcut={FIND_KEY} describes>
+          <Button
+            onClick={() => setFinding(bench, true)}
+            startIcon={<Search fontSize="small" />}
+            color="inherit"
+            sx={{ fontWeight: 400, px: 1 }}
+          >
+            Find a command
+          </Button>
+        </Tip>
         <SavingSign />
         <HistoryGroup />
         <ViewGroup />

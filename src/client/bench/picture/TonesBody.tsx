@@ -129,7 +129,7 @@ export const TonesBody = ({
     <CommandRow
       name="Tones"
       ids={['switchTones', 'before', 'nameLook']}
-      more={['copyTones', 'pasteTones', 'resetTones', ...(count > 1 ? ['matchTones'] : []), 'removeLook']}
+      more={['copyTones', 'pasteTones', 'resetTones', ...(count > 1 ? ['matchTones'] : []), 'renameLook', 'removeLook']}
     />
     <UsedLook />
     <div>

@@ -15,6 +15,7 @@ import { CommandButton } from '@/client/commands/CommandButton'
 import { DragEdge } from '@/client/parts/DragEdge'
 import { RailButton } from '@/client/parts/RailButton'
 import { Search } from '@/client/parts/fields/Search'
+import { ReadyGroupIcon } from '@/client/parts/ReadyGroupIcon'
 import { StencilIcon } from '@/client/parts/StencilIcon'
 import { PictureSupplies, stripKeys } from '@/client/bench/supplies/PictureSupplies'
 import { chosenPictures, fillFromSet } from '@/client/store/arrangement'
@@ -50,7 +51,7 @@ const HEIGHT = { least: 148, most: 460, first: 156, wraps: 256, panel: 330 }
 const CarriedPicture = ({
   carried,
 }: {
-  readonly carried: Exclude<Carried, { readonly kind: 'stencil' | 'text' | 'files' }>
+  readonly carried: Exclude<Carried, { readonly kind: 'stencil' | 'ready' | 'text' | 'files' }>
 }) => {
   const pictures = useBench((state) => state.project.pictures)
   const hash = carried.kind === 'picture' ? carried.picture.hash : carried.hash
@@ -70,6 +71,8 @@ export const CarriedTag = () => {
     <Floating kind="carried" isOver={over !== null} at={{ left: at.x, top: at.y }}>
       {carried.kind === 'stencil' ? (
         <StencilIcon stencil={carried.stencil} />
+      ) : carried.kind === 'ready' ? (
+        <ReadyGroupIcon group={carried.group} />
       ) : carried.kind === 'text' ? (
         <strong>{carried.text}</strong>
       ) : carried.kind === 'files' ? (

@@ -99,7 +99,8 @@ export const TypedField = ({
       if (Number.isFinite(from)) steps.put(from, direction * (event.shiftKey ? 10 : 1), false)
     }
     if (event.key === 'Enter' && takeEffect()) input.current?.select()
-    if (event.key !== 'Escape') return
+    // Where nothing was typed, Esc belongs to what the field stands in.
+    if (event.key !== 'Escape' || (draft === null && fault === null)) return
     setDraft(null)
     setFault(null)
     event.stopPropagation()

@@ -1,0 +1,93 @@
+'use client'
+import dynamic from 'next/dynamic'
+import { useState } from 'react'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { lookInUse, nameLook, renameUsedLook } from '@/client/store/looks'
+import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
+import { toolOf } from '@/client/store/modes'
+
+// Dialogs, menus and the search come when first opened.
+const ContextMenu = dynamic(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
+const FindCommand = dynamic(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
+const ExportDialog = dynamic(() => import('@/client/bench/dialogs/ExportDialog').then((m) => m.ExportDialog))
+const ShortcutsDialog = dynamic(() => import('@/client/bench/dialogs/ShortcutsDialog').then((m) => m.ShortcutsDialog))
+const HistoryDialog = dynamic(() => import('@/client/bench/dialogs/HistoryDialog').then((m) => m.HistoryDialog))
+const LibraryDialog = dynamic(() => import('@/client/bench/dialogs/LibraryDialog').then((m) => m.LibraryDialog))
+const FacesDialog = dynamic(() => import('@/client/letters/FacesDialog').then((m) => m.FacesDialog))
+const FinishDialog = dynamic(() => import('@/client/bench/dialogs/FinishDialog').then((m) => m.FinishDialog))
+const NameDialog = dynamic(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
+const SplitDialog = dynamic(() => import('@/client/bench/dialogs/SplitDialog').then((m) => m.SplitDialog))
+const TakesDialog = dynamic(() => import('@/client/bench/dialogs/TakesDialog').then((m) => m.TakesDialog))
+const KeepDialog = dynamic(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
+const StencilsDialog = dynamic(() => import('@/client/bench/dialogs/StencilsDialog').then((m) => m.StencilsDialog))
+const ArtworkDialog = dynamic(() => import('@/client/bench/dialogs/ArtworkDialog').then((m) => m.ArtworkDialog))
+const ConflictDialog = dynamic(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
+const LeftStepsDialog = dynamic(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
+const TraceDialog = dynamic(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
+const StockDialog = dynamic(() => import('@/client/bench/dialogs/StockDialog').then((m) => m.StockDialog))
+
+const LookNameDialog = ({ onClose }: { readonly onClose: () => void }) => {
+  const bench = useBenchHandle()
+  const [name] = useState(() => lookInUse(bench.get())?.look.name ?? '')
+  return (
+    <NameDialog
+      title="Rename the look"
+      action="Rename"
+      name={name}
+      onClose={onClose}
+      onName={(next) => {
+        onClose()
+        renameUsedLook(bench, next)
+      }}
+    />
+  )
+}
+
+/** Whatever dialog or menu is open. */
+export const BenchDialogs = () => {
+  const bench = useBenchHandle()
+  const dialog = useBench((state) => state.dialog)
+  const hasMenu = useBench((state) => state.menuAt !== null)
+  const isFinding = useBench((state) => state.isFinding)
+  const isTraced = useBench((state) => {
+    const tool = toolOf(state)
+    return tool?.kind === 'trace' && tool.isClosed
+  })
+  const isHeldUp = useBench(({ saving }) => saving.state === 'conflict' || saving.state === 'refused')
+  const hasLeft = useBench((state) => state.left.length > 0)
+  const close = (): void => closeDialog(bench)
+  return (
+    <>
+      {dialog === 'export' && <ExportDialog />}
+      {dialog === 'shortcuts' && <ShortcutsDialog onClose={close} />}
+      {dialog === 'library' && <LibraryDialog onClose={close} />}
+      {dialog === 'stock' && <StockDialog onClose={close} />}
+      {dialog === 'stencils' && <StencilsDialog onClose={close} />}
+      {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
+      {dialog === 'keep' && <KeepDialog onClose={close} />}
+      {dialog === 'look' && (
+        <NameDialog
+          title="Keep these tones as a look"
+          action="Keep"
+          name="My look"
+          onClose={close}
+          onName={(name) => {
+            close()
+            nameLook(bench, name)
+          }}
+        />
+      )}
+      {dialog === 'lookName' && <LookNameDialog onClose={close} />}
+      {dialog === 'split' && <SplitDialog onClose={close} />}
+      {dialog === 'takes' && <TakesDialog onClose={close} />}
+      {dialog === 'faces' && <FacesDialog onClose={close} />}
+      {dialog === 'finish' && <FinishDialog onClose={close} />}
+      {isTraced && <TraceDialog />}
+      {dialog === 'history' && <HistoryDialog onClose={close} />}
+      {isHeldUp && <ConflictDialog />}
+      {hasLeft && <LeftStepsDialog />}
+      {hasMenu && <ContextMenu />}
+      {isFinding && <FindCommand />}
+    </>
+  )
+}
