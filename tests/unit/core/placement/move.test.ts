@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
-import { apply, compose, invert, scaling } from '@/core/geometry/matrix'
+import { apply, applyVector, compose, invert, rotation, scaling } from '@/core/geometry/matrix'
 import { boxMatrix } from '@/core/geometry/box'
 import {
   flipPicture,
@@ -91,7 +91,8 @@ describe('panning', () => {
     holdsFor(fc.tuple(covering, holders), ([placed, holder]) => {
       // Far beyond the picture as it is seen, and not so far that sums lose what is small beside it.
       const reach = 10 * resolvePlacement(placed, holder).scale * (holder.picture.w + holder.picture.h)
-      const away = { x: reach, y: reach }
+      // Along both axes of the picture, however it is turned.
+      const away = applyVector(rotation(placed.turn), { x: reach, y: reach })
       const { placed: edge } = panPicture(placed, holder, away)
       expect(panPicture(edge, holder, away)).toEqual({ placed: edge, stopped: true })
       expect(panPicture(edge, holder, away).placed).toBe(edge)
