@@ -6,7 +6,7 @@ test('a new sheet from a preset, and one of an own size in millimetres', async (
   await page.goto('/')
   await page.getByRole('button', { name: 'New sheet' }).first().click()
   await page.getByLabel('Name').fill('Kite poster')
-  await page.getByRole('button', { name: /^A4/ }).click()
+  await page.getByRole('dialog').getByRole('button', { name: /^A4/ }).click()
   await expect(page.getByLabel('Width')).toHaveValue('210')
   await page.getByRole('button', { name: 'Make the sheet' }).click()
   await expect(page.getByText('Output 2480 × 3508 px')).toBeVisible()

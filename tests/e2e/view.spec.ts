@@ -58,7 +58,7 @@ test('goes by key, and H held or the middle button pans anywhere', async ({ page
 test('of a sheet in millimetres is life size at 100%', async ({ page }) => {
   await page.goto('/')
   await page.getByRole('button', { name: 'New sheet' }).first().click()
-  await page.getByRole('button', { name: /^A6/ }).click()
+  await page.getByRole('dialog').getByRole('button', { name: /^A6/ }).click()
   await page.getByRole('button', { name: 'Make the sheet' }).click()
   await page.getByRole('button', { name: /Show at 100%/ }).click()
   // 105 mm at 96 CSS pixels an inch (CSS Values and Units Level 4, section 6.2).
