@@ -26,7 +26,8 @@ const addEdge = (cells: Float32Array, width: number, height: number, p: Point, q
       const to = min(right, x + 1)
       const part = right > left ? ((foot - top) * (to - from)) / (right - left) : foot - top
       if (part <= 0) continue
-      const inside = x + 1 - (from + to) / 2
+      // Left of all columns an edge covers them whole.
+      const inside = x < 0 ? 1 : x + 1 - (from + to) / 2
       const at = y * stride + min(width, max(0, x))
       cells[at] = cells[at]! + sign * part * inside
       cells[at + 1] = cells[at + 1]! + sign * part * (1 - inside)

@@ -17,6 +17,13 @@ export const alphaField = ({ data, width, height }: Pixels): Field => {
   return { values, width, height }
 }
 
+/** How much of what lies beneath a picture is seen through it: 1 where it is clear, 0 where it is solid. */
+export const openField = ({ data, width, height }: Pixels): Field => {
+  const values = new Float32Array(width * height)
+  for (let i = 0; i < values.length; i += 1) values[i] = 1 - (data[i * 4 + 3] ?? 255) / 255
+  return { values, width, height }
+}
+
 /** Has the picture any transparency worth following? */
 export const hasTransparency = ({ data }: Pixels): boolean => {
   for (let i = 3; i < data.length; i += 4) if ((data[i] ?? 255) < 250) return true

@@ -2,6 +2,7 @@ import { distance, type Point } from '@/core/geometry/vector'
 import { cornersOfRing, curvesPath, fitOpen, fitRing, withoutRepeats } from '@/core/path/fit'
 import type { Outline, Segment } from '@/core/path/path'
 import { componentsOf, type Component, type Labelled } from '@/core/region/components'
+import { polygonOf } from '@/core/region/polygon'
 import { sharpCorner, straightRun } from '@/core/region/straight'
 import { isoRings, type Field } from '@/core/region/contours'
 
@@ -15,9 +16,11 @@ export interface TraceOptions {
   readonly leastArea: number
   /** Only so many parts, the largest. */
   readonly mostParts: number
+  /** Curves and straight sides that meet in true corners, or straight lines alone. */
+  readonly as: 'curves' | 'lines'
 }
 
-export const TRACE: TraceOptions = { level: 0.5, tolerance: 0.25, leastArea: 12, mostParts: 400 }
+export const TRACE: TraceOptions = { level: 0.5, tolerance: 0.25, leastArea: 12, mostParts: 400, as: 'curves' }
 
 /** A turn by more than this, seen over a few pixels, is a corner. */
 const CORNER = { angle: 38, reach: 2.6 } as const
@@ -80,11 +83,12 @@ const corneredRing = (ring: readonly Point[], corners: readonly number[], tolera
   ]
 }
 
-const ringPath = (raw: readonly Point[], tolerance: number): readonly Segment[] => {
+const ringPath = (raw: readonly Point[], { tolerance, as }: TraceOptions): readonly Segment[] => {
   const ring = withoutRepeats(raw)
   const [first, last] = [ring[0], ring.at(-1)]
   const open = first && last && ring.length > 1 && distance(first, last) < 1e-9 ? ring.slice(0, -1) : ring
   if (open.length < 3) return []
+  if (as === 'lines') return polygonOf(open, tolerance)
   const corners = cornersOfRing(open, CORNER.angle, CORNER.reach)
   if (corners.length > 1) return corneredRing(open, corners, tolerance)
   return curvesPath(fitRing(open, tolerance, corners, tangentReach(lengthOf(open))), true, tolerance)
@@ -111,7 +115,13 @@ const cropped = (
   return { values: own, width: w, height: h, x, y }
 }
 
-const tracePart = (field: Field, { labels }: Labelled, part: Component, options: TraceOptions): Outline | null => {
+/** The outline of one part of a field, in pixels, with its holes; null where nothing of it is larger than a speck. */
+export const tracePart = (
+  field: Field,
+  { labels }: Labelled,
+  part: Component,
+  options: TraceOptions,
+): Outline | null => {
   const own = cropped(field, labels, part)
   const path = isoRings(own, options.level).flatMap(({ outer, holes }) => {
     if (ringArea(outer) < options.leastArea) return []
@@ -119,7 +129,7 @@ const tracePart = (field: Field, { labels }: Labelled, part: Component, options:
     return [outer, ...kept].flatMap((ring) =>
       ringPath(
         ring.map((p) => ({ x: p.x + own.x, y: p.y + own.y })),
-        options.tolerance,
+        options,
       ),
     )
   })

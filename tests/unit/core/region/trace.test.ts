@@ -12,11 +12,9 @@ import type { Field } from '@/core/region/contours'
 import { contoursOf, piecesOf } from '@/core/path/contours'
 import { outlineContains } from '@/core/path/contains'
 import type { Outline } from '@/core/path/path'
-import { polylineOf } from '@/core/path/polyline'
-import { distanceToSegment } from '@tests/helpers/segment'
+import { edgeErrors } from '@tests/helpers/edgeErrors'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { boundsOf } from '@/core/path/extent'
-import type { Point } from '@/core/geometry/vector'
 import { outlineOf } from '@/core/stencil/stencil'
 import { transformPath } from '@/core/path/transform'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
@@ -29,25 +27,6 @@ const painted = (outline: Outline, width: number, height: number): Pixels => {
   const data = new Uint8ClampedArray(width * height * 4)
   for (let i = 0; i < covered.length; i += 1) data[i * 4 + 3] = (covered[i] ?? 0) * 255
   return { data, width, height }
-}
-
-/** Mean and worst distance of a traced outline's points from the true edge, and back. */
-const edgeErrors = (traced: Outline, truth: Outline): { mean: number; worst: number } => {
-  const lines = (outline: Outline): readonly (readonly Point[])[] => polylineOf(outline.path, 0.01)
-  const away = (p: Point, to: readonly (readonly Point[])[]): number =>
-    Math.min(
-      ...to.map((ring) =>
-        ring.reduce(
-          (least, q, i) => Math.min(least, distanceToSegment(p, q, ring[(i + 1) % ring.length] ?? q)),
-          Infinity,
-        ),
-      ),
-    )
-  const [a, b] = [lines(traced), lines(truth)]
-  const samples = a.flatMap((ring) => ring.filter((_, i) => i % Math.max(1, Math.floor(ring.length / 150)) === 0))
-  const back = b.flatMap((ring) => ring.filter((_, i) => i % Math.max(1, Math.floor(ring.length / 60)) === 0))
-  const all = [...samples.map((p) => away(p, b)), ...back.map((p) => away(p, a))]
-  return { mean: all.reduce((sum, e) => sum + e, 0) / all.length, worst: Math.max(...all) }
 }
 
 const at = (outline: Outline, x: number, y: number): Outline => ({
