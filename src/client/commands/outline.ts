@@ -6,6 +6,7 @@ import { always, needsFrame, needsFrames } from '@/client/commands/command'
 import { startUpright } from '@/client/gestures/tools/uprightHand'
 import { breakSelected, combineSelected } from '@/client/store/combine'
 import { togglePoints } from '@/client/store/points'
+import { openSelectedOpenings, selectedSource } from '@/client/store/openings'
 import { selectedFrame, selectedFrames } from '@/client/store/selection'
 import { takeOff } from '@/client/store/stencils'
 import { startTrace } from '@/client/store/trace'
@@ -100,6 +101,17 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     menus: HELD,
     whyNot: needsOwnPicture,
     run: takeOff,
+  },
+  {
+    id: 'openings',
+    family: 'Outline',
+    words: 'Frames for its holes…',
+    short: 'Holes',
+    does: 'Find the openings of this picture and put frames beneath them, the picture on top as art',
+    synonyms: 'overlay art openings transparent windows template',
+    menus: ['frame'],
+    whyNot: (state) => (selectedSource(state) ? null : 'Select a frame with a picture of its own first.'),
+    run: openSelectedOpenings,
   },
   {
     id: 'keepOutline',

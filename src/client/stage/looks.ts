@@ -42,5 +42,16 @@ export const LOOKS = {
   part: { fill: 'var(--room-rule)', stroke: 'var(--mark-rule)' },
   partChosen: { fill: PLUM, fillOpacity: 0.82, stroke: CASING },
   partLine: { fill: 'none', stroke: 'var(--mark-rule)' },
+  openingKept: { fill: PLUM, fillOpacity: 0.45, stroke: CASING, strokeWidth: 1.5 },
+  openingDropped: { fill: 'transparent', stroke: PLUM, strokeWidth: 1.5, strokeDasharray: '4 3' },
+  openingNumber: {
+    fill: CASING,
+    stroke: PLUM,
+    paintOrder: 'stroke',
+    fontWeight: 700,
+    textAnchor: 'middle',
+    dominantBaseline: 'central',
+    pointerEvents: 'none',
+  },
   shared: { fill: 'none', stroke: 'var(--room-marigold)', strokeWidth: 2 },
 } as const

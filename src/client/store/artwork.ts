@@ -202,21 +202,22 @@ export const keepMade = (bench: Bench, made: readonly Made[], category: string):
   return keepAll(bench, stencils)
 }
 
+/** The artwork's picture in the library; a file is sent there first. */
+export const storedArt = async (bench: Bench, source: File | PictureAnswer): Promise<PictureAnswer> => {
+  if (!(source instanceof File)) return source
+  const name = encodeURIComponent(source.name.slice(0, 200))
+  const picture = await sendFile<PictureAnswer>(`/pictures?name=${name}`, source, () => undefined).done
+  addToLibrary(bench, picture)
+  return picture
+}
+
 /** Puts a frame on the sheet that a picture's transparency masks with its soft edges. */
 export const putSoftMask = async (bench: Bench, art: Art, chosen: readonly number[]): Promise<boolean> => {
   const { source } = art
   if (!source) return false
   // Sending takes a while: the sheet that is meant is the one shown now.
   const { sheetId } = bench.get()
-  const picture =
-    source instanceof File
-      ? await sendFile<PictureAnswer>(
-          `/pictures?name=${encodeURIComponent(source.name.slice(0, 200))}`,
-          source,
-          () => undefined,
-        ).done
-      : source
-  addToLibrary(bench, picture)
+  const picture = await storedArt(bench, source)
   const outline = joinOutlines(chosen.flatMap((i) => art.parts[i]?.outline ?? []))
   const sheet = bench.get().project.sheets[sheetId]
   if (!sheet) return false

@@ -76,6 +76,7 @@ export type OpenDialog =
   | 'sheet'
   | 'stencils'
   | 'artwork'
+  | 'openings'
   | 'keep'
   | 'finish'
   | 'look'
@@ -256,12 +257,24 @@ export interface CardSlice {
 }
 
 /** What is open above the bench. */
+/** Art whose openings are looked for. */
+export interface OpeningsSource {
+  readonly hash: string
+  readonly name: string
+  /** Upright, in pixels. */
+  readonly pixels: Size
+  /** The art lies on the sheet already, in a frame; or it is a picture of the library that comes onto it. */
+  readonly from: { readonly sheetId: string; readonly frameId: string } | PictureAnswer
+}
+
 export interface DialogSlice {
   readonly dialog: OpenDialog
   /** The named finish that the dialog of finishes is about; what is selected without one. */
   readonly renaming: string | null
   /** What the dialog of the export begins with; the sheet shown without it. */
   readonly exportChoice: { readonly sheetIds: readonly string[]; readonly pattern: string } | null
+  /** The art that the dialog of openings is about. */
+  readonly openings: OpeningsSource | null
   /** A menu of commands is open there, in window pixels. */
   readonly menuAt: Point | null
   /** The search for commands is open. */

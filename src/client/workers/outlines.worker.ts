@@ -6,9 +6,11 @@ import type { Combination } from '@/core/path/combinations'
 import { combineAll } from '@/core/path/combine'
 import type { Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
+import { mapRect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { RegionChoice } from '@/core/region/choice'
-import { alphaField, coloursField, hasSoftEdges, hasTransparency, type Pixels } from '@/core/region/field'
+import { alphaField, coloursField, hasSoftEdges, hasTransparency, openField, type Pixels } from '@/core/region/field'
+import { findOpenings, type Opening } from '@/core/region/openings'
 import { traceField } from '@/core/region/trace'
 import { pixelsOfImage, fetched } from '@/client/workers/pixels'
 
@@ -24,6 +26,16 @@ export type OutlineJob =
       readonly choice: RegionChoice
     }
   | { readonly job: 'alpha'; readonly url: string; readonly picture: Size }
+  | {
+      readonly job: 'openings'
+      readonly url: string
+      readonly picture: Size
+      /** Points of the colour that the openings have, and how near to it; none: what is transparent. */
+      readonly points: readonly Point[]
+      readonly choice: RegionChoice
+      /** Pixels of the picture under the art that are added to what is put beneath. */
+      readonly grow: number
+    }
   | { readonly job: 'svg'; readonly text: string }
 
 /** What it answers; `isSoft` of a transparency with soft edges, `isFlattened` of a combination without curves. */
@@ -35,6 +47,9 @@ export interface OutlineAnswer {
   readonly size?: Size
   readonly isSoft?: boolean
   readonly isFlattened?: boolean
+  /** Of art, in pixels of the picture; and how many more there are than are looked at. */
+  readonly openings?: readonly Opening[]
+  readonly left?: number
 }
 
 let held: { readonly url: string; readonly pixels: Pixels } | null = null
@@ -51,6 +66,29 @@ const scaled = (outlines: readonly Outline[], m: Matrix): readonly Outline[] =>
 const toPicture = (pixels: Pixels, picture: Size): Matrix =>
   scaling(picture.w / pixels.width, picture.h / pixels.height)
 
+const toPixels = (points: readonly Point[], pixels: Pixels, picture: Size): readonly Point[] =>
+  points.map(({ x, y }) => ({ x: (x * pixels.width) / picture.w, y: (y * pixels.height) / picture.h }))
+
+const openingsOf = async (job: Extract<OutlineJob, { readonly job: 'openings' }>): Promise<OutlineAnswer> => {
+  const pixels = await pixelsOf(job.url)
+  const m = toPicture(pixels, job.picture)
+  const points = toPixels(job.points, pixels, job.picture)
+  const isByColour = points.length > 0
+  const field = isByColour ? coloursField(pixels, points, { ...job.choice, isInside: true }) : openField(pixels)
+  const found = findOpenings(field, {
+    by: isByColour ? 'colour' : 'transparency',
+    grow: (job.grow * pixels.width) / job.picture.w,
+  })
+  const onPicture = (outline: Outline): Outline => ({ ...outline, path: transformPath(m, outline.path) })
+  const openings = found.openings.map((one) => ({
+    ...one,
+    outline: onPicture(one.outline),
+    under: onPicture(one.under),
+    bounds: mapRect(m, one.bounds),
+  }))
+  return { outlines: [], openings, left: found.left }
+}
+
 const answerTo = async (job: OutlineJob): Promise<OutlineAnswer> => {
   switch (job.job) {
     case 'combine': {
@@ -59,10 +97,7 @@ const answerTo = async (job: OutlineJob): Promise<OutlineAnswer> => {
     }
     case 'colour': {
       const pixels = await pixelsOf(job.url)
-      const points = job.points.map(({ x, y }) => ({
-        x: (x * pixels.width) / job.picture.w,
-        y: (y * pixels.height) / job.picture.h,
-      }))
+      const points = toPixels(job.points, pixels, job.picture)
       const found = traceField(coloursField(pixels, points, job.choice))
       return { outlines: scaled(found, toPicture(pixels, job.picture)) }
     }
@@ -72,6 +107,8 @@ const answerTo = async (job: OutlineJob): Promise<OutlineAnswer> => {
       const field = alphaField(pixels)
       return { outlines: scaled(traceField(field), toPicture(pixels, job.picture)), isSoft: hasSoftEdges(field) }
     }
+    case 'openings':
+      return openingsOf(job)
     case 'svg':
       return readArtwork(job.text)
   }

@@ -8,7 +8,7 @@ import panel from '@/client/parts/Panel.module.css'
 import { svgTextOf } from '@/core/path/svgText'
 import type { Art, ArtChoice } from '@/client/store/artwork'
 import { LOOKS } from '@/client/stage/looks'
-import styles from '@/client/bench/dialogs/Stencils.module.css'
+import styles from '@/client/parts/ArtPanes.module.css'
 
 /** What is chosen lies on top, so that nothing hides it. */
 const inOrder = (art: Art, chosen: readonly number[]): readonly number[] => {

@@ -16,15 +16,18 @@ import {
   putOnSheet,
   putSoftMask,
   readArt,
+  storedArt,
   type Art,
   type ArtChoice,
 } from '@/client/store/artwork'
+import { sourceOfPicture } from '@/client/store/openings'
+import { openOpenings } from '@/client/store/slices/dialogs'
 import { addFiles } from '@/client/store/uploads'
 import { Choice } from '@/client/parts/fields/Choice'
 import { Fault } from '@/client/parts/Fault'
 import { FilePick } from '@/client/parts/FilePick'
 import panel from '@/client/parts/Panel.module.css'
-import styles from '@/client/bench/dialogs/Stencils.module.css'
+import styles from '@/client/parts/ArtPanes.module.css'
 import { putArtwork } from '@/client/store/slices/supplies'
 
 interface Opened {
@@ -184,6 +187,15 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
       }
       return keepMade(bench, made, category)
     })
+  /** The holes, not the wall: goes on in the dialog of openings. */
+  const holes = (): Promise<void> =>
+    act(async () => {
+      if (!art.source) return false
+      const picture = await storedArt(bench, art.source)
+      onClose()
+      openOpenings(bench, sourceOfPicture(picture))
+      return false
+    })
   const asPicture = (): void => {
     const files = bench.get().artwork.filter((one): one is File => one instanceof File)
     onClose()
@@ -225,6 +237,11 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
         {bench.get().artwork.some((one) => one instanceof File) && (
           <Button onClick={asPicture} disabled={isBusy} sx={{ marginRight: 'auto' }}>
             Add as pictures instead
+          </Button>
+        )}
+        {art.source && (
+          <Button onClick={() => void holes()} disabled={isBusy}>
+            Frames for the holes…
           </Button>
         )}
         <Button onClick={onClose}>Cancel</Button>

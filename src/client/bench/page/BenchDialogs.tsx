@@ -21,6 +21,7 @@ const TakesDialog = dynamic(() => import('@/client/bench/dialogs/TakesDialog').t
 const KeepDialog = dynamic(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
 const StencilsDialog = dynamic(() => import('@/client/bench/dialogs/StencilsDialog').then((m) => m.StencilsDialog))
 const ArtworkDialog = dynamic(() => import('@/client/bench/dialogs/ArtworkDialog').then((m) => m.ArtworkDialog))
+const OpeningsDialog = dynamic(() => import('@/client/bench/openings/OpeningsDialog').then((m) => m.OpeningsDialog))
 const ConflictDialog = dynamic(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
 const LeftStepsDialog = dynamic(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
 const TraceDialog = dynamic(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
@@ -47,6 +48,7 @@ const LookNameDialog = ({ onClose }: { readonly onClose: () => void }) => {
 export const BenchDialogs = () => {
   const bench = useBenchHandle()
   const dialog = useBench((state) => state.dialog)
+  const openings = useBench((state) => state.openings)
   const hasMenu = useBench((state) => state.menuAt !== null)
   const isFinding = useBench((state) => state.isFinding)
   const isTraced = useBench((state) => {
@@ -64,6 +66,7 @@ export const BenchDialogs = () => {
       {dialog === 'stock' && <StockDialog onClose={close} />}
       {dialog === 'stencils' && <StencilsDialog onClose={close} />}
       {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
+      {openings && <OpeningsDialog source={openings} onClose={close} />}
       {dialog === 'keep' && <KeepDialog onClose={close} />}
       {dialog === 'look' && (
         <NameDialog

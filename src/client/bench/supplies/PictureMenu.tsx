@@ -8,7 +8,8 @@ import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
 import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture } from '@/client/store/actions'
 import { toggleMarked } from '@/client/store/arrangement'
 import { selectedFrame } from '@/client/store/selection'
-import { openArtwork } from '@/client/store/slices/dialogs'
+import { sourceOfPicture } from '@/client/store/openings'
+import { openArtwork, openOpenings } from '@/client/store/slices/dialogs'
 
 /** What can be done with a picture of the strip. */
 export const PictureMenu = ({
@@ -37,6 +38,9 @@ export const PictureMenu = ({
       <MenuItem onClick={run(() => toggleMarked(bench, picture.hash))}>
         {isMarked ? 'Unmark' : 'Mark for a set'} (Shift and press)
       </MenuItem>
+      {picture.hasAlpha && (
+        <MenuItem onClick={run(() => openOpenings(bench, sourceOfPicture(picture)))}>Frames for its holes…</MenuItem>
+      )}
       {picture.hasAlpha && (
         <MenuItem onClick={run(() => openArtwork(bench, [picture]))}>Stencil from its transparency…</MenuItem>
       )}

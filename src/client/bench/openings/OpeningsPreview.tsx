@@ -1,0 +1,69 @@
+'use client'
+import type { MouseEvent } from 'react'
+import { levelCount } from '@/core/render/needs'
+import { svgTextOf } from '@/core/path/svgText'
+import type { HeldOpening, HeldOpenings } from '@/client/bench/openings/useOpenings'
+import { levelUrl } from '@/client/http/api'
+import { LOOKS } from '@/client/stage/looks'
+import type { OpeningsSource } from '@/client/store/state'
+import styles from '@/client/parts/ArtPanes.module.css'
+
+/** Levels of a picture below its smallest one: enough pixels for a preview. */
+const LEVELS_UP = 3
+
+const pathOf = ({ edges }: HeldOpening): string => edges.map(({ path }) => svgTextOf(path, 1)).join(' ')
+
+/** The art with its openings numbered over it; a press keeps or drops one, or takes the colour of where it is. */
+export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSource; readonly held: HeldOpenings }) => {
+  const { w, h } = source.pixels
+  const size = Math.max(w, h)
+  const level = Math.max(0, levelCount(source.pixels) - LEVELS_UP)
+  const pick = (event: MouseEvent<SVGSVGElement>): void => {
+    if (held.by !== 'colour') return
+    const matrix = event.currentTarget.getScreenCTM()
+    if (!matrix) return
+    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
+    if (x >= 0 && y >= 0 && x < w && y < h) held.pickColour({ x, y })
+  }
+  return (
+    <svg
+      className={styles.preview}
+      viewBox={`0 0 ${w} ${h}`}
+      role="img"
+      aria-label={`${source.name}, ${held.openings.length} openings`}
+      aria-busy={held.isLooking}
+      onClick={pick}
+      cursor={held.by === 'colour' ? 'crosshair' : undefined}
+    >
+      <image href={levelUrl(source.hash, level)} width={w} height={h} />
+      {held.openings.map((opening, i) => (
+        <path
+          key={i}
+          d={pathOf(opening)}
+          fillRule="evenodd"
+          {...(opening.isKept ? LOOKS.openingKept : LOOKS.openingDropped)}
+          cursor="pointer"
+          vectorEffect="non-scaling-stroke"
+          onClick={(event) => {
+            if (held.by === 'colour' && held.choice.points.length === 0) return
+            event.stopPropagation()
+            held.toggle(i)
+          }}
+        />
+      ))}
+      {held.openings.map(({ middle, isKept }, i) => (
+        <text
+          key={i}
+          x={middle.x}
+          y={middle.y}
+          {...LOOKS.openingNumber}
+          fontSize={size / 26}
+          opacity={isKept ? 1 : 0.5}
+          strokeWidth={size / 160}
+        >
+          {i + 1}
+        </text>
+      ))}
+    </svg>
+  )
+}
