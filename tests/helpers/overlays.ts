@@ -1,5 +1,6 @@
 /** Art with openings whose edges are known exactly: made by a seed, of every kind that art comes in. */
 import { compose, rotation, scaling, translation } from '@/core/geometry/matrix'
+import { randomFrom } from '@/core/random'
 import { joinOutlines } from '@/core/region/trace'
 import type { Pixels } from '@/core/region/field'
 import { outlineOf, type Stencil } from '@/core/stencil/stencil'
@@ -8,7 +9,7 @@ import { transformPath } from '@/core/path/transform'
 import { coverage } from '@tests/helpers/coverage'
 
 // Taken once: every look at a global costs a microsecond under the test runner.
-const { floor, imul, max, min } = Math
+const { floor, max, min } = Math
 
 export const OVERLAY_KINDS = ['clean', 'soft', 'noisy', 'colour', 'vellum', 'border', 'islands', 'cut out'] as const
 export type OverlayKind = (typeof OVERLAY_KINDS)[number]
@@ -19,17 +20,6 @@ export interface Overlay {
   readonly truths: readonly Outline[]
   /** How much of each pixel lets through. */
   readonly open: Float32Array
-}
-
-/** A generator with a seed (mulberry32 by T. Ettinger, public domain), from memory. */
-export const seeded = (seed: number): (() => number) => {
-  let a = seed >>> 0
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0
-    let t = imul(a ^ (a >>> 15), 1 | a)
-    t = (t + imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
 }
 
 const CELL = 72
@@ -70,7 +60,7 @@ const blurred = (values: Float32Array, width: number, height: number, radius: nu
 
 /** Art of a kind, with 1 to 20 openings. */
 export const overlayOf = (kind: OverlayKind, seed: number): Overlay => {
-  const random = seeded(seed)
+  const random = randomFrom(seed)
   const between = (low: number, high: number): number => low + random() * (high - low)
   const [columns, rows] = [1 + floor(random() * 5), 1 + floor(random() * 4)]
   const margin = 20

@@ -122,6 +122,32 @@ const flooded = (off: Float32Array, width: number, height: number, start: number
   return reached
 }
 
+/** A pixel that differs by this share of what its neighbours do is no mixture with the colour. */
+const PLAIN = 0.95
+
+/**
+ * How much of a pixel is of a colour and not of what lies beside it. An edge mixes the numbers of two colours, not how
+ * different they look: the share is the distance in RGB to the colour, of that of the neighbour that is farthest from it.
+ */
+const sharesOf = ({ data, width, height }: Pixels, [r0, g0, b0]: readonly [number, number, number]) => {
+  const away = (i: number): number => {
+    const k = i * 4
+    const clear = 255 - (data[k + 3] ?? 255)
+    return (
+      ((data[k] ?? 0) - r0) ** 2 + ((data[k + 1] ?? 0) - g0) ** 2 + ((data[k + 2] ?? 0) - b0) ** 2 + 3 * clear * clear
+    )
+  }
+  return (i: number): number => {
+    const x = i % width
+    const y = (i - x) / width
+    let most = 0
+    for (let row = Math.max(0, y - 1); row <= Math.min(height - 1, y + 1); row += 1)
+      for (let column = Math.max(0, x - 1); column <= Math.min(width - 1, x + 1); column += 1)
+        most = Math.max(most, away(row * width + column))
+    return most > 0 ? 1 - Math.sqrt(away(i) / most) : 1
+  }
+}
+
 /**
  * How much each pixel belongs to the part of a picture that has the colour of a point: 1 within, ½ at the edge. A pixel
  * that an edge runs through counts by its share of the colours on both sides, so that no fringe stays.
@@ -140,9 +166,12 @@ export const colourField = (
   const off = differences(pixels, target, choice.metric)
   const most = spread(off, width, height)
   const near = choice.isConnected ? spread(flooded(off, width, height, start, tolerance), width, height) : null
+  const mixed = sharesOf(pixels, target)
   const values = new Float32Array(width * height)
   for (let i = 0; i < values.length; i += 1) {
-    const within = near === null || near[i] ? 1 - (off[i] ?? 0) / Math.max(most[i] ?? 0, 2 * tolerance) : 0
+    const [own, beside] = [off[i] ?? 0, most[i] ?? 0]
+    const share = beside > 2 * tolerance && own < PLAIN * beside ? mixed(i) : 1 - own / Math.max(beside, 2 * tolerance)
+    const within = near === null || near[i] ? share : 0
     values[i] = choice.isInside ? within : 1 - within
   }
   return { values, width, height }

