@@ -1,6 +1,7 @@
-/** Tracing a part of a 12-megapixel picture by its colour, beside one pass over its pixels. */
+/** Tracing a part of a 12-megapixel picture by its colour, and finding openings of as large art, beside one pass over its bytes. */
 import { FIRST_CHOICE } from '@/core/region/choice'
-import { colourField, type Pixels } from '@/core/region/field'
+import { colourField, openField, type Pixels } from '@/core/region/field'
+import { findOpenings } from '@/core/region/openings'
 import { traceField } from '@/core/region/trace'
 import { median } from './numbers'
 
@@ -21,6 +22,23 @@ const painted = (): Pixels => {
       data[i + 2] = 50 * share + 150 * (1 - share)
       data[i + 3] = 255
     }
+  return { data, ...SIZE }
+}
+
+/** Art with three round holes. */
+const overlay = (): Pixels => {
+  const { width, height } = SIZE
+  const data = new Uint8ClampedArray(width * height * 4).fill(255)
+  for (const [cx, cy, r] of [
+    [1000, 900, 600],
+    [2800, 900, 700],
+    [2000, 2200, 650],
+  ] as const)
+    for (let y = cy - r; y <= cy + r; y += 1)
+      for (let x = cx - r; x <= cx + r; x += 1) {
+        const share = Math.min(1, Math.max(0, r - Math.hypot(x - cx, y - cy) + 0.5))
+        data[(y * width + x) * 4 + 3] = 255 * (1 - share)
+      }
   return { data, ...SIZE }
 }
 
@@ -47,7 +65,17 @@ export const measureRegion = (): readonly string[] => {
       }),
     ),
   )
+  const art = overlay()
+  let found = 0
+  const openings = median(
+    Array.from({ length: RUNS }, () =>
+      timed(() => {
+        found = findOpenings(openField(art), { by: 'transparency', grow: 1 }).openings.length
+      }),
+    ),
+  )
   return [
+    `openings of a 12-megapixel overlay | ${(openings / 1000).toFixed(2)} s, ${found} found | one pass over its bytes ${(floor / 1000).toFixed(3)} s, ${(openings / floor).toFixed(0)}×`,
     `tracing a part of 12 megapixels by colour | ${(all / 1000).toFixed(2)} s, ${points} points | one pass over its bytes ${(floor / 1000).toFixed(3)} s, ${(all / floor).toFixed(0)}×`,
   ]
 }

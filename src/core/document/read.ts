@@ -1,5 +1,5 @@
+import { readingRows } from '@/core/geometry/reading'
 import { refuse } from '@/core/failure'
-import { TOLERANCE } from '@/core/tolerance'
 import { boxMatrix, type Box } from '@/core/geometry/box'
 import { apply, invert, type Matrix } from '@/core/geometry/matrix'
 import type { Point, Size } from '@/core/geometry/vector'
@@ -100,20 +100,6 @@ export const framesAt = (sheet: Sheet, p: Point): readonly Frame[] =>
 /** The topmost frame at hand whose true outline holds the point, of those that pass `wanted`. */
 export const frameAt = (sheet: Sheet, p: Point, wanted: (frame: Frame) => boolean = () => true): Frame | null =>
   framesOf(sheet).findLast((frame) => isAtHand(sheet, frame.id) && wanted(frame) && frameContains(frame, p)) ?? null
-
-/** The frames row by row from the top, each row from the left. */
-export const readingRows = <T extends { readonly box: Box }>(frames: readonly T[]): readonly (readonly T[])[] => {
-  const byTop = [...frames].sort((f, g) => f.box.cy - g.box.cy || f.box.cx - g.box.cx)
-  const rows: T[][] = []
-  for (const frame of byTop) {
-    const row = rows.at(-1)
-    const head = row?.[0]
-    const near = head && frame.box.cy - head.box.cy < TOLERANCE.sameRow * Math.min(head.box.h, frame.box.h)
-    if (row && near) row.push(frame)
-    else rows.push([frame])
-  }
-  return rows.map((row) => row.sort((f, g) => f.box.cx - g.box.cx))
-}
 
 /** Frames at hand in reading order: rows from the top, each from the left. */
 export const readingOrder = (sheet: Sheet): readonly Frame[] =>

@@ -38,53 +38,72 @@ const rootOf = (parents: number[], label: number): number => {
   return root
 }
 
-/**
- * The parts of a field at or above a level that hang together by edges or corners (two passes with union-find;
- * A. Rosenfeld, J. Pfaltz, JACM 13, 1966), the largest first.
- */
-export const componentsOf = ({ values, width, height }: Field, level: number): Labelled => {
+/** Notes that two labels are one part; gives the one that stands for both. */
+const united = (parents: number[], p: number, q: number): number => {
+  const [a, b] = [rootOf(parents, p), rootOf(parents, q)]
+  if (a < b) parents[b] = a
+  else parents[a] = b
+  return a < b ? a : b
+}
+
+/** Adds a run of a row to what is known of a part. */
+const grow = (
+  parts: (Growing | undefined)[],
+  label: number,
+  { from, to, y }: { readonly from: number; readonly to: number; readonly y: number },
+): void => {
+  const part = (parts[label] ??= { label, area: 0, x0: from, y0: y, x1: to, y1: y + 1 })
+  part.area += to - from
+  if (from < part.x0) part.x0 = from
+  if (to > part.x1) part.x1 = to
+  part.y1 = y + 1
+}
+
+/** First pass: each pixel takes the label of one that was met before beside it; labels that meet are united. */
+const labelled = ({ values, width, height }: Field, level: number, parents: number[]): Int32Array => {
   const labels = new Int32Array(width * height)
-  const parents: number[] = [0]
   for (let y = 0, i = 0; y < height; y += 1)
     for (let x = 0; x < width; x += 1, i += 1) {
       if ((values[i] ?? 0) < level) continue
-      let label = 0
-      // Left, and the three above.
-      const left = x > 0 ? (labels[i - 1] ?? 0) : 0
-      if (left) label = rootOf(parents, left)
-      if (y > 0)
-        for (let k = x > 0 ? i - width - 1 : i - width; k <= (x < width - 1 ? i - width + 1 : i - width); k += 1) {
+      let label = x > 0 ? (labels[i - 1] ?? 0) : 0
+      if (y > 0) {
+        // What is left has met the other two above already.
+        const from = label !== 0 ? i - width + 1 : x > 0 ? i - width - 1 : i - width
+        const to = x < width - 1 ? i - width + 1 : i - width
+        for (let k = from; k <= to; k += 1) {
           const above = labels[k] ?? 0
-          if (!above) continue
-          const root = rootOf(parents, above)
-          if (!label) label = root
-          else if (root !== label) {
-            const [low, high] = root < label ? [root, label] : [label, root]
-            parents[high] = low
-            label = low
-          }
+          if (above !== 0 && above !== label) label = label === 0 ? above : united(parents, label, above)
         }
-      if (!label) {
+      }
+      if (label === 0) {
         label = parents.length
         parents.push(label)
       }
       labels[i] = label
     }
-  const growing = new Map<number, Growing>()
-  for (let y = 0, i = 0; y < height; y += 1)
-    for (let x = 0; x < width; x += 1, i += 1) {
-      const found = labels[i] ?? 0
-      if (!found) continue
-      const label = rootOf(parents, found)
-      labels[i] = label
-      const region = growing.get(label)
-      if (!region) growing.set(label, { label, area: 1, x0: x, y0: y, x1: x + 1, y1: y + 1 })
-      else {
-        region.area += 1
-        if (x < region.x0) region.x0 = x
-        if (x >= region.x1) region.x1 = x + 1
-        region.y1 = y + 1
-      }
+  return labels
+}
+
+/**
+ * The parts of a field at or above a level that hang together by edges or corners (two passes with union-find;
+ * A. Rosenfeld, J. Pfaltz, JACM 13, 1966), the largest first.
+ */
+export const componentsOf = (field: Field, level: number): Labelled => {
+  const { width, height } = field
+  const parents: number[] = [0]
+  const labels = labelled(field, level, parents)
+  const roots = Int32Array.from(parents, (_, label) => rootOf(parents, label))
+  const growing: (Growing | undefined)[] = []
+  for (let y = 0; y < height; y += 1) {
+    const row = y * width
+    // Run by run, since a part is met in long ones.
+    for (let x = 0; x < width;) {
+      const found = labels[row + x] ?? 0
+      const from = x
+      const label = roots[found] ?? 0
+      for (; x < width && labels[row + x] === found; x += 1) labels[row + x] = label
+      if (label !== 0) grow(growing, label, { from, to: x, y })
     }
-  return { labels, components: [...growing.values()].sort((p, q) => q.area - p.area) }
+  }
+  return { labels, components: growing.flatMap((region) => region ?? []).sort((p, q) => q.area - p.area) }
 }

@@ -1,43 +1,11 @@
 import { componentsOf, type Component, type Labelled } from '@/core/region/components'
 import type { Field } from '@/core/region/contours'
-import { distancesFrom } from '@/core/region/distance'
 
 /** A part of a field by itself, from `x`, `y` of the whole. */
 export interface GrownPart {
   readonly field: Field
   readonly x: number
   readonly y: number
-}
-
-/** From the middle of a pixel to its farther side. */
-const TO_EDGE = 0.5
-
-/** Pixels beyond an edge at which art that fades is followed no further. */
-const REACH = 32
-
-const within01 = (value: number): number => (value > 1 ? 1 : value > 0 ? value : 0)
-
-/** The eight pixels beside one. */
-const beside = (i: number, w: number, h: number): readonly number[] => {
-  const [x, y] = [i % w, Math.floor(i / w)]
-  const found: number[] = []
-  for (let row = Math.max(0, y - 1); row <= Math.min(h - 1, y + 1); row += 1)
-    for (let column = Math.max(0, x - 1); column <= Math.min(w - 1, x + 1); column += 1)
-      if (row !== y || column !== x) found.push(row * w + column)
-  return found
-}
-
-/** The marked pixels that have one beside them that is not. */
-const edgeOf = (marked: Uint8Array, w: number, h: number): readonly number[] => {
-  const edge: number[] = []
-  for (let y = 0, i = 0; y < h; y += 1)
-    for (let x = 0; x < w; x += 1, i += 1) {
-      if (!marked[i]) continue
-      const isWithin =
-        x > 0 && y > 0 && x < w - 1 && y < h - 1 && marked[i - 1] && marked[i + 1] && marked[i - w] && marked[i + w]
-      if (!isWithin) edge.push(i)
-    }
-  return edge
 }
 
 interface Growth {
@@ -47,6 +15,12 @@ interface Growth {
   readonly seen: number
   readonly level: number
 }
+
+/** From the middle of a pixel to its farther side. */
+const TO_EDGE = 0.5
+
+/** Pixels beyond an edge at which art that fades is followed no further. */
+const REACH = 32
 
 /** What a crop sees of the whole; beyond the whole nothing is. */
 interface Crop {
@@ -64,8 +38,10 @@ const cropAround = ({ values, width, height }: Field, { labels }: Labelled, part
   const [w, h] = [part.x1 + room - x, part.y1 + room - y]
   const owners = new Uint8Array(w * h)
   const open = new Float32Array(w * h)
-  for (let row = Math.max(0, -y); row < Math.min(h, height - y); row += 1)
-    for (let column = Math.max(0, -x); column < Math.min(w, width - x); column += 1) {
+  const [top, foot] = [Math.max(0, -y), Math.min(h, height - y)]
+  const [left, right] = [Math.max(0, -x), Math.min(w, width - x)]
+  for (let row = top; row < foot; row += 1)
+    for (let column = left; column < right; column += 1) {
       const [i, from] = [row * w + column, (y + row) * width + x + column]
       const label = labels[from] ?? 0
       owners[i] = label === 0 ? 0 : label === part.label ? 1 : 2
@@ -74,22 +50,55 @@ const cropAround = ({ values, width, height }: Field, { labels }: Labelled, part
   return { x, y, w, h, owners, open }
 }
 
+/** The marked pixels that have one beside them that is not. A crop has room around what is marked. */
+const edgeOf = (marked: Uint8Array, w: number): readonly number[] => {
+  const edge: number[] = []
+  for (let i = 0; i < marked.length; i += 1)
+    if (marked[i] && !(marked[i - 1] && marked[i + 1] && marked[i - w] && marked[i + w])) edge.push(i)
+  return edge
+}
+
 /** Marks what fades along the edge of what is marked and hangs together with it; specks of noise farther off do not. */
-const markFading = (marked: Uint8Array, { w, h, owners, open }: Crop, seen: number): void => {
-  const near = distancesFrom(marked, w, h)
-  const isFade = (i: number): boolean =>
-    !marked[i] && (near[i] ?? Infinity) <= REACH && owners[i] === 0 && (open[i] ?? 0) > seen
-  let front = edgeOf(marked, w, h)
-  while (front.length) {
+const markFading = (marked: Uint8Array, { w, owners, open }: Crop, seen: number): void => {
+  const beside = [-w - 1, -w, -w + 1, -1, 1, w - 1, w, w + 1]
+  let front = edgeOf(marked, w)
+  for (let step = 0; step < REACH && front.length; step += 1) {
     const next: number[] = []
     for (const i of front)
-      for (const k of beside(i, w, h))
-        if (isFade(k)) {
-          marked[k] = 1
-          next.push(k)
-        }
+      for (const by of beside) {
+        const k = i + by
+        if (marked[k] || owners[k] !== 0 || (open[k] ?? 0) <= seen) continue
+        marked[k] = 1
+        next.push(k)
+      }
     front = next
   }
+}
+
+/** The places within a distance, as steps in a crop, each with how far it is. */
+const disc = (reach: number, w: number): readonly (readonly [step: number, away: number])[] => {
+  const whole = Math.ceil(reach)
+  const found: (readonly [number, number])[] = []
+  for (let y = -whole; y <= whole; y += 1)
+    for (let x = -whole; x <= whole; x += 1) {
+      const away = Math.sqrt(x * x + y * y)
+      if (away > 0 && away < reach) found.push([y * w + x, away])
+    }
+  return found
+}
+
+/** What is marked is 1; beyond its edge the value falls by 1 a pixel and is `level` where the edge is moved to. */
+const spreadOut = (marked: Uint8Array, { w, owners }: Crop, by: number, level: number): Float32Array => {
+  const values = Float32Array.from(marked)
+  const top = level + by + TO_EDGE
+  const steps = disc(top, w)
+  for (const i of edgeOf(marked, w))
+    for (const [step, away] of steps) {
+      const k = i + step
+      const value = top - away < 1 ? top - away : 1
+      if (value > (values[k] ?? 0) && owners[k] !== 2) values[k] = value
+    }
+  return values
 }
 
 /** Fills the holes of a part but those in which another one lies: beneath solid art nothing is seen. */
@@ -114,14 +123,10 @@ export const grownPart = (
   part: Component,
   { by, seen, level }: Growth,
 ): GrownPart => {
-  const crop = cropAround(field, labelled, part, Math.ceil(by) + REACH + 2)
-  const { w, h, owners } = crop
-  const marked = owners.map((owner) => (owner === 1 ? 1 : 0))
+  const crop = cropAround(field, labelled, part, Math.ceil(by) + REACH + 3)
+  const marked = crop.owners.map((owner) => (owner === 1 ? 1 : 0))
   markFading(marked, crop, seen)
-  const away = distancesFrom(marked, w, h)
-  const values = new Float32Array(w * h)
-  for (let i = 0; i < values.length; i += 1)
-    values[i] = owners[i] === 2 ? 0 : within01(level + by + TO_EDGE - (away[i] ?? Infinity))
+  const values = spreadOut(marked, crop, by, level)
   fillHoles(values, crop, level)
-  return { field: { values, width: w, height: h }, x: crop.x, y: crop.y }
+  return { field: { values, width: crop.w, height: crop.h }, x: crop.x, y: crop.y }
 }

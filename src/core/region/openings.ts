@@ -2,6 +2,7 @@ import type { Rect } from '@/core/geometry/rect'
 import type { Outline } from '@/core/path/path'
 import { componentsOf, type Component, type Labelled } from '@/core/region/components'
 import type { Field } from '@/core/region/contours'
+import { readingRows } from '@/core/geometry/reading'
 import { grownPart } from '@/core/region/grow'
 import { transformPath } from '@/core/path/transform'
 import { translation } from '@/core/geometry/matrix'
@@ -17,7 +18,7 @@ export interface Opening {
   readonly bounds: Rect
   readonly area: number
   readonly kind: OpeningKind
-  /** What is put beneath: beyond the edge as far as the art lets something through, and as much further as was asked. */
+  /** What is put beneath: beyond the edge as far as the art lets something through, and as much further as was asked; asked for none, just to the edge. */
   readonly under: Outline
 }
 
@@ -50,7 +51,8 @@ const LEAST_SEEN = 3 / 255
 const THIN = { from: 0.06, to: 0.6 } as const
 
 const BINS = 64
-const binOf = (value: number): number => Math.min(BINS - 1, Math.max(0, Math.floor(value * BINS)))
+/** The bin of a value from 0 to 1. */
+const binOf = (value: number): number => (value < 1 ? Math.floor(value * BINS) : BINS - 1)
 
 /** The value that this share of a histogram lies below. */
 const quantile = (bins: ArrayLike<number>, from: number, share: number): number => {
@@ -95,12 +97,14 @@ const fullnessOf = (
   parts: readonly Component[],
   values: Float32Array,
 ): ReadonlyMap<number, number> => {
-  const slots = new Map(parts.map(({ label }, i) => [label, i * BINS]))
+  const most = parts.reduce((all, { label }) => (label > all ? label : all), 0)
+  const slots = new Int32Array(most + 1).fill(-1)
+  parts.forEach(({ label }, i) => (slots[label] = i * BINS))
   const bins = new Uint32Array(parts.length * BINS)
   for (let i = 0; i < labels.length; i += 1) {
     const label = labels[i] ?? 0
-    const slot = label === 0 ? undefined : slots.get(label)
-    if (slot === undefined) continue
+    const slot = label === 0 ? -1 : (slots[label] ?? -1)
+    if (slot < 0) continue
     const at = slot + binOf(values[i] ?? 0)
     bins[at] = (bins[at] ?? 0) + 1
   }
@@ -157,23 +161,14 @@ const kinds = ({ values, width, height }: Field): ((part: Component) => OpeningK
   }
 }
 
-/** Two parts are of one row where their middles lie nearer than this share of the lower one's height. */
-const SAME_ROW = 0.5
-
 /** Row by row from the top, each row from the left. */
-const inReadingOrder = (openings: readonly Opening[]): readonly Opening[] => {
-  const middle = ({ bounds }: Opening): number => (bounds.y0 + bounds.y1) / 2
-  const height = ({ bounds }: Opening): number => bounds.y1 - bounds.y0
-  const rows: Opening[][] = []
-  for (const opening of openings.toSorted((p, q) => middle(p) - middle(q))) {
-    const row = rows.at(-1)
-    const head = row?.[0]
-    if (row && head && middle(opening) - middle(head) < SAME_ROW * Math.min(height(head), height(opening)))
-      row.push(opening)
-    else rows.push([opening])
-  }
-  return rows.flatMap((row) => row.toSorted((p, q) => p.bounds.x0 - q.bounds.x0))
-}
+const inReadingOrder = (openings: readonly Opening[]): readonly Opening[] =>
+  readingRows(
+    openings.map((opening) => {
+      const { x0, y0, x1, y1 } = opening.bounds
+      return { opening, box: { cx: (x0 + x1) / 2, cy: (y0 + y1) / 2, h: y1 - y0 } }
+    }),
+  ).flatMap((row) => row.map(({ opening }) => opening))
 
 /** Parts of a field, and what is put beneath each. */
 interface Under {

@@ -82,3 +82,13 @@ export const levelCount = (pixels: Size): number => {
   while (Math.max(pixels.w, pixels.h) / 2 ** (count - 1) > SMALLEST_LEVEL) count += 1
   return count
 }
+
+/** The largest level of a picture that has at most so many pixels; its smallest where none has. */
+export const levelWithin = (pixels: Size, most: number): number => {
+  const count = levelCount(pixels)
+  for (let level = 0; level < count; level += 1) {
+    const { w, h } = levelSize(pixels, level)
+    if (w * h <= most) return level
+  }
+  return count - 1
+}

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { placedIn } from '@/core/document/content'
-import { readingRows } from '@/core/document/read'
+import { readingRows } from '@/core/geometry/reading'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { CommandRow } from '@/client/commands/CommandRow'
