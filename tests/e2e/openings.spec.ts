@@ -76,6 +76,13 @@ test('openings are dropped, named, joined and looked for by colour', async ({ pa
   await dialog.getByRole('textbox', { name: 'Name of opening 2' }).fill('Shelf')
   await dialog.getByRole('button', { name: 'Join' }).click()
   await expect(dialog.getByRole('status')).toHaveText('1 of 2 openings')
+  // How far frames reach under the art decides nothing anew.
+  const reach = dialog.getByRole('textbox', { name: /^How far frames reach under the art/ })
+  await reach.fill('3')
+  await reach.press('Enter')
+  await page.waitForTimeout(1500)
+  await expect(dialog.getByRole('status')).toHaveText('1 of 2 openings')
+  await expect(dialog.getByRole('textbox', { name: 'Name of opening 2' })).toHaveValue('Shelf')
   await dialog.getByRole('button', { name: 'Make the frame' }).click()
   await hand.afterStep('Frame for the opening')
   const made = await framesIn(hand)

@@ -12,11 +12,12 @@ import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
 import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
 import { holdsPicture, pictureMatrix } from '@/core/document/content'
-import { pictureOf, readingRows, shownPlaced } from '@/core/document/read'
+import { pictureOf, shownPlaced } from '@/core/document/read'
+import { readingRows } from '@/core/geometry/reading'
 import type { Frame, PictureRef } from '@/core/document/types'
 import { FIRST_CHOICE, type RegionChoice } from '@/core/region/choice'
 import { joinOutlines } from '@/core/region/trace'
-import { levelCount, levelSize } from '@/core/render/needs'
+import { levelWithin } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import { newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
@@ -68,15 +69,6 @@ export const startColour = (bench: Bench): void => {
   speak(bench, 'Press a colour in the picture.')
 }
 
-const previewLevel = (ref: PictureRef): number => {
-  const count = levelCount(ref.pixels)
-  for (let level = 0; level < count; level += 1) {
-    const { w, h } = levelSize(ref.pixels, level)
-    if (w * h <= PREVIEW_PIXELS) return level
-  }
-  return count - 1
-}
-
 const CHANGED = 'The sheet changed meanwhile. Press the button again.'
 const NOTHING_FOUND = 'Nothing was found there at full size. Press another spot, or let more of the colour belong.'
 
@@ -99,7 +91,7 @@ const look = async (bench: Bench): Promise<void> => {
     now.points === points
   setTool(bench, { ...tool, isWorking: true })
   try {
-    const url = levelUrl(source.ref.hash, previewLevel(source.ref))
+    const url = levelUrl(source.ref.hash, levelWithin(source.ref.pixels, PREVIEW_PIXELS))
     const { outlines } = await askOutlines(bench, { job: 'colour', url, picture: source.ref.pixels, points, choice })
     const now = toolOf(bench.get())
     if (!isCurrent(now)) return

@@ -7,10 +7,10 @@ import { shownTake } from '@/core/document/read'
 import type { Sheet } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point, Size } from '@/core/geometry/vector'
-import type { Outline } from '@/core/path/path'
 import type { RegionChoice } from '@/core/region/choice'
-import type { Openings } from '@/core/region/openings'
+import type { Opening, Openings } from '@/core/region/openings'
 import { joinOutlines } from '@/core/region/trace'
+import { levelWithin } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import { newItemId, noteUsed, recordFill } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
@@ -33,6 +33,9 @@ export interface OpeningsChoice {
 export const FIRST_GROW = 1
 export const MOST_GROW = 12
 
+/** Of larger art a smaller level is looked at: its edges are as near as a pixel of that. */
+const MOST_PIXELS = 24e6
+
 /** Finds the openings of art in the worker. Rejects with a failure in words. */
 export const lookForOpenings = async (
   bench: Bench,
@@ -41,7 +44,7 @@ export const lookForOpenings = async (
 ): Promise<Openings> => {
   const answer = await askOutlines(bench, {
     job: 'openings',
-    url: levelUrl(hash, 0),
+    url: levelUrl(hash, levelWithin(pixels, MOST_PIXELS)),
     picture: pixels,
     points,
     choice: { ...choice, isConnected: false },
@@ -81,10 +84,35 @@ const artBox = ({ size }: Sheet, { w, h }: Size): Box => {
   return { cx: size.w / 2, cy: size.h / 2, ...(isSame ? size : { w: w * k, h: h * k }) }
 }
 
-/** An opening as it was chosen in the dialog. */
+/** What was decided of one opening: its name, whether a frame is made for it, and which of those found it is of. */
+export interface Decided {
+  readonly name: string
+  readonly isKept: boolean
+  /** Several where they were joined. */
+  readonly parts: readonly number[]
+}
+
+/** All that were found, each by itself; what lies around the art is offered and not kept. */
+export const decidedOf = (openings: readonly Opening[]): readonly Decided[] =>
+  openings.map(({ kind }, i) => ({
+    name: kind === 'around' ? 'Around the art' : `Opening ${i + 1}`,
+    isKept: kind !== 'around',
+    parts: [i],
+  }))
+
+/** All that are kept as one, in the place of the first of them. */
+export const joined = (decided: readonly Decided[]): readonly Decided[] => {
+  const kept = decided.filter(({ isKept }) => isKept)
+  const [first] = kept
+  if (!first || kept.length < 2) return decided
+  const whole = { ...first, parts: kept.flatMap(({ parts }) => parts) }
+  return decided.flatMap((one) => (one === first ? [whole] : one.isKept ? [] : [one]))
+}
+
+/** An opening that a frame is made for. */
 export interface ChosenOpening {
   readonly name: string
-  readonly outlines: readonly Outline[]
+  readonly found: readonly Opening[]
 }
 
 /** Puts frames beneath the chosen openings, and the art on top of them where it is not on the sheet yet. */
@@ -104,8 +132,8 @@ export const putOpenings = (
   }
   const openings: readonly OpeningFrame[] = chosen.map((one) => ({
     id: newItemId(),
-    name: one.name,
-    outline: one.outlines.length === 1 && one.outlines[0] ? one.outlines[0] : joinOutlines(one.outlines),
+    name: one.name.trim() || 'Opening',
+    outline: joinOutlines(one.found.map(({ under }) => under)),
   }))
   const artId = isOnSheet ? from.frameId : newItemId()
   const step = openings.length > 1 ? `Frames for ${openings.length} openings` : 'Frame for the opening'

@@ -256,7 +256,6 @@ export interface CardSlice {
   readonly missingLetters: MissingLetters | null
 }
 
-/** What is open above the bench. */
 /** Art whose openings are looked for. */
 export interface OpeningsSource {
   readonly hash: string
@@ -267,6 +266,7 @@ export interface OpeningsSource {
   readonly from: { readonly sheetId: string; readonly frameId: string } | PictureAnswer
 }
 
+/** What is open above the bench. */
 export interface DialogSlice {
   readonly dialog: OpenDialog
   /** The named finish that the dialog of finishes is about; what is selected without one. */

@@ -192,6 +192,8 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
     act(async () => {
       if (!art.source) return false
       const picture = await storedArt(bench, art.source)
+      // Sending takes a while: who has closed this meanwhile wants no other dialog.
+      if (bench.get().dialog !== 'artwork') return false
       onClose()
       openOpenings(bench, sourceOfPicture(picture))
       return false

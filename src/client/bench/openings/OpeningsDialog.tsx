@@ -30,14 +30,7 @@ export const OpeningsDialog = ({
   const kept = held.openings.filter(({ isKept }) => isKept)
   const make = (): void => {
     try {
-      if (
-        putOpenings(
-          bench,
-          source,
-          kept.map(({ name, unders }) => ({ name, outlines: unders })),
-        )
-      )
-        onClose()
+      if (putOpenings(bench, source, kept)) onClose()
     } catch (error) {
       setFault(isFailure(error) ? error.message : 'The frames could not be made. Nothing was changed.')
     }

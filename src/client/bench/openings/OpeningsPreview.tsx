@@ -1,6 +1,7 @@
 'use client'
 import type { MouseEvent } from 'react'
-import { levelCount } from '@/core/render/needs'
+import { levelWithin } from '@/core/render/needs'
+import { rectCentre } from '@/core/geometry/rect'
 import { svgTextOf } from '@/core/path/svgText'
 import type { HeldOpening, HeldOpenings } from '@/client/bench/openings/useOpenings'
 import { levelUrl } from '@/client/http/api'
@@ -8,16 +9,16 @@ import { LOOKS } from '@/client/stage/looks'
 import type { OpeningsSource } from '@/client/store/state'
 import styles from '@/client/parts/ArtPanes.module.css'
 
-/** Levels of a picture below its smallest one: enough pixels for a preview. */
-const LEVELS_UP = 3
+/** Enough pixels for a preview. */
+const PREVIEW_PIXELS = 1.6e6
 
-const pathOf = ({ edges }: HeldOpening): string => edges.map(({ path }) => svgTextOf(path, 1)).join(' ')
+const pathOf = ({ found }: HeldOpening): string => found.map(({ outline }) => svgTextOf(outline.path, 1)).join(' ')
 
 /** The art with its openings numbered over it; a press keeps or drops one, or takes the colour of where it is. */
 export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSource; readonly held: HeldOpenings }) => {
   const { w, h } = source.pixels
   const size = Math.max(w, h)
-  const level = Math.max(0, levelCount(source.pixels) - LEVELS_UP)
+  const level = levelWithin(source.pixels, PREVIEW_PIXELS)
   const pick = (event: MouseEvent<SVGSVGElement>): void => {
     if (held.by !== 'colour') return
     const matrix = event.currentTarget.getScreenCTM()
@@ -51,19 +52,20 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
           }}
         />
       ))}
-      {held.openings.map(({ middle, isKept }, i) => (
-        <text
-          key={i}
-          x={middle.x}
-          y={middle.y}
-          {...LOOKS.openingNumber}
-          fontSize={size / 26}
-          opacity={isKept ? 1 : 0.5}
-          strokeWidth={size / 160}
-        >
-          {i + 1}
-        </text>
-      ))}
+      {held.openings.flatMap(({ found, isKept }, i) =>
+        found.map(({ bounds }, k) => (
+          <text
+            key={`${i}-${k}`}
+            {...rectCentre(bounds)}
+            {...LOOKS.openingNumber}
+            fontSize={size / 26}
+            opacity={isKept ? 1 : 0.5}
+            strokeWidth={size / 160}
+          >
+            {i + 1}
+          </text>
+        )),
+      )}
     </svg>
   )
 }

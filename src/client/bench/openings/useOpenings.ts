@@ -2,23 +2,22 @@
 import { useEffect, useRef, useState } from 'react'
 import { isFailure } from '@/core/failure'
 import type { Point } from '@/core/geometry/vector'
-import type { Outline } from '@/core/path/path'
 import { FIRST_CHOICE, type RegionChoice } from '@/core/region/choice'
-import type { Opening } from '@/core/region/openings'
+import type { Opening, Openings } from '@/core/region/openings'
 import { useBenchHandle } from '@/client/binding/useBench'
-import { FIRST_GROW, lookForOpenings, type OpeningsChoice } from '@/client/store/openings'
+import {
+  decidedOf,
+  FIRST_GROW,
+  joined,
+  lookForOpenings,
+  type Decided,
+  type OpeningsChoice,
+} from '@/client/store/openings'
 import type { OpeningsSource } from '@/client/store/state'
 
-/** An opening in the dialog: one that was found, or several that were joined. */
-export interface HeldOpening {
-  readonly name: string
-  readonly isKept: boolean
-  readonly isAround: boolean
-  /** Its edges in the art, and what is put beneath; of joined ones several. */
-  readonly edges: readonly Outline[]
-  readonly unders: readonly Outline[]
-  /** Where its number stands. */
-  readonly middle: Point
+/** What was decided of an opening, and the parts of the art that it is of: several where they were joined. */
+export interface HeldOpening extends Decided {
+  readonly found: readonly Opening[]
 }
 
 export interface HeldOpenings {
@@ -42,27 +41,22 @@ export interface HeldOpenings {
 /** Sliders move many times a second; what they ask for is looked for when they rest. */
 const REST_MS = 220
 
-const heldOf = (openings: readonly Opening[]): readonly HeldOpening[] =>
-  openings.map(({ outline, under, bounds, kind }, i) => ({
-    name: kind === 'around' ? 'Around the art' : `Opening ${i + 1}`,
-    isKept: kind !== 'around',
-    isAround: kind === 'around',
-    edges: [outline],
-    unders: [under],
-    middle: { x: (bounds.x0 + bounds.x1) / 2, y: (bounds.y0 + bounds.y1) / 2 },
-  }))
+const NOTHING: Openings = { openings: [], left: 0 }
 
-/** What was decided about the same openings before stays, when only their outlines were worked out anew. */
-const withDecisions = (fresh: readonly HeldOpening[], before: readonly HeldOpening[]): readonly HeldOpening[] =>
-  fresh.length === before.length
-    ? fresh.map((one, i) => ({ ...one, name: before[i]?.name ?? one.name, isKept: before[i]?.isKept ?? one.isKept }))
-    : fresh
+/** What was found, and what is decided of it: kept while only how far frames reach under the art is changed. */
+interface Found extends Openings {
+  readonly decided: readonly Decided[]
+  /** What it was looked for by. */
+  readonly choice: OpeningsChoice | null
+}
+
+const isSameSearch = (p: OpeningsChoice | null, q: OpeningsChoice): boolean =>
+  p !== null && p.points === q.points && p.choice === q.choice
 
 /** Looks for the openings of art, again when it is told how otherwise; holds what is decided about them. */
 export const useOpenings = (source: OpeningsSource): HeldOpenings => {
   const bench = useBenchHandle()
-  const [openings, setOpenings] = useState<readonly HeldOpening[]>([])
-  const [left, setLeft] = useState(0)
+  const [found, setFound] = useState<Found>({ ...NOTHING, decided: [], choice: null })
   const [by, setBy] = useState<'transparency' | 'colour'>('transparency')
   const [choice, setChoice] = useState<OpeningsChoice>({ points: [], choice: FIRST_CHOICE, grow: FIRST_GROW })
   const [isLooking, setLooking] = useState(true)
@@ -78,10 +72,13 @@ export const useOpenings = (source: OpeningsSource): HeldOpenings => {
       try {
         // By colour one has to be pressed first.
         const isWaiting = by === 'colour' && !choice.points.length
-        const found = isWaiting ? { openings: [], left: 0 } : await lookForOpenings(bench, source, choice)
+        const next = isWaiting ? NOTHING : await lookForOpenings(bench, source, choice)
         if (!isHere) return
-        setOpenings((before) => withDecisions(heldOf(found.openings), before))
-        setLeft(found.left)
+        setFound((before) => ({
+          ...next,
+          choice,
+          decided: isSameSearch(before.choice, choice) ? before.decided : decidedOf(next.openings),
+        }))
         setFault(null)
       } catch (error) {
         if (isHere) setFault(isFailure(error) ? error.message : 'The art could not be read. Close this and try again.')
@@ -96,24 +93,15 @@ export const useOpenings = (source: OpeningsSource): HeldOpenings => {
       clearTimeout(timer)
     }
   }, [bench, source, choice, by])
-  const join = (): void => {
-    const kept = openings.filter(({ isKept }) => isKept)
-    const [first] = kept
-    if (!first || kept.length < 2) return
-    const joined: HeldOpening = {
-      ...first,
-      edges: kept.flatMap(({ edges }) => edges),
-      unders: kept.flatMap(({ unders }) => unders),
-    }
-    setOpenings(openings.flatMap((one) => (one === first ? [joined] : one.isKept ? [] : [one])))
-  }
-  const put = (index: number, next: Partial<HeldOpening>): void =>
-    setOpenings(openings.map((one, i) => (i === index ? { ...one, ...next } : one)))
+  const decide = (next: (decided: readonly Decided[]) => readonly Decided[]): void =>
+    setFound((now) => ({ ...now, decided: next(now.decided) }))
+  const put = (index: number, next: (one: Decided) => Partial<Decided>): void =>
+    decide((decided) => decided.map((one, i) => (i === index ? { ...one, ...next(one) } : one)))
   return {
-    openings,
+    openings: found.decided.map((one) => ({ ...one, found: one.parts.flatMap((part) => found.openings[part] ?? []) })),
     choice,
     by,
-    left,
+    left: found.left,
     isLooking,
     fault,
     setBy: (next) => {
@@ -123,8 +111,8 @@ export const useOpenings = (source: OpeningsSource): HeldOpenings => {
     pickColour: (at) => change({ points: [at] }),
     changeChoice: (next) => change({ choice: { ...choice.choice, ...next } }),
     setGrow: (grow) => change({ grow }),
-    toggle: (index) => put(index, { isKept: openings[index]?.isKept !== true }),
-    rename: (index, name) => put(index, { name }),
-    join,
+    toggle: (index) => put(index, ({ isKept }) => ({ isKept: !isKept })),
+    rename: (index, name) => put(index, () => ({ name })),
+    join: () => decide(joined),
   }
 }

@@ -66,7 +66,7 @@ export const BenchDialogs = () => {
       {dialog === 'stock' && <StockDialog onClose={close} />}
       {dialog === 'stencils' && <StencilsDialog onClose={close} />}
       {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
-      {openings && <OpeningsDialog source={openings} onClose={close} />}
+      {dialog === 'openings' && openings && <OpeningsDialog source={openings} onClose={close} />}
       {dialog === 'keep' && <KeepDialog onClose={close} />}
       {dialog === 'look' && (
         <NameDialog
