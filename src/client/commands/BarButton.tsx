@@ -13,7 +13,7 @@ export const BarButton = ({
   readonly label: string
   readonly children: ReactNode
 }) => {
-  const { command, key, isOn, isOff, run } = useCommand(id)
+  const { command, key, isOn, isOff, run } = useCommand(id, true)
   return (
     <BarTool
       name={label}

@@ -32,7 +32,7 @@ export const CommandButton = ({
   fades = false,
   disabled = false,
 }: CommandButtonProps) => {
-  const { command, key, isOn, isOff, run } = useCommand(id)
+  const { command, key, isOn, isOff, run } = useCommand(id, fades)
   return (
     <RailButton
       framed={framed}
@@ -41,7 +41,7 @@ export const CommandButton = ({
       label={label ?? command.does}
       {...(key ? { shortcut: key } : {})}
       {...(isOn === undefined ? {} : { pressed: isOn })}
-      disabled={(fades && isOff) || disabled}
+      disabled={isOff || disabled}
       onPress={run}
     >
       {asCommand && <CommandIcon command={command} />}

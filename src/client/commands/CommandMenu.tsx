@@ -8,6 +8,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { commandOf, runCommand } from '@/client/commands'
 import { CommandIcon } from '@/client/commands/icons'
 import { shownKeyOf } from '@/client/gestures/keys'
+import { Tip } from '@/client/parts/Tip'
 import { RailButton } from '@/client/parts/RailButton'
 import { KeyCap } from '@/client/parts/KeyCap'
 
@@ -46,18 +47,18 @@ export const CommandMenu = ({ label, children, ids, asCommand = false, drawingOf
             const command = commandOf(id)
             const key = shownKeyOf(command)
             return (
-              <MenuItem
-                key={id}
-                title={command.does}
-                onClick={() => {
-                  close()
-                  runCommand(bench, command)
-                }}
-              >
-                <ListItemIcon>{drawingOf?.(id) ?? <CommandIcon command={command} />}</ListItemIcon>
-                <ListItemText>{command.words}</ListItemText>
-                {key && <KeyCap>{key}</KeyCap>}
-              </MenuItem>
+              <Tip key={id} says={command.does} describes beside>
+                <MenuItem
+                  onClick={() => {
+                    close()
+                    runCommand(bench, command)
+                  }}
+                >
+                  <ListItemIcon>{drawingOf?.(id) ?? <CommandIcon command={command} />}</ListItemIcon>
+                  <ListItemText>{command.words}</ListItemText>
+                  {key && <KeyCap>{key}</KeyCap>}
+                </MenuItem>
+              </Tip>
             )
           })}
       </Menu>

@@ -9,6 +9,7 @@ import { commandOf, menuCommands, runCommand } from '@/client/commands'
 import { CommandIcon } from '@/client/commands/icons'
 import { focusTable } from '@/client/gestures/focus'
 import { FIND_KEY, shownKeyOf } from '@/client/gestures/keys'
+import { Tip } from '@/client/parts/Tip'
 import { KeyCap } from '@/client/parts/KeyCap'
 import { closeMenu, setFinding } from '@/client/store/slices/dialogs'
 
@@ -39,19 +40,19 @@ export const ContextMenu = () => {
         const key = shownKeyOf({ id, ...command })
         const isLast = i === commands.length - 1 || commands[i + 1]?.family !== family
         return (
-          <MenuItem
-            key={id}
-            divider={isLast}
-            title={command.does}
-            selected={isOn?.(bench.get()) ?? false}
-            onClick={() => close(() => runCommand(bench, commandOf(id)))}
-          >
-            <ListItemIcon>
-              <CommandIcon command={{ id, family }} />
-            </ListItemIcon>
-            <ListItemText>{words}</ListItemText>
-            {key && <KeyCap>{key}</KeyCap>}
-          </MenuItem>
+          <Tip key={id} says={command.does} describes beside>
+            <MenuItem
+              divider={isLast}
+              selected={isOn?.(bench.get()) ?? false}
+              onClick={() => close(() => runCommand(bench, commandOf(id)))}
+            >
+              <ListItemIcon>
+                <CommandIcon command={{ id, family }} />
+              </ListItemIcon>
+              <ListItemText>{words}</ListItemText>
+              {key && <KeyCap>{key}</KeyCap>}
+            </MenuItem>
+          </Tip>
         )
       })}
       {/* All that is not here has its place in the search. */}

@@ -10,17 +10,20 @@ interface UsedCommand {
   readonly key: string | undefined
   /** Undefined where it is neither on nor off. */
   readonly isOn: boolean | undefined
-  /** It does not apply to what is selected. */
+  /** It fades, and does not apply to what is selected. */
   readonly isOff: boolean
   readonly run: () => void
 }
 
-/** A command for a control: follows its state and its key. */
-export const useCommand = (id: string): UsedCommand => {
+/**
+ * A command for a control: follows its state and its key; where it `fades`, also whether it applies, which is asked anew
+ * whenever anything changes.
+ */
+export const useCommand = (id: string, fades = false): UsedCommand => {
   const bench = useBenchHandle()
   const command = commandOf(id)
   const isOn = useBench((state) => command.isOn?.(state))
-  const isOff = useBench((state) => command.whyNot(state) !== null)
+  const isOff = useBench((state) => fades && command.whyNot(state) !== null)
   // Keys are changed in a dialog; when it closes the new ones are shown.
   useBench((state) => state.dialog)
   return { command, key: shownKeyOf(command) ?? undefined, isOn, isOff, run: () => runCommand(bench, command) }

@@ -1,6 +1,7 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
 import type { KeyboardEvent } from 'react'
+import { Tip } from '@/client/parts/Tip'
 import styles from '@/client/parts/DragEdge.module.css'
 
 interface DragEdgeProps {
@@ -36,18 +37,19 @@ export const DragEdge = ({ label, at, value, min, max, onValue }: DragEdgeProps)
     put(value + (event.key === grows ? KEY_STEP : -KEY_STEP))
   }
   return (
-    <div
-      className={at === 'right' ? styles.right : styles.head}
-      {...drag()}
-      role="separator"
-      tabIndex={0}
-      aria-orientation={at === 'right' ? 'vertical' : 'horizontal'}
-      aria-label={label}
-      aria-valuenow={value}
-      aria-valuemin={min}
-      aria-valuemax={max}
-      title={`${label}: drag, or arrow keys`}
-      onKeyDown={onKeyDown}
-    />
+    <Tip says={`${label}: drag, or arrow keys`} describes beside={at === 'right'}>
+      <div
+        className={at === 'right' ? styles.right : styles.head}
+        {...drag()}
+        role="separator"
+        tabIndex={0}
+        aria-orientation={at === 'right' ? 'vertical' : 'horizontal'}
+        aria-label={label}
+        aria-valuenow={value}
+        aria-valuemin={min}
+        aria-valuemax={max}
+        onKeyDown={onKeyDown}
+      />
+    </Tip>
   )
 }

@@ -69,11 +69,9 @@ export const RailButton = ({
       </ToggleButton>
     )
   // What cannot be pressed has no events of its own to show its sentence by.
-  return disabled ? (
-    <span title={label}>{button}</span>
-  ) : (
-    <Tip says={label} shortcut={shortcut} describes={namedByWords}>
-      {button}
+  return (
+    <Tip says={label} shortcut={shortcut} describes={namedByWords || disabled}>
+      {disabled ? <span>{button}</span> : button}
     </Tip>
   )
 }

@@ -9,13 +9,19 @@ interface TipProps {
   readonly shortcut?: string | undefined
   /** It has its name from its own words: the sentence only describes it. */
   readonly describes?: boolean
+  /** Beside what stands in a list, so that it hides none of the list. */
+  readonly beside?: boolean
   /** One control that takes a ref and the events of a pointer. */
   readonly children: ReactElement<Readonly<Record<string, unknown>>>
 }
 
 /** The sentence of a control, and its key, where the pointer or the focus rests on it. */
-export const Tip = ({ says, shortcut, describes = false, children }: TipProps) => (
-  <Tooltip title={shortcut ? `${says} (${shortcut})` : says} describeChild={describes}>
+export const Tip = ({ says, shortcut, describes = false, beside = false, children }: TipProps) => (
+  <Tooltip
+    title={shortcut ? `${says} (${shortcut})` : says}
+    describeChild={describes}
+    {...(beside ? { placement: 'right' as const } : {})}
+  >
     {children}
   </Tooltip>
 )

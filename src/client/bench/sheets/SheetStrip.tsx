@@ -18,6 +18,7 @@ import { setSheet } from '@/client/store/view'
 import { RailButton } from '@/client/parts/RailButton'
 import Typography from '@mui/material/Typography'
 import panel from '@/client/parts/Panel.module.css'
+import { Tip } from '@/client/parts/Tip'
 import styles from '@/client/bench/sheets/SheetStrip.module.css'
 import { showSheetStrip } from '@/client/store/slices/view'
 
@@ -97,22 +98,23 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
   }
   return (
     <div className={styles.tile} data-shown={isShown} data-sheet-tile={sheetId}>
-      <ButtonBase
-        className={styles.press}
-        {...bind()}
-        aria-current={isShown ? 'page' : undefined}
-        aria-label={`Sheet ${number}: ${sheet.name}`}
-        title={`${sheet.name}. Drag to change its place, F2 to rename`}
-        onClick={() => setSheet(bench, sheetId)}
-        onDoubleClick={() => setWriting(true)}
-        onContextMenu={(event) => {
-          event.preventDefault()
-          setAnchor(event.currentTarget)
-        }}
-        onKeyDown={(event) => event.key === 'F2' && setWriting(true)}
-      >
-        <Thumbnail project={project} sheet={sheet} width={width} height={HEIGHT} />
-      </ButtonBase>
+      <Tip says={`${sheet.name}. Drag to change its place, F2 to rename`} describes>
+        <ButtonBase
+          className={styles.press}
+          {...bind()}
+          aria-current={isShown ? 'page' : undefined}
+          aria-label={`Sheet ${number}: ${sheet.name}`}
+          onClick={() => setSheet(bench, sheetId)}
+          onDoubleClick={() => setWriting(true)}
+          onContextMenu={(event) => {
+            event.preventDefault()
+            setAnchor(event.currentTarget)
+          }}
+          onKeyDown={(event) => event.key === 'F2' && setWriting(true)}
+        >
+          <Thumbnail project={project} sheet={sheet} width={width} height={HEIGHT} />
+        </ButtonBase>
+      </Tip>
       <div className={panel.row}>
         {isWriting ? (
           <InlineName
