@@ -101,7 +101,8 @@ export const componentsOf = (field: Field, level: number): Labelled => {
       const found = labels[row + x] ?? 0
       const from = x
       const label = roots[found] ?? 0
-      for (; x < width && labels[row + x] === found; x += 1) labels[row + x] = label
+      while (x < width && labels[row + x] === found) x += 1
+      if (label !== found) labels.fill(label, row + from, row + x)
       if (label !== 0) grow(growing, label, { from, to: x, y })
     }
   }

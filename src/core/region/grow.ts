@@ -1,20 +1,16 @@
 import { componentsOf, type Component, type Labelled } from '@/core/region/components'
 import type { Field } from '@/core/region/contours'
-
-/** A part of a field by itself, from `x`, `y` of the whole. */
-export interface GrownPart {
-  readonly field: Field
-  readonly x: number
-  readonly y: number
-}
+import { TRACE, traceLargest, type TraceOptions } from '@/core/region/trace'
+import type { Outline } from '@/core/path/path'
 
 interface Growth {
   /** Pixels by which the edge is moved outwards. */
   readonly by: number
   /** What lets through more than that counts to the part, where it lies along its edge. */
   readonly seen: number
-  readonly level: number
 }
+
+const LINES: TraceOptions = { ...TRACE, as: 'lines' }
 
 /** From the middle of a pixel to its farther side. */
 const TO_EDGE = 0.5
@@ -40,13 +36,14 @@ const cropAround = ({ values, width, height }: Field, { labels }: Labelled, part
   const open = new Float32Array(w * h)
   const [top, foot] = [Math.max(0, -y), Math.min(h, height - y)]
   const [left, right] = [Math.max(0, -x), Math.min(w, width - x)]
-  for (let row = top; row < foot; row += 1)
+  for (let row = top; row < foot; row += 1) {
+    const from = (y + row) * width + x
+    open.set(values.subarray(from + left, from + right), row * w + left)
     for (let column = left; column < right; column += 1) {
-      const [i, from] = [row * w + column, (y + row) * width + x + column]
-      const label = labels[from] ?? 0
-      owners[i] = label === 0 ? 0 : label === part.label ? 1 : 2
-      open[i] = values[from] ?? 0
+      const label = labels[from + column] ?? 0
+      if (label !== 0) owners[row * w + column] = label === part.label ? 1 : 2
     }
+  }
   return { x, y, w, h, owners, open }
 }
 
@@ -113,20 +110,26 @@ const fillHoles = (values: Float32Array, { w, h, owners }: Crop, level: number):
   for (let i = 0; i < labels.length; i += 1) if (labels[i] !== 0 && !kept.has(labels[i] ?? 0)) values[i] = 1
 }
 
+const hasHoles = ({ path }: Outline): boolean => path.filter(({ kind }) => kind === 'move').length > 1
+
 /**
- * One part of a field with its edge moved outwards, first over what fades beyond it, but nowhere into another part: what
- * lies between two parts may be narrower than what both would take. It may reach beyond the field.
+ * The outline, in straight lines, of one part of a field with its edge moved outwards, first over what fades beyond it,
+ * but nowhere into another part: what lies between two parts may be narrower than what both would take. It may reach
+ * beyond the field. Null where nothing of it is larger than a speck.
  */
-export const grownPart = (
+export const grownOutline = (
   field: Field,
   labelled: Labelled,
   part: Component,
-  { by, seen, level }: Growth,
-): GrownPart => {
+  { by, seen }: Growth,
+): Outline | null => {
   const crop = cropAround(field, labelled, part, Math.ceil(by) + REACH + 3)
   const marked = crop.owners.map((owner) => (owner === 1 ? 1 : 0))
   markFading(marked, crop, seen)
-  const values = spreadOut(marked, crop, by, level)
-  fillHoles(values, crop, level)
-  return { field: { values, width: crop.w, height: crop.h }, x: crop.x, y: crop.y }
+  const values = spreadOut(marked, crop, by, TRACE.level)
+  const own = { values, width: crop.w, height: crop.h }
+  const outline = traceLargest(own, LINES, crop)
+  if (!outline || !hasHoles(outline)) return outline
+  fillHoles(values, crop, TRACE.level)
+  return traceLargest(own, LINES, crop)
 }

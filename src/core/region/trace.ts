@@ -4,7 +4,7 @@ import type { Outline, Segment } from '@/core/path/path'
 import { componentsOf, type Component, type Labelled } from '@/core/region/components'
 import { polygonOf } from '@/core/region/polygon'
 import { sharpCorner, straightRun } from '@/core/region/straight'
-import { isoRings, type Field } from '@/core/region/contours'
+import { isoRings, type Field, type RingWithHoles } from '@/core/region/contours'
 
 /** How a field is traced. Lengths are pixels. */
 export interface TraceOptions {
@@ -115,6 +115,21 @@ const cropped = (
   return { values: own, width: w, height: h, x, y }
 }
 
+/** Rings with their holes as one outline, moved by an offset; null where nothing of it is larger than a speck. */
+const ringsOutline = (rings: readonly RingWithHoles[], options: TraceOptions, by: Point): Outline | null => {
+  const path = rings.flatMap(({ outer, holes }) => {
+    if (ringArea(outer) < options.leastArea) return []
+    const kept = holes.filter((hole) => ringArea(hole) >= options.leastArea)
+    return [outer, ...kept].flatMap((ring) =>
+      ringPath(
+        ring.map((p) => ({ x: p.x + by.x, y: p.y + by.y })),
+        options,
+      ),
+    )
+  })
+  return path.length ? { path, fillRule: 'evenodd' } : null
+}
+
 /** The outline of one part of a field, in pixels, with its holes; null where nothing of it is larger than a speck. */
 export const tracePart = (
   field: Field,
@@ -123,17 +138,17 @@ export const tracePart = (
   options: TraceOptions,
 ): Outline | null => {
   const own = cropped(field, labels, part)
-  const path = isoRings(own, options.level).flatMap(({ outer, holes }) => {
-    if (ringArea(outer) < options.leastArea) return []
-    const kept = holes.filter((hole) => ringArea(hole) >= options.leastArea)
-    return [outer, ...kept].flatMap((ring) =>
-      ringPath(
-        ring.map((p) => ({ x: p.x + own.x, y: p.y + own.y })),
-        options,
-      ),
-    )
-  })
-  return path.length ? { path, fillRule: 'evenodd' } : null
+  return ringsOutline(isoRings(own, options.level), options, own)
+}
+
+/** The outline of the largest ring of a field, with its holes, moved by an offset; null where there is none. */
+export const traceLargest = (field: Field, options: TraceOptions, by: Point): Outline | null => {
+  const rings = isoRings(field, options.level).map((ring) => ({ ring, area: ringArea(ring.outer) }))
+  const largest = rings.reduce<(typeof rings)[number] | null>(
+    (most, one) => (most && most.area >= one.area ? most : one),
+    null,
+  )
+  return largest && ringsOutline([largest.ring], options, by)
 }
 
 /**
