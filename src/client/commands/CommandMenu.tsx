@@ -47,7 +47,7 @@ export const CommandMenu = ({ label, children, ids, asCommand = false, drawingOf
             const command = commandOf(id)
             const key = shownKeyOf(command)
             return (
-              <Tip key={id} says={command.does} describes beside>
+              <Tip key={id} says={command.does} describes beside pointed>
                 <MenuItem
                   onClick={() => {
                     close()

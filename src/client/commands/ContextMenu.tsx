@@ -40,7 +40,7 @@ export const ContextMenu = () => {
         const key = shownKeyOf({ id, ...command })
         const isLast = i === commands.length - 1 || commands[i + 1]?.family !== family
         return (
-          <Tip key={id} says={command.does} describes beside>
+          <Tip key={id} says={command.does} describes beside pointed>
             <MenuItem
               divider={isLast}
               selected={isOn?.(bench.get()) ?? false}
