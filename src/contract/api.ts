@@ -1,3 +1,4 @@
+import type { Blend } from '@/core/colour/blend'
 import { array, mixed, number, object, string } from 'yup'
 import type { History, LoggedStep } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
@@ -79,6 +80,27 @@ export interface PictureAnswer {
   /** When it was added and last put to use, in ISO 8601; never used without the latter. */
   readonly addedAt: string
   readonly usedAt: string | null
+}
+
+/** A layer of art, as a picture of the library that is as large as the whole. */
+export interface ArtLayerAnswer {
+  readonly name: string
+  readonly picture: PictureAnswer
+  /** In [0, 1]. */
+  readonly opacity: number
+  readonly blend: Blend
+  readonly isVisible: boolean
+}
+
+/** Layered art that came in. */
+export interface ArtAnswer {
+  readonly name: string
+  readonly width: number
+  readonly height: number
+  /** From the bottom up. */
+  readonly layers: readonly ArtLayerAnswer[]
+  /** What could not be taken as it is, in words. */
+  readonly notes: readonly string[]
 }
 
 /** What can be changed of a picture of the library. */

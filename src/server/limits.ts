@@ -19,6 +19,9 @@ export const LIMITS = {
   bundleBytes: 2048 * MEGABYTE,
   bundleUnpackedBytes: 4096 * MEGABYTE,
   bundleEntries: 6000,
+  /** A file of layered art, and the pixels of all its layers together: each becomes as large as the whole. */
+  artBytes: 400 * MEGABYTE,
+  artPixels: 900e6,
   /** Pixels of all pictures of a bundle together. */
   bundlePixels: 12e9,
   faultsListed: 100,

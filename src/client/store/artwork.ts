@@ -14,7 +14,7 @@ import { isOutlineSound } from '@/core/document/outline'
 import { unionRects } from '@/core/geometry/rect'
 import { joinOutlines } from '@/core/region/trace'
 import type { NewStencil, PictureAnswer } from '@/contract/api'
-import { levelUrl, sendFile } from '@/client/http/api'
+import { ApiError, levelUrl, sendFile } from '@/client/http/api'
 import { freePlace, sensibleSize } from '@/core/document/arrange'
 import { newItemId, withPicture } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
@@ -40,8 +40,10 @@ export interface Art {
   readonly parts: readonly ArtPart[]
   readonly size: Size
   readonly notes: readonly string[]
-  /** A picture whose transparency has soft edges, or would make a mask. */
-  readonly source: File | PictureAnswer | null
+  readonly source: File | PictureAnswer
+  /** Its parts were traced along its transparency, which would make a mask; else they are those of a drawing. */
+  readonly isTraced: boolean
+  /** Its transparency has soft edges. */
   readonly isSoft: boolean
 }
 
@@ -57,7 +59,8 @@ const readDrawing = async (bench: Bench, file: File): Promise<Art> => {
     name: baseName(file.name),
     size: made.size ?? { w: 100, h: 100 },
     notes: made.notes ?? [],
-    source: null,
+    source: file,
+    isTraced: false,
     isSoft: false,
     parts: made.outlines.map((outline, i) => ({
       name: made.names?.[i] ?? `Part ${i + 1}`,
@@ -80,6 +83,7 @@ const tracedArt = async (
     size: picture,
     notes: made.outlines.length ? [] : ['This picture has no transparent part to follow.'],
     source,
+    isTraced: true,
     isSoft: made.isSoft ?? false,
     parts: made.outlines.map((outline, i) => ({ name: `Part ${i + 1}`, outline, isFilled: true })),
   }
@@ -108,7 +112,9 @@ export const readArt = async (bench: Bench, source: File | PictureAnswer): Promi
 }
 
 export const artWords = (error: unknown): string =>
-  isFailure(error) ? error.message : 'This file cannot be read. Save it again as SVG or PNG and try once more.'
+  isFailure(error) || error instanceof ApiError
+    ? error.message
+    : 'This file cannot be read. Save it again as SVG or PNG and try once more.'
 
 /** How chosen parts become stencils. */
 export interface ArtChoice {
@@ -131,10 +137,9 @@ export const madeOf = async (
 ): Promise<readonly Made[]> => {
   const parts = chosen.flatMap((i) => art.parts[i] ?? [])
   if (as === 'parts') return parts.map(({ name, outline }) => ({ name, outline }))
-  const isTraced = art.source !== null
   // Traced parts lie apart already; drawn ones may overlap.
   const whole =
-    isTraced || parts.length < 2
+    art.isTraced || parts.length < 2
       ? joinOutlines(parts.map(({ outline }) => outline))
       : ((await askOutlines(bench, { job: 'combine', how: 'unite', outlines: parts.map(({ outline }) => outline) }))
           .outlines[0] ?? joinOutlines([]))
@@ -214,7 +219,6 @@ export const storedArt = async (bench: Bench, source: File | PictureAnswer): Pro
 /** Puts a frame on the sheet that a picture's transparency masks with its soft edges. */
 export const putSoftMask = async (bench: Bench, art: Art, chosen: readonly number[]): Promise<boolean> => {
   const { source } = art
-  if (!source) return false
   // Sending takes a while: the sheet that is meant is the one shown now.
   const { sheetId } = bench.get()
   const picture = await storedArt(bench, source)

@@ -1,29 +1,16 @@
-import type { PictureAnswer } from '@/contract/api'
-import { newFrame } from '@/core/document/create'
-import { joinRecorded } from '@/core/document/edit'
-import { addFrame } from '@/core/document/edits/frames'
-import { frameOpenings, type OpeningFrame } from '@/core/document/edits/openings'
-import { shownTake } from '@/core/document/read'
-import type { Sheet } from '@/core/document/types'
-import type { Box } from '@/core/geometry/box'
-import type { Point, Size } from '@/core/geometry/vector'
+import type { Point } from '@/core/geometry/vector'
 import type { RegionChoice } from '@/core/region/choice'
-import type { Opening, Openings } from '@/core/region/openings'
-import { joinOutlines } from '@/core/region/trace'
+import { inReadingOrder, type Opening, type OpeningSearch } from '@/core/region/openings'
 import { levelWithin } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
-import { newItemId, noteUsed, recordFill } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
-import { shownProject } from '@/client/store/benchStore'
-import { say } from '@/client/store/notices'
-import { select, selectedFrame } from '@/client/store/selection'
-import { openOpenings } from '@/client/store/slices/dialogs'
-import type { BenchState, OpeningsSource } from '@/client/store/state'
+import type { ArtLayer, LayerUse, OpeningsSource } from '@/client/store/state'
 import { askOutlines } from '@/client/workers/outlines'
 
 /** How openings are looked for. */
 export interface OpeningsChoice {
-  /** Points of the picture that have the colour of the openings; none: what is transparent. */
+  readonly by: 'transparency' | 'colour'
+  /** Points of the picture that have the colour of the openings. */
   readonly points: readonly Point[]
   readonly choice: RegionChoice
   /** Pixels that frames reach under the art. */
@@ -36,16 +23,48 @@ export const MOST_GROW = 12
 /** Of larger art a smaller level is looked at: its edges are as near as a pixel of that. */
 const MOST_PIXELS = 24e6
 
-/** Finds the openings of art in the worker. Rejects with a failure in words. */
-export const lookForOpenings = async (
+/** An opening, and the layer of the art that it was found in, counted from the bottom. */
+export interface FoundOpening extends Opening {
+  readonly layer: number
+}
+
+/** What was found; `left` tells how many openings beyond the most that are looked at. */
+export interface FoundOpenings {
+  readonly openings: readonly FoundOpening[]
+  readonly left: number
+}
+
+interface LayerFound {
+  readonly openings: readonly Opening[]
+  readonly left: number
+}
+
+/** A layer of art with what it is used for. */
+export interface UsedLayer extends ArtLayer {
+  readonly at: number
+}
+
+/** The layers with what they are used for now, from the bottom up; those left out are gone. */
+export const usedLayers = (source: OpeningsSource, uses: readonly LayerUse[]): readonly UsedLayer[] =>
+  source.layers
+    .map((layer, at): UsedLayer => ({ ...layer, at, use: uses[at] ?? layer.use }))
+    .filter(({ use }) => use !== 'none')
+
+/** What was found already: changing one layer's use looks at no other layer again. */
+export type KnownOpenings = Map<string, LayerFound>
+
+/** Looks at one layer in the worker. */
+export const lookAtLayer = async (
   bench: Bench,
-  { hash, pixels }: OpeningsSource,
-  { points, choice, grow }: OpeningsChoice,
-): Promise<Openings> => {
+  { pixels }: OpeningsSource,
+  layer: ArtLayer,
+  { by, points, choice, grow }: Omit<OpeningsChoice, 'by'> & Pick<OpeningSearch, 'by'>,
+): Promise<LayerFound> => {
   const answer = await askOutlines(bench, {
     job: 'openings',
-    url: levelUrl(hash, levelWithin(pixels, MOST_PIXELS)),
+    url: levelUrl(layer.hash, levelWithin(pixels, MOST_PIXELS)),
     picture: pixels,
+    by,
     points,
     choice: { ...choice, isConnected: false },
     grow,
@@ -53,35 +72,46 @@ export const lookForOpenings = async (
   return { openings: answer.openings ?? [], left: answer.left ?? 0 }
 }
 
-/** A picture of the supplies as art with openings. */
-export const sourceOfPicture = (picture: PictureAnswer): OpeningsSource => ({
-  hash: picture.hash,
-  name: picture.name,
-  pixels: { w: picture.width, h: picture.height },
-  from: picture,
-})
-
-/** The picture of the selected frame as art with openings; null where it shows none of its own. */
-export const selectedSource = (state: BenchState): OpeningsSource | null => {
-  const frame = selectedFrame(state)
-  const placed = frame && shownTake(frame.fill)?.placed
-  const picture = placed && shownProject(state).pictures[placed.pictureId]
-  if (!frame || !picture) return null
-  const { hash, name, pixels } = picture
-  return { hash, name, pixels, from: { sheetId: state.sheetId, frameId: frame.id } }
+const foundIn = async (
+  bench: Bench,
+  source: OpeningsSource,
+  layer: UsedLayer,
+  choice: OpeningsChoice,
+  known: KnownOpenings,
+): Promise<LayerFound> => {
+  if (layer.marked) return { openings: layer.marked, left: 0 }
+  const by = layer.use === 'opening' ? 'layer' : choice.by
+  // By colour one has to be pressed first.
+  if (by === 'colour' && !choice.points.length) return { openings: [], left: 0 }
+  const key = JSON.stringify([layer.hash, by, choice])
+  const held = known.get(key) ?? (await lookAtLayer(bench, source, layer, { ...choice, by }))
+  known.set(key, held)
+  return held
 }
 
-/** Opens the dialog for what is selected. */
-export const openSelectedOpenings = (bench: Bench): void => {
-  const source = selectedSource(bench.get())
-  if (source) openOpenings(bench, source)
-}
-
-/** Art is as large as the sheet allows, in its middle; just as large where the shapes are all but the same. */
-const artBox = ({ size }: Sheet, { w, h }: Size): Box => {
-  const k = Math.min(size.w / w, size.h / h)
-  const isSame = Math.abs((size.w * h) / (size.h * w) - 1) < 0.01
-  return { cx: size.w / 2, cy: size.h / 2, ...(isSame ? size : { w: w * k, h: h * k }) }
+/**
+ * Finds the openings of art in the worker, layer by layer: those of all layers in reading order, then what lies around the
+ * lowest. Rejects with a failure in words.
+ */
+export const lookForOpenings = async (
+  bench: Bench,
+  source: OpeningsSource,
+  uses: readonly LayerUse[],
+  choice: OpeningsChoice,
+  known: KnownOpenings,
+): Promise<FoundOpenings> => {
+  const within: FoundOpening[] = []
+  let around: readonly FoundOpening[] | null = null
+  let left = 0
+  for (const layer of usedLayers(source, uses)) {
+    const found = await foundIn(bench, source, layer, choice, known)
+    const openings = found.openings.map((opening): FoundOpening => ({ ...opening, layer: layer.at }))
+    left += found.left
+    within.push(...openings.filter(({ kind }) => kind !== 'around'))
+    // What lies around a higher layer is the layers beneath it.
+    if (layer.use === 'art') around ??= openings.filter(({ kind }) => kind === 'around')
+  }
+  return { openings: [...inReadingOrder(within), ...(around ?? [])], left }
 }
 
 /** What was decided of one opening: its name, whether a frame is made for it, and which of those found it is of. */
@@ -92,10 +122,18 @@ export interface Decided {
   readonly parts: readonly number[]
 }
 
+/** A layer that is one opening gives it its name. */
+const nameOf = (openings: readonly FoundOpening[], layers: readonly ArtLayer[], i: number): string => {
+  const own = openings[i]
+  const layer = own && layers[own.layer]
+  const isAlone = own && openings.filter((one) => one.layer === own.layer).length === 1
+  return layer?.use === 'opening' && isAlone && !layer.marked ? layer.name : `Opening ${i + 1}`
+}
+
 /** All that were found, each by itself; what lies around the art is offered and not kept. */
-export const decidedOf = (openings: readonly Opening[]): readonly Decided[] =>
+export const decidedOf = (openings: readonly FoundOpening[], layers: readonly ArtLayer[]): readonly Decided[] =>
   openings.map(({ kind }, i) => ({
-    name: kind === 'around' ? 'Around the art' : `Opening ${i + 1}`,
+    name: kind === 'around' ? 'Around the art' : nameOf(openings, layers, i),
     isKept: kind !== 'around',
     parts: [i],
   }))
@@ -107,50 +145,4 @@ export const joined = (decided: readonly Decided[]): readonly Decided[] => {
   if (!first || kept.length < 2) return decided
   const whole = { ...first, parts: kept.flatMap(({ parts }) => parts) }
   return decided.flatMap((one) => (one === first ? [whole] : one.isKept ? [] : [one]))
-}
-
-/** An opening that a frame is made for. */
-export interface ChosenOpening {
-  readonly name: string
-  readonly found: readonly Opening[]
-}
-
-/** Puts frames beneath the chosen openings, and the art on top of them where it is not on the sheet yet. */
-export const putOpenings = (
-  bench: Bench,
-  { from, name, pixels }: OpeningsSource,
-  chosen: readonly ChosenOpening[],
-): boolean => {
-  bench.endBurst()
-  const isOnSheet = 'frameId' in from
-  const { project, sheetId: shown } = bench.get()
-  const sheetId = isOnSheet ? from.sheetId : shown
-  const sheet = project.sheets[sheetId]
-  if (!sheet || (isOnSheet && sheet.items[from.frameId]?.kind !== 'frame')) {
-    say(bench, 'The art is not on the sheet any more. Open it again from there.')
-    return false
-  }
-  const openings: readonly OpeningFrame[] = chosen.map((one) => ({
-    id: newItemId(),
-    name: one.name.trim() || 'Opening',
-    outline: joinOutlines(one.found.map(({ under }) => under)),
-  }))
-  const artId = isOnSheet ? from.frameId : newItemId()
-  const step = openings.length > 1 ? `Frames for ${openings.length} openings` : 'Frame for the opening'
-  bench.commit(step, (now) => {
-    const put = (at: typeof now) => frameOpenings(at, { sheetId, artId, openings })
-    if (isOnSheet) return put(now)
-    const art = { ...newFrame(artId, { kind: 'rectangle' }, artBox(sheet, pixels), name), takesPictures: false }
-    return joinRecorded(
-      joinRecorded(addFrame.record(now, { sheetId, frame: art }), (added) => recordFill(added, sheetId, artId, from)),
-      put,
-    )
-  })
-  if (!isOnSheet) noteUsed([from.hash])
-  const made = openings.map(({ id }) => id).filter((id) => bench.get().project.sheets[sheetId]?.items[id])
-  const [first] = made
-  if (first === undefined) say(bench, 'None of these openings is large enough for a frame.')
-  // Pictures that are pressed fill one after another from there.
-  else if (bench.get().sheetId === sheetId) select(bench, first)
-  return made.length > 0
 }

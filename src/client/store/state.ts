@@ -1,3 +1,5 @@
+import type { Opening } from '@/core/region/openings'
+import type { Blend } from '@/core/colour/blend'
 import type { History } from '@/core/document/history'
 import type { Field } from '@/core/document/arrange'
 import type { Project } from '@/core/document/types'
@@ -256,14 +258,36 @@ export interface CardSlice {
   readonly missingLetters: MissingLetters | null
 }
 
+/** What a layer of art is for: it is art with openings, its own shape is an opening, or nothing. */
+export const LAYER_USES = ['art', 'opening', 'none'] as const
+export type LayerUse = (typeof LAYER_USES)[number]
+
+/** A layer of art, as large as the whole. */
+export interface ArtLayer {
+  readonly name: string
+  /** Its picture of the library. */
+  readonly hash: string
+  /** That comes onto the sheet; null where a frame shows it there already. */
+  readonly picture: PictureAnswer | null
+  readonly opacity: number
+  readonly blend: Blend
+  /** What it is for, to begin with. */
+  readonly use: LayerUse
+  /** Openings that are marked in a drawing; they are not looked for. */
+  readonly marked?: readonly Opening[]
+}
+
 /** Art whose openings are looked for. */
 export interface OpeningsSource {
-  readonly hash: string
   readonly name: string
   /** Upright, in pixels. */
   readonly pixels: Size
-  /** The art lies on the sheet already, in a frame; or it is a picture of the library that comes onto it. */
-  readonly from: { readonly sheetId: string; readonly frameId: string } | PictureAnswer
+  /** From the bottom up. */
+  readonly layers: readonly ArtLayer[]
+  /** Where a frame shows it already; null for art that comes onto the sheet. */
+  readonly onSheet: { readonly sheetId: string; readonly frameId: string } | null
+  /** What could not be taken as it is, in words. */
+  readonly notes: readonly string[]
 }
 
 /** What is open above the bench. */

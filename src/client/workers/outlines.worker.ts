@@ -10,7 +10,8 @@ import { mapRect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { RegionChoice } from '@/core/region/choice'
 import { alphaField, coloursField, hasSoftEdges, hasTransparency, openField, type Pixels } from '@/core/region/field'
-import { findOpenings, type Opening } from '@/core/region/openings'
+import type { Field } from '@/core/region/contours'
+import { findOpenings, type Opening, type OpeningSearch } from '@/core/region/openings'
 import { traceField } from '@/core/region/trace'
 import { pixelsOfImage, fetched } from '@/client/workers/pixels'
 
@@ -30,7 +31,9 @@ export type OutlineJob =
       readonly job: 'openings'
       readonly url: string
       readonly picture: Size
-      /** Points of the colour that the openings have, and how near to it; none: what is transparent. */
+      /** What is transparent, what has a colour, or what a layer holds. */
+      readonly by: OpeningSearch['by']
+      /** Points of the colour that the openings have, and how near to it. */
       readonly points: readonly Point[]
       readonly choice: RegionChoice
       /** Pixels of the picture under the art that are added to what is put beneath. */
@@ -69,14 +72,19 @@ const toPicture = (pixels: Pixels, picture: Size): Matrix =>
 const toPixels = (points: readonly Point[], pixels: Pixels, picture: Size): readonly Point[] =>
   points.map(({ x, y }) => ({ x: (x * pixels.width) / picture.w, y: (y * pixels.height) / picture.h }))
 
-const openingsOf = async (job: Extract<OutlineJob, { readonly job: 'openings' }>): Promise<OutlineAnswer> => {
+const openingsField = (job: OpeningsJob, pixels: Pixels): Field => {
+  if (job.by === 'transparency') return openField(pixels)
+  if (job.by === 'layer') return alphaField(pixels)
+  return coloursField(pixels, toPixels(job.points, pixels, job.picture), { ...job.choice, isInside: true })
+}
+
+type OpeningsJob = Extract<OutlineJob, { readonly job: 'openings' }>
+
+const openingsOf = async (job: OpeningsJob): Promise<OutlineAnswer> => {
   const pixels = await pixelsOf(job.url)
   const m = toPicture(pixels, job.picture)
-  const points = toPixels(job.points, pixels, job.picture)
-  const isByColour = points.length > 0
-  const field = isByColour ? coloursField(pixels, points, { ...job.choice, isInside: true }) : openField(pixels)
-  const found = findOpenings(field, {
-    by: isByColour ? 'colour' : 'transparency',
+  const found = findOpenings(openingsField(job, pixels), {
+    by: job.by,
     grow: (job.grow * pixels.width) / job.picture.w,
   })
   const onPicture = (outline: Outline): Outline => ({ ...outline, path: transformPath(m, outline.path) })

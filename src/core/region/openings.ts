@@ -28,7 +28,8 @@ export interface Openings {
 
 /** How openings are looked for. */
 export interface OpeningSearch {
-  readonly by: 'transparency' | 'colour'
+  /** By what is transparent or has a colour; a layer's own shape is an opening wherever it lies. */
+  readonly by: 'transparency' | 'colour' | 'layer'
   /** Pixels under the art that are added to what is put beneath, from 0. */
   readonly grow: number
 }
@@ -189,7 +190,7 @@ const kinds = (field: Field): ((part: Component) => OpeningKind) => {
 }
 
 /** Row by row from the top, each row from the left. */
-const inReadingOrder = (openings: readonly Opening[]): readonly Opening[] =>
+export const inReadingOrder = <T extends Opening>(openings: readonly T[]): readonly T[] =>
   readingRows(
     openings.map((opening) => {
       const { x0, y0, x1, y1 } = opening.bounds
@@ -231,10 +232,10 @@ const SHARP = 0.5
  */
 export const findOpenings = (open: Field, options: OpeningSearch): Openings => {
   const least = Math.max(SPECK.pixels, SPECK.share * open.width * open.height)
-  const ground = groundOf(open)
-  const field = options.by === 'colour' ? open : evened(open, ground, least)
+  const ground = options.by === 'layer' ? { middle: 0, noise: 0 } : groundOf(open)
+  const field = options.by === 'transparency' ? evened(open, ground, least) : open
   const labelled = withoutSpecks(componentsOf(field, TRACE.level), least)
-  const kindOf = kinds(field)
+  const kindOf = options.by === 'layer' ? (): OpeningKind => 'inside' : kinds(field)
   const under: Under = { field, labelled, seen: Math.min(SHARP, ground.noise + LEAST_SEEN), grow: options.grow }
   const found = labelled.components.slice(0, MOST_OPENINGS).flatMap((part): readonly Opening[] => {
     const outline = tracePart(field, labelled, part, { ...TRACE, leastArea: least })

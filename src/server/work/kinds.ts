@@ -1,6 +1,7 @@
 import { Failure, type FailureCode } from '@/core/failure'
 import type { ExaminedPicture, PictureToExamine } from '@/server/pictures/examine'
 import type { TakenPicture, PictureToTake } from '@/server/pictures/take'
+import type { LayerToPlace, PlacedLayer } from '@/server/pictures/place'
 import type { FaceFacts } from '@/server/faces/read'
 import type { ExportPlan, PlanRequest } from '@/server/export/plan'
 import type { SetJob } from '@/server/export/set'
@@ -12,6 +13,7 @@ import { WORK_LIMITS, type Lane, type WorkLimits } from '@/server/limits'
 export interface WorkKinds {
   'take-picture': { input: PictureToTake; output: TakenPicture }
   'take-drawing': { input: PictureToTake; output: TakenPicture }
+  'place-layer': { input: LayerToPlace; output: PlacedLayer }
   'examine-pictures': { input: readonly PictureToExamine[]; output: readonly ExaminedPicture[] }
   'read-face': { input: { readonly file: string }; output: FaceFacts }
   plan: { input: PlanRequest; output: ExportPlan }
@@ -67,6 +69,12 @@ export const WORK: Readonly<Record<WorkName, WorkKind>> = {
         'This drawing takes too long or too much memory to paint. Simplify it (fewer filters, masks and patterns) and add it again, or add it as PNG.',
       ),
     failed: failed('picture-unreadable', 'This drawing'),
+  },
+  'place-layer': {
+    lane: 'intake',
+    limits: WORK_LIMITS.picture,
+    tooMuch: picture,
+    failed: failed('picture-unreadable', 'A layer of this art'),
   },
   'examine-pictures': {
     lane: 'intake',

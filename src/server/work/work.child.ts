@@ -9,6 +9,7 @@ import { paintThumbnail } from '@/server/export/thumbnail'
 import { exportSheet } from '@/server/export/write'
 import { readFace } from '@/server/faces/read'
 import { examinePictures } from '@/server/pictures/examine'
+import { placeLayerApart } from '@/server/pictures/place'
 import { takeDrawingApart, takePictureApart } from '@/server/pictures/take'
 import { asStorageFailure } from '@/server/storage/failures'
 import { WORK, type WorkInput, type WorkName, type WorkOutput } from '@/server/work/kinds'
@@ -19,6 +20,7 @@ type Tell = (done: number, of: number, phase: WorkProgress['phase']) => void
 const DOES: { readonly [N in WorkName]: (input: WorkInput<N>, tell: Tell) => Promise<WorkOutput<N>> } = {
   'take-picture': takePictureApart,
   'take-drawing': takeDrawingApart,
+  'place-layer': placeLayerApart,
   'examine-pictures': examinePictures,
   'read-face': readFace,
   plan: (request) => Promise.resolve(planExport(request)),

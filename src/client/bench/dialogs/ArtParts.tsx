@@ -121,7 +121,7 @@ export const Options = ({
     {WAYS.map(([as, words]) => (
       <FormControlLabel key={as} value={as} control={<Radio size="small" />} label={words} />
     ))}
-    {art.source && (
+    {art.isTraced && (
       <FormControlLabel value="soft" control={<Radio size="small" />} label="A soft mask, edges as they are" />
     )}
   </RadioGroup>

@@ -16,12 +16,12 @@ import {
   putOnSheet,
   putSoftMask,
   readArt,
-  storedArt,
   type Art,
   type ArtChoice,
 } from '@/client/store/artwork'
-import { sourceOfPicture } from '@/client/store/openings'
+import { isOpenRaster, openLayeredArt, sourceOfLayers, sourceOfRead } from '@/client/store/artSources'
 import { openOpenings } from '@/client/store/slices/dialogs'
+import type { OpeningsSource } from '@/client/store/state'
 import { addFiles } from '@/client/store/uploads'
 import { Choice } from '@/client/parts/fields/Choice'
 import { Fault } from '@/client/parts/Fault'
@@ -90,7 +90,11 @@ export const ArtworkDialog = ({ onClose }: { readonly onClose: () => void }) => 
         <ChooseFiles
           isReading={isReading}
           faults={faults}
-          onFiles={(artwork) => putArtwork(bench, artwork)}
+          onFiles={(files) => {
+            const layered = files.find(isOpenRaster)
+            if (layered) void openLayeredArt(bench, layered)
+            else putArtwork(bench, files)
+          }}
           onClose={onClose}
         />
       )}
@@ -118,7 +122,8 @@ const ChooseFiles = ({
         ) : (
           <p>
             Choose SVG drawings, or PNG and WebP pictures with transparent parts. Outlines are taken from what is filled
-            in a drawing, or traced along the edge of what is transparent.
+            in a drawing, or traced along the edge of what is transparent. Frames for the holes of art are made from the
+            same files, and from layers: OpenRaster, or several pictures of one size.
           </p>
         )}
         {faults.map((fault) => (
@@ -127,7 +132,7 @@ const ChooseFiles = ({
         <FilePick
           ref={input}
           several
-          accept=".svg,image/svg+xml,image/png,image/webp"
+          accept=".svg,.ora,image/svg+xml,image/png,image/webp"
           name="Artwork files"
           onFiles={onFiles}
         />
@@ -187,15 +192,14 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
       }
       return keepMade(bench, made, category)
     })
-  /** The holes, not the wall: goes on in the dialog of openings. */
-  const holes = (): Promise<void> =>
+  /** The holes, not the wall: goes on in the dialog of openings, with one file or with all as layers. */
+  const holes = (read: () => Promise<OpeningsSource>): Promise<void> =>
     act(async () => {
-      if (!art.source) return false
-      const picture = await storedArt(bench, art.source)
+      const source = await read()
       // Sending takes a while: who has closed this meanwhile wants no other dialog.
       if (bench.get().dialog !== 'artwork') return false
       onClose()
-      openOpenings(bench, sourceOfPicture(picture))
+      openOpenings(bench, source)
       return false
     })
   const asPicture = (): void => {
@@ -241,11 +245,14 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
             Add as pictures instead
           </Button>
         )}
-        {art.source && (
-          <Button onClick={() => void holes()} disabled={isBusy}>
-            Frames for the holes…
+        {files.length > 1 && all.every(({ isTraced }) => isTraced) && (
+          <Button onClick={() => void holes(() => sourceOfLayers(bench, all))} disabled={isBusy}>
+            As layers of one art…
           </Button>
         )}
+        <Button onClick={() => void holes(() => sourceOfRead(bench, art))} disabled={isBusy}>
+          Frames for the holes…
+        </Button>
         <Button onClick={onClose}>Cancel</Button>
         {files.length > 1 && (
           <Button onClick={() => void keepFiles()} disabled={isBusy}>

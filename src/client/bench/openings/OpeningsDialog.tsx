@@ -7,14 +7,23 @@ import DialogTitle from '@mui/material/DialogTitle'
 import { useState } from 'react'
 import { isFailure } from '@/core/failure'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { OpeningsLayers } from '@/client/bench/openings/OpeningsLayers'
 import { OpeningsList } from '@/client/bench/openings/OpeningsList'
 import { OpeningsPreview } from '@/client/bench/openings/OpeningsPreview'
 import { OpeningsSearch } from '@/client/bench/openings/OpeningsSearch'
 import { useOpenings } from '@/client/bench/openings/useOpenings'
+import { Choice } from '@/client/parts/fields/Choice'
 import { Fault } from '@/client/parts/Fault'
-import { putOpenings } from '@/client/store/openings'
+import { putOpenings, type ArtWay } from '@/client/store/putOpenings'
 import type { OpeningsSource } from '@/client/store/state'
+import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/parts/ArtPanes.module.css'
+
+const WAYS: readonly (readonly [ArtWay, string])[] = [
+  ['over', 'over the pictures'],
+  ['background', 'the background'],
+  ['pieces', 'in loose pieces'],
+]
 
 /** The openings of art: found, numbered over it, to be kept or dropped, joined and named; then frames lie beneath them. */
 export const OpeningsDialog = ({
@@ -26,13 +35,19 @@ export const OpeningsDialog = ({
 }) => {
   const bench = useBenchHandle()
   const held = useOpenings(source)
+  const [isMaking, setMaking] = useState(false)
   const [fault, setFault] = useState<string | null>(null)
   const kept = held.openings.filter(({ isKept }) => isKept)
-  const make = (): void => {
+  const make = async (): Promise<void> => {
+    setMaking(true)
+    setFault(null)
     try {
-      if (putOpenings(bench, source, kept)) onClose()
+      const uses = held.layers.map(({ use }) => use)
+      if (await putOpenings(bench, source, { uses, way: held.way, chosen: kept })) onClose()
     } catch (error) {
       setFault(isFailure(error) ? error.message : 'The frames could not be made. Nothing was changed.')
+    } finally {
+      setMaking(false)
     }
   }
   return (
@@ -42,8 +57,21 @@ export const OpeningsDialog = ({
         <div className={styles.art}>
           <OpeningsPreview source={source} held={held} />
           <div className={styles.options}>
+            {held.layers.length > 1 && <OpeningsLayers held={held} />}
             <OpeningsSearch held={held} />
             <OpeningsList held={held} />
+            <Choice
+              label="The art lies"
+              value={held.way}
+              // Art that lies on the sheet already is no background.
+              options={source.onSheet ? WAYS.filter(([way]) => way !== 'background') : WAYS}
+              onChoice={held.setWay}
+            />
+            {source.notes.map((note) => (
+              <span key={note} className={panel.caution}>
+                ▲ {note}
+              </span>
+            ))}
             {[...(held.fault ? [held.fault] : []), ...(fault ? [fault] : [])].map((words) => (
               <Fault key={words}>{words}</Fault>
             ))}
@@ -52,7 +80,7 @@ export const OpeningsDialog = ({
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" onClick={make} disabled={held.isLooking || !kept.length}>
+        <Button variant="contained" onClick={() => void make()} disabled={held.isLooking || isMaking || !kept.length}>
           {kept.length === 1 ? 'Make the frame' : `Make ${kept.length} frames`}
         </Button>
       </DialogActions>

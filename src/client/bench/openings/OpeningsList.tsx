@@ -8,11 +8,12 @@ import type { HeldOpenings } from '@/client/bench/openings/useOpenings'
 import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/parts/ArtPanes.module.css'
 
-const words = ({ openings, isLooking, by, left, choice }: HeldOpenings): string => {
+const words = ({ openings, isLooking, left, choice }: HeldOpenings): string => {
   if (isLooking) return 'Looking for openings…'
   if (left > 0) return `The ${openings.length} largest openings; ${left} more are too many to be made at once.`
   if (openings.length) return `${openings.filter(({ isKept }) => isKept).length} of ${openings.length} openings`
-  if (by === 'colour') return choice.points.length ? 'Nothing large enough has this colour.' : 'No colour chosen yet.'
+  if (choice.by === 'colour')
+    return choice.points.length ? 'Nothing large enough has this colour.' : 'No colour chosen yet.'
   return 'Nothing of this picture is transparent. Are its holes of a plain colour?'
 }
 

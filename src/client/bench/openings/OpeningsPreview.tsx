@@ -20,7 +20,7 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
   const size = Math.max(w, h)
   const level = levelWithin(source.pixels, PREVIEW_PIXELS)
   const pick = (event: MouseEvent<SVGSVGElement>): void => {
-    if (held.by !== 'colour') return
+    if (held.choice.by !== 'colour') return
     const matrix = event.currentTarget.getScreenCTM()
     if (!matrix) return
     const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
@@ -34,9 +34,20 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
       aria-label={`${source.name}, ${held.openings.length} openings`}
       aria-busy={held.isLooking}
       onClick={pick}
-      cursor={held.by === 'colour' ? 'crosshair' : undefined}
+      cursor={held.choice.by === 'colour' ? 'crosshair' : undefined}
     >
-      <image href={levelUrl(source.hash, level)} width={w} height={h} />
+      {held.layers
+        .filter(({ use }) => use === 'art')
+        .map(({ hash, name, opacity, blend }, i) => (
+          <image
+            key={`${i}-${name}`}
+            href={levelUrl(hash, level)}
+            width={w}
+            height={h}
+            opacity={opacity}
+            style={{ mixBlendMode: blend }}
+          />
+        ))}
       {held.openings.map((opening, i) => (
         <path
           key={i}
@@ -46,7 +57,7 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
           cursor="pointer"
           vectorEffect="non-scaling-stroke"
           onClick={(event) => {
-            if (held.by === 'colour' && held.choice.points.length === 0) return
+            if (held.choice.by === 'colour' && held.choice.points.length === 0) return
             event.stopPropagation()
             held.toggle(i)
           }}

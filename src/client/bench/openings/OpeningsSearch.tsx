@@ -10,22 +10,25 @@ const nothing = (): void => undefined
 
 /** How openings are looked for: by what is transparent or by a colour, and how far frames reach under the art. */
 export const OpeningsSearch = ({ held }: { readonly held: HeldOpenings }) => {
-  const { choice, grow, points } = held.choice
+  const { by, choice, grow, points } = held.choice
+  const isLayered = held.layers.length > 1
   return (
     <>
-      <OneOf
-        name="What the holes are"
-        value={held.by}
-        options={[
-          ['transparency', 'Transparent', 'The holes are transparent, wholly or in part'],
-          ['colour', 'Of a colour', 'The holes have a plain colour: press one of them'],
-        ]}
-        onChoice={held.setBy}
-      />
-      {held.by === 'colour' && points.length === 0 && (
+      {!isLayered && (
+        <OneOf
+          name="What the holes are"
+          value={by}
+          options={[
+            ['transparency', 'Transparent', 'The holes are transparent, wholly or in part'],
+            ['colour', 'Of a colour', 'The holes have a plain colour: press one of them'],
+          ]}
+          onChoice={held.setBy}
+        />
+      )}
+      {by === 'colour' && points.length === 0 && (
         <Typography variant="caption">Press a hole in the picture: all that have its colour are found.</Typography>
       )}
-      {held.by === 'colour' && points.length > 0 && (
+      {by === 'colour' && points.length > 0 && (
         <SlideField
           label="Tolerance"
           name="How near to the colour"

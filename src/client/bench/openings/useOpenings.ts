@@ -3,7 +3,6 @@ import { useEffect, useRef, useState } from 'react'
 import { isFailure } from '@/core/failure'
 import type { Point } from '@/core/geometry/vector'
 import { FIRST_CHOICE, type RegionChoice } from '@/core/region/choice'
-import type { Opening, Openings } from '@/core/region/openings'
 import { useBenchHandle } from '@/client/binding/useBench'
 import {
   decidedOf,
@@ -11,27 +10,35 @@ import {
   joined,
   lookForOpenings,
   type Decided,
+  type FoundOpening,
+  type FoundOpenings,
+  type KnownOpenings,
   type OpeningsChoice,
 } from '@/client/store/openings'
-import type { OpeningsSource } from '@/client/store/state'
+import type { ArtWay } from '@/client/store/putOpenings'
+import type { ArtLayer, LayerUse, OpeningsSource } from '@/client/store/state'
 
 /** What was decided of an opening, and the parts of the art that it is of: several where they were joined. */
 export interface HeldOpening extends Decided {
-  readonly found: readonly Opening[]
+  readonly found: readonly FoundOpening[]
 }
 
 export interface HeldOpenings {
   readonly openings: readonly HeldOpening[]
+  /** The layers from the bottom up, each with what it is used for now. */
+  readonly layers: readonly ArtLayer[]
   readonly choice: OpeningsChoice
-  readonly by: 'transparency' | 'colour'
+  readonly way: ArtWay
   /** How many more there are than are looked at. */
   readonly left: number
   readonly isLooking: boolean
   readonly fault: string | null
-  readonly setBy: (by: 'transparency' | 'colour') => void
+  readonly setBy: (by: OpeningsChoice['by']) => void
   readonly pickColour: (at: Point) => void
   readonly changeChoice: (change: Partial<RegionChoice>) => void
   readonly setGrow: (grow: number) => void
+  readonly setWay: (way: ArtWay) => void
+  readonly setUse: (layer: number, use: LayerUse) => void
   readonly toggle: (index: number) => void
   readonly rename: (index: number, name: string) => void
   /** Makes one of all that are kept. */
@@ -41,43 +48,63 @@ export interface HeldOpenings {
 /** Sliders move many times a second; what they ask for is looked for when they rest. */
 const REST_MS = 220
 
-const NOTHING: Openings = { openings: [], left: 0 }
-
-/** What was found, and what is decided of it: kept while only how far frames reach under the art is changed. */
-interface Found extends Openings {
-  readonly decided: readonly Decided[]
-  /** What it was looked for by. */
-  readonly choice: OpeningsChoice | null
+/** What openings are looked for by. */
+interface Search {
+  readonly uses: readonly LayerUse[]
+  readonly choice: OpeningsChoice
 }
 
-const isSameSearch = (p: OpeningsChoice | null, q: OpeningsChoice): boolean =>
-  p !== null && p.points === q.points && p.choice === q.choice
+/** What was found, and what is decided of it: kept while only how far frames reach under the art is changed. */
+interface Found extends FoundOpenings {
+  readonly decided: readonly Decided[]
+  readonly search: Search | null
+}
+
+const NOTHING: Found = { openings: [], left: 0, decided: [], search: null }
+
+const isSame = (p: Search | null, q: Search): boolean =>
+  p !== null &&
+  p.uses === q.uses &&
+  p.choice.by === q.choice.by &&
+  p.choice.points === q.choice.points &&
+  p.choice.choice === q.choice.choice
+
+const firstSearch = ({ layers }: OpeningsSource): Search => ({
+  uses: layers.map(({ use }) => use),
+  choice: { by: 'transparency', points: [], choice: FIRST_CHOICE, grow: FIRST_GROW },
+})
+
+const layersOf = ({ layers }: OpeningsSource, uses: readonly LayerUse[]): readonly ArtLayer[] =>
+  layers.map((layer, i) => ({ ...layer, use: uses[i] ?? layer.use }))
 
 /** Looks for the openings of art, again when it is told how otherwise; holds what is decided about them. */
 export const useOpenings = (source: OpeningsSource): HeldOpenings => {
   const bench = useBenchHandle()
-  const [found, setFound] = useState<Found>({ ...NOTHING, decided: [], choice: null })
-  const [by, setBy] = useState<'transparency' | 'colour'>('transparency')
-  const [choice, setChoice] = useState<OpeningsChoice>({ points: [], choice: FIRST_CHOICE, grow: FIRST_GROW })
+  const [found, setFound] = useState(NOTHING)
+  const [search, setSearch] = useState(() => firstSearch(source))
+  const [way, setWay] = useState<ArtWay>('over')
   const [isLooking, setLooking] = useState(true)
   const [fault, setFault] = useState<string | null>(null)
   const isFirst = useRef(true)
-  const change = (next: Partial<OpeningsChoice>): void => {
-    setChoice((now) => ({ ...now, ...next }))
+  const known = useRef<KnownOpenings>(new Map())
+  const change = (next: (now: Search) => Search): void => {
+    setSearch(next)
     setLooking(true)
   }
+  const choose = (next: Partial<OpeningsChoice>): void =>
+    change((now) => ({ ...now, choice: { ...now.choice, ...next } }))
   useEffect(() => {
     let isHere = true
     const look = async (): Promise<void> => {
       try {
-        // By colour one has to be pressed first.
-        const isWaiting = by === 'colour' && !choice.points.length
-        const next = isWaiting ? NOTHING : await lookForOpenings(bench, source, choice)
+        const next = await lookForOpenings(bench, source, search.uses, search.choice, known.current)
         if (!isHere) return
         setFound((before) => ({
           ...next,
-          choice,
-          decided: isSameSearch(before.choice, choice) ? before.decided : decidedOf(next.openings),
+          search,
+          decided: isSame(before.search, search)
+            ? before.decided
+            : decidedOf(next.openings, layersOf(source, search.uses)),
         }))
         setFault(null)
       } catch (error) {
@@ -92,25 +119,25 @@ export const useOpenings = (source: OpeningsSource): HeldOpenings => {
       isHere = false
       clearTimeout(timer)
     }
-  }, [bench, source, choice, by])
+  }, [bench, source, search])
   const decide = (next: (decided: readonly Decided[]) => readonly Decided[]): void =>
     setFound((now) => ({ ...now, decided: next(now.decided) }))
   const put = (index: number, next: (one: Decided) => Partial<Decided>): void =>
     decide((decided) => decided.map((one, i) => (i === index ? { ...one, ...next(one) } : one)))
   return {
     openings: found.decided.map((one) => ({ ...one, found: one.parts.flatMap((part) => found.openings[part] ?? []) })),
-    choice,
-    by,
+    layers: layersOf(source, search.uses),
+    choice: search.choice,
+    way,
     left: found.left,
     isLooking,
     fault,
-    setBy: (next) => {
-      setBy(next)
-      change({ points: [] })
-    },
-    pickColour: (at) => change({ points: [at] }),
-    changeChoice: (next) => change({ choice: { ...choice.choice, ...next } }),
-    setGrow: (grow) => change({ grow }),
+    setBy: (by) => choose({ by, points: [] }),
+    pickColour: (at) => choose({ points: [at] }),
+    changeChoice: (next) => choose({ choice: { ...search.choice.choice, ...next } }),
+    setGrow: (grow) => choose({ grow }),
+    setWay,
+    setUse: (layer, use) => change((now) => ({ ...now, uses: now.uses.map((one, i) => (i === layer ? use : one)) })),
     toggle: (index) => put(index, ({ isKept }) => ({ isKept: !isKept })),
     rename: (index, name) => put(index, () => ({ name })),
     join: () => decide(joined),

@@ -8,7 +8,7 @@ import { COMMON_STENCILS, StencilIcon } from '@/client/parts/StencilIcon'
 import { clipPicture, fillFrame, putPictureFrame, setBackgroundPicture } from '@/client/store/actions'
 import { toggleMarked } from '@/client/store/arrangement'
 import { selectedFrame } from '@/client/store/selection'
-import { sourceOfPicture } from '@/client/store/openings'
+import { openAsLayers, sourceOfPicture } from '@/client/store/artSources'
 import { openArtwork, openOpenings } from '@/client/store/slices/dialogs'
 
 /** What can be done with a picture of the strip. */
@@ -23,7 +23,10 @@ export const PictureMenu = ({
 }) => {
   const bench = useBenchHandle()
   const frame = useBench(selectedFrame)
-  const isMarked = useBench((state) => state.marked.includes(picture.hash))
+  const marked = useBench((state) => state.marked)
+  const pictures = useBench((state) => state.pictures)
+  const isMarked = marked.includes(picture.hash)
+  const layers = isMarked ? marked.flatMap((hash) => pictures.find((one) => one.hash === hash) ?? []) : []
   const run = (act: () => void) => () => {
     onClose()
     act()
@@ -40,6 +43,11 @@ export const PictureMenu = ({
       </MenuItem>
       {picture.hasAlpha && (
         <MenuItem onClick={run(() => openOpenings(bench, sourceOfPicture(picture)))}>Frames for its holes…</MenuItem>
+      )}
+      {layers.length > 1 && (
+        <MenuItem onClick={run(() => openAsLayers(bench, layers))}>
+          Frames for the holes of the {layers.length} marked, as layers…
+        </MenuItem>
       )}
       {picture.hasAlpha && (
         <MenuItem onClick={run(() => openArtwork(bench, [picture]))}>Stencil from its transparency…</MenuItem>

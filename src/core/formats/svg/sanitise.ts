@@ -1,6 +1,7 @@
 import { drawingSize } from '@/core/formats/svg/viewport'
 import { harmlessCss, harmlessStyle, isHarmlessValue } from '@/core/formats/svg/styles'
-import { escapeXml, parseSvg, type SvgElement } from '@/core/formats/svg/xml'
+import { escapeXml } from '@/core/formats/xml'
+import { parseSvg, type SvgElement } from '@/core/formats/svg/xml'
 import type { Size } from '@/core/geometry/vector'
 
 /** Elements of a drawing that only draw. All others are taken out with what they hold. */

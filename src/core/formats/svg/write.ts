@@ -2,7 +2,7 @@ import type { Size } from '@/core/geometry/vector'
 import { svgTextOf } from '@/core/path/svgText'
 import { transformPath } from '@/core/path/transform'
 import { translation } from '@/core/geometry/matrix'
-import { escapeXml } from '@/core/formats/svg/xml'
+import { escapeXml } from '@/core/formats/xml'
 import { outlineOf, type Stencil } from '@/core/stencil/stencil'
 import { aspectSize } from '@/core/stencil/presets'
 

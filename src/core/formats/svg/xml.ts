@@ -1,21 +1,8 @@
-import { SaxesParser } from 'saxes'
 import { Failure } from '@/core/failure'
+import { readXml, type XmlElement, type XmlReading } from '@/core/formats/xml'
 
 /** An element of a drawing: its local name, its attributes by local name, and what it holds. */
-export interface SvgElement {
-  readonly name: string
-  readonly attributes: Readonly<Record<string, string>>
-  readonly children: readonly SvgElement[]
-  /** Its own text, joined. */
-  readonly text: string
-}
-
-interface Growing {
-  readonly name: string
-  readonly attributes: Record<string, string>
-  readonly children: Growing[]
-  text: string
-}
+export type SvgElement = XmlElement
 
 /** What a drawing may hold at most. */
 export const SVG_LIMITS = { characters: 12_000_000, elements: 60_000, depth: 120, uses: 20_000 } as const
@@ -25,11 +12,29 @@ const unreadable = (why: string): Failure =>
 
 const SILENT = new Set(['title', 'desc', 'metadata'])
 
-/** Text as it stands in XML. */
-export const escapeXml = (text: string): string =>
-  text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign)
-
 const localName = (name: string): string => name.slice(name.indexOf(':') + 1)
+
+/** Local names; elements of other namespaces are left out. */
+const kept: XmlReading['kept'] = (name, attributes) => {
+  const own: Record<string, string> = Object.create(null) as Record<string, string>
+  for (const [key, value] of Object.entries(attributes)) {
+    if (key === 'xmlns' || key.startsWith('xmlns:')) continue
+    const local = localName(key)
+    // `href` counts before the older `xlink:href` (SVG 2, 16.1.2).
+    if (own[local] === undefined || key === local) own[local] = value
+  }
+  const isForeign = name.includes(':') && !name.startsWith('svg:')
+  return { name: localName(name), attributes: own, isKept: !isForeign && !SILENT.has(localName(name)) }
+}
+
+const READING: XmlReading = {
+  elements: SVG_LIMITS.elements,
+  depth: SVG_LIMITS.depth,
+  unreadable,
+  tooMany: () =>
+    new Failure('too-large', `This SVG has more than ${SVG_LIMITS.elements} elements. Simplify it and try again.`),
+  kept,
+}
 
 /**
  * Reads the text of an SVG file into its elements. Nothing is fetched, no entity but XML's own five is known, elements
@@ -41,45 +46,9 @@ export const parseSvg = (text: string): SvgElement => {
       'too-large',
       `This SVG has ${Math.round(text.length / 1e6)} million characters; at most ${SVG_LIMITS.characters / 1e6} million are read. Simplify it and try again.`,
     )
-  const parser = new SaxesParser({ xmlns: false })
-  const stack: Growing[] = []
-  let root: Growing | null = null
-  let count = 0
-  parser.on('error', (error) => {
-    throw unreadable(error.message.replace(/^[^:]*:\d+:\d+: /, '').replace(/\.$/, ''))
-  })
-  parser.on('opentag', ({ name, attributes }) => {
-    count += 1
-    if (count > SVG_LIMITS.elements)
-      throw new Failure(
-        'too-large',
-        `This SVG has more than ${SVG_LIMITS.elements} elements. Simplify it and try again.`,
-      )
-    if (stack.length >= SVG_LIMITS.depth) throw unreadable(`its elements are nested more than ${SVG_LIMITS.depth} deep`)
-    const own: Record<string, string> = Object.create(null) as Record<string, string>
-    for (const [key, value] of Object.entries(attributes)) {
-      if (key === 'xmlns' || key.startsWith('xmlns:')) continue
-      const local = localName(key)
-      // `href` counts before the older `xlink:href` (SVG 2, 16.1.2).
-      if (own[local] === undefined || key === local) own[local] = String(value)
-    }
-    const element: Growing = { name: localName(name), attributes: own, children: [], text: '' }
-    const isForeign = name.includes(':') && !name.startsWith('svg:')
-    if (!isForeign && !SILENT.has(element.name)) stack.at(-1)?.children.push(element)
-    if (!stack.length) root ??= element
-    stack.push(element)
-  })
-  const addText = (text: string): void => {
-    const top = stack.at(-1)
-    if (top) top.text += text
-  }
-  parser.on('text', addText)
-  parser.on('cdata', addText)
-  parser.on('closetag', () => void stack.pop())
-  parser.write(text.replace(/^\uFEFF/, '')).close()
-  const found = root as Growing | null
-  if (found?.name !== 'svg') throw unreadable('it is no SVG drawing')
-  return found
+  const root = readXml(text, READING)
+  if (root?.name !== 'svg') throw unreadable('it is no SVG drawing')
+  return root
 }
 
 const SPACE = /\s/

@@ -1,0 +1,43 @@
+'use client'
+import MenuItem from '@mui/material/MenuItem'
+import Select from '@mui/material/Select'
+import Typography from '@mui/material/Typography'
+import type { HeldOpenings } from '@/client/bench/openings/useOpenings'
+import type { ArtLayer, LayerUse } from '@/client/store/state'
+import panel from '@/client/parts/Panel.module.css'
+import styles from '@/client/parts/ArtPanes.module.css'
+
+const USES: readonly (readonly [LayerUse, string])[] = [
+  ['art', 'Art'],
+  ['opening', 'Opening'],
+  ['none', 'Left out'],
+]
+
+const usesOf = ({ marked }: ArtLayer): typeof USES => (marked ? USES.filter(([use]) => use !== 'art') : USES)
+
+/** The layers of art, the topmost first: each is art with openings, an opening by its own shape, or left out. */
+export const OpeningsLayers = ({ held }: { readonly held: HeldOpenings }) => (
+  <div className={styles.parts}>
+    {held.layers
+      .map((layer, i) => (
+        <div className={panel.row} key={i}>
+          <Typography variant="body2" noWrap className={panel.grow}>
+            {layer.name}
+          </Typography>
+          <Select
+            size="small"
+            value={layer.use}
+            inputProps={{ 'aria-label': `What ${layer.name} is` }}
+            onChange={({ target }) => held.setUse(i, target.value)}
+          >
+            {usesOf(layer).map(([use, words]) => (
+              <MenuItem key={use} value={use}>
+                {words}
+              </MenuItem>
+            ))}
+          </Select>
+        </div>
+      ))
+      .reverse()}
+  </div>
+)
