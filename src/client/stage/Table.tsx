@@ -1,6 +1,7 @@
 'use client'
 import { toolOf, armedOf, carryOf, carriedOf } from '@/client/store/modes'
 import { useEffect, useRef, useState } from 'react'
+import { placedIn } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { followLongPress, openMenu } from '@/client/gestures/contextMenu'
@@ -26,7 +27,17 @@ import { asSeen } from '@/client/store/adjust'
 const faintOf = (state: BenchState): string | null =>
   state.way === 'picture' && state.selection.length === 1 ? (state.selection[0] ?? null) : null
 
-/** The project as the canvas shows it: to compare, without any adjustments. */
+const GEOMETRY = ['fit', 'zoom', 'aspect', 'focus', 'turn', 'flipX', 'flipY'] as const
+
+/** The one frame whose picture is being moved, whichever way that is done. */
+const movedOf = ({ preview, project, sheetId, selection: [id, ...others] }: BenchState): string | null => {
+  const [now, before] = [preview?.sheets[sheetId], project.sheets[sheetId]]
+  const [frame, frameBefore] = [now?.items[id ?? ''], before?.items[id ?? '']]
+  if (!now || !before || others.length || frame?.kind !== 'frame' || frameBefore?.kind !== 'frame') return null
+  const [placed, placedBefore] = [placedIn(now, frame), placedIn(before, frameBefore)]
+  const isMoved = placed && placedBefore && GEOMETRY.some((key) => placed[key] !== placedBefore[key])
+  return isMoved ? frame.id : null
+}
 
 /** Paints the canvas whenever what it shows changes, at most once a frame. */
 const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) => {
@@ -54,6 +65,7 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
       view: state.view,
       ratio,
       faint: state.isClean ? null : faintOf(state),
+      moved: movedOf(state),
       target: carryOf(state)?.dropFrame ?? null,
       isClean: state.isClean,
     })

@@ -53,9 +53,9 @@ const isEmpty = (sheet: Sheet, frame: Frame): boolean => {
 
 type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 
-/** Composes a bitmap as its node wants it. */
-export const drawBitmap = (context: Context, { source, region, node }: Bitmap, origin: Point): void => {
-  context.globalAlpha = node.opacity ?? 1
+/** Composes a bitmap as its node wants it, or weaker. */
+export const drawBitmap = (context: Context, { source, region, node }: Bitmap, origin: Point, strength = 1): void => {
+  context.globalAlpha = (node.opacity ?? 1) * strength
   context.globalCompositeOperation = node.blend ?? 'source-over'
   context.drawImage(source, origin.x + region.x0, origin.y + region.y0)
   context.globalAlpha = 1

@@ -1,5 +1,5 @@
-import { compose, IDENTITY } from '@/core/geometry/matrix'
-import { cornersOf, mapRect, type Rect } from '@/core/geometry/rect'
+import { compose, IDENTITY, translation } from '@/core/geometry/matrix'
+import { cornersOf, mapRect, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { polygonPath } from '@/core/path/path'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
@@ -8,6 +8,7 @@ import { VEIL_ID } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
 import type { DrawItem } from '@/core/render/ops'
 import { Bitmaps, drawBitmap, FAINT_ID, type Bitmap, type Hatching, type Seen } from '@/client/stage/bitmaps'
+import { coversOf } from '@/client/stage/covers'
 import { createLayer } from '@/client/stage/canvas'
 import type { LevelImages } from '@/client/stage/images'
 import { looksChanged, StageNodes, type SheetState } from '@/client/stage/nodes'
@@ -28,6 +29,8 @@ export interface Scene extends SheetState {
   readonly ratio: number
   /** The frame whose whole picture shows faintly around its mask. */
   readonly faint: string | null
+  /** The frame whose picture is being moved: what covers it is pale as long as it is. */
+  readonly moved: string | null
   /** The empty frame that a carried picture would fill. */
   readonly target: string | null
   /** Without the hatching of empty frames. */
@@ -48,6 +51,8 @@ interface Run {
 
 /** Strength of the picture outside its mask in the Picture way. */
 const FAINT = 0.35
+/** Strength of what covers a picture that is being moved. */
+const PALE = 0.3
 /** Fewer still items than this are composed one by one. */
 const WORTH_MERGING = 6
 /** With more runs of still items than this, most of the sheet moves: nothing is merged. */
@@ -58,6 +63,8 @@ const addTo = (runs: Run[], parts: readonly Bitmap[], moves: boolean): void => {
   if (last && last.moves === moves) last.parts.push(...parts)
   else if (parts.length > 0) runs.push({ moves, parts: [...parts] })
 }
+
+const hatchingOf = ({ sheet, ratio, target, isClean }: Scene): Hatching => ({ sheet, ratio, target, isClean })
 
 /** What mixes with all that lies beneath can be composed beforehand only at the very bottom. */
 const canMerge = ({ moves, parts }: Run, place: number): boolean =>
@@ -91,15 +98,15 @@ export class SheetPainter {
     // What lies beyond the sheet of its background belongs beneath everything on it.
     if (faint === BACKGROUND_ID) this.putFaint(context, project, sheet, holderOf(sheet, faint), seen)
     this.putAll(context, scene, seen)
-    if (faint !== null && faint !== BACKGROUND_ID) this.putFaint(context, project, sheet, holderOf(sheet, faint), seen)
+    const inHand = faint ?? scene.moved
+    if (inHand !== null && inHand !== BACKGROUND_ID) this.putInHand(context, scene, inHand, seen)
     this.bitmaps.tidy((id) => sheet.items[id] !== undefined || [BACKGROUND_ID, VEIL_ID, FAINT_ID].includes(id))
     return { repainted: this.bitmaps.painted, milliseconds: performance.now() - started }
   }
 
   /** Background, items and hatching from the bottom up; runs of what lies still are composed once. */
   private putAll(context: CanvasRenderingContext2D, scene: Scene, seen: Seen): void {
-    const { project, sheet, still, ratio, target, isClean } = scene
-    const hatching: Hatching = { sheet, ratio, target, isClean }
+    const { project, sheet, still } = scene
     const isDragging = sheet !== still.sheet || project.finishes !== still.project.finishes
     const runs: Run[] = []
     const backgroundMoves = sheet.background !== still.sheet.background
@@ -109,7 +116,7 @@ export class SheetPainter {
     }
     for (const node of this.nodes.nodes(project, sheet)) {
       const moves = isDragging && looksChanged(scene, still, node.id)
-      addTo(runs, this.bitmaps.of(node, seen, hatching), moves)
+      addTo(runs, this.bitmaps.of(node, seen, hatchingOf(scene)), moves)
     }
     const merges = isDragging && runs.length <= MOST_RUNS * 2
     runs.forEach((run, i) => {
@@ -138,16 +145,34 @@ export class SheetPainter {
     context.drawImage(source, 0, 0)
   }
 
-  /** The whole picture of a frame faintly, and the frame itself over it. */
+  /** A frame over all, its whole picture faintly around it, and what covers both over them again: pale while it is moved. */
+  private putInHand(context: CanvasRenderingContext2D, scene: Scene, id: string, seen: Seen): void {
+    const { project, sheet, faint, moved } = scene
+    const frame = sheet.items[id]
+    if (frame?.kind !== 'frame') return
+    const own = this.nodes.item(project, sheet, frame)
+    const whole = id === faint ? this.putFaint(context, project, sheet, frame, seen) : null
+    const covers = coversOf(this.nodes.nodes(project, sheet), id, whole ? unionRects([own.bounds, whole]) : own.bounds)
+    // Nothing lies on it: it is seen already.
+    if (!whole && !covers.length) return
+    const part = this.bitmaps.ofItem(own, seen)
+    if (part) drawBitmap(context, part, seen.origin)
+    const strength = id === moved ? PALE : 1
+    for (const cover of covers)
+      for (const each of this.bitmaps.of(cover, seen, hatchingOf(scene)))
+        drawBitmap(context, each, seen.origin, strength)
+  }
+
+  /** The whole picture of a frame faintly; tells how far it reaches, in sheet points. */
   private putFaint(
     context: CanvasRenderingContext2D,
     project: Project,
     sheet: Sheet,
     frame: Frame,
     { scale, origin, visible }: Seen,
-  ): void {
+  ): Rect | null {
     const faint = this.faintItem(project, sheet, frame)
-    if (!faint) return
+    if (!faint) return null
     // Painted at the origin and put where it lies, so that moving the picture repaints none of it.
     const [dx, dy] = [Math.round(faint.at.x * scale), Math.round(faint.at.y * scale)]
     const there = { x0: visible.x0 - dx, y0: visible.y0 - dy, x1: visible.x1 - dx, y1: visible.y1 - dy }
@@ -157,9 +182,7 @@ export class SheetPainter {
       context.drawImage(part.source, origin.x + dx + part.region.x0, origin.y + dy + part.region.y0)
       context.globalAlpha = 1
     }
-    if (frame.id === BACKGROUND_ID) return
-    const own = this.bitmaps.ofItem(this.nodes.item(project, sheet, frame), { scale, origin, visible })
-    if (own) drawBitmap(context, own, origin)
+    return mapRect(translation(faint.at.x, faint.at.y), faint.item.bounds)
   }
 
   /** The whole picture of a frame, unmasked, as if at the sheet's origin; and where it lies. */

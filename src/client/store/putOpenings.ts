@@ -20,6 +20,7 @@ import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
 import { lookAtLayer, usedLayers, type FoundOpening, type UsedLayer } from '@/client/store/openings'
 import { select } from '@/client/store/selection'
+import { showTab } from '@/client/store/slices/supplies'
 import type { LayerUse, OpeningsSource } from '@/client/store/state'
 
 /** How art serves: over the pictures, as the sheet's background beneath them, or in pieces that move by themselves. */
@@ -234,5 +235,6 @@ export const putOpenings = async (
   if (first === undefined) say(bench, 'None of these openings is large enough for a frame.')
   // Pictures that are pressed fill one after another from there.
   else if (bench.get().sheetId === sheetId) select(bench, first)
+  if (first !== undefined) showTab(bench, 'Pictures')
   return made.length > 0
 }

@@ -3,16 +3,20 @@ import { describe, expect, it } from '@jest/globals'
 import { placePicture } from '@/core/document/edits/fills'
 import { framesOf } from '@/core/document/tree'
 import { parseSvgPath } from '@/core/path/svgPath'
-import { selectedSource, sourceOfPicture } from '@/client/store/artSources'
+import { selectedSource, sourceOfPicture, sourceOfPictures } from '@/client/store/artSources'
 import { decidedOf, joined, type FoundOpening } from '@/client/store/openings'
 import { putOpenings } from '@/client/store/putOpenings'
+import type { ArtWay } from '@/client/store/putOpenings'
+import type { LayerUse } from '@/client/store/state'
+import { coversOf } from '@/client/stage/covers'
+import type { DrawNode } from '@/core/render/ops'
 import { select } from '@/client/store/selection'
 import { pictureAnswer, sampleProject, SHEET } from '@tests/helpers/project'
 import { testBench } from '@tests/helpers/testBench'
 
-const opening = (x: number, kind: FoundOpening['kind'] = 'inside'): FoundOpening => {
+const opening = (x: number, kind: FoundOpening['kind'] = 'inside', layer = 0): FoundOpening => {
   const outline = { path: parseSvgPath(`M${x} 100h200v300h-200z`), fillRule: 'evenodd' } as const
-  return { outline, under: outline, bounds: { x0: x, y0: 100, x1: x + 200, y1: 400 }, area: 60_000, kind, layer: 0 }
+  return { outline, under: outline, bounds: { x0: x, y0: 100, x1: x + 200, y1: 400 }, area: 60_000, kind, layer }
 }
 
 describe('openings that were found', () => {
@@ -60,5 +64,74 @@ describe('frames for openings', () => {
     expect(bench.get().notice?.text).toMatch(/not on the sheet any more/)
     expect(await putOpenings(bench, source, decision)).toBe(true)
     expect(bench.get().project.sheets[SHEET]?.items['f-1']?.locked).toBe(true)
+  })
+})
+
+describe('layers', () => {
+  const [ground, card, cord] = [pictureAnswer(7), pictureAnswer(8), pictureAnswer(9)]
+  const art = sourceOfPictures([ground, { ...card, name: 'photo place' }, cord])
+  it('of one size make one art; that of another size is named', () => {
+    expect(art.layers.map(({ name, use }) => [name, use])).toEqual([
+      ['kite-7', 'art'],
+      ['photo place', 'opening'],
+      ['kite-9', 'art'],
+    ])
+    expect(() => sourceOfPictures([ground, { ...card, width: 7 }])).toThrow(
+      /one size: kite-7 has 1200 × 800 px, kite-8 7/,
+    )
+    // Names that all say the same mark none.
+    const all = sourceOfPictures([ground, card].map((one) => ({ ...one, name: 'photo' })))
+    expect(all.layers.map(({ use }) => use)).toEqual(['art', 'art'])
+  })
+  it('give an opening the name of the layer that it is', () => {
+    const found = [opening(100, 'inside', 1), opening(400, 'inside', 2)]
+    expect(decidedOf(found, art.layers).map(({ name }) => name)).toEqual(['photo place', 'Opening 2'])
+  })
+  const chosen = [
+    { name: 'A', found: [opening(100, 'inside', 1)] },
+    { name: 'B', found: [opening(400, 'inside', 2)] },
+    { name: 'C', found: [opening(700, 'inside', 0)] },
+  ]
+  const namesAfter = async (uses: readonly LayerUse[], way: ArtWay = 'over') => {
+    const bench = testBench()
+    const isMade = await putOpenings(bench, art, { uses, way, chosen })
+    const sheet = bench.get().project.sheets[SHEET]
+    const names = sheet?.order.flatMap((id) => sheet.items[id]?.name ?? [])
+    return { isMade, names, sheet, bench }
+  }
+  const OWN = ['Frame', 'Frame', 'Frame']
+  it('lie over one another as they did, each over its openings and those of layers that are openings', async () => {
+    const { names, sheet, bench } = await namesAfter(['art', 'opening', 'art'])
+    expect(names?.slice(3)).toEqual(['C', 'kite-7', 'A', 'B', 'kite-9'])
+    expect(
+      sheet &&
+        framesOf(sheet)
+          .filter(({ locked }) => locked)
+          .map(({ name }) => name),
+    ).toEqual(['kite-7', 'kite-9'])
+    expect(bench.get().history.undo).toHaveLength(1)
+  })
+  it('that are openings above all art lie above it; what is left out comes not at all', async () =>
+    expect((await namesAfter(['art', 'opening', 'none'])).names?.slice(3)).toEqual(['C', 'kite-7', 'A', 'B']))
+  it('of which the lowest is the background leave it no frame', async () => {
+    const { names, sheet } = await namesAfter(['art', 'art', 'art'], 'background')
+    expect(sheet?.background.kind).toBe('picture')
+    expect(names).toEqual(['C', ...OWN.map((_, i) => names?.[i + 1]), 'A', 'photo place', 'B', 'kite-9'])
+  })
+  it('without any art make nothing, which is said', async () => {
+    const { isMade, names, bench } = await namesAfter(['none', 'opening', 'opening'])
+    expect([isMade, names?.length]).toEqual([false, 3])
+    expect(bench.get().notice?.text).toBe('Keep one layer at least as art.')
+  })
+})
+
+describe('what covers a picture', () => {
+  const bounds = (x0: number) => ({ x0, y0: 0, x1: x0 + 10, y1: 10 })
+  const item = (id: string, x0: number): DrawNode => ({ id, bounds: bounds(x0), ops: [] })
+  const group = { ...item('g', 0), children: [item('b', 0), item('c', 5), item('far', 50)] } as DrawNode
+  const nodes = [item('a', 0), group, item('d', 2), item('e', 40)]
+  it('is what lies above it, in its group and over that, and reaches it', () => {
+    const ids = (id: string) => coversOf(nodes, id, bounds(0)).map((node) => node.id)
+    expect([ids('a'), ids('b'), ids('c'), ids('d'), ids('none')]).toEqual([['g', 'd'], ['c', 'd'], ['d'], [], []])
   })
 })

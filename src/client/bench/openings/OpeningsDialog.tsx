@@ -25,6 +25,9 @@ const WAYS: readonly (readonly [ArtWay, string])[] = [
   ['pieces', 'in loose pieces'],
 ]
 
+const madeWords = (count: number): string =>
+  count === 0 ? 'Make frames' : count === 1 ? 'Make the frame' : `Make ${count} frames`
+
 /** The openings of art: found, numbered over it, to be kept or dropped, joined and named; then frames lie beneath them. */
 export const OpeningsDialog = ({
   source,
@@ -61,7 +64,8 @@ export const OpeningsDialog = ({
             <OpeningsSearch held={held} />
             <OpeningsList held={held} />
             <Choice
-              label="The art lies"
+              label="Art"
+              name="How the art lies"
               value={held.way}
               // Art that lies on the sheet already is no background.
               options={source.onSheet ? WAYS.filter(([way]) => way !== 'background') : WAYS}
@@ -81,7 +85,7 @@ export const OpeningsDialog = ({
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" onClick={() => void make()} disabled={held.isLooking || isMaking || !kept.length}>
-          {kept.length === 1 ? 'Make the frame' : `Make ${kept.length} frames`}
+          {madeWords(kept.length)}
         </Button>
       </DialogActions>
     </Dialog>

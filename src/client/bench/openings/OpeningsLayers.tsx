@@ -1,9 +1,8 @@
 'use client'
-import MenuItem from '@mui/material/MenuItem'
-import Select from '@mui/material/Select'
 import Typography from '@mui/material/Typography'
 import type { HeldOpenings } from '@/client/bench/openings/useOpenings'
 import type { ArtLayer, LayerUse } from '@/client/store/state'
+import { Choice } from '@/client/parts/fields/Choice'
 import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/parts/ArtPanes.module.css'
 
@@ -24,18 +23,15 @@ export const OpeningsLayers = ({ held }: { readonly held: HeldOpenings }) => (
           <Typography variant="body2" noWrap className={panel.grow}>
             {layer.name}
           </Typography>
-          <Select
-            size="small"
-            value={layer.use}
-            inputProps={{ 'aria-label': `What ${layer.name} is` }}
-            onChange={({ target }) => held.setUse(i, target.value)}
-          >
-            {usesOf(layer).map(([use, words]) => (
-              <MenuItem key={use} value={use}>
-                {words}
-              </MenuItem>
-            ))}
-          </Select>
+          <div>
+            <Choice
+              label=""
+              name={`What ${layer.name} is`}
+              value={layer.use}
+              options={usesOf(layer)}
+              onChoice={(use) => held.setUse(i, use)}
+            />
+          </div>
         </div>
       ))
       .reverse()}

@@ -26,6 +26,26 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
     const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
     if (x >= 0 && y >= 0 && x < w && y < h) held.pickColour({ x, y })
   }
+  // What lies beneath a layer is seen through its holes alone; a hole of a colour is not seen through.
+  const isOver = held.choice.by === 'colour'
+  const marks = held.openings.map((opening, i) => ({
+    layer: opening.found[0]?.layer ?? 0,
+    mark: (
+      <path
+        key={`opening-${i}`}
+        d={pathOf(opening)}
+        fillRule="evenodd"
+        {...(opening.isKept ? LOOKS.openingKept : LOOKS.openingDropped)}
+        cursor="pointer"
+        vectorEffect="non-scaling-stroke"
+        onClick={(event) => {
+          if (isOver && held.choice.points.length === 0) return
+          event.stopPropagation()
+          held.toggle(i)
+        }}
+      />
+    ),
+  }))
   return (
     <svg
       className={styles.preview}
@@ -36,33 +56,22 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
       onClick={pick}
       cursor={held.choice.by === 'colour' ? 'crosshair' : undefined}
     >
-      {held.layers
-        .filter(({ use }) => use === 'art')
-        .map(({ hash, name, opacity, blend }, i) => (
-          <image
-            key={`${i}-${name}`}
-            href={levelUrl(hash, level)}
-            width={w}
-            height={h}
-            opacity={opacity}
-            style={{ mixBlendMode: blend }}
-          />
-        ))}
-      {held.openings.map((opening, i) => (
-        <path
-          key={i}
-          d={pathOf(opening)}
-          fillRule="evenodd"
-          {...(opening.isKept ? LOOKS.openingKept : LOOKS.openingDropped)}
-          cursor="pointer"
-          vectorEffect="non-scaling-stroke"
-          onClick={(event) => {
-            if (held.choice.by === 'colour' && held.choice.points.length === 0) return
-            event.stopPropagation()
-            held.toggle(i)
-          }}
-        />
+      {held.layers.map((layer, at) => (
+        <g key={at}>
+          {!isOver && marks.filter(({ layer: own }) => own === at).map(({ mark }) => mark)}
+          {layer.use === 'art' && (
+            <image
+              href={levelUrl(layer.hash, level)}
+              width={w}
+              height={h}
+              opacity={layer.opacity}
+              pointerEvents="none"
+              style={{ mixBlendMode: layer.blend }}
+            />
+          )}
+        </g>
       ))}
+      {isOver && marks.map(({ mark }) => mark)}
       {held.openings.flatMap(({ found, isKept }, i) =>
         found.map(({ bounds }, k) => (
           <text

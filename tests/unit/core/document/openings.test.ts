@@ -1,7 +1,10 @@
 /** Frames beneath the openings of art: where they stand, in which order, and what happens to the art. */
 import { describe, expect, it } from '@jest/globals'
 import { placePicture } from '@/core/document/edits/fills'
-import { frameOpenings } from '@/core/document/edits/openings'
+import { setBackground } from '@/core/document/edits/sheets'
+import { markItems } from '@/core/document/edits/items'
+import { frameOpenings, looseArt } from '@/core/document/edits/openings'
+import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
 import { pictureMatrix } from '@/core/document/content'
 import { outlineOnSheet } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
@@ -47,5 +50,49 @@ describe('frames for openings', () => {
     const { project } = frameOpenings(before, { sheetId: SHEET, artId: 'f-1', openings: [tiny, ...OPENINGS] })
     expect(sheetOf(project, SHEET).items['o-3']).toBeUndefined()
     expect(() => frameOpenings(sampleProject(), { sheetId: SHEET, artId: 'f-1', openings: OPENINGS })).toThrow()
+  })
+})
+
+describe('art that serves otherwise', () => {
+  it('as the background has its frames beneath all else, where its openings are', () => {
+    const bare = sampleProject()
+    const background = pictureBackground({ kind: 'none' }, 'pic-1')
+    const before = setBackground(bare, { sheetId: SHEET, background })
+    const { project } = frameOpenings(before, { sheetId: SHEET, artId: BACKGROUND_ID, openings: OPENINGS })
+    const sheet = sheetOf(project, SHEET)
+    expect(sheet.order).toEqual(['o-1', 'o-2', ...sheetOf(bare, SHEET).order])
+    // 1200 × 800 px cover 818 × 618 pt (the sheet and its bleed): 818 / 1200 or 618 / 800 pt a pixel, about its middle.
+    const k = Math.max(818 / 1200, 618 / 800)
+    const box = boundsOf(outlineOnSheet(frameOf(sheet, 'o-1')).path)
+    expect(box.x0).toBeCloseTo(400 + (100 - 600) * k, 4)
+    expect(box.y1).toBeCloseTo(300 + (260 - 400) * k, 4)
+  })
+  it('over which frames lie is not locked', () => {
+    const { project } = frameOpenings(withArt(), { sheetId: SHEET, artId: 'f-1', openings: OPENINGS, over: true })
+    const { order, items } = sheetOf(project, SHEET)
+    expect(order.slice(order.indexOf('f-1'), order.indexOf('f-1') + 3)).toEqual(['f-1', 'o-1', 'o-2'])
+    expect(items['f-1']?.locked).toBeUndefined()
+  })
+  it('in pieces shows each where it was, with its openings beneath it in a group; the whole goes, locked or not', () => {
+    const locked = markItems(withArt(), { sheetId: SHEET, ids: ['f-1'], locked: true })
+    const pieces = [
+      { id: 'p-1', groupId: 'g-1', name: 'Card', outline: outline('M80 80H620V280H80Z'), openings: OPENINGS },
+      { id: 'p-2', groupId: 'g-2', name: 'Tag', outline: outline('M700 300H800V420H700Z'), openings: [] },
+    ]
+    const { project, forward } = looseArt(locked, { sheetId: SHEET, artId: 'f-1', pieces })
+    expect(forward.length).toBeGreaterThan(0)
+    const sheet = sheetOf(project, SHEET)
+    expect(sheet.items['f-1']).toBeUndefined()
+    expect(sheet.items['g-1']).toMatchObject({ kind: 'group', name: 'Card', order: ['o-1', 'o-2', 'p-1'] })
+    expect(sheet.order.slice(-2)).toEqual(['g-1', 'p-2'])
+    const whole = sheetOf(locked, SHEET)
+    const at = pictureMatrix(locked, whole, frameOf(whole, 'f-1'))
+    for (const id of ['p-1', 'p-2']) {
+      const piece = frameOf(sheet, id)
+      expect(piece).toMatchObject({ takesPictures: false })
+      expect(piece.locked).toBeUndefined()
+      const own = pictureMatrix(project, sheet, piece)
+      for (const key of ['a', 'b', 'c', 'd', 'e', 'f'] as const) expect(own?.[key]).toBeCloseTo(at?.[key] ?? NaN, 6)
+    }
   })
 })
