@@ -5,7 +5,7 @@ import sharp from 'sharp'
 import { holdsPicture } from '@/core/document/content'
 import { framesOf } from '@/core/document/tree'
 import { expect, test } from './fixture'
-import { BenchHand, makeProject, picture, SHEET, upload } from './bench'
+import { BenchHand, makeProject, picture, run, SHEET, upload } from './bench'
 
 const drawn = (inner: string, size = 'width="800" height="600"'): Promise<Buffer> =>
   sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inner}</svg>`))
@@ -179,4 +179,51 @@ test('a drawing gives frames for its holes, or for the parts that its names mark
   // The drawing is of the sheet's shape: what it marks is where it says.
   const box = frames[2]?.box
   expect(box && [box.cx, box.cy, box.w, box.h].map((n) => Math.round(n * 100) / 100)).toEqual([560, 300, 120, 300])
+})
+
+test('what nothing fills is hidden with its art, and shown again', async ({ page, request }) => {
+  await upload(request, await picture(900, 700, 711), 'shoal.jpg')
+  const hand = await BenchHand.open(page, await makeProject(request, []))
+  await bringIn(page, 'two cards.ora', await layered())
+  const dialog = dialogOf(page)
+  await dialog.getByRole('combobox', { name: 'What Your photo is' }).selectOption('none')
+  await dialog.getByRole('button', { name: 'Make 2 frames' }).click()
+  await hand.afterStep('Frames for 2 openings')
+  await page.locator('[data-supply]', { hasText: 'shoal' }).first().click()
+  await hand.afterStep('Fill frame')
+  await run(page, 'Hide what is empty')
+  await hand.afterStep('Hide')
+  const isHidden = async () => (await framesIn(hand)).map(({ name, hidden }) => [name, hidden ?? false])
+  expect(await isHidden()).toEqual([
+    ['Opening 1', false],
+    ['Left', false],
+    ['Opening 2', true],
+    ['Right', true],
+  ])
+  await expect(page.getByText(/^2 items are hidden/)).toBeVisible()
+  await run(page, 'Show all that is hidden')
+  await hand.afterStep('Show')
+  expect((await isHidden()).every(([, hidden]) => !hidden)).toBe(true)
+})
+
+test('a text and a shape become one opening that shows one picture', async ({ page, request }) => {
+  await upload(request, await picture(900, 700, 712), 'delta.jpg')
+  const box = { cx: 250, cy: 420, w: 160, h: 160 }
+  const hand = await BenchHand.open(page, await makeProject(request, [{ id: 'a', box }]))
+  await page.getByRole('tab', { name: 'Letters' }).click()
+  await page.getByRole('button', { name: 'Kites in Fredoka' }).click()
+  await hand.afterStep('New letters')
+  await hand.table.focus()
+  await page.keyboard.press('Control+a')
+  await run(page, 'One opening of all')
+  const project = await hand.afterStep('One opening of all')
+  const sheet = project.sheets[SHEET]
+  expect(sheet?.order).toHaveLength(1)
+  const [one] = await framesIn(hand)
+  expect(one?.stencil.kind).toBe('path')
+  expect(one && one.box.w > 200 && one.box.h > 200).toBe(true)
+  await page.getByRole('tab', { name: 'Pictures' }).click()
+  await page.locator('[data-supply]', { hasText: 'delta' }).first().click()
+  await hand.afterStep('Fill frame')
+  expect((await framesIn(hand)).map(({ fill }) => holdsPicture(fill))).toEqual([true])
 })

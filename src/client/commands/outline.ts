@@ -4,7 +4,7 @@ import { shownPlaced } from '@/core/document/read'
 import type { Command } from '@/client/commands/command'
 import { always, needsFrame, needsFrames } from '@/client/commands/command'
 import { startUpright } from '@/client/gestures/tools/uprightHand'
-import { breakSelected, combineSelected } from '@/client/store/combine'
+import { breakSelected, combineSelected, openSelectedAsOne } from '@/client/store/combine'
 import { togglePoints } from '@/client/store/points'
 import { openSelectedOpenings, selectedSource } from '@/client/store/artSources'
 import { selectedFrame, selectedFrames } from '@/client/store/selection'
@@ -133,6 +133,17 @@ export const OUTLINE_COMMANDS: readonly Command[] = [
     whyNot: needsFrames,
     run: (bench) => void combineSelected(bench, how),
   })),
+  {
+    id: 'oneOpening',
+    family: 'Outline',
+    words: 'One opening of all',
+    short: 'One opening',
+    does: 'Make one frame of all outlines and texts that are selected, showing one picture',
+    synonyms: 'compound merge letters shapes mask together',
+    menus: ['text', 'group'],
+    whyNot: needsFrames,
+    run: (bench) => void openSelectedAsOne(bench),
+  },
   ...TOOL_COMMANDS,
   {
     id: 'allStencils',

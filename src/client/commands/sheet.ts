@@ -12,6 +12,8 @@ import { openDialog } from '@/client/store/slices/dialogs'
 import { choosingOf, toolOf } from '@/client/store/modes'
 import { putBackground, putVeil } from '@/client/store/backgrounds'
 import { FIRST_GRADIENT } from '@/client/store/colours'
+import { hiddenItems, hideEmpty, showHidden } from '@/client/store/hidden'
+import { emptyOpenings } from '@/core/document/openings'
 import { shownSheet } from '@/client/store/benchStore'
 import { sheetOf } from '@/core/document/read'
 import { clearGuides } from '@/client/gestures/guides'
@@ -39,6 +41,26 @@ const shiftSheet = (bench: Bench, by: 1 | -1): void => {
 }
 
 export const SHEET_COMMANDS: readonly Command[] = [
+  {
+    id: 'hideEmpty',
+    family: 'Sheet',
+    words: 'Hide what is empty',
+    does: 'Hide frames that nothing fills, and art whose openings are all empty',
+    synonyms: 'unused unfilled openings placeholders',
+    menus: ['sheet'],
+    whyNot: (state) => (emptyOpenings(shownSheet(state)).length ? null : 'Every frame of this sheet is filled.'),
+    run: hideEmpty,
+  },
+  {
+    id: 'showHidden',
+    family: 'Sheet',
+    words: 'Show all that is hidden',
+    does: 'Show everything of this sheet that is hidden',
+    synonyms: 'unhide visible reveal',
+    menus: ['sheet'],
+    whyNot: (state) => (hiddenItems(state).length ? null : 'Nothing of this sheet is hidden.'),
+    run: showHidden,
+  },
   {
     id: 'newSheet',
     family: 'Sheet',

@@ -47,7 +47,8 @@ export const wordAround = (sheet: Sheet, id: string | undefined): Word | null =>
 export const inkOf = (sheet: Sheet, frame: Frame): Colour | null =>
   frame.fill.kind === 'none' ? (wordAround(sheet, frame.id)?.lettering.ink ?? null) : null
 
-const isVacant = (sheet: Sheet, frame: Frame): boolean =>
+/** Waits a frame for a picture? */
+export const isVacant = (sheet: Sheet, frame: Frame): boolean =>
   frame.takesPictures && originalOf(sheet, frame).fill.kind === 'none' && inkOf(sheet, frame) === null
 
 /** Frames that show nothing in a file: they wait for a picture. In reading order; hidden ones are not among them. */

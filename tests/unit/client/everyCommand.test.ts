@@ -16,6 +16,7 @@ import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
 import { newSheet } from '@/core/document/create'
 import { echoOf } from '@/core/document/edits/echoes'
 import { placePicture } from '@/core/document/edits/fills'
+import { markItems } from '@/core/document/edits/items'
 import { groupItems } from '@/core/document/edits/groups'
 import { addFinish, applyFinish } from '@/core/document/edits/namedFinishes'
 import { addSheet, changeSheet, setBackground, setGuides, setVeil } from '@/core/document/edits/sheets'
@@ -110,7 +111,9 @@ const scenes = (): readonly Scene[] => {
     ids: ['f-1'],
     finishId: 'n-1',
   })
+  const hidden = markItems(base, { sheetId: SHEET, ids: ['f-2'], hidden: true })
   return [
+    { name: 'a sheet with something hidden', project: hidden, selection: [] },
     { name: 'the bare sheet', project: base, selection: [] },
     { name: 'an empty project', project: sampleProject(), selection: [] },
     { name: 'a filled frame', project: base, selection: ['f-1'] },

@@ -16,7 +16,7 @@ export const SharedStencilSection = ({ frames }: { readonly frames: readonly Fra
         name="Combine outlines"
         first={<SwapStencil label="Swap the stencil of all; their pictures stay" words="Swap all" />}
         ids={frames.length > 1 ? COMBINATIONS.map((how) => `combine-${how}`) : []}
-        more={['keepOutline']}
+        more={frames.length > 1 ? ['oneOpening', 'keepOutline'] : ['keepOutline']}
       />
       {first && isStraight(first.stencil) && (
         <CornerFields corners={(first.stencil.corners ?? []).slice(0, 1)} size={first.box} canDiffer={false} />

@@ -2,8 +2,9 @@ import { refuse } from '@/core/failure'
 import type { Outline } from '@/core/path/path'
 import type { Matrix } from '@/core/geometry/matrix'
 import { transformPath } from '@/core/path/transform'
-import { pictureMatrix } from '@/core/document/content'
+import { pictureMatrix, placedIn } from '@/core/document/content'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
+import { placePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
 import { groupItems, reorderItems } from '@/core/document/edits/groups'
 import { markItems, removeItems } from '@/core/document/edits/items'
@@ -11,7 +12,7 @@ import { clipOnSheet, frameOfOutline } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
 import { isOutlineSound } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
-import { parentOf } from '@/core/document/tree'
+import { framesUnder, parentOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project } from '@/core/document/types'
 
 /** A frame that is to lie beneath an opening of art. */
@@ -135,4 +136,23 @@ export const looseArt = (
   )
   const freed = joinRecorded(put, (now) => markItems.record(now, { sheetId, ids: [artId], locked: false }))
   return joinRecorded(freed, (now) => removeItems.record(now, { sheetId, ids: [artId] }))
+}
+
+/**
+ * Makes one frame of everything that stands in several items, on top of where they stood: texts, shapes, outlines. It shows
+ * the picture of the lowest of them that has one, covering all of it; with none it is empty. Locked ones stay.
+ */
+export const openAsOne = (
+  project: Project,
+  { sheetId, ids, frame }: { readonly sheetId: string; readonly ids: readonly string[]; readonly frame: Frame },
+): Recorded => {
+  const sheet = sheetOf(project, sheetId)
+  const top = topmostIds(sheet, ids).at(-1)
+  if (top === undefined) return unchanged(project)
+  const shown = framesUnder(sheet, ids).flatMap((one) => placedIn(sheet, one) ?? [])[0]
+  const added = addFrame.record(project, { sheetId, frame, above: top })
+  const filled = shown
+    ? joinRecorded(added, (now) => placePicture.record(now, { sheetId, frameId: frame.id, pictureId: shown.pictureId }))
+    : added
+  return joinRecorded(filled, (now) => removeItems.record(now, { sheetId, ids }))
 }

@@ -3,9 +3,15 @@ import { describe, expect, it } from '@jest/globals'
 import { placePicture } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
 import { markItems } from '@/core/document/edits/items'
-import { frameOpenings, looseArt } from '@/core/document/edits/openings'
+import { frameOpenings, looseArt, openAsOne } from '@/core/document/edits/openings'
 import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
-import { pictureMatrix } from '@/core/document/content'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import { addFrame } from '@/core/document/edits/frames'
+import { groupItems } from '@/core/document/edits/groups'
+import { addPicture } from '@/core/document/edits/project'
+import { emptyOpenings } from '@/core/document/openings'
+import type { Frame } from '@/core/document/types'
+import { pictureMatrix, placedIn } from '@/core/document/content'
 import { outlineOnSheet } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
@@ -13,7 +19,7 @@ import { apply } from '@/core/geometry/matrix'
 import { boundsOf } from '@/core/path/extent'
 import { parseSvgPath } from '@/core/path/svgPath'
 import type { Outline } from '@/core/path/path'
-import { sampleProject, SHEET } from '@tests/helpers/project'
+import { pictureRef, sampleProject, SHEET } from '@tests/helpers/project'
 
 const outline = (d: string): Outline => ({ path: parseSvgPath(d), fillRule: 'evenodd' })
 const OPENINGS = [
@@ -94,5 +100,52 @@ describe('art that serves otherwise', () => {
       const own = pictureMatrix(project, sheet, piece)
       for (const key of ['a', 'b', 'c', 'd', 'e', 'f'] as const) expect(own?.[key]).toBeCloseTo(at?.[key] ?? NaN, 6)
     }
+  })
+})
+
+describe('what is empty', () => {
+  const art = (id: string, locked = true): Frame => ({
+    ...newFrame(id, { kind: 'rectangle' }, { cx: 400, cy: 300, w: 800, h: 600 }, id),
+    takesPictures: false,
+    locked,
+  })
+  const hole = (id: string): Frame => newFrame(id, { kind: 'ellipse' }, { cx: 90, cy: 90, w: 60, h: 60 }, id)
+  /** From the bottom: two holes under the first art, one under the second, a group of art and a hole, a hole by itself. */
+  const sheetWith = (filled: readonly string[]) => {
+    const bare = newProject('p', 'P', newSheet(SHEET, 'S', { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 0 }))
+    const known = addPicture(bare, { pictureId: 'pic-1', picture: pictureRef(1) })
+    const items = [hole('h1'), hole('h2'), art('a1'), hole('h3'), art('a2'), hole('h4'), art('a4', false), hole('h5')]
+    const put = items.reduce((now, frame) => addFrame(now, { sheetId: SHEET, frame }), known)
+    const grouped = groupItems(put, { sheetId: SHEET, ids: ['h4', 'a4'], groupId: 'g4', name: 'Card' })
+    return sheetOf(
+      filled.reduce((now, frameId) => placePicture(now, { sheetId: SHEET, frameId, pictureId: 'pic-1' }), grouped),
+      SHEET,
+    )
+  }
+  it.each([
+    ['nothing is filled: the frames alone', [], ['h1', 'h2', 'h3', 'h4', 'h5']],
+    ['one opening is filled: art whose openings are all empty goes too', ['h1'], ['h2', 'h3', 'a2', 'h4', 'g4', 'h5']],
+    ['each art has one: only frames', ['h1', 'h3', 'h4'], ['h2', 'h5']],
+    ['all is filled: nothing', ['h1', 'h2', 'h3', 'h4', 'h5'], []],
+  ])('goes out of sight where %s', (_what, filled, ids) => expect(emptyOpenings(sheetWith(filled))).toEqual(ids))
+})
+
+describe('one opening of all', () => {
+  const frame = newFrame('one', { kind: 'rectangle' }, { cx: 300, cy: 300, w: 400, h: 300 }, 'Opening')
+  it('takes the place of the topmost, and covers with the picture of the lowest that has one', () => {
+    const before = placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-2', pictureId: 'pic-2' })
+    const { project } = openAsOne(before, { sheetId: SHEET, ids: ['f-1', 'f-2'], frame })
+    const sheet = sheetOf(project, SHEET)
+    expect(sheet.order).toEqual(['one', 'f-3'])
+    const placed = placedIn(sheet, frameOf(sheet, 'one'))
+    expect(placed).toMatchObject({ pictureId: 'pic-2', fit: 'cover', zoom: 1 })
+  })
+  it('without a picture is empty; locked ones stay; nothing selected changes nothing', () => {
+    const locked = markItems(sampleProject(), { sheetId: SHEET, ids: ['f-2'], locked: true })
+    const { project } = openAsOne(locked, { sheetId: SHEET, ids: ['f-1', 'f-2', 'f-3'], frame })
+    const sheet = sheetOf(project, SHEET)
+    expect(sheet.order).toEqual(['f-2', 'one'])
+    expect(frameOf(sheet, 'one').fill.kind).toBe('none')
+    expect(openAsOne(locked, { sheetId: SHEET, ids: [], frame }).project).toBe(locked)
   })
 })
