@@ -12,6 +12,7 @@ import { DEMO_PICTURES } from './paint/pictures'
 import { ALPHABET_FACES, alphabetSet } from './alphabet'
 import { crewCards } from './crewCards'
 import { DemoFaces } from './faces'
+import { keepsake } from './keepsake'
 import { kitesBanner, KITES_FACES } from './kites'
 import { openingDay } from './project'
 import { triptych } from './triptych'
@@ -36,6 +37,7 @@ const fill = async (): Promise<void> => {
   await faces.read([...KITES_FACES, ...ALPHABET_FACES])
   const projects = [
     await alphabetSet(refs, faces),
+    await keepsake(refs),
     triptych(refs),
     crewCards(refs),
     kitesBanner(refs, faces),

@@ -41,6 +41,15 @@ const withUses = (layers: readonly ArtLayer[]): readonly ArtLayer[] => {
   return named.some(({ use }) => use === 'art') ? named : layers
 }
 
+/** How all of several names begin, up to the end of a word; empty where they share none. */
+export const sharedStart = (names: readonly string[]): string => {
+  const [first = '', ...others] = names
+  let length = 0
+  while (length < first.length && others.every((name) => name[length] === first[length])) length += 1
+  const start = first.slice(0, length)
+  return start.slice(0, Math.max(start.lastIndexOf(' '), start.lastIndexOf('_'), start.lastIndexOf('-')) + 1)
+}
+
 /** Pictures of one size as layers of one art, the first at the bottom. Throws in words where their sizes differ. */
 export const sourceOfPictures = (pictures: readonly PictureAnswer[]): OpeningsSource => {
   const [first] = pictures
@@ -51,7 +60,11 @@ export const sourceOfPictures = (pictures: readonly PictureAnswer[]): OpeningsSo
       'refused',
       `Layers of one art have one size: ${first.name} has ${first.width} × ${first.height} px, ${other.name} ${other.width} × ${other.height} px. Choose one file, or layers of one size.`,
     )
-  return { ...sourceOfPicture(first), layers: withUses(pictures.map((picture) => layerOf(picture))) }
+  // Layers of one file are told apart by how their names end.
+  const start = sharedStart(pictures.map(({ name }) => name))
+  const layers = pictures.map((picture) => layerOf(picture, picture.name.slice(start.length) || picture.name))
+  const name = start.slice(0, -1).trim() || first.name
+  return { ...sourceOfPicture(first), name, layers: withUses(layers) }
 }
 
 /** Layered art that came in. */

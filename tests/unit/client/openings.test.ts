@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals'
 import { placePicture } from '@/core/document/edits/fills'
 import { framesOf } from '@/core/document/tree'
 import { parseSvgPath } from '@/core/path/svgPath'
-import { selectedSource, sourceOfPicture, sourceOfPictures } from '@/client/store/artSources'
+import { selectedSource, sharedStart, sourceOfPicture, sourceOfPictures } from '@/client/store/artSources'
 import { decidedOf, joined, type FoundOpening } from '@/client/store/openings'
 import { putOpenings } from '@/client/store/putOpenings'
 import type { ArtWay } from '@/client/store/putOpenings'
@@ -82,6 +82,14 @@ describe('layers', () => {
     // Names that all say the same mark none.
     const all = sourceOfPictures([ground, card].map((one) => ({ ...one, name: 'photo' })))
     expect(all.layers.map(({ use }) => use)).toEqual(['art', 'art'])
+  })
+  it('are told apart by how their names end', () => {
+    expect(sharedStart(['reef Card one', 'reef Card two', 'reef Cord'])).toBe('reef ')
+    expect(sharedStart(['kite-7', 'kite-9'])).toBe('kite-')
+    expect(sharedStart(['left', 'lower'])).toBe('')
+    expect(sharedStart(['a b', 'a b'])).toBe('a ')
+    const named = sourceOfPictures([ground, card].map((one, i) => ({ ...one, name: `reef ${i ? 'cord' : 'ground'}` })))
+    expect([named.name, ...named.layers.map(({ name }) => name)]).toEqual(['reef', 'ground', 'cord'])
   })
   it('give an opening the name of the layer that it is', () => {
     const found = [opening(100, 'inside', 1), opening(400, 'inside', 2)]

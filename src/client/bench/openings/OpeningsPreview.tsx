@@ -73,10 +73,11 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
       ))}
       {isOver && marks.map(({ mark }) => mark)}
       {held.openings.flatMap(({ found, isKept }, i) =>
-        found.map(({ bounds }, k) => (
+        found.map(({ bounds, kind }, k) => (
           <text
             key={`${i}-${k}`}
-            {...rectCentre(bounds)}
+            // What lies around the art has its middle where the art is.
+            {...(kind === 'around' ? { x: bounds.x0 + size / 24, y: bounds.y0 + size / 24 } : rectCentre(bounds))}
             {...LOOKS.openingNumber}
             fontSize={size / 26}
             opacity={isKept ? 1 : 0.5}
