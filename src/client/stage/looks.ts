@@ -44,6 +44,7 @@ export const LOOKS = {
   partLine: { fill: 'none', stroke: 'var(--mark-rule)' },
   openingKept: { fill: PLUM, fillOpacity: 0.45, stroke: CASING, strokeWidth: 1.5 },
   openingDropped: { fill: 'transparent', stroke: PLUM, strokeWidth: 1.5, strokeDasharray: '4 3' },
+  openingCross: { fill: 'transparent', stroke: PLUM, strokeWidth: 3 },
   openingNumber: {
     fill: CASING,
     stroke: PLUM,

@@ -1,9 +1,9 @@
 'use client'
-import type { MouseEvent } from 'react'
 import { levelWithin } from '@/core/render/needs'
 import { rectCentre } from '@/core/geometry/rect'
 import { svgTextOf } from '@/core/path/svgText'
 import type { HeldOpening, HeldOpenings } from '@/client/bench/openings/useOpenings'
+import { usePicking } from '@/client/bench/openings/usePicking'
 import { levelUrl } from '@/client/http/api'
 import { LOOKS } from '@/client/stage/looks'
 import type { OpeningsSource } from '@/client/store/state'
@@ -19,13 +19,7 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
   const { w, h } = source.pixels
   const size = Math.max(w, h)
   const level = levelWithin(source.pixels, PREVIEW_PIXELS)
-  const pick = (event: MouseEvent<SVGSVGElement>): void => {
-    if (held.choice.by !== 'colour') return
-    const matrix = event.currentTarget.getScreenCTM()
-    if (!matrix) return
-    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
-    if (x >= 0 && y >= 0 && x < w && y < h) held.pickColour({ x, y })
-  }
+  const { cross, ...hand } = usePicking(source.pixels, held)
   // What lies beneath a layer is seen through its holes alone; a hole of a colour is not seen through.
   const isOver = held.choice.by === 'colour'
   const marks = held.openings.map((opening, i) => ({
@@ -50,11 +44,13 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
     <svg
       className={styles.preview}
       viewBox={`0 0 ${w} ${h}`}
-      role="img"
-      aria-label={`${source.name}, ${held.openings.length} openings`}
+      // Looked at alone, or the place where a colour is pointed at.
+      {...(isOver
+        ? { role: 'application', tabIndex: 0, 'aria-label': 'Colour of the holes: arrow keys point, Enter takes it' }
+        : { role: 'img', 'aria-label': `${source.name}, ${held.openings.length} openings` })}
       aria-busy={held.isLooking}
-      onClick={pick}
-      cursor={held.choice.by === 'colour' ? 'crosshair' : undefined}
+      {...hand}
+      cursor={isOver ? 'crosshair' : undefined}
     >
       {held.layers.map((layer, at) => (
         <g key={at}>
@@ -86,6 +82,16 @@ export const OpeningsPreview = ({ source, held }: { readonly source: OpeningsSou
             {i + 1}
           </text>
         )),
+      )}
+      {cross && (
+        <circle
+          cx={cross.x}
+          cy={cross.y}
+          r={size / 60}
+          data-cross
+          {...LOOKS.openingCross}
+          vectorEffect="non-scaling-stroke"
+        />
       )}
     </svg>
   )

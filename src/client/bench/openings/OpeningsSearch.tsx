@@ -26,7 +26,10 @@ export const OpeningsSearch = ({ held }: { readonly held: HeldOpenings }) => {
         />
       )}
       {by === 'colour' && points.length === 0 && (
-        <Typography variant="caption">Press a hole in the picture: all that have its colour are found.</Typography>
+        <Typography variant="caption">
+          Press a hole in the picture, or point at one by arrow keys and press Enter: all that have its colour are
+          found.
+        </Typography>
       )}
       {by === 'colour' && points.length > 0 && (
         <SlideField
