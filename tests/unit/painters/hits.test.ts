@@ -25,6 +25,9 @@ const scene = fc.array(
   { minLength: 1, maxLength: 6 },
 )
 
+/** Far enough from one colour to the next that a pixel that a sliver only touches is told from one beside it. */
+const STEP = 40
+
 const noPixels = (): never => {
   throw new TypeError('no pictures here')
 }
@@ -42,7 +45,7 @@ describe('the hit test', () => {
         return fillFrames(added, {
           sheetId: at.sheetId,
           ids: [at.frameId],
-          fill: { kind: 'colour', colour: `#0000${(i + 1).toString(16).padStart(2, '0')}` },
+          fill: { kind: 'colour', colour: `#0000${((i + 1) * STEP).toString(16).padStart(2, '0')}` },
         })
       }, empty)
       const sheet = sheetOf(project, SHEET)
@@ -59,7 +62,7 @@ describe('the hit test', () => {
         )
         if (new Set(around).size > 1) continue
         const hit = frameAt(sheet, { x: x + 0.5, y: y + 0.5 }, (frame) => frame.fill.kind !== 'none')
-        const wanted = alpha(x, y) === 0 ? null : `n-${blue(x, y) - 1}`
+        const wanted = alpha(x, y) === 0 ? null : `n-${blue(x, y) / STEP - 1}`
         if ((hit?.id ?? null) !== wanted)
           throw new Error(`seed ${SEED}: at ${x}, ${y} hit ${hit?.id} but ${wanted} is painted`)
         checked += 1
