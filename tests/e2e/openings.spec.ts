@@ -98,6 +98,8 @@ test('openings are dropped, named, joined and looked for by colour', async ({ pa
   await hand.afterStep('Frame for the opening')
   const made = await framesIn(hand)
   expect(made.map(({ name }) => name)).toEqual(['Shelf', 'plainholes'])
+  // Nothing is seen through a hole of a colour: the art is cut there, so that what fills the frame shows.
+  expect(made[1]?.stencil).toMatchObject({ kind: 'path', fillRule: 'evenodd' })
   await hand.table.focus()
   await page.keyboard.press('Control+z')
   await expect.poll(async () => (await framesIn(hand)).length).toBe(1)

@@ -15,6 +15,8 @@ export interface OpeningsChoice {
   readonly choice: RegionChoice
   /** Pixels that frames reach under the art. */
   readonly grow: number
+  /** Also where the art would be cut: to lie beneath the frames, or because nothing is seen through it. */
+  readonly cuts: boolean
 }
 
 export const FIRST_GROW = 1
@@ -58,7 +60,7 @@ export const lookAtLayer = async (
   bench: Bench,
   { pixels }: OpeningsSource,
   layer: ArtLayer,
-  { by, points, choice, grow }: Omit<OpeningsChoice, 'by'> & Pick<OpeningSearch, 'by'>,
+  { by, points, choice, grow, cuts }: Omit<OpeningsChoice, 'by'> & Pick<OpeningSearch, 'by'>,
 ): Promise<LayerFound> => {
   const answer = await askOutlines(bench, {
     job: 'openings',
@@ -68,6 +70,7 @@ export const lookAtLayer = async (
     points,
     choice: { ...choice, isConnected: false },
     grow,
+    cuts,
   })
   return { openings: answer.openings ?? [], left: answer.left ?? 0 }
 }

@@ -1,24 +1,30 @@
 import { newFrame } from '@/core/document/create'
-import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
+import { BACKGROUND_ID, backgroundFrame, pictureBackground } from '@/core/document/background'
 import { joinRecorded, unchanged, type Recorded } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { markItems } from '@/core/document/edits/items'
-import { frameOpenings, looseArt, type ArtPiece, type OpeningFrame } from '@/core/document/edits/openings'
+import { cutArt, frameOpenings, looseArt, type ArtPiece, type OpeningFrame } from '@/core/document/edits/openings'
 import { setBackground } from '@/core/document/edits/sheets'
 import { pictureMatrix } from '@/core/document/content'
-import { backgroundFrame } from '@/core/document/background'
 import { sheetOf } from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import { apply } from '@/core/geometry/matrix'
 import { rectCentre, rectContains } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
+import type { Outline } from '@/core/path/path'
 import { FIRST_CHOICE } from '@/core/region/choice'
 import { joinOutlines } from '@/core/region/trace'
 import { newItemId, noteUsed, recordFill, withPicture } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
-import { lookAtLayer, usedLayers, type FoundOpening, type UsedLayer } from '@/client/store/openings'
+import {
+  lookAtLayer,
+  usedLayers,
+  type FoundOpening,
+  type OpeningsChoice,
+  type UsedLayer,
+} from '@/client/store/openings'
 import { select } from '@/client/store/selection'
 import { showTab } from '@/client/store/slices/supplies'
 import type { LayerUse, OpeningsSource } from '@/client/store/state'
@@ -37,12 +43,15 @@ export interface ChosenOpening {
 export interface OpeningsDecision {
   readonly uses: readonly LayerUse[]
   readonly way: ArtWay
+  readonly by: OpeningsChoice['by']
   readonly chosen: readonly ChosenOpening[]
 }
 
 /** An opening as a frame, with the layer that it belongs to. */
 interface LayerOpening extends OpeningFrame {
   readonly layer: number
+  /** Where the art is cut, in pixels of it; null where one sees through it. */
+  readonly cut: Outline | null
   readonly middle: { readonly x: number; readonly y: number }
 }
 
@@ -105,6 +114,8 @@ const putLayers = (project: Project, sheetId: string, source: OpeningsSource, la
 const artOver = (layers: readonly PutLayer[], layer: number): PutLayer | null =>
   layers.find(({ at }) => at >= layer) ?? null
 
+const cutsOf = (openings: readonly LayerOpening[]): readonly Outline[] => openings.flatMap(({ cut }) => cut ?? [])
+
 /** Frames for the openings of each layer, beneath it. */
 const frameLayers = (
   project: Project,
@@ -113,15 +124,12 @@ const frameLayers = (
   openings: readonly LayerOpening[],
 ): Recorded =>
   steps(project, [
-    ...layers.map(
-      ({ artId, at }) =>
-        (now: Project): Recorded =>
-          frameOpenings(now, {
-            sheetId,
-            artId,
-            openings: openings.filter(({ layer }) => artOver(layers, layer)?.at === at),
-          }),
-    ),
+    ...layers.map(({ artId, at }) => (now: Project): Recorded => {
+      const own = openings.filter(({ layer }) => artOver(layers, layer)?.at === at)
+      return joinRecorded(frameOpenings(now, { sheetId, artId, openings: own }), (framed) =>
+        cutArt(framed, { sheetId, artId, cuts: cutsOf(own) }),
+      )
+    }),
     (now) => {
       const over = openings.filter(({ layer }) => !artOver(layers, layer))
       const top = layers.at(-1)
@@ -143,7 +151,7 @@ const piecesOf = async (
 ): Promise<ReadonlyMap<string, readonly ArtPiece[]>> => {
   const byLayer = new Map<string, readonly ArtPiece[]>()
   for (const layer of layers) {
-    const look = { by: 'layer', points: [], choice: FIRST_CHOICE, grow: 1 } as const
+    const look = { by: 'layer', points: [], choice: FIRST_CHOICE, grow: 1, cuts: false } as const
     const { openings: found } = await lookAtLayer(bench, source, layer, look)
     const own = openings.filter((one) => (artOver(layers, one.layer) ?? layers.at(-1))?.at === layer.at)
     /** The smallest piece around an opening. */
@@ -157,26 +165,32 @@ const piecesOf = async (
     const held = own.map((opening) => ({ opening, piece: around(opening) }))
     byLayer.set(
       layer.artId,
-      found.map(({ under }, i) => ({
-        id: newItemId(),
-        groupId: newItemId().replace(/^f-/, 'g-'),
-        name: found.length > 1 ? `${layer.name} ${i + 1}` : layer.name,
-        outline: under,
-        openings: held.filter(({ piece }) => piece === i).map(({ opening }) => opening),
-      })),
+      found.map(({ under }, i) => {
+        const inside = held.filter(({ piece }) => piece === i).map(({ opening }) => opening)
+        return {
+          id: newItemId(),
+          groupId: newItemId().replace(/^f-/, 'g-'),
+          name: found.length > 1 ? `${layer.name} ${i + 1}` : layer.name,
+          outline: joinOutlines([under, ...cutsOf(inside)]),
+          openings: inside,
+        }
+      }),
     )
   }
   return byLayer
 }
 
-const framesOf = (chosen: readonly ChosenOpening[]): readonly LayerOpening[] =>
+const framesOf = ({ chosen, way, by }: OpeningsDecision): readonly LayerOpening[] =>
   chosen.flatMap((one) => {
     const [first] = one.found
+    const cut = joinOutlines(one.found.map((found) => found.cut ?? found.outline))
     return first
       ? {
           id: newItemId(),
           name: one.name.trim() || 'Opening',
-          outline: joinOutlines(one.found.map(({ under }) => under)),
+          // What lies over the art leaves its islands.
+          outline: way === 'background' ? cut : joinOutlines(one.found.map(({ under }) => under)),
+          cut: by === 'colour' && way !== 'background' ? cut : null,
           layer: first.layer,
           middle: rectCentre(first.bounds),
         }
@@ -199,8 +213,9 @@ const placeOf = (bench: Bench, { onSheet }: OpeningsSource): string | null => {
 export const putOpenings = async (
   bench: Bench,
   source: OpeningsSource,
-  { uses, way, chosen }: OpeningsDecision,
+  decision: OpeningsDecision,
 ): Promise<boolean> => {
+  const { uses, way } = decision
   const arts = usedLayers(source, uses).filter(({ use }) => use === 'art')
   if (!arts.length) {
     say(bench, 'Keep one layer at least as art.')
@@ -210,7 +225,7 @@ export const putOpenings = async (
     ...layer,
     artId: source.onSheet?.frameId ?? (way === 'background' && i === 0 ? BACKGROUND_ID : newItemId()),
   }))
-  const openings = framesOf(chosen)
+  const openings = framesOf(decision)
   const pieces = way === 'pieces' ? await piecesOf(bench, source, layers, openings) : null
   bench.endBurst()
   const sheetId = placeOf(bench, source)

@@ -38,6 +38,8 @@ export type OutlineJob =
       readonly choice: RegionChoice
       /** Pixels of the picture under the art that are added to what is put beneath. */
       readonly grow: number
+      /** Also where the art would be cut. */
+      readonly cuts: boolean
     }
   | { readonly job: 'svg'; readonly text: string }
 
@@ -86,12 +88,14 @@ const openingsOf = async (job: OpeningsJob): Promise<OutlineAnswer> => {
   const found = findOpenings(openingsField(job, pixels), {
     by: job.by,
     grow: (job.grow * pixels.width) / job.picture.w,
+    cuts: job.cuts,
   })
   const onPicture = (outline: Outline): Outline => ({ ...outline, path: transformPath(m, outline.path) })
   const openings = found.openings.map((one) => ({
     ...one,
     outline: onPicture(one.outline),
     under: onPicture(one.under),
+    ...(one.cut ? { cut: onPicture(one.cut) } : {}),
     bounds: mapRect(m, one.bounds),
   }))
   return { outlines: [], openings, left: found.left }

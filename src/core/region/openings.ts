@@ -4,7 +4,7 @@ import { componentsOf, type Component, type Labelled } from '@/core/region/compo
 import type { Field } from '@/core/region/contours'
 import { readingRows } from '@/core/geometry/reading'
 import { grownOutline } from '@/core/region/grow'
-import { TRACE, tracePart } from '@/core/region/trace'
+import { TRACE, traceFringe, tracePart } from '@/core/region/trace'
 
 /** Where an opening lies: within the art, open to the picture's border, or it is what surrounds art that was cut out. */
 export type OpeningKind = 'inside' | 'border' | 'around'
@@ -18,6 +18,8 @@ export interface Opening {
   readonly kind: OpeningKind
   /** What is put beneath: beyond the edge as far as the art lets something through, and as much further as was asked; asked for none, just to the edge. */
   readonly under: Outline
+  /** As far as the art shows anything of the opening, its islands left: where the art is cut, or what covers it. Where asked for. */
+  readonly cut?: Outline
 }
 
 /** What was found; `left` tells how many openings beyond the most that are looked at. */
@@ -32,6 +34,8 @@ export interface OpeningSearch {
   readonly by: 'transparency' | 'colour' | 'layer'
   /** Pixels under the art that are added to what is put beneath, from 0. */
   readonly grow: number
+  /** Also tells where the art would be cut; what is put beneath then reaches 2 pixels beyond at least. */
+  readonly cuts?: boolean
 }
 
 /** Most openings that one picture of art gives. */
@@ -119,9 +123,8 @@ const WHOLE = 0.95
  */
 const hasHalfOpen = ({ values, width, height }: Field, seen: number, least: number): boolean => {
   let amid = 0
-  let run = 0
   for (let y = 1; y < height - 1; y += 1) {
-    run = 0
+    let run = 0
     for (let x = 0, i = y * width; x < width; x += 1, i += 1) {
       const value = values[i] ?? 0
       run = value >= seen && value < WHOLE ? run + 1 : 0
@@ -213,6 +216,14 @@ const underOf = ({ field, labelled, seen, grow }: Under, part: Component, edge: 
   return grownOutline(field, labelled, part, { by: grow, seen }) ?? edge
 }
 
+/** What is put beneath reaches so many pixels beyond an edge that the art is cut along farther out. */
+const BEYOND_CUT = 2
+
+const growOf = ({ grow, cuts = false }: OpeningSearch): number => (cuts ? Math.max(BEYOND_CUT, grow) : grow)
+
+/** Less of an opening in a pixel of the art is not seen. */
+const FRINGE_SEEN = 0.06
+
 /** The parts without specks, whose pixels count as what lies between parts. */
 const withoutSpecks = ({ labels, components }: Labelled, least: number): Labelled => {
   const large = components.filter(({ area }) => area >= least)
@@ -236,7 +247,7 @@ export const findOpenings = (open: Field, options: OpeningSearch): Openings => {
   const field = options.by === 'transparency' ? evened(open, ground, least) : open
   const labelled = withoutSpecks(componentsOf(field, TRACE.level), least)
   const kindOf = options.by === 'layer' ? (): OpeningKind => 'inside' : kinds(field)
-  const under: Under = { field, labelled, seen: Math.min(SHARP, ground.noise + LEAST_SEEN), grow: options.grow }
+  const under: Under = { field, labelled, seen: Math.min(SHARP, ground.noise + LEAST_SEEN), grow: growOf(options) }
   const found = labelled.components.slice(0, MOST_OPENINGS).flatMap((part): readonly Opening[] => {
     const outline = tracePart(field, labelled, part, { ...TRACE, leastArea: least })
     const { x0, y0, x1, y1, area } = part
@@ -244,7 +255,9 @@ export const findOpenings = (open: Field, options: OpeningSearch): Openings => {
     const kind = kindOf(part)
     // What lies around art is offered, seldom taken, and as large as the picture.
     const beneath = kind === 'around' ? outline : underOf(under, part, outline)
-    return [{ outline, under: beneath, bounds: { x0, y0, x1, y1 }, area, kind }]
+    const fringe = { ...TRACE, level: FRINGE_SEEN, leastArea: least, as: 'lines' } as const
+    const cut = options.cuts ? (traceFringe(field, labelled, part, fringe) ?? outline) : null
+    return [{ outline, under: beneath, bounds: { x0, y0, x1, y1 }, area, kind, ...(cut ? { cut } : {}) }]
   })
   const within = found.filter(({ kind }) => kind !== 'around')
   return {

@@ -94,16 +94,17 @@ const ringPath = (raw: readonly Point[], { tolerance, as }: TraceOptions): reado
   return curvesPath(fitRing(open, tolerance, corners, tangentReach(lengthOf(open))), true, tolerance)
 }
 
-/** One component of a field by itself, with a pixel of what is around it. */
+/** One component of a field by itself, with some pixels of what is around it. */
 const cropped = (
   { values, width, height }: Field,
   labels: Int32Array,
   part: Component,
+  room = 1,
 ): Field & { x: number; y: number } => {
-  const x = Math.max(0, part.x0 - 1)
-  const y = Math.max(0, part.y0 - 1)
-  const w = Math.min(width, part.x1 + 1) - x
-  const h = Math.min(height, part.y1 + 1) - y
+  const x = Math.max(0, part.x0 - room)
+  const y = Math.max(0, part.y0 - room)
+  const w = Math.min(width, part.x1 + room) - x
+  const h = Math.min(height, part.y1 + room) - y
   const own = new Float32Array(w * h)
   for (let row = 0; row < h; row += 1)
     for (let column = 0; column < w; column += 1) {
@@ -149,6 +150,20 @@ export const traceLargest = (field: Field, options: TraceOptions, by: Point): Ou
     null,
   )
   return largest && ringsOutline([largest.ring], options, by)
+}
+
+/** Pixels beyond a part's edge that may still show something of it. */
+const FRINGE = 4
+
+/** The outline around one part of a field as far as anything of it is seen, down to a level below that of its edge. */
+export const traceFringe = (
+  field: Field,
+  { labels }: Labelled,
+  part: Component,
+  options: TraceOptions,
+): Outline | null => {
+  const own = cropped(field, labels, part, FRINGE)
+  return traceLargest(own, options, own)
 }
 
 /**

@@ -38,7 +38,7 @@ describe('frames for openings', () => {
     { name: 'Door', found: [opening(100)] },
     { name: '  ', found: [opening(400), opening(700)] },
   ]
-  const decision = { uses: [], way: 'over', chosen } as const
+  const decision = { uses: [], way: 'over', by: 'transparency', chosen } as const
   it('come with a picture of the library as art on top of them, the first of them in hand', async () => {
     const bench = testBench()
     expect(await putOpenings(bench, sourceOfPicture(pictureAnswer(9)), decision)).toBe(true)
@@ -102,7 +102,7 @@ describe('layers', () => {
   ]
   const namesAfter = async (uses: readonly LayerUse[], way: ArtWay = 'over') => {
     const bench = testBench()
-    const isMade = await putOpenings(bench, art, { uses, way, chosen })
+    const isMade = await putOpenings(bench, art, { uses, way, by: 'transparency', chosen })
     const sheet = bench.get().project.sheets[SHEET]
     const names = sheet?.order.flatMap((id) => sheet.items[id]?.name ?? [])
     return { isMade, names, sheet, bench }

@@ -46,7 +46,7 @@ export const OpeningsDialog = ({
     setFault(null)
     try {
       const uses = held.layers.map(({ use }) => use)
-      if (await putOpenings(bench, source, { uses, way: held.way, chosen: kept })) onClose()
+      if (await putOpenings(bench, source, { uses, way: held.way, by: held.choice.by, chosen: kept })) onClose()
     } catch (error) {
       setFault(isFailure(error) ? error.message : 'The frames could not be made. Nothing was changed.')
     } finally {

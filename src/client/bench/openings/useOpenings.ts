@@ -69,9 +69,12 @@ const isSame = (p: Search | null, q: Search): boolean =>
   p.choice.points === q.choice.points &&
   p.choice.choice === q.choice.choice
 
+/** Art is cut where nothing is seen through its holes, and covered up to there where it lies beneath. */
+const needsCuts = (by: OpeningsChoice['by'], way: ArtWay): boolean => by === 'colour' || way === 'background'
+
 const firstSearch = ({ layers }: OpeningsSource): Search => ({
   uses: layers.map(({ use }) => use),
-  choice: { by: 'transparency', points: [], choice: FIRST_CHOICE, grow: FIRST_GROW },
+  choice: { by: 'transparency', points: [], choice: FIRST_CHOICE, grow: FIRST_GROW, cuts: false },
 })
 
 const layersOf = ({ layers }: OpeningsSource, uses: readonly LayerUse[]): readonly ArtLayer[] =>
@@ -132,11 +135,14 @@ export const useOpenings = (source: OpeningsSource): HeldOpenings => {
     left: found.left,
     isLooking,
     fault,
-    setBy: (by) => choose({ by, points: [] }),
+    setBy: (by) => choose({ by, points: [], cuts: needsCuts(by, way) }),
     pickColour: (at) => choose({ points: [at] }),
     changeChoice: (next) => choose({ choice: { ...search.choice.choice, ...next } }),
     setGrow: (grow) => choose({ grow }),
-    setWay,
+    setWay: (next) => {
+      setWay(next)
+      choose({ cuts: needsCuts(search.choice.by, next) })
+    },
     setUse: (layer, use) => change((now) => ({ ...now, uses: now.uses.map((one, i) => (i === layer ? use : one)) })),
     toggle: (index) => put(index, ({ isKept }) => ({ isKept: !isKept })),
     rename: (index, name) => put(index, () => ({ name })),

@@ -1,4 +1,4 @@
-import { refuse } from '@/core/failure'
+import { Failure, refuse } from '@/core/failure'
 import type { Outline } from '@/core/path/path'
 import type { Matrix } from '@/core/geometry/matrix'
 import { transformPath } from '@/core/path/transform'
@@ -8,9 +8,9 @@ import { placePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
 import { groupItems, reorderItems } from '@/core/document/edits/groups'
 import { markItems, removeItems } from '@/core/document/edits/items'
-import { clipOnSheet, frameOfOutline } from '@/core/document/edits/stencils'
+import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
-import { isOutlineSound } from '@/core/document/outline'
+import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
 import { framesUnder, parentOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project } from '@/core/document/types'
@@ -85,6 +85,24 @@ export const frameOpenings = (project: Project, { sheetId, artId, openings, over
     reorderItems.record(now, { sheetId, ids: [artId], parentId: parentOf(sheet, artId), below: last.id }),
   )
   return joinRecorded(onTop, (now) => markItems.record(now, { sheetId, ids: [artId], locked: true }))
+}
+
+/**
+ * Cuts holes into art through which nothing is seen, such as those of a plain colour; its picture stays where it is. What
+ * would be too detailed to be kept is refused with what to do.
+ */
+export const cutArt = (
+  project: Project,
+  { sheetId, artId, cuts }: ArtAddress & { readonly cuts: readonly Outline[] },
+): Recorded => {
+  if (!cuts.length) return unchanged(project)
+  const { art, toSheet } = artOf(project, sheetId, artId)
+  const whole = outlineOnSheet(art)
+  const path = cuts.flatMap((cut) => transformPath(toSheet, cut.path))
+  const outline: Outline = { path: [...whole.path, ...path], fillRule: 'evenodd' }
+  if (!isOutlineSound(outline))
+    throw new Failure('refused', 'These holes are too detailed together. Keep fewer of them, or raise the tolerance.')
+  return setOutlineOnSheet.record(project, { sheetId, frameId: artId, outline, turn: art.turn })
 }
 
 /** A piece of art that hangs together: its outline in pixels of the art's picture, and the openings within it. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals'
 import { placePicture } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
 import { markItems } from '@/core/document/edits/items'
-import { frameOpenings, looseArt, openAsOne } from '@/core/document/edits/openings'
+import { cutArt, frameOpenings, looseArt, openAsOne } from '@/core/document/edits/openings'
 import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { addFrame } from '@/core/document/edits/frames'
@@ -56,6 +56,22 @@ describe('frames for openings', () => {
     const { project } = frameOpenings(before, { sheetId: SHEET, artId: 'f-1', openings: [tiny, ...OPENINGS] })
     expect(sheetOf(project, SHEET).items['o-3']).toBeUndefined()
     expect(() => frameOpenings(sampleProject(), { sheetId: SHEET, artId: 'f-1', openings: OPENINGS })).toThrow()
+  })
+})
+
+describe('art through which nothing is seen', () => {
+  it('is cut where its openings are, its picture where it was; nothing to cut changes nothing', () => {
+    const before = withArt()
+    const at = { sheetId: SHEET, artId: 'f-1' }
+    expect(cutArt(before, { ...at, cuts: [] }).project).toBe(before)
+    const { project } = cutArt(before, { ...at, cuts: OPENINGS.map((one) => one.outline) })
+    const [sheet, whole] = [sheetOf(project, SHEET), sheetOf(before, SHEET)]
+    const art = frameOf(sheet, 'f-1')
+    expect(art.stencil).toMatchObject({ kind: 'path', fillRule: 'evenodd' })
+    // The ellipse is one ring, the openings two more.
+    expect(outlineOnSheet(art).path.filter(({ kind }) => kind === 'move')).toHaveLength(3)
+    const [now, then] = [pictureMatrix(project, sheet, art), pictureMatrix(before, whole, frameOf(whole, 'f-1'))]
+    for (const key of ['a', 'b', 'c', 'd', 'e', 'f'] as const) expect(now?.[key]).toBeCloseTo(then?.[key] ?? NaN, 6)
   })
 })
 

@@ -63,7 +63,42 @@ const shine = ({ open, pixels }: Overlay, openings: readonly Opening[]): number 
   return most
 }
 
+/** The least that lies bare under a pixel of all that would cover it, by pixel. */
+const bareUnder = (outlines: readonly Outline[], { pixels: { width, height } }: Overlay): Float32Array => {
+  const bare = new Float32Array(width * height).fill(1)
+  for (const outline of outlines)
+    coverage(outline, width, height).forEach((share, i) => {
+      if (1 - share < (bare[i] ?? 0)) bare[i] = 1 - share
+    })
+  return bare
+}
+
 describe('openings of art', () => {
+  it('of a colour are cut so that no fringe of it stays, and nothing shines through the cut', () => {
+    for (let i = 0; i < 8; i += 1) {
+      const seed = (SEED + i * 104_729) % 2147483647
+      const overlay = overlayOf('colour', seed)
+      const { openings } = findOpenings(fieldOf('colour', overlay), { by: 'colour', grow: 1, cuts: true })
+      const art = bareUnder(
+        openings.map(({ cut, outline }) => cut ?? outline),
+        overlay,
+      )
+      const beneath = bareUnder(
+        openings.map(({ under }) => under),
+        overlay,
+      )
+      let [fringe, seam] = [0, 0]
+      for (let k = 0; k < art.length; k += 1) {
+        fringe = Math.max(fringe, (art[k] ?? 0) * (overlay.open[k] ?? 0))
+        seam = Math.max(seam, (1 - (art[k] ?? 0)) * (beneath[k] ?? 0) * 255)
+      }
+      expect({ seed, fringe, isFringed: fringe > 0.09, seam, isTight: seam <= 4 }).toMatchObject({
+        seed,
+        isFringed: false,
+        isTight: true,
+      })
+    }
+  })
   for (const kind of OVERLAY_KINDS)
     it(`with ${kind} edges or parts: all are found, none invented, and nothing shines along them`, () => {
       const all: number[] = []
