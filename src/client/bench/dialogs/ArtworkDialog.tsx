@@ -19,9 +19,10 @@ import {
   type Art,
   type ArtChoice,
 } from '@/client/store/artwork'
-import { isOpenRaster, openLayeredArt, sourceOfLayers, sourceOfRead } from '@/client/store/artSources'
+import { isOpenRaster, sourceOfLayers, sourceOfRead } from '@/client/store/artSources'
 import { openOpenings } from '@/client/store/slices/dialogs'
 import type { OpeningsSource } from '@/client/store/state'
+import { takeFiles } from '@/client/store/takeFiles'
 import { addFiles } from '@/client/store/uploads'
 import { Choice } from '@/client/parts/fields/Choice'
 import { Fault } from '@/client/parts/Fault'
@@ -91,8 +92,7 @@ export const ArtworkDialog = ({ onClose }: { readonly onClose: () => void }) => 
           isReading={isReading}
           faults={faults}
           onFiles={(files) => {
-            const layered = files.find(isOpenRaster)
-            if (layered) void openLayeredArt(bench, layered)
+            if (files.some(isOpenRaster)) takeFiles(bench, files, null)
             else putArtwork(bench, files)
           }}
           onClose={onClose}

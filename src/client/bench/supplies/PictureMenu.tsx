@@ -11,6 +11,9 @@ import { selectedFrame } from '@/client/store/selection'
 import { openAsLayers, sourceOfPicture } from '@/client/store/artSources'
 import { openArtwork, openOpenings } from '@/client/store/slices/dialogs'
 
+/** Art has transparent holes, or holes of a plain colour in a file that keeps colours plain. */
+const mayBeArt = ({ hasAlpha, kind }: PictureAnswer): boolean => hasAlpha || ['png', 'webp', 'gif'].includes(kind)
+
 /** What can be done with a picture of the strip. */
 export const PictureMenu = ({
   picture,
@@ -41,7 +44,7 @@ export const PictureMenu = ({
       <MenuItem onClick={run(() => toggleMarked(bench, picture.hash))}>
         {isMarked ? 'Unmark' : 'Mark for a set'} (Shift and press)
       </MenuItem>
-      {picture.hasAlpha && (
+      {mayBeArt(picture) && (
         <MenuItem onClick={run(() => openOpenings(bench, sourceOfPicture(picture)))}>Frames for its holes…</MenuItem>
       )}
       {layers.length > 1 && (
