@@ -18,6 +18,7 @@ const RIGHT = '<path fill="#0000c0" fill-rule="evenodd" d="M360 160h380v380h-380
 
 const layered = async (): Promise<Buffer> => {
   const layers: readonly (readonly [string, string, string])[] = [
+    ['Shade', '<rect x="120" y="20" width="660" height="120" fill="#888"/>', 'composite-op="svg:multiply"'],
     ['Hidden', '<rect width="800" height="600" fill="#0f0"/>', 'visibility="hidden"'],
     ['Your photo', '<rect x="20" y="20" width="60" height="30"/>', ''],
     ['Right', RIGHT, ''],
@@ -76,6 +77,7 @@ test('an OpenRaster file is framed layer by layer; a picture is placed under the
     ['Left', true],
     ['Opening 2', false],
     ['Right', true],
+    ['Shade', true],
   ])
   await expect(page.getByRole('tab', { name: 'Pictures' })).toHaveAttribute('aria-selected', 'true')
   await page.locator('[data-supply]', { hasText: 'reef' }).first().click()
@@ -85,7 +87,12 @@ test('an OpenRaster file is framed layer by layer; a picture is placed under the
   await page.keyboard.press('Escape')
   await hand.press({ x: 200, y: 200 })
   await expect(page.getByRole('complementary', { name: 'Card of Opening 1' })).toBeVisible()
+  // What covers it is painted once, at rest in the Picture way too: grey over white paper.
+  const shaded = { x: 700, y: 60 }
+  await expect.poll(() => colourAt(page, hand, shaded)).toEqual([136, 136, 136])
   await page.keyboard.press('p')
+  await page.waitForTimeout(600)
+  expect(await colourAt(page, hand, shaded)).toEqual([136, 136, 136])
   // Of the frame beneath, this is under the right card.
   const under = { x: 400, y: 300 }
   await expect.poll(() => colourAt(page, hand, under)).toEqual([0, 0, 192])
@@ -199,6 +206,7 @@ test('what nothing fills is hidden with its art, and shown again', async ({ page
     ['Left', false],
     ['Opening 2', true],
     ['Right', true],
+    ['Shade', false],
   ])
   await expect(page.getByText(/^2 items are hidden/)).toBeVisible()
   await run(page, 'Show all that is hidden')

@@ -1,14 +1,14 @@
-import { compose, IDENTITY, translation } from '@/core/geometry/matrix'
-import { cornersOf, mapRect, unionRects, type Rect } from '@/core/geometry/rect'
+import { translation } from '@/core/geometry/matrix'
+import { mapRect, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
-import { polygonPath } from '@/core/path/path'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
-import type { Frame, Project, Sheet } from '@/core/document/types'
+import { groupsAround } from '@/core/document/tree'
 import { VEIL_ID } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
-import type { DrawItem } from '@/core/render/ops'
+import type { DrawItem, DrawNode } from '@/core/render/ops'
 import { Bitmaps, drawBitmap, FAINT_ID, type Bitmap, type Hatching, type Seen } from '@/client/stage/bitmaps'
 import { coversOf } from '@/client/stage/covers'
+import { faintOf, type FaintPicture } from '@/client/stage/faint'
 import { createLayer } from '@/client/stage/canvas'
 import type { LevelImages } from '@/client/stage/images'
 import { looksChanged, StageNodes, type SheetState } from '@/client/stage/nodes'
@@ -46,7 +46,23 @@ interface Merged {
 
 interface Run {
   readonly moves: boolean
+  /** It lies above the frame in hand. */
+  readonly isAbove: boolean
   readonly parts: Bitmap[]
+}
+
+/** The frame whose picture the hand works in, and what lies on it. */
+interface InHand {
+  readonly own: DrawItem
+  readonly faint: FaintPicture | null
+  /** The item of the sheet's own list that it is, or lies in. */
+  readonly topId: string
+  /** What covers it within its group. */
+  readonly inside: readonly DrawNode[]
+  /** All that covers it or its whole picture, by id. */
+  readonly covers: ReadonlySet<string>
+  /** Of what covers it. */
+  readonly strength: number
 }
 
 /** Strength of the picture outside its mask in the Picture way. */
@@ -58,10 +74,10 @@ const WORTH_MERGING = 6
 /** With more runs of still items than this, most of the sheet moves: nothing is merged. */
 const MOST_RUNS = 6
 
-const addTo = (runs: Run[], parts: readonly Bitmap[], moves: boolean): void => {
+const addTo = (runs: Run[], parts: readonly Bitmap[], moves: boolean, isAbove = false): void => {
   const last = runs.at(-1)
-  if (last && last.moves === moves) last.parts.push(...parts)
-  else if (parts.length > 0) runs.push({ moves, parts: [...parts] })
+  if (last?.moves === moves && last.isAbove === isAbove) last.parts.push(...parts)
+  else if (parts.length > 0) runs.push({ moves, isAbove, parts: [...parts] })
 }
 
 const hatchingOf = ({ sheet, ratio, target, isClean }: Scene): Hatching => ({ sheet, ratio, target, isClean })
@@ -96,10 +112,9 @@ export class SheetPainter {
     context.setTransform(1, 0, 0, 1, 0, 0)
     context.clearRect(0, 0, width, height)
     // What lies beyond the sheet of its background belongs beneath everything on it.
-    if (faint === BACKGROUND_ID) this.putFaint(context, project, sheet, holderOf(sheet, faint), seen)
+    if (faint === BACKGROUND_ID)
+      this.putFaint(context, faintOf(renderFrame(project, sheet, holderOf(sheet, faint))), seen)
     this.putAll(context, scene, seen)
-    const inHand = faint ?? scene.moved
-    if (inHand !== null && inHand !== BACKGROUND_ID) this.putInHand(context, scene, inHand, seen)
     this.bitmaps.tidy((id) => sheet.items[id] !== undefined || [BACKGROUND_ID, VEIL_ID, FAINT_ID].includes(id))
     return { repainted: this.bitmaps.painted, milliseconds: performance.now() - started }
   }
@@ -114,15 +129,27 @@ export class SheetPainter {
       const part = this.bitmaps.ofItem(item, seen)
       if (part) addTo(runs, [part], backgroundMoves)
     }
-    for (const node of this.nodes.nodes(project, sheet)) {
+    const nodes = this.nodes.nodes(project, sheet)
+    const hand = this.inHand(scene, nodes)
+    let isAbove = false
+    for (const node of nodes) {
       const moves = isDragging && looksChanged(scene, still, node.id)
-      addTo(runs, this.bitmaps.of(node, seen, hatchingOf(scene)), moves)
+      // A frame in hand is painted when all beneath it is.
+      if (node.id !== hand?.own.id) addTo(runs, this.bitmaps.of(node, seen, hatchingOf(scene)), moves, isAbove)
+      isAbove ||= node.id === hand?.topId
     }
     const merges = isDragging && runs.length <= MOST_RUNS * 2
-    runs.forEach((run, i) => {
-      if (merges && canMerge(run, i)) this.putMerged(context, i, run.parts, seen)
-      else for (const part of run.parts) drawBitmap(context, part, seen.origin)
-    })
+    const isPale = ({ parts }: Run): boolean =>
+      hand !== null && hand.strength < 1 && parts.some(({ node }) => hand.covers.has(node.id))
+    const put = (run: Run, i: number): void => {
+      if (merges && canMerge(run, i) && !isPale(run)) return this.putMerged(context, i, run.parts, seen)
+      for (const part of run.parts)
+        drawBitmap(context, part, seen.origin, run.isAbove && hand?.covers.has(part.node.id) ? hand.strength : 1)
+    }
+    const under = runs.filter((run) => !run.isAbove)
+    under.forEach(put)
+    if (hand) this.putInHand(context, scene, hand, seen)
+    runs.slice(under.length).forEach((run, i) => put(run, under.length + i))
     if (!merges) this.merged.clear()
   }
 
@@ -145,65 +172,47 @@ export class SheetPainter {
     context.drawImage(source, 0, 0)
   }
 
-  /** A frame over all, its whole picture faintly around it, and what covers both over them again: pale while it is moved. */
-  private putInHand(context: CanvasRenderingContext2D, scene: Scene, id: string, seen: Seen): void {
-    const { project, sheet, faint, moved } = scene
-    const frame = sheet.items[id]
-    if (frame?.kind !== 'frame') return
+  /** The frame that the hand works in, if one does, among the nodes of the sheet. */
+  private inHand({ project, sheet, faint, moved }: Scene, nodes: readonly DrawNode[]): InHand | null {
+    const id = faint ?? moved
+    const frame = id === null ? undefined : sheet.items[id]
+    if (id === null || frame?.kind !== 'frame') return null
     const own = this.nodes.item(project, sheet, frame)
-    const whole = id === faint ? this.putFaint(context, project, sheet, frame, seen) : null
-    const covers = coversOf(this.nodes.nodes(project, sheet), id, whole ? unionRects([own.bounds, whole]) : own.bounds)
-    // Nothing lies on it: it is seen already.
-    if (!whole && !covers.length) return
-    const part = this.bitmaps.ofItem(own, seen)
-    if (part) drawBitmap(context, part, seen.origin)
-    const strength = id === moved ? PALE : 1
-    for (const cover of covers)
-      for (const each of this.bitmaps.of(cover, seen, hatchingOf(scene)))
-        drawBitmap(context, each, seen.origin, strength)
+    const picture = id === faint ? faintOf(own) : null
+    const whole = picture && mapRect(translation(picture.at.x, picture.at.y), picture.item.bounds)
+    const covers = coversOf(nodes, id, whole ? unionRects([own.bounds, whole]) : own.bounds)
+    return {
+      own,
+      faint: picture,
+      topId: groupsAround(sheet, id).at(-1) ?? id,
+      inside: covers.filter((node) => !nodes.includes(node)),
+      covers: new Set(covers.map((node) => node.id)),
+      strength: id === moved ? PALE : 1,
+    }
   }
 
-  /** The whole picture of a frame faintly; tells how far it reaches, in sheet points. */
+  /** A frame with its whole picture faintly around it, over all beneath; what covers it in its group over both again. */
+  private putInHand(context: CanvasRenderingContext2D, scene: Scene, hand: InHand, seen: Seen): void {
+    this.putFaint(context, hand.faint, seen)
+    for (const part of this.bitmaps.of(hand.own, seen, hatchingOf(scene))) drawBitmap(context, part, seen.origin)
+    for (const cover of hand.inside)
+      for (const part of this.bitmaps.of(cover, seen, hatchingOf(scene)))
+        drawBitmap(context, part, seen.origin, hand.strength)
+  }
+
   private putFaint(
     context: CanvasRenderingContext2D,
-    project: Project,
-    sheet: Sheet,
-    frame: Frame,
+    faint: FaintPicture | null,
     { scale, origin, visible }: Seen,
-  ): Rect | null {
-    const faint = this.faintItem(project, sheet, frame)
-    if (!faint) return null
+  ): void {
+    if (!faint) return
     // Painted at the origin and put where it lies, so that moving the picture repaints none of it.
     const [dx, dy] = [Math.round(faint.at.x * scale), Math.round(faint.at.y * scale)]
     const there = { x0: visible.x0 - dx, y0: visible.y0 - dy, x1: visible.x1 - dx, y1: visible.y1 - dy }
     const part = this.bitmaps.ofItem(faint.item, { scale, origin, visible: there })
-    if (part) {
-      context.globalAlpha = FAINT
-      context.drawImage(part.source, origin.x + dx + part.region.x0, origin.y + dy + part.region.y0)
-      context.globalAlpha = 1
-    }
-    return mapRect(translation(faint.at.x, faint.at.y), faint.item.bounds)
-  }
-
-  /** The whole picture of a frame, unmasked, as if at the sheet's origin; and where it lies. */
-  private faintItem(
-    project: Project,
-    sheet: Sheet,
-    frame: Frame,
-  ): { readonly item: DrawItem; readonly at: Point } | null {
-    const isBackground = frame.id === BACKGROUND_ID
-    const { ops } = isBackground ? renderFrame(project, sheet, frame) : this.nodes.item(project, sheet, frame)
-    const op = ops.find((one) => one.op === 'picture')
-    if (op?.op !== 'picture' || op.tileGap !== undefined) return null
-    const whole = { x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h }
-    const placed = compose(op.toSheet, op.picture)
-    const toSheet = { ...placed, e: 0, f: 0 }
-    const outline = { path: polygonPath(cornersOf(whole)), fillRule: 'nonzero' } as const
-    const item: DrawItem = {
-      id: FAINT_ID,
-      bounds: mapRect(toSheet, whole),
-      ops: [{ ...op, outline, toSheet, picture: IDENTITY, isCovered: true }],
-    }
-    return { item, at: { x: placed.e, y: placed.f } }
+    if (!part) return
+    context.globalAlpha = FAINT
+    context.drawImage(part.source, origin.x + dx + part.region.x0, origin.y + dy + part.region.y0)
+    context.globalAlpha = 1
   }
 }
