@@ -134,9 +134,13 @@ export const usesByHash = (project: Project): ReadonlyMap<string, number> => {
 
 /** Reads the library anew, recently used pictures first. */
 export const loadPictures = async (bench: Bench): Promise<void> => {
+  const before = new Set(bench.get().pictures.map(({ hash }) => hash))
   try {
-    const pictures = await api.pictures()
-    putPictures(bench, listPictures(pictures, { search: '', sort: 'recent', use: 'all' }, new Set()))
+    const listed = listPictures(await api.pictures(), { search: '', sort: 'recent', use: 'all' }, new Set())
+    const known = new Set([...before, ...listed.map(({ hash }) => hash)])
+    // What came in while the list was on its way is not on it.
+    const added = bench.get().pictures.filter(({ hash }) => !known.has(hash))
+    putPictures(bench, [...added, ...listed])
   } catch (error) {
     say(
       bench,
