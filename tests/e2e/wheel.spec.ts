@@ -22,18 +22,25 @@ const wheel = async (
   { deltas, mode = 0, ctrl = false, every = 12 }: WheelEvents,
 ) => {
   await page.mouse.move(at.x, at.y)
-  for (const deltaY of deltas) {
-    await page.locator('[data-region="table"]').dispatchEvent('wheel', {
-      deltaY,
-      deltaMode: mode,
-      ctrlKey: ctrl,
-      clientX: at.x,
-      clientY: at.y,
-      bubbles: true,
-      cancelable: true,
-    })
-    await page.waitForTimeout(every)
-  }
+  // Sent from within the page: however slow the way to it is, the events come as a hand sends them.
+  await page.locator('[data-region="table"]').evaluate(
+    async (table, { at: where, all, deltaMode, ctrlKey, pause }) => {
+      for (const deltaY of all) {
+        const given = {
+          deltaY,
+          deltaMode,
+          ctrlKey,
+          clientX: where.x,
+          clientY: where.y,
+          bubbles: true,
+          cancelable: true,
+        }
+        table.dispatchEvent(new WheelEvent('wheel', given))
+        await new Promise((resolve) => setTimeout(resolve, pause))
+      }
+    },
+    { at, all: [...deltas], deltaMode: mode, ctrlKey: ctrl, pause: every },
+  )
   await page.waitForTimeout(500)
 }
 
