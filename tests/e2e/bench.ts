@@ -126,6 +126,21 @@ export class BenchHand {
     return { x: paper.x + (p.x / size.w) * paper.width, y: paper.y + (p.y / size.h) * paper.height }
   }
 
+  /** The colour that the canvas shows at a sheet point: red, green, blue. */
+  async colourAt(p: Point): Promise<readonly number[]> {
+    return this.table
+      .locator('canvas')
+      .first()
+      .evaluate(
+        (canvas: HTMLCanvasElement, { x, y }) => {
+          const r = canvas.getBoundingClientRect()
+          const [left, top] = [Math.round(x - r.left), Math.round(y - r.top)]
+          return [...(canvas.getContext('2d')?.getImageData(left, top, 1, 1).data ?? [])].slice(0, 3)
+        },
+        await this.at(p),
+      )
+  }
+
   /** CSS pixels a sheet point. */
   async scale(): Promise<number> {
     const a = await this.at({ x: 0, y: 0 })

@@ -22,19 +22,6 @@ const supply = (page: Page, name: string): Locator => supplies(page).getByRole('
 const layers = (project: Project, id: string) => layersOf(project, frameIn(project, id))
 
 /** The colour of a pixel of the painted sheet. */
-const pixel = async (hand: BenchHand, x: number, y: number): Promise<readonly number[]> => {
-  const at = await hand.at({ x, y })
-  const box = await hand.table.boundingBox()
-  if (!box) throw new TypeError('no table')
-  return hand.page
-    .locator('[data-region="table"] canvas')
-    .evaluate(
-      (canvas: HTMLCanvasElement, p) =>
-        [...(canvas.getContext('2d')?.getImageData(p.x, p.y, 1, 1).data ?? [])].slice(0, 3),
-      { x: Math.round(at.x - box.x), y: Math.round(at.y - box.y) },
-    )
-}
-
 test('layers are added, typed, seen at once, moved, hidden and taken off, each as one step', async ({
   page,
   request,
@@ -54,7 +41,7 @@ test('layers are added, typed, seen at once, moved, hidden and taken off, each a
   await page.keyboard.press('Enter')
   await page.mouse.click(640, 30)
   await expect(page.getByRole('dialog')).toHaveCount(0)
-  await expect.poll(async () => pixel(hand, 78, 200)).toEqual([0xb3, 0x26, 0x1e])
+  await expect.poll(async () => hand.colourAt({ x: 78, y: 200 })).toEqual([0xb3, 0x26, 0x1e])
   await finish(page).getByRole('button', { name: 'Add a shadow' }).click()
   await finish(page)
     .getByRole('textbox', { name: 'Offset down in px' })
@@ -67,12 +54,12 @@ test('layers are added, typed, seen at once, moved, hidden and taken off, each a
     { kind: 'shadow', dy: 40 },
   ])
   // Below the stroke the sheet is no longer white.
-  expect((await pixel(hand, 200, 330))[0]).toBeLessThan(235)
+  expect((await hand.colourAt({ x: 200, y: 330 }))[0]).toBeLessThan(235)
   await finish(page).getByRole('button', { name: 'Move Shadow down' }).click()
   project = await hand.afterStep('Move layer')
   expect(layers(project, 'a').map(({ kind }) => kind)).toEqual(['shadow', 'stroke'])
   await finish(page).getByRole('button', { name: 'Hide Stroke outside' }).click()
-  await expect.poll(async () => pixel(hand, 78, 200)).not.toEqual([0xb3, 0x26, 0x1e])
+  await expect.poll(async () => hand.colourAt({ x: 78, y: 200 })).not.toEqual([0xb3, 0x26, 0x1e])
   await finish(page).getByRole('button', { name: 'Remove Shadow' }).click()
   project = await hand.afterStep('Remove shadow')
   expect(layers(project, 'a')).toHaveLength(1)
@@ -91,11 +78,11 @@ test('a finish from the supplies shows while the pointer is on it, and becomes t
   const hand = await BenchHand.open(page, await makeProject(request, PIECES))
   await hand.press({ x: 560, y: 200 })
   await page.getByRole('tab', { name: 'Finishes' }).click()
-  const before = await pixel(hand, 560, 294)
+  const before = await hand.colourAt({ x: 560, y: 294 })
   await supply(page, 'Offset plum').hover()
-  await expect.poll(async () => pixel(hand, 560, 294)).not.toEqual(before)
+  await expect.poll(async () => hand.colourAt({ x: 560, y: 294 })).not.toEqual(before)
   await page.mouse.move(640, 30)
-  await expect.poll(async () => pixel(hand, 560, 294)).toEqual(before)
+  await expect.poll(async () => hand.colourAt({ x: 560, y: 294 })).toEqual(before)
   expect((await hand.opened()).history.undo).toHaveLength(0)
   await supply(page, 'Offset plum').click()
   const project = await hand.afterStep('Apply finish')

@@ -61,20 +61,13 @@ test('a text that is typed has ink on the table and in the file, until a picture
   if (letter?.kind !== 'frame' || word?.kind !== 'group') throw new TypeError('no letters')
   expect(letter.fill.kind).toBe('none')
   expect(word.lettering?.ink).toBe('#22282b')
-  const at = await hand.at({ x: letter.box.cx - letter.box.w / 2 + 4, y: letter.box.cy })
-  const colour = (): Promise<readonly number[]> =>
-    page
-      .locator('[data-region="table"] canvas')
-      .first()
-      .evaluate((canvas: HTMLCanvasElement, { x, y }) => {
-        const r = canvas.getBoundingClientRect()
-        return [...(canvas.getContext('2d')?.getImageData(x - r.left, y - r.top, 1, 1).data ?? [])].slice(0, 3)
-      }, at)
+  const ink = { x: letter.box.cx - letter.box.w / 2 + 4, y: letter.box.cy }
+  const colour = (): Promise<readonly number[]> => hand.colourAt(ink)
   await expect.poll(colour).toEqual([34, 40, 43])
   await page.getByRole('button', { name: 'Export', exact: true }).click()
   await expect(page.getByRole('group', { name: 'Empty frames' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Close' }).click()
-  await hand.press({ x: letter.box.cx - letter.box.w / 2 + 4, y: letter.box.cy })
+  await hand.press(ink)
   await page.getByRole('button', { name: /^No ink/ }).click()
   await hand.afterStep('No ink')
   await expect.poll(colour).not.toEqual([34, 40, 43])

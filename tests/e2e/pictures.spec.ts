@@ -118,14 +118,7 @@ test('hovering over a frame show the result live; let go they cover it, undistor
   await page.getByRole('searchbox', { name: 'Search pictures by name and tag' }).fill('fields')
   const from = await supply(page, 'fields').boundingBox()
   const over = await hand.at({ x: 560, y: 300 })
-  const colour = (): Promise<number[]> =>
-    page
-      .locator('canvas')
-      .first()
-      .evaluate((canvas: HTMLCanvasElement, { x, y }) => {
-        const box = canvas.getBoundingClientRect()
-        return [...(canvas.getContext('2d')?.getImageData(x - box.left, y - box.top, 1, 1).data ?? [])].slice(0, 3)
-      }, over)
+  const colour = (): Promise<readonly number[]> => hand.colourAt({ x: 560, y: 300 })
   const before = await colour()
   await page.mouse.move((from?.x ?? 0) + 30, (from?.y ?? 0) + 20)
   await page.mouse.down()

@@ -2,12 +2,11 @@ import { translation } from '@/core/geometry/matrix'
 import { mapRect, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
-import { groupsAround } from '@/core/document/tree'
 import { VEIL_ID } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
 import type { DrawItem, DrawNode } from '@/core/render/ops'
 import { Bitmaps, drawBitmap, FAINT_ID, type Bitmap, type Hatching, type Seen } from '@/client/stage/bitmaps'
-import { coversOf } from '@/client/stage/covers'
+import { coversOf, nodeHolding } from '@/client/stage/covers'
 import { faintOf, type FaintPicture } from '@/client/stage/faint'
 import { createLayer } from '@/client/stage/canvas'
 import type { LevelImages } from '@/client/stage/images'
@@ -55,8 +54,8 @@ interface Run {
 interface InHand {
   readonly own: DrawItem
   readonly faint: FaintPicture | null
-  /** The item of the sheet's own list that it is, or lies in. */
-  readonly topId: string
+  /** What of the sheet is painted by itself and is it, or holds it; null where it is hidden. */
+  readonly top: DrawNode | null
   /** What covers it within its group. */
   readonly inside: readonly DrawNode[]
   /** All that covers it or its whole picture, by id. */
@@ -136,7 +135,7 @@ export class SheetPainter {
       const moves = isDragging && looksChanged(scene, still, node.id)
       // A frame in hand is painted when all beneath it is.
       if (node.id !== hand?.own.id) addTo(runs, this.bitmaps.of(node, seen, hatchingOf(scene)), moves, isAbove)
-      isAbove ||= node.id === hand?.topId
+      isAbove ||= node === hand?.top
     }
     const merges = isDragging && runs.length <= MOST_RUNS * 2
     const isPale = ({ parts }: Run): boolean =>
@@ -184,7 +183,7 @@ export class SheetPainter {
     return {
       own,
       faint: picture,
-      topId: groupsAround(sheet, id).at(-1) ?? id,
+      top: nodeHolding(nodes, id),
       inside: covers.filter((node) => !nodes.includes(node)),
       covers: new Set(covers.map((node) => node.id)),
       strength: id === moved ? PALE : 1,
