@@ -227,6 +227,8 @@ export const putOpenings = async (
   }))
   const openings = framesOf(decision)
   const pieces = way === 'pieces' ? await piecesOf(bench, source, layers, openings) : null
+  // Who has closed the dialog while the pieces were looked for wants none.
+  if (pieces && bench.get().dialog !== 'openings') return false
   bench.endBurst()
   const sheetId = placeOf(bench, source)
   if (sheetId === null) return false

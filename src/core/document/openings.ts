@@ -2,7 +2,7 @@ import { isVacant } from '@/core/document/lettering'
 import { framesUnder, isHidden } from '@/core/document/tree'
 import type { Frame, Item, Sheet } from '@/core/document/types'
 
-/** A frame that nothing fills, and what was put over it as art. */
+/** A frame that takes pictures, and whether it still waits for one. */
 interface Opening {
   readonly frame: Frame
   readonly isEmpty: boolean
@@ -13,7 +13,7 @@ const isArt = (item: Item): item is Frame => item.kind === 'frame' && !item.take
 const openingsIn = (sheet: Sheet, frames: readonly Frame[]): readonly Opening[] =>
   frames.filter(({ takesPictures }) => takesPictures).map((frame) => ({ frame, isEmpty: isVacant(sheet, frame) }))
 
-/** Art with openings beneath it, none of which is filled, goes with them, as long as other art stays. */
+/** What comes and goes together: art with the openings beneath it, or a group with those in it. */
 interface Layer {
   readonly ids: readonly string[]
   readonly openings: readonly Opening[]

@@ -61,7 +61,7 @@ const PicturesTarget = ({ isMeant }: { readonly isMeant: boolean }) => {
       <FilePick
         ref={input}
         several
-        accept="image/*,.svg"
+        accept="image/*,.svg,.ora"
         name="Pictures for the empty sheet"
         onFiles={(files) => beginWithFiles(bench, files)}
       />

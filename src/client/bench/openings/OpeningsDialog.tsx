@@ -4,7 +4,7 @@ import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { isFailure } from '@/core/failure'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { OpeningsLayers } from '@/client/bench/openings/OpeningsLayers'
@@ -12,6 +12,7 @@ import { OpeningsList } from '@/client/bench/openings/OpeningsList'
 import { OpeningsPreview } from '@/client/bench/openings/OpeningsPreview'
 import { OpeningsSearch } from '@/client/bench/openings/OpeningsSearch'
 import { useOpenings } from '@/client/bench/openings/useOpenings'
+import { focusTable } from '@/client/gestures/focus'
 import { Choice } from '@/client/parts/fields/Choice'
 import { Fault } from '@/client/parts/Fault'
 import { putOpenings, type ArtWay } from '@/client/store/putOpenings'
@@ -40,6 +41,8 @@ export const OpeningsDialog = ({
   const held = useOpenings(source)
   const [isMaking, setMaking] = useState(false)
   const [fault, setFault] = useState<string | null>(null)
+  // What is made is worked on at once. Where the dialog was opened from may be a tab, which would open again by its focus.
+  useEffect(() => () => focusTable(), [])
   const kept = held.openings.filter(({ isKept }) => isKept)
   const make = async (): Promise<void> => {
     setMaking(true)
@@ -54,7 +57,7 @@ export const OpeningsDialog = ({
     }
   }
   return (
-    <Dialog open onClose={onClose} aria-labelledby="openings-title" fullWidth maxWidth="md">
+    <Dialog open disableRestoreFocus onClose={onClose} aria-labelledby="openings-title" fullWidth maxWidth="md">
       <DialogTitle id="openings-title">Frames for the holes of {source.name}</DialogTitle>
       <DialogContent>
         <div className={styles.art}>

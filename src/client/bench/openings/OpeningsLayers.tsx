@@ -3,6 +3,7 @@ import Typography from '@mui/material/Typography'
 import type { HeldOpenings } from '@/client/bench/openings/useOpenings'
 import type { ArtLayer, LayerUse } from '@/client/store/state'
 import { Choice } from '@/client/parts/fields/Choice'
+import { Tip } from '@/client/parts/Tip'
 import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/parts/ArtPanes.module.css'
 
@@ -20,9 +21,11 @@ export const OpeningsLayers = ({ held }: { readonly held: HeldOpenings }) => (
     {held.layers
       .map((layer, i) => (
         <div className={panel.row} key={i}>
-          <Typography variant="body2" noWrap className={panel.grow}>
-            {layer.name}
-          </Typography>
+          <Tip says={layer.name} describes>
+            <Typography variant="body2" noWrap className={panel.grow}>
+              {layer.name}
+            </Typography>
+          </Tip>
           <div>
             <Choice
               label=""

@@ -80,22 +80,15 @@ const firstSearch = ({ layers }: OpeningsSource): Search => ({
 const layersOf = ({ layers }: OpeningsSource, uses: readonly LayerUse[]): readonly ArtLayer[] =>
   layers.map((layer, i) => ({ ...layer, use: uses[i] ?? layer.use }))
 
-/** Looks for the openings of art, again when it is told how otherwise; holds what is decided about them. */
-export const useOpenings = (source: OpeningsSource): HeldOpenings => {
+/** Looks for openings whenever the search is another; what was decided stays as long as the same ones are found. */
+const useFound = (source: OpeningsSource, search: Search) => {
   const bench = useBenchHandle()
   const [found, setFound] = useState(NOTHING)
-  const [search, setSearch] = useState(() => firstSearch(source))
-  const [way, setWay] = useState<ArtWay>('over')
-  const [isLooking, setLooking] = useState(true)
+  /** The search that was answered last, by what was found or by a fault. */
+  const [looked, setLooked] = useState<Search | null>(null)
   const [fault, setFault] = useState<string | null>(null)
   const isFirst = useRef(true)
   const known = useRef<KnownOpenings>(new Map())
-  const change = (next: (now: Search) => Search): void => {
-    setSearch(next)
-    setLooking(true)
-  }
-  const choose = (next: Partial<OpeningsChoice>): void =>
-    change((now) => ({ ...now, choice: { ...now.choice, ...next } }))
   useEffect(() => {
     let isHere = true
     const look = async (): Promise<void> => {
@@ -113,7 +106,7 @@ export const useOpenings = (source: OpeningsSource): HeldOpenings => {
       } catch (error) {
         if (isHere) setFault(isFailure(error) ? error.message : 'The art could not be read. Close this and try again.')
       } finally {
-        if (isHere) setLooking(false)
+        if (isHere) setLooked(search)
       }
     }
     const timer = setTimeout(() => void look(), isFirst.current ? 0 : REST_MS)
@@ -123,6 +116,16 @@ export const useOpenings = (source: OpeningsSource): HeldOpenings => {
       clearTimeout(timer)
     }
   }, [bench, source, search])
+  return { found, setFound, fault, isLooking: looked !== search }
+}
+
+/** Looks for the openings of art, again when it is told how otherwise; holds what is decided about them. */
+export const useOpenings = (source: OpeningsSource): HeldOpenings => {
+  const [search, setSearch] = useState(() => firstSearch(source))
+  const [way, setWay] = useState<ArtWay>('over')
+  const { found, setFound, fault, isLooking } = useFound(source, search)
+  const choose = (next: Partial<OpeningsChoice>): void =>
+    setSearch((now) => ({ ...now, choice: { ...now.choice, ...next } }))
   const decide = (next: (decided: readonly Decided[]) => readonly Decided[]): void =>
     setFound((now) => ({ ...now, decided: next(now.decided) }))
   const put = (index: number, next: (one: Decided) => Partial<Decided>): void =>
@@ -143,7 +146,7 @@ export const useOpenings = (source: OpeningsSource): HeldOpenings => {
       setWay(next)
       choose({ cuts: needsCuts(search.choice.by, next) })
     },
-    setUse: (layer, use) => change((now) => ({ ...now, uses: now.uses.map((one, i) => (i === layer ? use : one)) })),
+    setUse: (layer, use) => setSearch((now) => ({ ...now, uses: now.uses.map((one, i) => (i === layer ? use : one)) })),
     toggle: (index) => put(index, ({ isKept }) => ({ isKept: !isKept })),
     rename: (index, name) => put(index, () => ({ name })),
     join: () => decide(joined),

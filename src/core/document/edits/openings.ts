@@ -8,11 +8,11 @@ import { placePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
 import { groupItems, reorderItems } from '@/core/document/edits/groups'
 import { markItems, removeItems } from '@/core/document/edits/items'
-import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
+import { clipOnSheet, combinable, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
 import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
-import { framesUnder, parentOf, topmostIds } from '@/core/document/tree'
+import { parentOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project } from '@/core/document/types'
 
 /** A frame that is to lie beneath an opening of art. */
@@ -167,7 +167,7 @@ export const openAsOne = (
   const sheet = sheetOf(project, sheetId)
   const top = topmostIds(sheet, ids).at(-1)
   if (top === undefined) return unchanged(project)
-  const shown = framesUnder(sheet, ids).flatMap((one) => placedIn(sheet, one) ?? [])[0]
+  const shown = combinable(sheet, ids).flatMap((one) => placedIn(sheet, one) ?? [])[0]
   const added = addFrame.record(project, { sheetId, frame, above: top })
   const filled = shown
     ? joinRecorded(added, (now) => placePicture.record(now, { sheetId, frameId: frame.id, pictureId: shown.pictureId }))

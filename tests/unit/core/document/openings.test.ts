@@ -156,8 +156,9 @@ describe('one opening of all', () => {
     const placed = placedIn(sheet, frameOf(sheet, 'one'))
     expect(placed).toMatchObject({ pictureId: 'pic-2', fit: 'cover', zoom: 1 })
   })
-  it('without a picture is empty; locked ones stay; nothing selected changes nothing', () => {
-    const locked = markItems(sampleProject(), { sheetId: SHEET, ids: ['f-2'], locked: true })
+  it('without a picture is empty; locked ones stay, and keep theirs; nothing selected changes nothing', () => {
+    const filled = placePicture(sampleProject(), { sheetId: SHEET, frameId: 'f-2', pictureId: 'pic-2' })
+    const locked = markItems(filled, { sheetId: SHEET, ids: ['f-2'], locked: true })
     const { project } = openAsOne(locked, { sheetId: SHEET, ids: ['f-1', 'f-2', 'f-3'], frame })
     const sheet = sheetOf(project, SHEET)
     expect(sheet.order).toEqual(['f-2', 'one'])
