@@ -1,11 +1,11 @@
 import { toPoints } from '@/core/units'
 import { alphabetSheets, placesOf, setLetters, type AlphabetSheets } from '@/core/document/alphabet'
 import { placePicture } from '@/core/document/edits/fills'
-import { addPicture } from '@/core/document/edits/project'
 import { newProject, newSheet } from '@/core/document/create'
 import type { Alphabet, PictureRef, Project } from '@/core/document/types'
 import { CHARACTER_LISTS, lettersOfList } from '@/core/lettering/alphabet'
 import type { DemoFaces } from './faces'
+import { allPictures } from './known'
 
 export const ALPHABET_FACES = ['alfa-slab-one'] as const
 
@@ -52,10 +52,7 @@ export const alphabetSet = async (
     sheets: Object.fromEntries(made.sheets.map((sheet) => [sheet.id, sheet])),
     alphabets: { [alphabet.id]: alphabet },
   }
-  const known = Object.entries(pictures).reduce(
-    (held, [pictureId, picture]) => addPicture(held, { pictureId, picture }),
-    project,
-  )
+  const known = allPictures(project, pictures)
   return made.sheets.reduce((held, sheet, i) => {
     const frameId = Object.values(sheet.items).find(({ kind }) => kind === 'frame')?.id
     if (frameId === undefined) return held

@@ -3,11 +3,12 @@ import { addFrame } from '@/core/document/edits/frames'
 import { arrangeItems } from '@/core/document/edits/arrange'
 import { fillFrames, placePicture } from '@/core/document/edits/fills'
 import { groupItems } from '@/core/document/edits/groups'
-import { addPicture, setColours } from '@/core/document/edits/project'
+import { setColours } from '@/core/document/edits/project'
 import { addSheet, changeSheet, setBackground } from '@/core/document/edits/sheets'
 import { matchFrames } from '@/core/document/edits/subjects'
 import { newFrame, newProject, newSheet, type NewSheet } from '@/core/document/create'
 import type { PictureRef, Project } from '@/core/document/types'
+import { allPictures } from './known'
 
 const FACES = 'sheet-1'
 const BACK = 'sheet-2'
@@ -57,10 +58,7 @@ const withMosaic = (project: Project): Project => {
 /** Project 4: the crew cards, A5 with bleed; four faces in front, a mosaic of the places behind. */
 export const crewCards = (pictures: Readonly<Record<string, PictureRef>>): Project => {
   const blank = newProject('demo-crew-cards', 'Crew cards', newSheet(FACES, 'Faces', A5))
-  const known = Object.entries(pictures).reduce(
-    (project, [pictureId, picture]) => addPicture(project, { pictureId, picture }),
-    setColours(blank, { colours: ['#8e2a5b', '#f0b429', '#2c7da0'] }),
-  )
+  const known = allPictures(setColours(blank, { colours: ['#8e2a5b', '#f0b429', '#2c7da0'] }), pictures)
   const coloured = setBackground(known, {
     sheetId: FACES,
     background: {

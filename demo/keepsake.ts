@@ -16,6 +16,7 @@ import { openRasterStream } from '@/server/art/write'
 import { originalFile } from '@/server/pictures/catalogue'
 import { bringArtIn } from '@/server/useCases/art'
 import { KEEPSAKE_SIZE, keepsakeLayers, keepsakeMerged } from './paint/keepsake'
+import { allPictures } from './known'
 
 const SHEET = 'sheet-1'
 const mm = (value: number): number => toPoints(value, 'mm', 300)
@@ -88,10 +89,7 @@ const withLayer = async (project: Project, layer: ArtLayerAnswer, at: number): P
 /** Project 5: a keepsake over the Gull Steps, layered art with three openings that overlap. */
 export const keepsake = async (pictures: Readonly<Record<string, PictureRef>>): Promise<Project> => {
   const blank = newProject('demo-keepsake', 'Gull Steps keepsake', newSheet(SHEET, 'Keepsake', POSTCARD))
-  const known = Object.entries(pictures).reduce(
-    (project, [pictureId, picture]) => addPicture(project, { pictureId, picture }),
-    blank,
-  )
+  const known = allPictures(blank, pictures)
   let project = setBackground(known, {
     sheetId: SHEET,
     background: { kind: 'picture', placed: coverPlaced('gull-steps-dusk') },

@@ -3,7 +3,6 @@ import { putLayer } from '@/core/document/edits/finishes'
 import { pictureAcross } from '@/core/document/edits/lettering/across'
 import { poseAbout } from '@/core/document/edits/lettering/newWord'
 import { addWord } from '@/core/document/edits/lettering/words'
-import { addPicture } from '@/core/document/edits/project'
 import { setBackground } from '@/core/document/edits/sheets'
 import { newProject, newSheet } from '@/core/document/create'
 import { letterFrames, wordOf } from '@/core/document/lettering'
@@ -13,6 +12,7 @@ import { newLayer, type FinishLayer } from '@/core/finish/layers'
 import { newSetting, type Setting } from '@/core/lettering/settings'
 import { zoomPicture } from '@/core/placement/move'
 import type { DemoFaces } from './faces'
+import { allPictures } from './known'
 
 const SHEET = 'sheet-1'
 export const KITES_FACES = ['archivo-black', 'pacifico'] as const
@@ -64,10 +64,7 @@ const LAYERS: readonly FinishLayer[] = [
 /** Project 2: the banner, KITES with a picture in each letter, and one picture across the words beneath. */
 export const kitesBanner = (pictures: Readonly<Record<string, PictureRef>>, faces: DemoFaces): Project => {
   const sheet = newSheet(SHEET, 'Banner', { unit: 'px', size: { w: 1920, h: 1080 }, ppi: 72, bleed: 0 })
-  const known = Object.entries(pictures).reduce(
-    (project, [pictureId, picture]) => addPicture(project, { pictureId, picture }),
-    newProject('demo-kites-banner', 'KITES banner', sheet),
-  )
+  const known = allPictures(newProject('demo-kites-banner', 'KITES banner', sheet), pictures)
   const ground = setBackground(known, {
     sheetId: SHEET,
     background: {

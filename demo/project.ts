@@ -1,4 +1,3 @@
-import { addPicture } from '@/core/document/edits/project'
 import { addFrame, setFrameBox } from '@/core/document/edits/frames'
 import { placePicture, setPlaced } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
@@ -10,6 +9,7 @@ import type { Box } from '@/core/geometry/box'
 import { coverPlaced } from '@/core/placement/placed'
 import { zoomPicture } from '@/core/placement/move'
 import type { Stencil } from '@/core/stencil/stencil'
+import { allPictures } from './known'
 
 const SHEET = 'sheet-1'
 
@@ -73,10 +73,7 @@ export const openingDay = (pictures: Readonly<Record<string, PictureRef>>): Proj
     'Opening-day post',
     newSheet(SHEET, 'Post', { unit: 'px', size: { w: 1080, h: 1080 }, ppi: 72, bleed: 0 }),
   )
-  let project = Object.entries(pictures).reduce(
-    (p, [pictureId, ref]) => addPicture(p, { pictureId, picture: ref }),
-    blank,
-  )
+  let project = allPictures(blank, pictures)
   project = setBackground(project, {
     sheetId: SHEET,
     background: { kind: 'picture', placed: coverPlaced('beach-huts') },

@@ -8,7 +8,6 @@ import { addFinish, applyFinish } from '@/core/document/edits/namedFinishes'
 import { addFrame, setFrameBox } from '@/core/document/edits/frames'
 import { groupItems } from '@/core/document/edits/groups'
 import { renameItem } from '@/core/document/edits/items'
-import { addPicture } from '@/core/document/edits/project'
 import { addSheet, setBackground } from '@/core/document/edits/sheets'
 import { splitFrame } from '@/core/document/edits/split'
 import { setStencils } from '@/core/document/edits/stencils'
@@ -21,6 +20,7 @@ import { newLayer, type FinishLayer } from '@/core/finish/layers'
 import { FINISH_PRESETS } from '@/core/finish/presets'
 import { coverPlaced } from '@/core/placement/placed'
 import { zoomPicture } from '@/core/placement/move'
+import { allPictures } from './known'
 
 const WALL = 'sheet-1'
 const FLYER = 'sheet-2'
@@ -116,10 +116,7 @@ const withFlyer = (project: Project): Project => {
 /** Project 3: the headland triptych for print, one panorama across three frames; and a flyer with takes and echoes. */
 export const triptych = (pictures: Readonly<Record<string, PictureRef>>): Project => {
   const blank = newProject('demo-triptych', 'Headland triptych', newSheet(WALL, 'Wall', SHEET))
-  const known = Object.entries(pictures).reduce(
-    (project, [pictureId, picture]) => addPicture(project, { pictureId, picture }),
-    blank,
-  )
+  const known = allPictures(blank, pictures)
   const wall = setBackground(known, {
     sheetId: WALL,
     background: {
