@@ -1,5 +1,5 @@
 /**
- * Writes the parts of docs/bundle.schema.json that follow from descriptions in the program: stencils, finishes, spans and
+ * Writes the parts of docs/bundle.schema.json that follow from descriptions in the program: stencils, texts, finishes, spans and
  * adjustments, looks.
  */
 import { readFileSync, writeFileSync } from 'node:fs'
@@ -9,6 +9,7 @@ import { FORMAT, LETTER_PICTURES, SPAN_GAPS } from '@/core/document/types'
 import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES } from '@/core/finish/layers'
 import { CAPITALS } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE } from '@/core/lettering/settings'
+import { BLOCK_ALIGNS, STANDS, TEXT_RANGE } from '@/core/text/block'
 import { RANGE } from '@/core/tolerance'
 import { KINDS_PATTERN } from '@/core/path/nodeKinds'
 import { FILL_RULES } from '@/core/path/path'
@@ -93,8 +94,44 @@ const stencil = {
       letter: { type: 'string', maxLength: RANGE.letterLength, minLength: 1 },
       d: own.d,
     }),
+    { $ref: '#/definitions/text' },
   ],
 }
+
+const T = TEXT_RANGE
+const clusters = { type: 'string', maxLength: 200_000 }
+
+/** A text that wraps in its box; docs/format.md says how clusters are written. */
+const textBlock = (): object =>
+  strict({
+    kind: { const: 'text' },
+    text: { type: 'string' },
+    runs: {
+      type: 'array',
+      minItems: 1,
+      maxItems: T.runs,
+      items: strict(
+        {
+          length: { type: 'integer', minimum: 0 },
+          face: strict({ id: ref('id'), name: ref('name') }),
+          size: number(T.size),
+          up: number(T.reach),
+          down: number(T.reach),
+          hyphen: clusters,
+          clusters,
+        },
+        { colour: ref('colour') },
+      ),
+    },
+    drawings: { type: 'array', maxItems: T.drawings, items: own.d },
+    align: words(BLOCK_ALIGNS),
+    stand: words(STANDS),
+    leading: number(T.leading),
+    paragraphGap: number(T.paragraphGap),
+    tracking: number(T.tracking),
+    breaksWords: { type: 'boolean' },
+    shrinks: { type: 'boolean' },
+  })
 
 const replaceStencil = (node: unknown): void => {
   if (typeof node !== 'object' || node === null) return
@@ -288,7 +325,18 @@ const fills = definitions['frame']?.['properties']?.['fill'] as unknown as { one
 const taken =
   definitions['taken'] ??
   fills.oneOf.find((one) => JSON.stringify(one['properties']?.['kind'] ?? {}).includes('"taken"'))
-Object.assign(definitions, { adjustments, namedLook, layer, namedFinish, itemFinish, span, lettering, alphabet, taken })
+Object.assign(definitions, {
+  adjustments,
+  namedLook,
+  layer,
+  namedFinish,
+  itemFinish,
+  span,
+  lettering,
+  alphabet,
+  taken,
+  text: textBlock(),
+})
 put(schema, 'alphabets', byId('alphabet', RANGE.alphabets), true)
 const group = definitions['group'] ?? {}
 put(group, 'lettering', ref('lettering'))

@@ -47,6 +47,9 @@ export interface FaceAnswer {
   readonly kind: FaceKind
   /** Its licence lets it travel in bundles. */
   readonly canTravel: boolean
+  /** The face that is its bold, or of which it is the bold. */
+  readonly bold?: string
+  readonly regular?: string
 }
 
 /** An outline kept in a category of one's own. */

@@ -24,6 +24,8 @@ interface Glyph {
 interface Font {
   readonly unitsPerEm: number
   readonly capHeight: number
+  readonly ascent: number
+  readonly descent: number
   readonly numGlyphs: number
   readonly familyName: string | null
   readonly subfamilyName: string | null
@@ -93,15 +95,23 @@ const capHeightOf = (font: Font): number => {
 
 const NOTDEF = 0
 
+/** A reach of the face that is believed: up to three ems, else what is common. */
+const reachOf = (told: number, unitsPerEm: number, common: number): number =>
+  told > 0 && told <= 3 * unitsPerEm ? told : common * unitsPerEm
+
 /** A face made of a font that was read. */
 class FontFace implements Face {
   readonly unitsPerEm: number
   readonly capHeight: number
+  readonly ascent: number
+  readonly descent: number
   private readonly paths = new Map<number, Path>()
 
   constructor(private readonly font: Font) {
     this.unitsPerEm = font.unitsPerEm
     this.capHeight = capHeightOf(font)
+    this.ascent = reachOf(font.ascent, font.unitsPerEm, 0.8)
+    this.descent = reachOf(-font.descent, font.unitsPerEm, 0.2)
   }
 
   has(codePoint: number): boolean {
@@ -125,6 +135,7 @@ class FontFace implements Face {
     return glyphs.map((glyph, i): ShapedGlyph => {
       const position = positions[i]
       return {
+        id: glyph.id,
         codePoints: glyph.codePoints.length,
         advance: position?.xAdvance ?? 0,
         offset: { x: position?.xOffset ?? 0, y: -(position?.yOffset ?? 0) },

@@ -6,6 +6,9 @@ export interface ShippedFace {
   readonly kind: FaceKind
   /** The file within its package. */
   readonly file: string
+  /** The bold face that belongs to it, or the regular one that it belongs to. */
+  readonly bold?: string
+  readonly regular?: string
 }
 
 const face = (kind: FaceKind, name: string, style = '400Regular', folder = true): ShippedFace => {
@@ -14,7 +17,20 @@ const face = (kind: FaceKind, name: string, style = '400Regular', folder = true)
   return { id, name, kind, file: `${id}/${folder ? `${style}/` : ''}${file}` }
 }
 
-/** Typefaces that come with the program: all under the SIL Open Font License 1.1, all broad enough to hold a picture. */
+/** A face to be read in, regular and bold. */
+const readingFaces = (name: string): readonly ShippedFace[] => {
+  const regular = face('reading', name)
+  const bold = { ...face('reading', name, '700Bold'), id: `${regular.id}-bold`, name: `${name} Bold` }
+  return [
+    { ...regular, bold: bold.id },
+    { ...bold, regular: regular.id },
+  ]
+}
+
+/**
+ * Typefaces that come with the program, all under the SIL Open Font License 1.1: first those broad enough to hold a picture,
+ * then those for reading.
+ */
 export const SHIPPED_FACES: readonly ShippedFace[] = [
   face('grotesque', 'Anton'),
   face('grotesque', 'Archivo Black'),
@@ -48,6 +64,18 @@ export const SHIPPED_FACES: readonly ShippedFace[] = [
   face('stencil', 'Black Ops One'),
   face('stencil', 'Allerta Stencil', '400Regular', false),
   face('stencil', 'Saira Stencil One'),
+  ...[
+    'Lora',
+    'Source Serif 4',
+    'EB Garamond',
+    'Vollkorn',
+    'Source Sans 3',
+    'Work Sans',
+    'Nunito',
+    'Atkinson Hyperlegible',
+    'Courier Prime',
+    'Kalam',
+  ].flatMap(readingFaces),
 ]
 
 export const shippedFace = (id: string): ShippedFace | undefined => SHIPPED_FACES.find((each) => each.id === id)

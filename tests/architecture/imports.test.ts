@@ -7,7 +7,9 @@ const FLOORS: readonly (readonly string[])[] = [
   [''],
   ['geometry', 'colour'],
   ['path'],
-  ['stencil', 'region', 'adjust', 'lettering'],
+  ['lettering'],
+  ['text'],
+  ['stencil', 'region', 'adjust'],
   ['placement', 'finish'],
   ['document'],
   ['render'],
@@ -39,7 +41,7 @@ describe('imports', () => {
     expect(
       outside.filter(
         (line) =>
-          !/: (immer|yup)$|^core\/path\/combine.ts: paper\/dist\/paper-core$|^core\/path\/flat.ts: clipper-lib$|^core\/region\/contours.ts: d3-contour$|^core\/formats\/xml.ts: saxes$|^core\/formats\/svg\/styles.ts: css-tree$/.test(
+          !/: (immer|yup)$|^core\/path\/combine.ts: paper\/dist\/paper-core$|^core\/path\/flat.ts: clipper-lib$|^core\/region\/contours.ts: d3-contour$|^core\/text\/breaks.ts: linebreak$|^core\/formats\/xml.ts: saxes$|^core\/formats\/svg\/styles.ts: css-tree$/.test(
             line,
           ),
       ),

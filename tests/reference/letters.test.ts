@@ -32,9 +32,13 @@ const outlineOff = (ours: Path, theirs: Path): number => {
 }
 
 describe('every shipped typeface', () => {
-  it('numbers 24 at least, six kinds', () => {
-    expect(SHIPPED_FACES.length).toBeGreaterThanOrEqual(24)
-    expect(new Set(SHIPPED_FACES.map(({ kind }) => kind)).size).toBe(6)
+  it('numbers 24 at least of six kinds, and eight for reading, each with its bold', () => {
+    const reading = SHIPPED_FACES.filter(({ kind }) => kind === 'reading')
+    const others = SHIPPED_FACES.filter(({ kind }) => kind !== 'reading')
+    expect(others.length).toBeGreaterThanOrEqual(24)
+    expect(new Set(others.map(({ kind }) => kind)).size).toBe(6)
+    expect(reading.filter(({ bold }) => bold !== undefined).length).toBeGreaterThanOrEqual(8)
+    for (const { id, bold } of reading) if (bold) expect(reading.find((one) => one.id === bold)?.regular).toBe(id)
   })
   it.each(SHIPPED_FACES.map(({ id }) => id))('%s shapes as HarfBuzz does', (id) => {
     const face = faceNamed(id)

@@ -1,4 +1,6 @@
-import { isFailure, Failure } from '@/core/failure'
+import { isFailure, Failure, refuse } from '@/core/failure'
+import type { LookRun } from '@/core/text/block'
+import { setText, type SetText } from '@/core/text/setting'
 import type { Reply, Request } from '@/client/workers/workerClient'
 import type { Rect } from '@/core/geometry/rect'
 import type { Face } from '@/core/lettering/face'
@@ -15,6 +17,15 @@ import { readFace } from '@/faces/fontkit'
 /** What the worker of typefaces can be asked. Files come from `urls` by the faces' ids. */
 export type FaceJob =
   | { readonly job: 'layout'; readonly url: string; readonly setting: Setting }
+  /** A text that wraps in a box, set in its typefaces; `urls` by their ids. */
+  | {
+      readonly job: 'text'
+      readonly urls: Readonly<Record<string, string>>
+      readonly text: string
+      readonly looks: readonly LookRun[]
+      /** What its clusters drew before. */
+      readonly drawings: readonly string[]
+    }
   /** A line of text as one path, to be looked at. */
   | { readonly job: 'sample'; readonly url: string; readonly text: string }
   /** Which of these faces have every letter of the text? */
@@ -28,11 +39,13 @@ export interface FaceSample {
 
 export type FaceAnswerOf<J extends FaceJob['job']> = J extends 'layout'
   ? Layout
-  : J extends 'sample'
-    ? FaceSample
-    : readonly string[]
+  : J extends 'text'
+    ? SetText
+    : J extends 'sample'
+      ? FaceSample
+      : readonly string[]
 
-export type FaceReply = Layout | FaceSample | readonly string[]
+export type FaceReply = Layout | SetText | FaceSample | readonly string[]
 
 /** Faces once read, the last used at the end. */
 const faces = new Map<string, Promise<Face>>()
@@ -83,6 +96,16 @@ const answerTo = async (job: FaceJob): Promise<FaceReply> => {
   switch (job.job) {
     case 'layout':
       return layoutOf(await faceOf(job.url), job.setting)
+    case 'text': {
+      const held = new Map<string, Face>()
+      for (const { face } of job.looks) held.set(face.id, await faceOf(job.urls[face.id] ?? ''))
+      return setText(
+        job.text,
+        job.looks,
+        (id) => held.get(id) ?? refuse('a face', 'one that was sent', id),
+        job.drawings,
+      )
+    }
     case 'sample':
       return sampleOf(await faceOf(job.url), isRightToLeft(job.text) ? '' : job.text)
     case 'holders': {

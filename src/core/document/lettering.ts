@@ -11,6 +11,7 @@ import { slotsOf, type Slot } from '@/core/lettering/slots'
 import { graphemesOf } from '@/core/lettering/graphemes'
 import { originalOf } from '@/core/document/content'
 import { readingRows } from '@/core/geometry/reading'
+import { isText } from '@/core/document/text'
 import { framesOf, isHidden, parentOf } from '@/core/document/tree'
 import type { Frame, Group, Item, Lettering, LetterPose, Project, Sheet } from '@/core/document/types'
 import { type Alphabet, type AlphabetMember } from '@/core/document/types'
@@ -59,7 +60,10 @@ export const vacantFrames = (sheet: Sheet): readonly Frame[] =>
 export const faceIdsOf = (project: Pick<Project, 'sheets' | 'alphabets'>): readonly string[] => [
   ...new Set([
     ...Object.values(project.sheets).flatMap(({ items }) =>
-      Object.values(items).flatMap((item) => (isWord(item) ? [item.lettering.face.id] : [])),
+      Object.values(items).flatMap((item) => {
+        if (isWord(item)) return [item.lettering.face.id]
+        return isText(item) ? item.stencil.runs.map(({ face }) => face.id) : []
+      }),
     ),
     ...Object.values(project.alphabets).map(({ face }) => face.id),
   ]),

@@ -64,6 +64,9 @@ const toFormat6 = (document: Loose): Loose => ({ ...document, format: 6 })
 /** Format 7 has named looks, and adjustments that are switched off. */
 const toFormat7 = (document: Loose): Loose => ({ ...document, format: 7, looks: {} })
 
+/** Format 8 has texts that wrap in a box. */
+const toFormat8 = (document: Loose): Loose => ({ ...document, format: 8 })
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
@@ -72,6 +75,7 @@ const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [4, toFormat5],
   [5, toFormat6],
   [6, toFormat7],
+  [7, toFormat8],
 ])
 
 /**

@@ -10,6 +10,7 @@ import { mirrorPath } from '@/core/path/mirror'
 import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
 import type { PictureHolder, Placed } from '@/core/placement/placed'
+import { isText, textHitOutline } from '@/core/document/text'
 import { framesOf, isAtHand } from '@/core/document/tree'
 import { type Frame, type Item, type Lettering, type PictureRef, type Project, type Sheet } from '@/core/document/types'
 import { PICTURES, type Fill, type Take } from '@/core/document/fill'
@@ -71,9 +72,9 @@ export const backgroundHolder = (project: Project, sheet: Sheet, pictureId: stri
   }
 }
 
-/** The upright rectangle around what a frame's outline really holds, in sheet points. */
+/** The upright rectangle around what a frame's outline really holds, in sheet points; of a text around its box. */
 export const frameRect = (frame: Frame): Rect => {
-  const { path } = frameOutline(frame)
+  const { path } = isText(frame) ? outlineOf({ kind: 'rectangle' }, frame.box) : frameOutline(frame)
   const x = extentAlong(path, -frame.turn)
   const y = extentAlong(path, 90 - frame.turn)
   return {
@@ -84,11 +85,14 @@ export const frameRect = (frame: Frame): Rect => {
   }
 }
 
-/** Does a point of the sheet, in points, lie within the outline of a frame? */
+/** Does a point of the sheet, in points, lie within the outline of a frame, or on the lines of a text? */
 export const frameContains = (frame: Frame, p: Point): boolean => {
   const half = Math.hypot(frame.box.w, frame.box.h) / 2
   if (Math.abs(p.x - frame.box.cx) > half || Math.abs(p.y - frame.box.cy) > half) return false
-  return outlineContains(frameOutline(frame), apply(invert(frameMatrix(frame)), p))
+  return outlineContains(
+    isText(frame) ? textHitOutline(frame) : frameOutline(frame),
+    apply(invert(frameMatrix(frame)), p),
+  )
 }
 
 /** Frames at hand whose true outline holds the point, the topmost first. */

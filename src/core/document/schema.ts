@@ -27,7 +27,8 @@ import {
 } from '@/core/document/schema/parts'
 import { placedSchema, pictureFields } from '@/core/document/schema/placed'
 import { letteringSchema } from '@/core/document/schema/lettering'
-import { outlineText, stencilSchema } from '@/core/document/schema/stencil'
+import { outlineText } from '@/core/document/schema/outlineText'
+import { stencilSchema } from '@/core/document/schema/stencil'
 
 /** The one description of a document: no value is converted, no unknown key is let through. */
 const centre = { cx: real(RANGE.position), cy: real(RANGE.position) }

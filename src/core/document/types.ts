@@ -16,7 +16,7 @@ import type { Fill, PictureFill } from '@/core/document/fill'
 import { type Gradient } from '@/core/colour/gradient'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 7
+export const FORMAT = 8
 export const OLDEST_FORMAT = 1
 
 export interface Project {

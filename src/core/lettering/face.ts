@@ -3,6 +3,8 @@ import type { Point } from '@/core/geometry/vector'
 
 /** One glyph of a shaped line, in units of the face. */
 export interface ShapedGlyph {
+  /** Its number in the face. */
+  readonly id: number
   /** How many code points of the line it stands for; 0 for one that goes on with the glyph before. */
   readonly codePoints: number
   readonly advance: number
@@ -24,6 +26,9 @@ export interface Face {
   readonly unitsPerEm: number
   /** Height of capitals over the baseline. */
   readonly capHeight: number
+  /** How far the face reaches over the baseline and under it; both positive. */
+  readonly ascent: number
+  readonly descent: number
   /** Shapes one line of text written left to right. */
   shape(line: string, choice: ShapeChoice): readonly ShapedGlyph[]
   has(codePoint: number): boolean
@@ -37,5 +42,5 @@ export interface FaceRef {
 }
 
 /** How a face looks, in the trade's words. */
-export const FACE_KINDS = ['grotesque', 'slab', 'rounded', 'script', 'display', 'stencil', 'own'] as const
+export const FACE_KINDS = ['grotesque', 'slab', 'rounded', 'script', 'display', 'stencil', 'reading', 'own'] as const
 export type FaceKind = (typeof FACE_KINDS)[number]

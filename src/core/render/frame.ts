@@ -10,7 +10,17 @@ import { type Frame, type Project, type Sheet } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
 import { boxMatrix } from '@/core/geometry/box'
 import { apply, compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import { cornersOf, growRect, mapRect, rectHolds, rectSize, rectCentre, type Rect } from '@/core/geometry/rect'
+import {
+  centredRect,
+  cornersOf,
+  growRect,
+  mapRect,
+  rectCentre,
+  rectHolds,
+  rectSize,
+  type Rect,
+  unionRects,
+} from '@/core/geometry/rect'
 import { boundsOf, extentAlong } from '@/core/path/extent'
 import { edgesOnly, grownFlat } from '@/core/path/flat'
 import { polygonPath, type Outline } from '@/core/path/path'
@@ -20,7 +30,10 @@ import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { finishOps, type FinishOps } from '@/core/render/finishOps'
 import type { DrawItem, DrawOp, FillOp, PictureOp, Shape } from '@/core/render/ops'
+import { textBounds } from '@/core/text/outline'
+import { isText } from '@/core/document/text'
 import { fillOp } from '@/core/render/style'
+import { colouredOps, lineOps, textPaint } from '@/core/render/text'
 
 /** A picture placed on a holder, painted in a shape; `toShape` takes the holder's points to the shape's. */
 export const pictureOp = (
@@ -186,6 +199,33 @@ const boundsOnSheet = ({ outline, toSheet }: Shape, turn: number): Rect => {
   return { x0: x + along.min, y0: y + down.min, x1: x + along.max, y1: y + down.max }
 }
 
+/** What fills a frame, in its outline or, where that is masked afterwards, beyond it; letters of a text in their colours. */
+const paintedOps = (
+  project: Project,
+  sheet: Sheet,
+  frame: Frame,
+  whole: Shape,
+  soft: Outline | null,
+  isMasked: boolean,
+): ReturnType<typeof fillOps> => {
+  const { fill } = originalOf(sheet, frame)
+  if (isText(frame) && !isMasked && fill.kind === 'colour')
+    return { back: [], front: lineOps(frame, fill.colour, whole.toSheet) }
+  const letters = textPaint(frame)
+  const outline = isMasked ? (soft ?? aroundOutline(whole.outline)) : (letters?.plain ?? whole.outline)
+  const filled = fillOps(project, sheet, frame, whole.outline, { ...whole, outline })
+  if (!letters) return filled
+  const own = letters.plain || isMasked ? filled.front : []
+  return { back: filled.back, front: [...own, ...colouredOps(letters, whole.toSheet, isMasked)] }
+}
+
+/** What a frame's outline takes on the sheet; of a text around its box and its lines, which are measured already. */
+const boundsOfFrame = (frame: Frame, whole: Shape): Rect => {
+  if (!isText(frame)) return boundsOnSheet(whole, frame.turn)
+  const r = unionRects([textBounds(frame.stencil, frame.box), centredRect(frame.box)])
+  return mapRect(whole.toSheet, frame.flip ? { ...r, x0: -r.x1, x1: -r.x0 } : r)
+}
+
 /** What one frame paints; an empty frame without ink or a finish paints nothing. */
 export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawItem => {
   const outline = frameOutline(frame)
@@ -196,9 +236,8 @@ export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawI
   const hasBacking = frame.backing !== undefined && contentOf(project, sheet, frame) !== null
   // What meets the outline together is masked once, so that nothing shines out between at the edge.
   const isMasked = soft !== null || feather > 0 || hasBacking || finish.layers.length > 0
-  const shape = isMasked ? { ...whole, outline: soft ? soft.outline : aroundOutline(outline) } : whole
-  const { back, front } = fillOps(project, sheet, frame, outline, shape)
-  const bounds = soft ? mapRect(soft.toSheet, boundsOf(soft.outline.path)) : boundsOnSheet(whole, frame.turn)
+  const { back, front } = paintedOps(project, sheet, frame, whole, soft?.outline ?? null, isMasked)
+  const bounds = soft ? mapRect(soft.toSheet, boundsOf(soft.outline.path)) : boundsOfFrame(frame, whole)
   const base = {
     id: frame.id,
     ...(isMasked ? { mask: { ...whole, feather, ...(soft ? { soft } : {}) } } : {}),

@@ -9,6 +9,8 @@ import { transformPath } from '@/core/path/transform'
 import { corneredPath, type Corner } from '@/core/stencil/corners'
 import { fittedPath } from '@/core/stencil/fitted'
 import type { Param, Params, Shape, StraightShape, Values } from '@/core/stencil/params'
+import type { TextStencil } from '@/core/text/block'
+import { textPath } from '@/core/text/outline'
 import { OTHER_SHAPES, SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
 
 type ParamsOf<S> = S extends { readonly params: infer P extends Params } ? P : never
@@ -57,7 +59,7 @@ export interface GlyphStencil {
 /** What masks a frame. Parametric shapes are sharp at any size and can be changed at any time. */
 export type ParametricStencil = Straight | Curved
 type OwnStencil = PathStencil | MaskStencil | GlyphStencil
-export type Stencil = ParametricStencil | OwnStencil
+export type Stencil = ParametricStencil | OwnStencil | TextStencil
 
 export type StencilKind = Stencil['kind']
 export type ParametricKind = ParametricStencil['kind']
@@ -128,6 +130,8 @@ const freshOutline = (stencil: Stencil, size: Size): Outline => {
       }
     case 'path':
       return { path: fittedPath(ownPath(stencil), size), fillRule: stencil.fillRule }
+    case 'text':
+      return { path: textPath(stencil, size), fillRule: 'nonzero' }
     case 'glyph':
       return { path: fittedPath(ownPath(stencil), size), fillRule: 'nonzero' }
     default:
@@ -139,7 +143,10 @@ const freshOutline = (stencil: Stencil, size: Size): Outline => {
 const kept = new WeakMap<Stencil, Map<string, Outline>>()
 const MOST_KEPT = 24
 
-/** The outline of a stencil in a box of `size` points, with the box's centre as origin; its bounds are the box. */
+/**
+ * The outline of a stencil in a box of `size` points, with the box's centre as origin. Its bounds are the box; only those of
+ * a text are what its letters take.
+ */
 export const outlineOf = (stencil: Stencil, size: Size): Outline => {
   const known = kept.get(stencil) ?? new Map<string, Outline>()
   const key = `${size.w} ${size.h}`
@@ -168,6 +175,7 @@ const described = (stencil: ParametricStencil): string => {
 export const stencilName = (stencil: Stencil): string => {
   if (stencil.kind === 'path') return 'Own outline'
   if (stencil.kind === 'mask') return 'Soft mask'
+  if (stencil.kind === 'text') return 'Text'
   if (stencil.kind === 'glyph') return `Letter ${stencil.letter}`
   return `${SHAPES[stencil.kind].name}${described(stencil)}`
 }

@@ -21,7 +21,7 @@ export const setMatrix = (context: PaintContext, m: Matrix): void => context.set
 export const fillOutline = (context: PaintContext, outline: Outline, matrix: Matrix, style: unknown): void => {
   setMatrix(context, matrix)
   context.fillStyle = style
-  tracePath(context, outline.path)
+  tracePath(context, outline.path, 'fill')
   context.fill(outline.fillRule)
 }
 

@@ -3,8 +3,11 @@ import type { Path } from '@/core/path/path'
 import { walk } from '@/core/path/walk'
 import type { PaintContext } from '@/painters/canvas/surface'
 
-/** Traces a path into the context's current path. */
-export const tracePath = (context: PaintContext, path: Path): void => {
+/**
+ * Traces a path into the context's current path. What is only filled needs no closing: filling closes every contour, and a
+ * browser looks over the whole path for each one that is closed, which the letters of a long text would feel.
+ */
+export const tracePath = (context: PaintContext, path: Path, use: 'fill' | 'stroke' = 'stroke'): void => {
   context.beginPath()
   walk(path, {
     move: (to) => context.moveTo(to.x, to.y),
@@ -21,6 +24,10 @@ export const tracePath = (context: PaintContext, path: Path): void => {
         toRadians(arc.start + arc.sweep),
         arc.sweep < 0,
       ),
-    close: () => context.closePath(),
+    close: (_from, first) => {
+      if (use === 'stroke') context.closePath()
+      // What follows a closed contour without a move begins where that did.
+      else context.moveTo(first.x, first.y)
+    },
   })
 }

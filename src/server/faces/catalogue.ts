@@ -2,7 +2,7 @@ import { readFile, rm } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable } from 'node:stream'
 import { Failure } from '@/core/failure'
-import { SHIPPED_FACES, shippedFace } from '@/faces/shipped'
+import { SHIPPED_FACES, shippedFace, type ShippedFace } from '@/faces/shipped'
 import type { FaceAnswer } from '@/contract/api'
 import { rootDirectory } from '@/server/config'
 import { FaceRow } from '@/server/db/models'
@@ -27,11 +27,20 @@ const ownFace = (row: FaceRow): FaceAnswer => ({
   canTravel: canTravel(row.embedding),
 })
 
+const asAnswer = ({ id, name, kind, bold, regular }: ShippedFace): FaceAnswer => ({
+  id,
+  name,
+  kind,
+  canTravel: false,
+  ...(bold === undefined ? {} : { bold }),
+  ...(regular === undefined ? {} : { regular }),
+})
+
 /** Every typeface: those that ship with the program, then one's own by name. */
 export const listFaces = async (): Promise<readonly FaceAnswer[]> => {
   await database()
   const rows = await FaceRow.findAll({ order: [['name', 'ASC']] })
-  const shipped = SHIPPED_FACES.map(({ id, name, kind }): FaceAnswer => ({ id, name, kind, canTravel: false }))
+  const shipped = SHIPPED_FACES.map(asAnswer)
   return [...shipped, ...rows.map(ownFace)]
 }
 

@@ -8,6 +8,7 @@ import { flipPicture } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
 import { dropIdleSpans, putPlaced } from '@/core/document/edits/fills'
 import { followFlip, followMove, followSize } from '@/core/document/edits/lettering/follow'
+import { scaleText } from '@/core/document/edits/texts'
 import { keepAside, loseLetter } from '@/core/document/edits/lettering/lose'
 import { originalOf } from '@/core/document/content'
 import { itemsRect, type Hull } from '@/core/document/extent'
@@ -71,6 +72,9 @@ export const shiftItems = defineEdit<ItemsAddress & { readonly deltas: readonly 
     ids.forEach((id, i) => moveBy(draft, project, { sheetId, ids: [id] }, deltas[i] ?? { x: 0, y: 0 })),
 )
 
+/** Factors nearer than this to each other are one. */
+const IN_PROPORTION = 1e-6
+
 /**
  * Sizes items as one: the hull becomes the box `to`, of the same turn. Frames keep their share of it; pictures follow
  * by their placement. Where a frame stands neither square nor at right angles to the hull, `to` must be in proportion.
@@ -80,12 +84,14 @@ export const sizeItems = defineEdit<ItemsAddress & { readonly from: Hull; readon
     const scale = { x: to.w / from.box.w, y: to.h / from.box.h }
     const inward = compose(rotation(-from.turn), translation(-from.box.cx, -from.box.cy))
     const outward = compose(translation(to.cx, to.cy), rotation(from.turn))
-    eachFrame(draft, project, at, (frame, { box, turn }) => {
+    eachFrame(draft, project, at, (frame, { box, turn, stencil }) => {
       const p = apply(inward, { x: box.cx, y: box.cy })
       const centre = apply(outward, { x: p.x * scale.x, y: p.y * scale.y })
       const lies = Math.abs(Math.abs(normalTurn(turn - from.turn)) - 90) < 45
       const [kx, ky] = lies ? [scale.y, scale.x] : [scale.x, scale.y]
       put(frame, 'box', { cx: centre.x, cy: centre.y, w: clampSide(box.w * kx), h: clampSide(box.h * ky) })
+      // In proportion letters grow with their box; otherwise they wrap anew in it.
+      if (stencil.kind === 'text' && Math.abs(kx / ky - 1) < IN_PROPORTION) scaleText(frame, Math.sqrt(kx * ky))
     })
     const matrix = compose(outward, scaling(scale.x, scale.y), inward)
     followSize(draft, project, at, { matrix, kx: scale.x, ky: scale.y, hullTurn: from.turn })

@@ -11,6 +11,7 @@ import { parseSvgPath } from '@/core/path/svgPath'
 import { svgTextOf } from '@/core/path/svgText'
 import { transformPath } from '@/core/path/transform'
 import { defineEdit, put } from '@/core/document/edit'
+import { scaledText } from '@/core/document/edits/texts'
 import { sheetOf } from '@/core/document/read'
 import type { Background, Guides, Item, ItemFinish, Lettering, Sheet, Span, Veil } from '@/core/document/types'
 import type { Fill } from '@/core/document/fill'
@@ -153,6 +154,7 @@ const scaledItem = (item: Item, by: Scaling): Item => {
     ...item,
     ...finish,
     box: scaledBox(item.box, by),
+    ...(item.stencil.kind === 'text' ? { stencil: scaledText(item.stencil, by.k) } : {}),
     fill: scaledFill(item.fill, by),
     ...(item.bleed === undefined ? {} : { bleed: Math.min(RANGE.bleed.max, item.bleed * by.k) }),
     ...(item.feather === undefined ? {} : { feather: Math.min(RANGE.feather.max, item.feather * by.k) }),

@@ -3,7 +3,8 @@ import { assertNever, type Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { FILL_RULES } from '@/core/path/path'
 import { KINDS_PATTERN } from '@/core/path/nodeKinds'
-import { isOutlineText } from '@/core/path/svgPath'
+import { outlineText } from '@/core/document/schema/outlineText'
+import { textFault, textFields } from '@/core/document/schema/text'
 import { CORNER_STYLES } from '@/core/stencil/corners'
 import type { Param } from '@/core/stencil/params'
 import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
@@ -59,15 +60,6 @@ const cornersSchema = (kind: string) =>
       (held) => held === undefined || held.length === 1 || (kind === 'rectangle' && held.length === 4),
     )
 
-/** An outline as SVG path data that draws something. */
-export const outlineText = () =>
-  string()
-    .strict()
-    .required('is missing; give path data')
-    .typeError('must be text')
-    .max(RANGE.outlineText, `must be at most ${RANGE.outlineText} characters`)
-    .test('outline', 'must be path data of SVG that draws something', (d) => d === undefined || isOutlineText(d))
-
 /** Kinds of an outline's points, one sign each. */
 const kindsText = () =>
   string()
@@ -96,12 +88,23 @@ const letterText = () =>
     .typeError('must be text')
     .max(RANGE.letterLength, `must be at most ${RANGE.letterLength} characters`)
 
-export const stencilSchema = byKind({
+const KINDS = {
   ...parametric,
   path: { ...ownOutline, kinds: kindsText() },
   mask: { ...ownOutline, pictureId: id() },
   glyph: { letter: letterText(), d: outlineText() },
+}
+
+const plainSchema = byKind(KINDS)
+const textSchema = shape({ kind: word(['text']), ...textFields }).test('text', (value, context) => {
+  const fault = textFault(value)
+  return fault === null || context.createError({ message: fault })
 })
+
+/** What masks a frame; of a text also what its parts say of one another. */
+export const stencilSchema = lazy((value: unknown) =>
+  isPlainObject(value) && value['kind'] === 'text' ? textSchema : plainSchema.resolve({ value }),
+)
 
 /** Every fault of a value as a stencil. */
 export const stencilFaults = (value: unknown, at = ''): readonly Fault[] =>

@@ -102,7 +102,7 @@ describe('a look of the project', () => {
   })
   it('came with format 7: a project of format 6 has none yet', () => {
     const older = Object.fromEntries(Object.entries(sampleProject()).filter(([key]) => key !== 'looks'))
-    expect(migrate({ ...older, format: 6 })).toMatchObject({ format: 7, looks: {} })
+    expect(migrate({ ...older, format: 6 })).toMatchObject({ looks: {} })
   })
 })
 

@@ -12,6 +12,7 @@ import { LAYER_KINDS, newLayer, type FinishLayer, type Stroke, type StrokeLine }
 import { removeItems } from '@/core/document/edits/items'
 import { pictureAcross, pictureEach } from '@/core/document/edits/lettering/across'
 import type { Project } from '@/core/document/types'
+import { look, textOf, withText } from '@tests/helpers/text'
 import { withWord } from '@tests/helpers/lettering'
 import { placePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
@@ -118,6 +119,15 @@ const lettersToo: Project = {
   },
 }
 
+/** A text of two looks with a soft hyphen, one of them in a colour of its own. */
+const textToo = withText(
+  bare,
+  textOf('Hi so\u00adon', [
+    { ...look('lora', 12), length: 3 },
+    { ...look('lora-bold', 14, '#118822'), length: 5 },
+  ]),
+)
+
 const filled = placePicture(namedToo, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
 const written = (project: Project): Loose => JSON.parse(JSON.stringify(bundleDocument(project, () => 'jpg')))
 const sound = (): Loose => written(filled)
@@ -163,7 +173,7 @@ const harms = (
 
 // Facts beyond the reach of a schema: which ids name what, and what the files are.
 const REFERENCES =
-  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lm]-\d|g-\w+)( |\.id|\.order)|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|sheets\.sheet-1\.spans|finishes)/
+  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lm]-\d|g-\w+)( |\.id|\.order)|.*stencil\.(text|drawings|runs( |\.\d+( |\.(length|clusters|hyphen))))|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|sheets\.sheet-1\.spans|finishes)/
 
 describe('the published schema', () => {
   it('takes every stencil of the supplies', () => {
@@ -178,7 +188,7 @@ describe('the published schema', () => {
     const [, example = ''] = /```json\n([\s\S]*?)```/.exec(readFileSync('docs/format.md', 'utf8')) ?? []
     expect(published(JSON.parse(example))).toBe(true)
     expect(ours(JSON.parse(example))).toBe(true)
-    for (const project of [filled, lettersToo]) {
+    for (const project of [filled, lettersToo, textToo]) {
       expect(published(written(project))).toBe(true)
       expect(ours(written(project))).toBe(true)
     }
@@ -187,6 +197,7 @@ describe('the published schema', () => {
   it.each([
     ['of finishes, spans and stencils', filled],
     ['of lettering and alphabets', lettersToo],
+    ['of texts that wrap', textToo],
   ])('and the program refuse the same harm %s', (_what, project) => {
     const disagreements = casesOf(harms(written(project))).flatMap(({ path, harm }) => {
       const document = written(project)
