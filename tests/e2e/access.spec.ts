@@ -36,6 +36,8 @@ const faultsOn = async (page: Page, scheme: 'light' | 'dark'): Promise<readonly 
 
 for (const scheme of ['light', 'dark'] as const)
   test(`no screen has a serious fault for assistive technology, ${scheme}`, async ({ page, request }) => {
+    // Every screen of the program is looked at: on a busy machine that takes a while.
+    test.setTimeout(480_000)
     // What fades while it is looked at has nobody's contrast: a notice goes by itself.
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
     const hand = await BenchHand.open(page, await makeProject(request, PIECES))

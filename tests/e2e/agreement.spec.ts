@@ -18,6 +18,8 @@ import { FINISH_PRESETS } from '@/core/finish/presets'
 import { coverPlaced } from '@/core/placement/placed'
 import { levelPixels } from '@/server/export/pixels'
 import { paintList } from '@/server/export/renderSheet'
+import { placePicture } from '@/core/document/edits/fills'
+import { look, textOf, withText } from '@tests/helpers/text'
 import { BenchHand, makeProject, SHEET } from './bench'
 
 const PIECES = [
@@ -122,6 +124,37 @@ test('over covered pixels the mean difference is at most 0.5 of 255', async ({ p
   })
   const { covered, edge } = await compared(await opened(page, request, project), project, SHEET)
   expect(covered.count).toBeGreaterThan(100_000)
+  expect(covered.mean).toBeLessThanOrEqual(0.5)
+  expect(edge.mean).toBeLessThanOrEqual(3)
+})
+
+test('texts of several looks, one in a picture, one with a stroke and a shadow, agree as well', async ({
+  page,
+  request,
+}) => {
+  const id = await makeProject(request, [])
+  const start = ((await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }).project
+  const said = 'Kites over Gull Steps'
+  const texts = [
+    textOf(said, [
+      { ...look('lora-bold', 60), length: 6 },
+      { ...look('lora', 60, '#c03020'), length: said.length - 6 },
+    ]),
+    textOf(said, look('vollkorn-bold', 60)),
+    textOf(said, [
+      { ...look('nunito-bold', 60, '#118822'), length: 6 },
+      { ...look('nunito-bold', 60), length: said.length - 6 },
+    ]),
+  ]
+  let project = texts.reduce(
+    (now, text, i) => withText(now, text, { id: `t-${i}`, box: { cx: 400, cy: 110 + 180 * i, w: 700, h: 160 } }),
+    start,
+  )
+  project = placePicture(project, { sheetId: SHEET, frameId: 't-1', pictureId: 'pic' })
+  for (const layer of [newLayer('stroke', 'l-1', 6), newLayer('shadow', 'l-2', 6)])
+    project = putLayer(project, { sheetId: SHEET, ids: ['t-2'], layer })
+  const { covered, edge } = await compared(await opened(page, request, project), project, SHEET)
+  expect(covered.count).toBeGreaterThan(20_000)
   expect(covered.mean).toBeLessThanOrEqual(0.5)
   expect(edge.mean).toBeLessThanOrEqual(3)
 })

@@ -82,11 +82,19 @@ test('the menu opens by keyboard at what is selected, and closes by Esc', async 
   await page.keyboard.press('Escape')
   await expect(menu).toHaveCount(0)
   await page.keyboard.press('Shift+F10')
-  // By its first letter, as menus go.
-  await page.keyboard.press('ArrowDown')
+  // Seen is not yet ready for keys: the focus is within it then.
+  await expect.poll(() => menu.evaluate((list) => list.contains(document.activeElement))).toBe(true)
+  // The first entry is about the table, which has the focus again; the second goes to the pictures to choose from.
   await page.keyboard.press('Enter')
   await expect(menu).toHaveCount(0)
   await expect(hand.table).toBeFocused()
+  await page.keyboard.press('w')
+  await page.keyboard.press('Shift+F10')
+  await expect.poll(() => menu.evaluate((list) => list.contains(document.activeElement))).toBe(true)
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(menu).toHaveCount(0)
+  await expect(page.locator('[data-region="supplies"] [data-supply]').first()).toBeFocused()
 })
 
 test('“Find a command” finds by words and by what others call it, runs it, and says why one does not apply', async ({

@@ -1,6 +1,7 @@
 import { BACKGROUND_ID } from '@/core/document/background'
 import { holdsPicture } from '@/core/document/content'
 import { isWord } from '@/core/document/lettering'
+import { isText } from '@/core/document/text'
 import type { Frame } from '@/core/document/types'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
@@ -27,7 +28,7 @@ export const KEY_GROUPS = ['Moving', 'Selecting', 'Frames', 'View'] as const
 export type KeyGroup = (typeof KEY_GROUPS)[number]
 
 /** What a menu is about. */
-export const PLACES = ['frame', 'group', 'letter', 'text', 'several', 'background', 'sheet'] as const
+export const PLACES = ['frame', 'group', 'letter', 'text', 'block', 'several', 'background', 'sheet'] as const
 export type Place = (typeof PLACES)[number]
 
 /** Something that a person can ask for: it stands once, and buttons, menus, keys and the search are drawn from it. */
@@ -116,5 +117,6 @@ export const placeOf = (state: BenchState): Place => {
   const item = shownSheet(state).items[only]
   if (isWord(item)) return 'text'
   if (item?.kind === 'group') return 'group'
+  if (isText(item)) return 'block'
   return selectedWord(state) ? 'letter' : 'frame'
 }

@@ -20,7 +20,7 @@ import { openFinish } from '@/client/store/slices/dialogs'
 import { shownSheet, shownProject } from '@/client/store/benchStore'
 import { namedOf } from '@/core/document/finish'
 
-const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
+const ITEM = ['frame', 'group', 'letter', 'text', 'block', 'several'] as const
 
 const LAYERS: Readonly<Record<LayerKind, readonly [string, string]>> = {
   stroke: ['stroke', 'border outline line edge'],

@@ -15,7 +15,7 @@ import { type PlainFill } from '@/core/document/edits/fills'
 import { putFill, squareSelected } from '@/client/store/frameFields'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 
-const ITEM = ['frame', 'group', 'letter', 'text', 'several'] as const
+const ITEM = ['frame', 'group', 'letter', 'text', 'block', 'several'] as const
 
 const areAll = (state: BenchState, mark: 'hidden' | 'locked'): boolean => {
   const items = state.selection.flatMap((id) => shownSheet(state).items[id] ?? [])

@@ -18,6 +18,11 @@ import Shuffle from '@mui/icons-material/Shuffle'
 import ClearSet from '@mui/icons-material/LayersClearOutlined'
 import Sheet from '@mui/icons-material/InsertDriveFileOutlined'
 import Straighten from '@mui/icons-material/Straighten'
+import Bold from '@mui/icons-material/FormatBold'
+import FitText from '@mui/icons-material/Height'
+import Shrink from '@mui/icons-material/TextDecrease'
+import Text from '@mui/icons-material/Notes'
+import ToLetters from '@mui/icons-material/Abc'
 import View from '@mui/icons-material/VisibilityOutlined'
 import type { ComponentType } from 'react'
 import type { Command, Family } from '@/client/commands/command'
@@ -38,6 +43,11 @@ const OF_FAMILY: Readonly<Record<Family, Icon>> = {
 }
 
 const OF_ONE: Readonly<Record<string, Icon>> = {
+  textOnSheet: Text,
+  fitTextBox: FitText,
+  shrinkText: Shrink,
+  textToLetters: ToLetters,
+  boldText: Bold,
   duplicate: ContentCopy,
   copyImage: CopyImage,
   flip: Flip,

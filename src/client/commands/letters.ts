@@ -3,10 +3,12 @@ import { always, needsWord } from '@/client/commands/command'
 import { breakSelectedWord, setLettersBack, setPictures, stepLetter, wordAsPath } from '@/client/store/letterPictures'
 import { selectedWord } from '@/client/store/lettering'
 import { select } from '@/client/store/selection'
+import { selectedText } from '@/client/store/texts'
+import { endWriting, writeInSelected } from '@/client/store/writing'
 import { toggleTyping } from '@/client/store/typing'
 import { toggleTypeTool } from '@/client/store/slices/mode'
 import { showTab, openAlphabets } from '@/client/store/slices/supplies'
-import { toolOf, typingOf } from '@/client/store/modes'
+import { toolOf, typingOf, writingOf } from '@/client/store/modes'
 
 const TEXT = ['text', 'letter'] as const
 
@@ -26,14 +28,17 @@ export const LETTER_COMMANDS: readonly Command[] = [
     id: 'type',
     family: 'Letters',
     words: 'Type in the text',
-    does: 'Type in the selected letters',
+    does: 'Type in the selected letters, or write in the selected text',
     synonyms: 'edit text write',
     key: '3',
     keyGroup: 'Frames',
-    menus: TEXT,
-    whyNot: needsWord,
-    isOn: (state) => typingOf(state) !== null,
-    run: toggleTyping,
+    menus: [...TEXT, 'block'],
+    whyNot: (state) => (selectedText(state) ? null : needsWord(state) && 'Select letters or a text first.'),
+    isOn: (state) => typingOf(state) !== null || writingOf(state) !== null,
+    run: (bench) => {
+      if (writingOf(bench.get())) void endWriting(bench)
+      else if (!writeInSelected(bench)) toggleTyping(bench)
+    },
   },
   {
     id: 'letterBefore',

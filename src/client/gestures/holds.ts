@@ -1,4 +1,4 @@
-import { armedOf, cuts, toolOf } from '@/client/store/modes'
+import { armedOf, cuts, toolOf, typingOf, writingOf } from '@/client/store/modes'
 import { HANDLES, drawnBox, type Box } from '@/core/geometry/box'
 import { apply, invert } from '@/core/geometry/matrix'
 import { intersectRects, rectAround, rectContains, rectHolds, type Rect } from '@/core/geometry/rect'
@@ -9,7 +9,8 @@ import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { frameContains } from '@/core/document/read'
 import { holdable, isAtHand, isLocked, listOf } from '@/core/document/tree'
 import { helpOnce } from '@/client/store/firstHelp'
-import type { Project } from '@/core/document/types'
+import { boxHolds, isText } from '@/core/document/text'
+import type { Frame, Project } from '@/core/document/types'
 import type { Stencil } from '@/core/stencil/stencil'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
 import { framesSeenAt, frameSeenAt, isSeeThrough } from '@/client/gestures/hits'
@@ -97,7 +98,9 @@ const isOnSelection = (bench: Bench, at: Point): boolean => {
   const state = bench.get()
   const chosen = state.selection[0] === BACKGROUND_ID ? [] : selectedFrames(state)
   const sheet = shownSheet(state)
-  const isThere = chosen.some((frame) => isAtHand(sheet, frame.id) && frameContains(frame, at))
+  // A text that is selected is taken by its whole box.
+  const isOn = (frame: Frame): boolean => frameContains(frame, at) || (isText(frame) && boxHolds(frame, at))
+  const isThere = chosen.some((frame) => isAtHand(sheet, frame.id) && isOn(frame))
   if (!isThere || state.way !== 'whole') return isThere
   // What is seen through a hole of the selected frame is pressed rather than that frame; with nothing there, the frame.
   const hit = frameSeenAt(bench, state.project, sheet, at)
@@ -126,6 +129,8 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   // A finger that rested until the menu came may slip: nothing is moved beneath it.
   if (named?.startsWith('guide') || state.menuAt) return { kind: 'nothing' }
   if (how.buttons === MIDDLE_BUTTON || heldKeys(bench).has('h')) return pan()
+  // A text under the hand has a hand of its own.
+  if (typingOf(state) ?? writingOf(state)) return { kind: 'nothing' }
   if (armedOf(state)) return { kind: 'draw', from, last: from, cuts: how.ctrl }
   const tool = toolHand(bench)?.start({ at: from, named, shift: how.shift, ctrl: how.ctrl })
   if (tool) return { kind: 'tool', drag: tool }
@@ -282,6 +287,7 @@ const beneath = (bench: Bench, at: Point): string | null => {
 /** A press without movement selects what lies there by its true outline; Shift adds, a second press goes beneath. */
 export const tap = (bench: Bench, at: Point, named: string | null, how: Press): void => {
   const state = bench.get()
+  if (typingOf(state) ?? writingOf(state)) return
   const point = toSheet(state.view, at)
   const tool = toolHand(bench)
   const armed = armedOf(state)

@@ -7,6 +7,7 @@ import { pageKey, TABLE_KEYS, type TableKey } from '@/client/gestures/tableKeys'
 import { removeSelected } from '@/client/store/removal'
 import { say } from '@/client/store/notices'
 import { goDown, goUp } from '@/client/store/selection'
+import { writeInSelected } from '@/client/store/writing'
 import type { Bench } from '@/client/store/bench'
 import { openDialog } from '@/client/store/slices/dialogs'
 
@@ -95,6 +96,7 @@ export const tableKey = (
     return true
   }
   if (event.key === 'Enter') {
+    if (writeInSelected(bench)) return true
     if (goDown(bench) === 'empty') {
       focusSupplies()
       say(bench, 'This frame is empty. Choose a picture with the arrow keys and press Enter.')

@@ -8,6 +8,8 @@ import { rectContains } from '@/core/geometry/rect'
 import { subtract, type Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { sheetRect } from '@/core/document/extent'
+import { ownPoint, textOf } from '@/core/document/text'
+import { placeAt } from '@/core/text/carets'
 import { holdable } from '@/core/document/tree'
 import {
   dropHold,
@@ -29,6 +31,7 @@ import { wheelFactor } from '@/client/gestures/wheel'
 import { placedFrame } from '@/client/store/placed'
 import { say } from '@/client/store/notices'
 import { goDown, select } from '@/client/store/selection'
+import { startWriting } from '@/client/store/writing'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { panView, toSheet, zoomViewAt } from '@/client/store/view'
@@ -75,6 +78,9 @@ const doubleClick = (bench: Bench, table: HTMLElement, target: EventTarget, clie
   const held = holdable(sheet, hit.id, state.entered)
   const below = sheet.items[held]?.kind === 'group' ? holdable(sheet, hit.id, held) : held
   if (held !== state.selection[0]) select(bench, held)
+  const text = textOf(shownSheet(bench.get()), below)
+  if (text && below === bench.get().selection[0])
+    return startWriting(bench, text.id, { place: placeAt(text.stencil, text.box, ownPoint(text, at)) })
   if (goDown(bench, below) === 'empty') say(bench, 'This frame is empty. Choose a picture below, or drop one here.')
 }
 

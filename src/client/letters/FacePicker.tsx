@@ -13,6 +13,7 @@ export const KIND_WORDS: Readonly<Record<FaceKind, string>> = {
   script: 'Script',
   display: 'Display',
   stencil: 'Stencil',
+  reading: 'For reading',
   own: 'Yours',
 }
 
@@ -54,11 +55,14 @@ export const FacePicker = ({
   faces,
   text,
   chosen,
+  first,
   onChoose,
 }: {
   readonly faces: readonly FaceAnswer[]
   readonly text: string
   readonly chosen: string | null
+  /** The kind that is shown first. */
+  readonly first?: FaceKind | undefined
   readonly onChoose: (face: FaceAnswer) => void
 }) => {
   const list = useRef<HTMLDivElement>(null)
@@ -70,7 +74,7 @@ export const FacePicker = ({
         if (step) moveFocus(list.current, event.target as Element, step)
       }}
     >
-      {FACE_KINDS.map((kind) => {
+      {[...(first ? [first] : []), ...FACE_KINDS.filter((kind) => kind !== first)].map((kind) => {
         const held = faces.filter((face) => face.kind === kind)
         return (
           held.length > 0 && (

@@ -8,6 +8,9 @@ import { useRef, useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FacePicker, foundFaces } from '@/client/letters/FacePicker'
 import { addFaces, faceOf, forgetFace, refOfFace } from '@/client/store/faces'
+import type { FaceAnswer } from '@/contract/api'
+import { chooseTextFace, lookShown } from '@/client/store/textLooks'
+import { selectedTexts } from '@/client/store/texts'
 import { currentFace, resetWord, selectedWord } from '@/client/store/lettering'
 import panel from '@/client/parts/Panel.module.css'
 import { FilePick } from '@/client/parts/FilePick'
@@ -34,18 +37,24 @@ export const AddFaces = ({ children }: { readonly children: string }) => {
   )
 }
 
+/** The regular face of a bold one, or the face itself. */
+const regularOf = (faces: readonly FaceAnswer[], id: string | undefined): string | undefined =>
+  faceOf(faces, id ?? '')?.regular ?? id
+
 /** Chooses the typeface of the selected text, or of those to come. */
 export const FacesDialog = ({ onClose }: { readonly onClose: () => void }) => {
   const bench = useBenchHandle()
   const faces = useBench((state) => state.faces)
   const word = useBench(selectedWord)
+  const block = useBench((state) => selectedTexts(state)[0] ?? null)
+  const blockFace = useBench((state) => (block ? lookShown(state, block).faceId : undefined))
   const next = useBench(currentFace)
   const sample = useBench((state) => state.letterText)
   const [search, setSearch] = useState('')
-  const chosen = word?.lettering.face.id ?? next?.id ?? null
+  const chosen = block ? (regularOf(faces, blockFace) ?? null) : (word?.lettering.face.id ?? next?.id ?? null)
   const held = faceOf(faces, chosen ?? '')
-  const found = foundFaces(faces, search)
-  const firstLine = (word?.lettering.text ?? sample).split('\n')[0]?.trim().slice(0, 12)
+  const found = foundFaces(faces, search).filter(({ regular }) => !block || regular === undefined)
+  const firstLine = (block?.stencil.text ?? word?.lettering.text ?? sample).split('\n')[0]?.trim().slice(0, 12)
   return (
     <Dialog open onClose={onClose} aria-labelledby="faces-title" fullWidth maxWidth="md">
       <DialogTitle id="faces-title">Typefaces</DialogTitle>
@@ -60,7 +69,9 @@ export const FacesDialog = ({ onClose }: { readonly onClose: () => void }) => {
             faces={found}
             text={firstLine || 'Kites'}
             chosen={chosen}
+            first={block ? 'reading' : undefined}
             onChoose={(face) => {
+              if (block) return chooseTextFace(bench, face)
               chooseFace(bench, face.id)
               if (word && face.id !== word.lettering.face.id)
                 void resetWord(bench, word.id, { name: 'Typeface', setting: { face: refOfFace(face) } })

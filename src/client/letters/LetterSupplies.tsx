@@ -111,6 +111,7 @@ export const LetterTools = () => {
         }}
       />
       <CommandButton namedByWords id="typeOnSheet" />
+      <CommandButton namedByWords id="textOnSheet" />
       <AddFaces>Add a typeface</AddFaces>
       <CommandButton namedByWords id="alphabet" />
     </>

@@ -1,23 +1,27 @@
 'use client'
 import Alert from '@mui/material/Alert'
-import type { Word } from '@/core/document/lettering'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import type { FaceAnswer } from '@/contract/api'
+import { useBench } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
-import { refOfFace } from '@/client/store/faces'
-import { resetWord } from '@/client/store/lettering'
 import panel from '@/client/parts/Panel.module.css'
 
+interface MissingProps {
+  /** The text: its group or its frame. */
+  readonly ownerId: string
+  readonly faceName: string
+  readonly onFace: (face: FaceAnswer) => void
+}
+
 /** Names the letters that the face does not have, and offers faces that have them. */
-export const MissingLetters = ({ word }: { readonly word: Word }) => {
-  const bench = useBenchHandle()
-  const missing = useBench((state) => (state.missingLetters?.groupId === word.id ? state.missingLetters : null))
+export const MissingLetters = ({ ownerId, faceName, onFace }: MissingProps) => {
+  const missing = useBench((state) => (state.missingLetters?.groupId === ownerId ? state.missingLetters : null))
   if (!missing) return null
   const { letters, offered } = missing
   const what = letters.length > 1 ? 'all of them' : 'it'
   return (
     <Alert severity="warning" variant="outlined" role="status">
       <strong>
-        {word.lettering.face.name} has no {letters.map((letter) => `“${letter}”`).join(' ')}
+        {faceName} has no {letters.map((letter) => `“${letter}”`).join(' ')}
       </strong>
       <br />
       {offered === null
@@ -28,12 +32,7 @@ export const MissingLetters = ({ word }: { readonly word: Word }) => {
       {offered && (
         <div className={panel.wrap}>
           {offered.map((face) => (
-            <RailButton
-              key={face.id}
-              framed
-              label={`Set the text in ${face.name}`}
-              onPress={() => void resetWord(bench, word.id, { name: 'Typeface', setting: { face: refOfFace(face) } })}
-            >
+            <RailButton key={face.id} framed label={`Set the text in ${face.name}`} onPress={() => onFace(face)}>
               {face.name}
             </RailButton>
           ))}

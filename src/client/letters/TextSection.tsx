@@ -15,6 +15,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { Tick } from '@/client/parts/fields/Tick'
 import { Tip } from '@/client/parts/Tip'
 import { Section } from '@/client/parts/Section'
+import { refOfFace } from '@/client/store/faces'
 import { resetWord } from '@/client/store/lettering'
 import card from '@/client/parts/Panel.module.css'
 import { openDialog } from '@/client/store/slices/dialogs'
@@ -128,7 +129,11 @@ export const TextSection = ({ word }: { readonly word: Word }) => {
   return (
     <Section name="Text" says={word.lettering.face.name} isOpen>
       <TextField word={word} />
-      <MissingLetters word={word} />
+      <MissingLetters
+        ownerId={word.id}
+        faceName={lettering.face.name}
+        onFace={(face) => set('Typeface', { face: refOfFace(face) })}
+      />
       <div className={card.row}>
         <RailButton
           framed

@@ -8,7 +8,7 @@ import { caretHeight, caretLine, nearestCaret, selectedQuads } from '@/client/le
 import { svgPoints } from '@/client/stage/overlayGeometry'
 import { shownSheet } from '@/client/store/benchStore'
 import { endTyping, moveCaret, resumeTyping, typeText } from '@/client/store/typing'
-import styles from '@/client/letters/Letters.module.css'
+import styles from '@/client/parts/Caret.module.css'
 import { setTyping } from '@/client/store/slices/mode'
 
 /** A press further from every caret than this many letter heights leaves the text. */
@@ -50,7 +50,7 @@ export const TypingLayer = () => {
   const select = (start: number, end: number): void => setTyping(bench, { ...typing, selection: [start, end] })
   return (
     <div
-      className={styles.typingLayer}
+      className={styles.layer}
       style={isOnSheet ? {} : { pointerEvents: 'none' }}
       data-typing={typing.groupId}
       onPointerDown={(event) => {
@@ -85,7 +85,7 @@ export const TypingLayer = () => {
         ))}
         {line && (
           <>
-            <line x1={line.foot.x} y1={line.foot.y} x2={line.head.x} y2={line.head.y} className={styles.caretCasing} />
+            <line x1={line.foot.x} y1={line.foot.y} x2={line.head.x} y2={line.head.y} className={styles.casing} />
             <line
               key={typing.selection.join()}
               x1={line.foot.x}
@@ -100,7 +100,7 @@ export const TypingLayer = () => {
       {isOnSheet && (
         <textarea
           ref={field}
-          className={styles.hiddenText}
+          className={styles.field}
           style={{ left: line?.head.x ?? 0, top: line?.head.y ?? 0 }}
           aria-label="Text of the letters"
           autoComplete="off"

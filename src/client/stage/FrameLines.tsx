@@ -3,11 +3,14 @@ import { toolOf } from '@/client/store/modes'
 import { useMemo, type ReactNode } from 'react'
 import { compose } from '@/core/geometry/matrix'
 import { grownFlat } from '@/core/path/flat'
+import type { Path } from '@/core/path/path'
 import { svgTextOf } from '@/core/path/svgText'
+import { outlineOf } from '@/core/stencil/stencil'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { holdsPicture, sharersOf, windowsOnto } from '@/core/document/content'
 import { framesOffSheet } from '@/core/document/extent'
 import { frameMatrix, frameOutline } from '@/core/document/read'
+import { isText } from '@/core/document/text'
 import { framesOf, framesUnder, isHidden } from '@/core/document/tree'
 import type { Frame } from '@/core/document/types'
 import { useBench } from '@/client/binding/useBench'
@@ -16,6 +19,10 @@ import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
 import { viewMatrix } from '@/client/store/view'
 import { LOOKS } from '@/client/stage/looks'
+
+/** What is drawn around a frame: its outline, of a text its box. */
+const lineOf = (frame: Frame): Path =>
+  (isText(frame) ? outlineOf({ kind: 'rectangle' }, frame.box) : frameOutline(frame)).path
 
 export const OutlineOf = ({
   frame,
@@ -26,9 +33,7 @@ export const OutlineOf = ({
 }) => {
   const view = useBench((state) => state.view)
   return (
-    <g transform={svgMatrix(compose(viewMatrix(view), frameMatrix(frame)))}>
-      {children(svgTextOf(frameOutline(frame).path))}
-    </g>
+    <g transform={svgMatrix(compose(viewMatrix(view), frameMatrix(frame)))}>{children(svgTextOf(lineOf(frame)))}</g>
   )
 }
 
@@ -37,7 +42,7 @@ export const MaskLine = () => {
   const frame = useBench(selectedFrame)
   const way = useBench((state) => state.way)
   const isOff = useBench((state) => toolOf(state)?.kind === 'points' || toolOf(state)?.kind === 'trace')
-  if (!frame || isOff || frame.id === BACKGROUND_ID) return null
+  if (!frame || isOff || frame.id === BACKGROUND_ID || isText(frame)) return null
   const line = way === 'whole' ? LOOKS.whole : LOOKS.picture
   return (
     <OutlineOf frame={frame}>

@@ -1,5 +1,5 @@
 'use client'
-import { armedOf, typingOf, toolOf, carriedOf } from '@/client/store/modes'
+import { armedOf, typingOf, writingOf, toolOf, carriedOf } from '@/client/store/modes'
 import { rectAround } from '@/core/geometry/rect'
 import { compose } from '@/core/geometry/matrix'
 import { boxMatrix } from '@/core/geometry/box'
@@ -17,6 +17,7 @@ import { MaskLine, MemberLines, OffSheetMarks, PanelBleeds, SharedLines } from '
 import { ColourMarks } from '@/client/stage/ColourMarks'
 import { Handles } from '@/client/stage/Handles'
 import { Knobs } from '@/client/stage/Knobs'
+import { OverflowMarks } from '@/client/stage/OverflowMarks'
 import { PointMarks } from '@/client/stage/PointMarks'
 import { TraceMarks, UprightMark } from '@/client/stage/TraceMarks'
 import { handleLayout, svgMatrix } from '@/client/stage/overlayGeometry'
@@ -148,7 +149,11 @@ const SelectedHandles = () => {
   const way = useBench((state) => state.way)
   const isHidden = useBench(
     (state) =>
-      carriedOf(state) !== null || state.gathering !== null || toolOf(state) !== null || typingOf(state) !== null,
+      carriedOf(state) !== null ||
+      state.gathering !== null ||
+      toolOf(state) !== null ||
+      typingOf(state) !== null ||
+      writingOf(state) !== null,
   )
   const sheet = useBench(shownSheet)
   const project = useBench((state) => state.preview ?? state.project)
@@ -167,14 +172,17 @@ const SelectedHandles = () => {
   return <Handles box={whole.box} turn={whole.turn} way="picture" subject={`Picture of ${frame.name}`} />
 }
 
+/** What a text's box is drawn as. */
+const TEXT_BOX = { kind: 'rectangle' } as const
+
 const Drawing = () => {
   const box = useBench((state) => state.drawing)
-  const armed = useBench((state) => armedOf(state))
+  const stencil = useBench((state) => armedOf(state) ?? (toolOf(state)?.kind === 'write' ? TEXT_BOX : null))
   const view = useBench((state) => state.view)
-  if (!box || !armed) return null
+  if (!box || !stencil) return null
   return (
     <path
-      d={svgTextOf(outlineOf(armed, box).path)}
+      d={svgTextOf(outlineOf(stencil, box).path)}
       transform={svgMatrix(compose(viewMatrix(view), boxMatrix(box, 0)))}
       fill="var(--mark-kraft)"
       fillOpacity={0.7}
@@ -214,6 +222,7 @@ export const Overlay = () => (
     <SheetGuides />
     <OffSheetMarks />
     <MissingMarks />
+    <OverflowMarks />
     <EnteredLine />
     <FitBox />
     <MemberLines />

@@ -10,6 +10,7 @@ import { holdsPictures } from '@/client/gestures/useCarry'
 import { useTableGestures } from '@/client/gestures/useTableGestures'
 import { TypingLayer } from '@/client/letters/TypingLayer'
 import { WordZones } from '@/client/letters/WordZones'
+import { WritingLayer } from '@/client/text/WritingLayer'
 import { borrowLevels } from '@/client/stage/images'
 import { Dropper } from '@/client/stage/Dropper'
 import { Overlay } from '@/client/stage/Overlay'
@@ -176,6 +177,7 @@ export const Table = () => {
       <BackgroundZone />
       <WordZones />
       <TypingLayer />
+      <WritingLayer />
       <Dropper canvas={canvas} />
       {isBefore && (
         <Floating kind="said" role="status">

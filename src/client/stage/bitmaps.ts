@@ -10,6 +10,7 @@ import { isGroup, paintsAnything, type DrawGroup, type DrawItem, type DrawNode }
 import { finishGroup, paintIsolated } from '@/painters/canvas/paint'
 import type { Painting } from '@/painters/canvas/painting'
 import { createLayer } from '@/client/stage/canvas'
+import { patchedBitmap } from '@/client/stage/patch'
 import { paintEmptyFrame } from '@/client/stage/emptyFrame'
 import type { LevelImages } from '@/client/stage/images'
 
@@ -93,7 +94,12 @@ export class Bitmaps {
     const sources = itemPictures(item).map((op) => this.images.imageFor(op, seen.scale)?.source ?? null)
     const held = this.held(item.id, (bitmap) => sameItem(bitmap.node, item), seen, sources, needed)
     if (held) return held
-    return this.repaint(item.id, item, seen, sources, bounds, (painting) => {
+    const before = this.cache.get(item.id)
+    return this.repaint(item.id, item, seen, sources, bounds, (painting, region) => {
+      if (before && !isGroup(before.node) && before.scale === seen.scale && sameRect(before.region, region)) {
+        const patched = patchedBitmap(before.source, before.node, item, painting)
+        if (patched) return patched
+      }
       const layer = createLayer(painting.device.x1, painting.device.y1)
       paintIsolated(layer.context, item, painting)
       return layer.source
@@ -189,6 +195,8 @@ export class Bitmaps {
 }
 
 export const FAINT_ID = '@faint'
+
+const sameRect = (a: Rect, b: Rect): boolean => a.x0 === b.x0 && a.y0 === b.y0 && a.x1 === b.x1 && a.y1 === b.y1
 
 /** Draw items are made anew only when something of them changed; a moved faint picture is compared by its matrix. */
 const sameItem = (a: DrawNode, b: DrawItem): boolean =>

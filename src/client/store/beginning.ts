@@ -2,7 +2,7 @@ import { sheetOf } from '@/core/document/read'
 import type { Point } from '@/core/geometry/vector'
 import { putFrame } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
-import { toolOf, typingOf, armedOf } from '@/client/store/modes'
+import { toolOf, typingOf, writingOf, armedOf } from '@/client/store/modes'
 import { showTab } from '@/client/store/slices/supplies'
 import type { BenchState } from '@/client/store/state'
 import { noteStencil, type UsedStencil } from '@/client/store/stencilUse'
@@ -12,7 +12,8 @@ import { typeAt } from '@/client/store/typing'
 /** Is there nothing on the sheet yet, and is the hand free to begin? */
 export const isSheetBare = (state: BenchState): boolean => {
   const sheet = sheetOf(state.project, state.sheetId)
-  const isFree = toolOf(state) === null && typingOf(state) === null && armedOf(state) === null
+  const isFree =
+    toolOf(state) === null && typingOf(state) === null && writingOf(state) === null && armedOf(state) === null
   return isFree && !state.isClean && !state.drawsOut && sheet.order.length === 0 && sheet.background.kind !== 'picture'
 }
 

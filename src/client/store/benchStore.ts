@@ -90,8 +90,7 @@ const isSelectable = (sheet: Sheet, id: string): boolean =>
 /** A tool that works on a frame goes with it. */
 const modeOn = ({ mode }: Pick<BenchState, 'mode'>, sheet: Sheet): Mode => {
   const tool = toolOf({ mode })
-  const stands =
-    tool === null || tool.kind === 'trace' || tool.kind === 'type' || selectableFrame(sheet, tool.frameId) !== null
+  const stands = tool === null || !('frameId' in tool) || selectableFrame(sheet, tool.frameId) !== null
   return stands ? mode : 'back' in mode ? { ...mode, back: { kind: 'rest' } } : { kind: 'rest' }
 }
 

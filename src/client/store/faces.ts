@@ -4,6 +4,7 @@ import type { FaceAnswer } from '@/contract/api'
 import { api, ApiError, faceUrl, sendFile } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
+import { owned } from '@/client/store/owned'
 import { askSamples } from '@/client/workers/faces'
 import { putFaces } from '@/client/store/slices/supplies'
 
@@ -17,13 +18,28 @@ export const faceOf = (faces: readonly FaceAnswer[], id: string): FaceAnswer | n
 export const wordsOf = (error: unknown, otherwise: string): string =>
   error instanceof ApiError || isFailure(error) ? error.message : otherwise
 
-/** Reads which typefaces there are. */
-export const loadFaces = async (bench: Bench): Promise<void> => {
+/** The list of typefaces that was asked for last; never rejected. */
+const LISTED = owned(() => ({ list: null as Promise<void> | null }))
+
+const listFaces = async (bench: Bench): Promise<void> => {
   try {
     putFaces(bench, await api.faces())
   } catch (error) {
     say(bench, wordsOf(error, 'The typefaces could not be listed. Reload the page.'), 'fault')
   }
+}
+
+/** Reads which typefaces there are. */
+export const loadFaces = (bench: Bench): Promise<void> => {
+  const list = listFaces(bench)
+  bench.own(LISTED).list = list
+  return list
+}
+
+/** Waits until it is known which typefaces there are; asks anew where that failed. */
+export const facesListed = async (bench: Bench): Promise<void> => {
+  if (!bench.get().faces.length) await bench.own(LISTED).list
+  if (!bench.get().faces.length) await loadFaces(bench)
 }
 
 const FACE_FILE = /\.(otf|ttf|woff2?)$/i
@@ -67,7 +83,11 @@ export const holdersOf = async (bench: Bench, text: string): Promise<readonly Fa
   const byUrl = new Map(faces.map((face) => [faceUrl(face.id), face]))
   try {
     const urls = await askSamples(bench, { job: 'holders', urls: [...byUrl.keys()], text })
-    return urls.flatMap((url) => byUrl.get(url) ?? []).slice(0, MOST_OFFERED)
+    // A bold face is had through its regular one.
+    return urls
+      .flatMap((url) => byUrl.get(url) ?? [])
+      .filter(({ regular }) => regular === undefined)
+      .slice(0, MOST_OFFERED)
   } catch (error) {
     say(bench, wordsOf(error, 'The typefaces could not be searched. Try again.'), 'fault')
     return []

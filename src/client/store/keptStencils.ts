@@ -1,4 +1,5 @@
 import type { KeptStencil, NewStencil, StencilChange } from '@/contract/api'
+import { boundsOf } from '@/core/path/extent'
 import { svgTextOf } from '@/core/path/svgText'
 import { outlineOf, type Stencil } from '@/core/stencil/stencil'
 import type { Size } from '@/core/geometry/vector'
@@ -24,6 +25,12 @@ const DECIMALS = 4
 /** The stencil as it stands in a box, fit to be kept: an outline of one's own takes the box's shape. */
 export const keepable = (stencil: Stencil, box: Size): Pick<NewStencil, 'stencil' | 'aspect'> => {
   const aspect = Math.min(1000, Math.max(0.001, box.w / box.h))
+  // Of a text its letters as they stand are kept, not the text.
+  if (stencil.kind === 'text') {
+    const { path, fillRule } = outlineOf(stencil, box)
+    const { x0, y0, x1, y1 } = boundsOf(path)
+    return { stencil: { kind: 'path', d: svgTextOf(path, DECIMALS), fillRule }, aspect: (x1 - x0) / (y1 - y0) }
+  }
   if (stencil.kind !== 'path') return { stencil, aspect }
   return { stencil: { ...stencil, d: svgTextOf(outlineOf(stencil, box).path, DECIMALS) }, aspect }
 }

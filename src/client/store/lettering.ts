@@ -18,15 +18,15 @@ import { faceUrl } from '@/client/http/api'
 import { newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
-import { faceOf, holdersOf, refOfFace, wordsOf } from '@/client/store/faces'
+import { faceOf, refOfFace, wordsOf } from '@/client/store/faces'
 import { tellingCorrected } from '@/client/store/corrected'
+import { tellLacking } from '@/client/store/lackingLetters'
 import { say } from '@/client/store/notices'
 import { select, selectedItem } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
 import { askFaces } from '@/client/workers/faces'
 import { viewMiddle } from '@/client/store/view'
 import { chooseFace } from '@/client/store/slices/supplies'
-import { tellMissing } from '@/client/store/slices/card'
 import { type Recording } from '@/client/store/recording'
 import { owned } from '@/client/store/owned'
 
@@ -47,19 +47,6 @@ export const refusalOf = (text: string): string | null => {
 
 export const layoutFor = (bench: Bench, setting: Setting): Promise<Layout> =>
   askFaces(bench, { job: 'layout', url: faceUrl(setting.face.id), setting })
-
-/** Says which letters a face does not have, and offers faces that have them. */
-const tellLacking = async (bench: Bench, groupId: string, text: string, missing: readonly string[]): Promise<void> => {
-  if (!missing.length) {
-    if (bench.get().missingLetters?.groupId === groupId) tellMissing(bench, null)
-    return
-  }
-  const before = bench.get().missingLetters
-  if (before?.groupId === groupId && before.letters.join() === missing.join()) return
-  tellMissing(bench, { groupId, letters: missing, offered: null })
-  const offered = await holdersOf(bench, text)
-  if (bench.get().missingLetters?.letters === missing) tellMissing(bench, { groupId, letters: missing, offered })
-}
 
 /**
  * What each text was asked to become last, until it has become it. Answers to older questions are passed over; a further

@@ -7,6 +7,7 @@ import { type ReadyGroup } from '@/core/document/readyGroups'
 import { type Point } from '@/core/geometry/vector'
 import { type RegionChoice } from '@/core/region/choice'
 import { type Outline } from '@/core/path/path'
+import { type LookRun, type TextLook } from '@/core/text/block'
 import { type Slot } from '@/core/lettering/slots'
 import { type Caret } from '@/core/lettering/layout'
 
@@ -65,8 +66,13 @@ export interface TypeTool {
   readonly kind: 'type'
 }
 
+/** The next press on the sheet, or a box drawn on it, begins a text that wraps. */
+export interface WriteTool {
+  readonly kind: 'write'
+}
+
 /** What has the table to itself until it is left. */
-export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool
+export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool | WriteTool
 
 /** A text under the hand. */
 export interface Typing {
@@ -82,6 +88,24 @@ export interface Typing {
   readonly carets: readonly Caret[]
   /** From and to, in graphemes; the caret stands at the second. */
   readonly selection: readonly [number, number]
+}
+
+/** A text that wraps in its box, under the hand. */
+export interface Writing {
+  readonly frameId: string
+  /** It was begun by this writing. */
+  readonly isNew: boolean
+  /** Its box grows with it. */
+  readonly grows: boolean
+  /** As it was typed; the sheet follows when the typeface has set it. */
+  readonly text: string
+  readonly looks: readonly LookRun[]
+  /** From and to, in UTF-16 units; the caret stands at the second. */
+  readonly selection: readonly [number, number]
+  /** Where on its line the caret would stand if lines were long enough, while it goes up and down. */
+  readonly goal: number | null
+  /** The look of what is typed next, where it was chosen without a selection. */
+  readonly next: TextLook | null
 }
 
 /** What a picture is waited for: a frame's new one or one more take, one for several together, or the background. */
@@ -117,6 +141,7 @@ export type LastingMode =
   /** A tool has the table. */
   | { readonly kind: 'tool'; readonly tool: TableTool }
   | { readonly kind: 'typing'; readonly typing: Typing }
+  | { readonly kind: 'writing'; readonly writing: Writing }
 
 /** What the hand is for now. A carry and the dropper are short: afterwards it goes on with what it was for. */
 export type Mode =
@@ -160,6 +185,12 @@ export const toolOf = (state: Moded): TableTool | null => {
 export const typingOf = (state: Moded): Typing | null => {
   const mode = lastingOf(state)
   return mode.kind === 'typing' ? mode.typing : null
+}
+
+/** The text that wraps, under the hand. */
+export const writingOf = (state: Moded): Writing | null => {
+  const mode = lastingOf(state)
+  return mode.kind === 'writing' ? mode.writing : null
 }
 
 export const carryOf = ({ mode }: Moded): Carry | null => (mode.kind === 'carry' ? mode.carry : null)

@@ -43,7 +43,7 @@ const spokenOf = (sheet: Sheet, ids: readonly string[]): string => {
 
 /** A tool that works on a frame is put down when another is selected. */
 const goesOn = (tool: TableTool, selection: readonly string[]): boolean =>
-  tool.kind === 'trace' || tool.kind === 'type' || (selection.length === 1 && selection[0] === tool.frameId)
+  !('frameId' in tool) || (selection.length === 1 && selection[0] === tool.frameId)
 
 /** What is selected, with what was waited for and what stood on something else put down. */
 const putChosen = (bench: Bench, chosen: Pick<SelectionSlice, 'selection' | 'entered' | 'way'>): void => {
@@ -212,7 +212,7 @@ export const goUp = (bench: Bench): void => {
     return speak(bench, 'Marking ended.')
   }
   const { kind } = lastingOf(state)
-  if (kind === 'tool' && toolOf(state)?.kind === 'type') return putToolDown(bench)
+  if (kind === 'tool' && ['type', 'write'].includes(toolOf(state)?.kind ?? '')) return putToolDown(bench)
   if (kind === 'stencil' || kind === 'cutting' || kind === 'choosing' || state.drawsOut) {
     endChoosing(bench)
     setDrawsOut(bench, false)

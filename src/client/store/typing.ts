@@ -12,7 +12,7 @@ import { addWord, dropEmptyWord } from '@/core/document/edits/lettering/words'
 import { newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
-import { refOfFace, wordsOf } from '@/client/store/faces'
+import { facesListed, refOfFace, wordsOf } from '@/client/store/faces'
 import {
   currentFace,
   inkOn,
@@ -64,10 +64,12 @@ export const startTyping = async (
 /** Begins a text at a point of the sheet: it grows to the right of it. */
 export const typeAt = async (bench: Bench, at: Point): Promise<void> => {
   bench.endBurst()
+  putToolDown(bench)
+  // A press right after the page opened comes before the list of typefaces.
+  await facesListed(bench)
   const state = bench.get()
   const face = currentFace(state)
-  putToolDown(bench)
-  if (!face) return say(bench, 'The typefaces are not here yet. Try again in a moment.')
+  if (!face) return
   const sheet = shownSheet(state)
   const size = Math.max(LETTERING_RANGE.size.min, sensibleSize(sheet, { kind: 'ellipse' }).h * NEW_HEIGHT)
   const setting: Setting = { ...newSetting('', refOfFace(face), Math.round(size * 10) / 10), align: 'left' }

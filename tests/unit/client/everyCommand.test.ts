@@ -26,6 +26,8 @@ import type { Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 import { testBench } from '@tests/helpers/testBench'
+import { textOf, withText } from '@tests/helpers/text'
+import { putFaces } from '@/client/store/slices/supplies'
 import { filled as textProject } from '@tests/helpers/words'
 
 /** A worker that never answers: what waits for one changes nothing here. */
@@ -93,6 +95,13 @@ const giveLook = (bench: Bench): void => {
   setAdjustment(bench, 'warmth', 0.6)
 }
 
+/** The typefaces that a text may be set in. */
+const giveFaces = (bench: Bench): void =>
+  putFaces(bench, [
+    { id: 'lora', name: 'Lora', kind: 'reading', canTravel: false, bold: 'lora-bold' },
+    { id: 'lora-bold', name: 'Lora Bold', kind: 'reading', canTravel: false, regular: 'lora' },
+  ])
+
 interface Scene {
   readonly name: string
   readonly project: Project
@@ -111,6 +120,7 @@ const scenes = (): readonly Scene[] => {
     ids: ['f-1'],
     finishId: 'n-1',
   })
+  const wrapped = withText(sampleProject(), textOf('A card for all who came to the Gull Steps'))
   const hidden = markItems(base, { sheetId: SHEET, ids: ['f-2'], hidden: true })
   return [
     { name: 'a sheet with something hidden', project: hidden, selection: [] },
@@ -129,6 +139,7 @@ const scenes = (): readonly Scene[] => {
     { name: 'a named finish', project: named, selection: ['f-1'] },
     { name: 'a text', project: textProject(), selection: ['g-word'] },
     { name: 'a letter', project: textProject(), selection: ['l-1'] },
+    { name: 'a text that wraps', project: wrapped, selection: ['t-1'], prepare: giveFaces },
     { name: 'tracing', project: base, selection: [], prepare: startTracing },
     { name: 'a part found by its colour', project: base, selection: ['f-1'], prepare: startColour },
     { name: 'a step taken back', project: base, selection: ['f-1'], prepare: takeBackOne },

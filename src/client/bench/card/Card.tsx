@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic'
 import { useEffect, useRef } from 'react'
 import { isWord } from '@/core/document/lettering'
+import { isText } from '@/core/document/text'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { DragEdge } from '@/client/parts/DragEdge'
 import { CARD_WIDTH, setCardWidth } from '@/client/store/slices/card'
@@ -20,6 +21,7 @@ const FrameCard = dynamic(frameCard)
 const ItemsCard = dynamic(itemsCard)
 const BackgroundCard = dynamic(backgroundCard)
 const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
+const TextCard = dynamic(() => import('@/client/text/TextCard').then((m) => m.TextCard))
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
 export const Card = () => {
@@ -34,7 +36,9 @@ export const Card = () => {
   const name =
     items.length > 1 ? `${items.length} selected items` : isBackground ? 'the background' : (only?.name ?? sheet.name)
   const content =
-    items.length === 1 && only?.kind === 'frame' ? (
+    items.length === 1 && isText(only) ? (
+      <TextCard frame={only} sheet={sheet} />
+    ) : items.length === 1 && only?.kind === 'frame' ? (
       <FrameCard frame={only} sheet={sheet} />
     ) : items.length === 1 && isWord(only) ? (
       <WordCard word={only} sheet={sheet} />

@@ -1,5 +1,6 @@
 'use client'
 import dynamic from 'next/dynamic'
+import { isText } from '@/core/document/text'
 import { type Frame } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
 import { useBench } from '@/client/binding/useBench'
@@ -22,20 +23,33 @@ const KIND_WORDS = {
 } as const
 
 /** How to fill a frame that holds no picture: a picture from below, a colour or a gradient. */
-export const FillSection = ({ frame, isOpen }: { readonly frame: Frame; readonly isOpen: boolean }) => {
+export const FillSection = ({
+  frame,
+  name = 'Picture',
+  isOpen,
+}: {
+  readonly frame: Frame
+  readonly name?: string
+  readonly isOpen: boolean
+}) => {
   const sheetId = useBench((state) => state.sheetId)
   const at = { sheetId, frameId: frame.id }
   const { fill } = frame
   return (
-    <Section name="Picture" says={KIND_WORDS[fill.kind]} isOpen={isOpen}>
+    <Section name={name} says={KIND_WORDS[fill.kind]} isOpen={isOpen}>
       {frame.takesPictures && (
         <div className={styles.kind}>Choose one below, drop one on the frame, or fill it with a colour.</div>
       )}
       <CommandRow
         name="Filled with"
-        ids={fill.kind === 'none' ? ['fillColour', 'fillGradient'] : ['fillColour', 'fillGradient', 'emptyFrame']}
+        ids={[
+          ...(isText(frame) ? ['pictureInText'] : []),
+          'fillColour',
+          'fillGradient',
+          ...(fill.kind === 'none' || isText(frame) ? [] : ['emptyFrame']),
+        ]}
       >
-        <ShareMenu />
+        {!isText(frame) && <ShareMenu />}
       </CommandRow>
       {fill.kind === 'colour' && (
         <div className={styles.row}>

@@ -1,4 +1,5 @@
 'use client'
+import { isText } from '@/core/document/text'
 import { framesUnder } from '@/core/document/tree'
 import type { Item, Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
@@ -14,6 +15,7 @@ import { SharedStencilSection } from '@/client/bench/card/SharedStencilSection'
 import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { SetSection } from '@/client/bench/card/SetSection'
 import styles from '@/client/parts/Panel.module.css'
+import { LookSection } from '@/client/text/LookSection'
 import { nameItem } from '@/client/store/names'
 import { CommandButton } from '@/client/commands/CommandButton'
 
@@ -28,6 +30,7 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
   const [only] = items
   const ids = items.map(({ id }) => id)
   const frames = framesUnder(sheet, ids)
+  const texts = frames.filter(isText)
   const hasGroup = items.some(({ kind }) => kind === 'group')
   const isGroup = items.length === 1
   const members = isGroup && only?.kind === 'group' ? only.order.length : 0
@@ -67,6 +70,7 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
       <TonesSection frames={frames} />
       <FinishSection items={items} />
       <HullSection items={items} isOpen={isGroup} />
+      {texts.length > 0 && <LookSection frames={texts} isOpen={texts.length === frames.length} />}
     </Numbered>
   )
 }

@@ -1,11 +1,11 @@
 import type { Way } from '@/client/store/state'
 
 /** What a card is about. */
-export const CARD_KINDS = ['frame', 'letter', 'several', 'group', 'text', 'background', 'sheet'] as const
+export const CARD_KINDS = ['frame', 'letter', 'several', 'group', 'text', 'block', 'background', 'sheet'] as const
 export type CardKind = (typeof CARD_KINDS)[number]
 
 const FRAME = ['Stencil', 'Picture', 'Tones', 'Finish', 'Place', 'Align'] as const
-const SEVERAL = ['Align', 'Space and arrange', 'The set', 'Stencils', 'Tones', 'Finish', 'Place'] as const
+const SEVERAL = ['Align', 'Space and arrange', 'The set', 'Stencils', 'Tones', 'Finish', 'Place', 'Text'] as const
 
 /** The sections of each card in the order in which they stand; their numbers come from here alone. */
 export const SECTIONS = {
@@ -14,6 +14,7 @@ export const SECTIONS = {
   several: SEVERAL,
   group: SEVERAL,
   text: ['Text', 'Pictures in letters', 'Tones', 'Finish', 'Place', 'Align'],
+  block: ['Text', 'Lines', 'Fill', 'Tones', 'Finish', 'Place', 'Align'],
   background: ['Picture', 'Tones', 'Look of the background'],
   sheet: ['Size', 'Background', 'The set', 'Colours of its pictures'],
 } as const satisfies Readonly<Record<CardKind, readonly string[]>>

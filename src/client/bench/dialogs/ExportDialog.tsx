@@ -14,6 +14,7 @@ import { say } from '@/client/store/notices'
 import { sheetOf } from '@/core/document/read'
 import { shownSheet } from '@/client/store/benchStore'
 import { EachChoice, type ExportEach } from '@/client/bench/rail/EachChoice'
+import { OverflowNote } from '@/client/text/OverflowNote'
 import { EmptyFramesChoice } from '@/client/bench/rail/EmptyFramesChoice'
 import { ExportFields, type ExportLook } from '@/client/bench/dialogs/ExportFields'
 import { ExportSheets } from '@/client/bench/dialogs/ExportSheets'
@@ -121,6 +122,7 @@ export const ExportDialog = () => {
             onPlaceholders={setPlaceholders}
             disabled={isBusy}
           />
+          <OverflowNote sheets={sheets} />
           {state && <Progress state={state} />}
           {isBusy && isLost && (
             <Fault>The server is not reached; it is asked again and again. The bench and your work stay.</Fault>

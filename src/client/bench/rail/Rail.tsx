@@ -1,6 +1,6 @@
 'use client'
 import dynamic from 'next/dynamic'
-import { toolOf, cuts, armedOf, choosingOf } from '@/client/store/modes'
+import { toolOf, writingOf, cuts, armedOf, choosingOf } from '@/client/store/modes'
 import Checklist from '@mui/icons-material/LibraryAddCheckOutlined'
 import Snap from '@mui/icons-material/JoinInner'
 import Typography from '@mui/material/Typography'
@@ -12,6 +12,7 @@ import panel from '@/client/parts/Panel.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { RailButton } from '@/client/parts/RailButton'
 import { heldSheet } from '@/client/store/benchStore'
+import { selectedText } from '@/client/store/texts'
 import { isWordSelected, selectedWord } from '@/client/store/lettering'
 import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { stopCutting } from '@/client/store/cutting'
@@ -27,6 +28,8 @@ const SOON = [filledTools, toolRail]
 const FilledTools = dynamic(filledTools)
 const ToolRail = dynamic(toolRail)
 const WordTools = dynamic(() => import('@/client/letters/WordTools').then((m) => m.WordTools))
+const TextTools = dynamic(() => import('@/client/text/TextTools').then((m) => m.TextTools))
+const WritingRail = dynamic(() => import('@/client/text/TextTools').then((m) => m.WritingRail))
 
 const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
 const Ways = () => {
@@ -88,7 +91,8 @@ const Words = () => {
   const isGroup = useBench((state) => selectedItem(state)?.kind === 'group')
   const isText = useBench(isWordSelected)
   const isBare = useBench((state) => heldSheet(state).order.length === 0)
-  if (holdsPicture(frame?.fill) || isText) return null
+  const isBlock = useBench((state) => selectedText(state) !== null)
+  if (holdsPicture(frame?.fill) || isText || isBlock) return null
   const words = frame
     ? frame.takesPictures
       ? 'Choose a picture below to fill this frame · F2 names it'
@@ -114,6 +118,8 @@ export const Rail = () => {
     const frame = selectedFrame(state)
     return !!frame && holdsPicture(frame.fill)
   })
+  const isText = useBench((state) => selectedText(state) !== null)
+  const isWriting = useBench((state) => writingOf(state) !== null)
   const hasTool = useBench((state) => toolOf(state) !== null)
   const waits = useBench((state) => choosingWords(choosingOf(state)))
   const bench = useBenchHandle()
@@ -124,6 +130,8 @@ export const Rail = () => {
           C: a copy stays where it was · M: it stays, a linked copy comes along · Shift: level or upright · N: nothing
           snaps
         </span>
+      ) : isWriting ? (
+        <WritingRail />
       ) : hasTool && !armed ? (
         <ToolRail />
       ) : armed ? (
@@ -154,6 +162,7 @@ export const Rail = () => {
         <>
           <Ways />
           {isWord && <WordTools />}
+          {isText && <TextTools />}
           {isFilled && <FilledTools />}
           <Words />
           <HandSwitches />

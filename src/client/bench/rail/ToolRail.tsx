@@ -151,6 +151,16 @@ export const ToolRail = () => {
           </CommandButton>
         </>
       )
+    case 'write':
+      return (
+        <>
+          <span className={styles.words}>Press the sheet where the text shall begin, or draw its box; then write</span>
+          <span className={panel.grow} />
+          <CommandButton framed id="leaveTool" label="Leave">
+            Leave
+          </CommandButton>
+        </>
+      )
     case undefined:
       return null
   }

@@ -5,6 +5,7 @@ import { pointsHand } from '@/client/gestures/tools/pointsHand'
 import { traceHand } from '@/client/gestures/tools/traceHand'
 import { typeHand } from '@/client/gestures/tools/typeHand'
 import { uprightHand } from '@/client/gestures/tools/uprightHand'
+import { writeHand } from '@/client/gestures/tools/writeHand'
 import type { Bench } from '@/client/store/bench'
 
 export type { ToolDrag, ToolHand, ToolPress } from '@/client/gestures/tools/hand'
@@ -23,6 +24,8 @@ export const toolHand = (bench: Bench): ToolHand | null => {
       return colourHand(bench)
     case 'type':
       return typeHand(bench)
+    case 'write':
+      return writeHand(bench)
     case undefined:
       return null
   }

@@ -2,9 +2,9 @@ import type { DraftPiece } from '@/core/path/draft'
 import type { Colour } from '@/core/colour/colour'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { Bench } from '@/client/store/bench'
-import { lastingOf, toolOf, typingOf, cuts, armedOf } from '@/client/store/modes'
+import { lastingOf, toolOf, typingOf, writingOf, cuts, armedOf } from '@/client/store/modes'
 import type { FinderMode, ModeSlice } from '@/client/store/state'
-import type { Carry, Choosing, LastingMode, Mode, TableTool, Typing } from '@/client/store/modes'
+import type { Carry, Choosing, LastingMode, Mode, TableTool, Typing, Writing } from '@/client/store/modes'
 
 export const FIRST_MODE: ModeSlice = {
   mode: { kind: 'rest' },
@@ -82,6 +82,17 @@ export const changeTyping = (bench: Bench, groupId: string, change: Partial<Typi
   if (typing?.groupId === groupId) setTyping(bench, { ...typing, ...change })
 }
 
+/** A text that wraps is written, or what is written changes. */
+export const setWriting = (bench: Bench, writing: Writing): void => enter(bench, { kind: 'writing', writing })
+
+/** Changes what is written, if it is still this text. */
+export const changeWriting = (bench: Bench, frameId: string, change: Partial<Writing>): void => {
+  const writing = writingOf(bench.get())
+  if (writing?.frameId === frameId) setWriting(bench, { ...writing, ...change })
+}
+
+export const leaveWriting = (bench: Bench): void => leave(bench, 'writing')
+
 export const leaveTyping = (bench: Bench): void => leave(bench, 'typing')
 
 /** Something is carried, or would now be dropped elsewhere. */
@@ -103,6 +114,10 @@ export const putDraft = (bench: Bench, sheetId: string, pieces: readonly DraftPi
 export const setSmoothness = (bench: Bench, smoothness: number): void => set(bench, { smoothness })
 
 export const setFinderMode = (bench: Bench, finderMode: FinderMode): void => set(bench, { finderMode })
+
+/** The next press or drag on the sheet begins a text that wraps; a second time not. */
+export const toggleWriteTool = (bench: Bench): void =>
+  toolOf(bench.get())?.kind === 'write' ? putToolDown(bench) : setTool(bench, { kind: 'write' })
 
 /** The next press on the sheet begins a text there; a second time not. */
 export const toggleTypeTool = (bench: Bench): void =>
