@@ -1,6 +1,8 @@
 import { layoutOf, type Layout } from '@/core/lettering/layout'
 import type { Face, FaceRef } from '@/core/lettering/face'
 import type { Setting } from '@/core/lettering/settings'
+import type { LookRun } from '@/core/text/block'
+import { setText, type SetText } from '@/core/text/setting'
 import { readFace } from '@/faces/fontkit'
 import { shippedFace } from '@/faces/shipped'
 import { faceBytes } from '@/server/faces/catalogue'
@@ -15,6 +17,15 @@ export class DemoFaces {
 
   ref(id: string): FaceRef {
     return { id, name: shippedFace(id)?.name ?? id }
+  }
+
+  /** A text set in the faces that were read. */
+  text(text: string, looks: readonly LookRun[]): SetText {
+    return setText(text, looks, (id) => {
+      const face = this.faces.get(id)
+      if (!face) throw new TypeError(`The typeface ${id} was not read.`)
+      return face
+    })
   }
 
   layout(setting: Setting): Layout {

@@ -16,6 +16,8 @@ import { openRasterStream } from '@/server/art/write'
 import { originalFile } from '@/server/pictures/catalogue'
 import { bringArtIn } from '@/server/useCases/art'
 import { KEEPSAKE_SIZE, keepsakeLayers, keepsakeMerged } from './paint/keepsake'
+import { DemoFaces } from './faces'
+import { MESSAGE_FACES, withMessage } from './message'
 import { allPictures } from './known'
 
 const SHEET = 'sheet-1'
@@ -86,7 +88,7 @@ const withLayer = async (project: Project, layer: ArtLayerAnswer, at: number): P
   return openings.reduce((now, { id }) => placePicture(now, { sheetId: SHEET, frameId: id, pictureId }), opened)
 }
 
-/** Project 5: a keepsake over the Gull Steps, layered art with three openings that overlap. */
+/** Project 5: a keepsake over the Gull Steps, layered art with three openings that overlap; on its back a message. */
 export const keepsake = async (pictures: Readonly<Record<string, PictureRef>>): Promise<Project> => {
   const blank = newProject('demo-keepsake', 'Gull Steps keepsake', newSheet(SHEET, 'Keepsake', POSTCARD))
   const known = allPictures(blank, pictures)
@@ -95,5 +97,7 @@ export const keepsake = async (pictures: Readonly<Record<string, PictureRef>>): 
     background: { kind: 'picture', placed: coverPlaced('gull-steps-dusk') },
   })
   for (const [at, layer] of (await bringKeepsakeIn()).entries()) project = await withLayer(project, layer, at)
-  return project
+  const faces = new DemoFaces()
+  await faces.read(MESSAGE_FACES)
+  return withMessage(project, POSTCARD, faces)
 }

@@ -29,6 +29,28 @@ const serve = async (data: string): Promise<ChildProcess> => {
   throw new TypeError('the server did not start')
 }
 
+/** Milliseconds from each key, and from its taking back, to the canvas that shows what it changed. */
+export const pressesToPaint = async (page: Page, keys: readonly string[]): Promise<readonly number[]> => {
+  await page.evaluate(() => {
+    const held = window as typeof window & { waits?: number[]; pressed?: number }
+    held.waits = []
+    window.addEventListener('keydown', () => (held.pressed = performance.now()), true)
+    const canvas = document.querySelector('[data-region="table"] canvas')
+    new MutationObserver(() => {
+      if (held.pressed === undefined) return
+      held.waits?.push(performance.now() - held.pressed)
+      delete held.pressed
+    }).observe(canvas as Node, { attributes: true, attributeFilter: ['data-paint-ms'] })
+  })
+  for (const key of keys) {
+    await page.keyboard.press(key === ' ' ? 'Space' : key)
+    await page.waitForTimeout(250)
+    await page.keyboard.press('Backspace')
+    await page.waitForTimeout(250)
+  }
+  return page.evaluate(() => (window as typeof window & { waits?: number[] }).waits ?? [])
+}
+
 /** Frame intervals while the page does nothing, or while `work` goes on. */
 export const intervals = async (page: Page, work: () => Promise<void>): Promise<number[]> => {
   await page.evaluate(() => {

@@ -7,6 +7,7 @@ import { withBrowser } from './browser'
 import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
 import { measureExport, runExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
+import { measureTexts } from './texts'
 import { measureRegion } from './region'
 
 /** Finishes and adjustments alone: `npm run measure -- finishes`. */
@@ -22,6 +23,9 @@ const letters = async (work: string): Promise<readonly string[]> => [
   await withBrowser(`${work}/data`, measureTyping),
 ]
 
+/** Texts that wrap: `npm run measure -- texts`. */
+const texts = (work: string): Promise<readonly string[]> => withBrowser(`${work}/data`, measureTexts)
+
 const run = async (): Promise<void> => {
   const [command, way, folder] = process.argv.slice(2)
   if (command === 'run-export' && way && folder) return runExport(way, folder)
@@ -33,12 +37,14 @@ const run = async (): Promise<void> => {
     ...(await measureBench(work)),
     ...(await finishes(work)),
     ...(await letters(work)),
+    ...(await texts(work)),
   ]
   // Parts alone: `npm run measure -- regions`, and so on.
   const parts: Readonly<Record<string, () => Promise<readonly string[]>>> = {
     regions: () => Promise.resolve(measureRegion()),
     finishes: () => finishes(work),
     letters: () => letters(work),
+    texts: () => texts(work),
   }
   const rows = await ((command && parts[command]) || all)()
   for (const row of rows) console.log(row)

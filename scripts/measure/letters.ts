@@ -19,7 +19,7 @@ import { readFace } from '@/faces/fontkit'
 import { faceBytes } from '@/server/faces/catalogue'
 import { exportSet } from '@/server/export/set'
 import type { PictureAnswer } from '@/contract/api'
-import { BASE, newPage } from './browser'
+import { BASE, newPage, pressesToPaint } from './browser'
 import { median, percentile } from './numbers'
 
 const FACE = { id: 'archivo-black', name: 'Archivo Black' }
@@ -74,25 +74,7 @@ export const measureTyping = async (browser: Browser): Promise<string> => {
   await page.locator('[data-region="table"]').focus()
   await page.keyboard.press('3')
   await page.waitForTimeout(800)
-  await page.evaluate(() => {
-    const held = window as typeof window & { waits?: number[]; pressed?: number }
-    held.waits = []
-    window.addEventListener('keydown', () => (held.pressed = performance.now()), true)
-    const canvas = document.querySelector('[data-region="table"] canvas')
-    new MutationObserver(() => {
-      if (held.pressed === undefined) return
-      held.waits?.push(performance.now() - held.pressed)
-      delete held.pressed
-    }).observe(canvas as Node, { attributes: true, attributeFilter: ['data-paint-ms'] })
-  })
-  const taps = 'XKITESXGULLSTEPSDUNES'
-  for (const letter of taps) {
-    await page.keyboard.press(letter)
-    await page.waitForTimeout(250)
-    await page.keyboard.press('Backspace')
-    await page.waitForTimeout(250)
-  }
-  const waits = await page.evaluate(() => (window as typeof window & { waits?: number[] }).waits ?? [])
+  const waits = await pressesToPaint(page, [...'XKITESXGULLSTEPSDUNES'])
   await page.close()
   return `from a key to its picture in a word of 12 letters with 12 pictures, ${waits.length} strokes | ${median(waits).toFixed(1)} ms (95%: ${percentile(waits, 0.95).toFixed(1)}) | one frame of the screen is 16.7 ms`
 }

@@ -2,6 +2,7 @@
 import { describe, expect, it } from '@jest/globals'
 import { projectFaults } from '@/core/document/validate'
 import { frameRect, shownPlaced, sheetOf } from '@/core/document/read'
+import { isText, linesOver } from '@/core/document/text'
 import { framesOf } from '@/core/document/tree'
 import { intersectRects } from '@/core/geometry/rect'
 import { keepsake } from '@demo/keepsake'
@@ -40,5 +41,12 @@ describe('the keepsake of the demo', () => {
     ])
     const [first, , last] = openings.map(frameRect)
     expect(first && last && intersectRects(first, last)).not.toBeNull()
+    // The message on its back fits: three texts of several looks.
+    const texts = framesOf(sheetOf(project, 'sheet-2')).filter(isText)
+    expect(texts.map((frame) => [frame.name, linesOver(frame)])).toEqual([
+      ['Greetings from', 0],
+      ['Dear Ode,', 0],
+      ['Brannoch & Wivvy', 0],
+    ])
   }, 60_000)
 })
