@@ -4,6 +4,8 @@
  */
 import { readFileSync, writeFileSync } from 'node:fs'
 import { PARTS, SINGLES, VIGNETTE_OF } from '@/core/adjust/adjustments'
+import { COLOUR_PATTERN } from '@/core/colour/colour'
+import { SLOT_PATTERN } from '@/core/colour/slots'
 import { BLENDS } from '@/core/colour/blend'
 import { FORMAT, LETTER_PICTURES, SPAN_GAPS } from '@/core/document/types'
 import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES } from '@/core/finish/layers'
@@ -325,7 +327,12 @@ const fills = definitions['frame']?.['properties']?.['fill'] as unknown as { one
 const taken =
   definitions['taken'] ??
   fills.oneOf.find((one) => JSON.stringify(one['properties']?.['kind'] ?? {}).includes('"taken"'))
+const hex = { type: 'string', pattern: COLOUR_PATTERN.source }
+const slotText = { type: 'string', pattern: SLOT_PATTERN.source }
 Object.assign(definitions, {
+  plainColour: hex,
+  colour: { oneOf: [hex, slotText] },
+  slot: strict({ id: ref('id'), name: ref('name'), colour: ref('plainColour') }),
   adjustments,
   namedLook,
   layer,
@@ -347,6 +354,8 @@ Object.assign(group, {
 })
 Object.assign(schema, { title: `project.json of an Eager Stencil bundle, format ${FORMAT}` })
 put(schema, 'format', { const: FORMAT })
+put(schema, 'slots', byId('slot', RANGE.slots), true)
+put(schema, 'colours', { type: 'array', maxItems: RANGE.colours, items: ref('plainColour') }, true)
 put(schema, 'looks', byId('namedLook', RANGE.looks), true)
 put(schema, 'finishes', byId('namedFinish', RANGE.finishes), true)
 put(definitions['sheet'] ?? {}, 'spans', byId('span', RANGE.items), true)

@@ -58,7 +58,7 @@ const floor = async (job: Omit<ExportJob, 'out'>, out: string): Promise<void> =>
   const list = renderSheet(job.project, sheetOf(job.project, 's'))
   for (const need of needsOf(list, PPI / 72)) {
     const share = Math.min(1, need.density * BEST_OVERSIZE)
-    await sharp(job.files[need.hash])
+    await sharp(job.files[need.source.hash])
       .resize(Math.round(need.pixels.w * share), Math.round(need.pixels.h * share), { fit: 'fill' })
       .raw()
       .toBuffer()

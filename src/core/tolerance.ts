@@ -59,6 +59,8 @@ export const RANGE = {
   gradientStops: { min: 2, max: 12 },
   guides: 200,
   colours: 200,
+  /** Colour slots of a project. */
+  slots: 60,
   /** Characters of what is one letter, marks and all. */
   letterLength: 32,
   /** Sets of letters of a project, and the letters of one. */

@@ -1,3 +1,4 @@
+import type { ColourRef } from '@/core/colour/slots'
 import type { Box } from '@/core/geometry/box'
 import { addText } from '@/core/document/edits/texts'
 import { newText } from '@/core/document/text'
@@ -8,7 +9,7 @@ import { cleanText } from '@/core/text/edit'
 import { setText } from '@/core/text/setting'
 import { faceNamed } from '@tests/helpers/lettering'
 
-export const look = (id = 'lora', size = 12, colour?: string): TextLook => ({
+export const look = (id = 'lora', size = 12, colour?: ColourRef): TextLook => ({
   face: { id, name: id },
   size,
   ...(colour === undefined ? {} : { colour }),

@@ -1,4 +1,5 @@
 'use client'
+import { resolved, resolvedPart, resolvedSheet } from '@/core/document/colours'
 import { useEffect, useRef } from 'react'
 import { inkOf } from '@/core/document/lettering'
 import { originalOf } from '@/core/document/content'
@@ -28,8 +29,17 @@ const looksOf = ({ project, sheet, frames }: ThumbnailProps): readonly unknown[]
 const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((one, i) => one === b[i])
 
+/** Colours of slots are resolved first, so that what follows one is painted anew when that changes. */
+const resolvedProps = ({ project, sheet, frames, ...others }: ThumbnailProps): ThumbnailProps => ({
+  ...others,
+  project: resolved(project),
+  sheet: resolvedSheet(sheet, project.slots),
+  ...(frames ? { frames: frames.map((frame) => resolvedPart(frame, project.slots)) } : {}),
+})
+
 /** Frames or a sheet painted small by the same painter as the table; painted anew only when they change. */
-export const Thumbnail = (props: ThumbnailProps) => {
+export const Thumbnail = (given: ThumbnailProps) => {
+  const props = resolvedProps(given)
   const { width, height, className } = props
   const canvas = useRef<HTMLCanvasElement>(null)
   const shown = useRef<ThumbnailProps | null>(null)

@@ -1,5 +1,5 @@
 import { adjustmentText } from '@/core/adjust/adjustments'
-import type { PictureOp } from '@/core/render/ops'
+import { sourceKey, type PictureOp, type PictureSource } from '@/core/render/ops'
 import { levelCount, levelFor, needOf } from '@/core/render/needs'
 import type { PaintImage } from '@/painters/canvas/surface'
 import { levelUrl } from '@/client/http/api'
@@ -13,13 +13,13 @@ const RETRY_MS = 4000
 
 /** Levels as they are, or with their pixels changed in one way. */
 interface Wanted {
-  readonly hash: string
+  readonly source: PictureSource
   readonly level: number
   /** What they are changed by; empty for nothing. */
   readonly text: string
 }
 
-const keyOf = ({ hash, level, text }: Wanted): string => `${hash}/${level}/${text}`
+const keyOf = ({ source, level, text }: Wanted): string => `${sourceKey(source)}/${level}/${text}`
 
 interface Loaded {
   readonly wanted: Wanted
@@ -73,13 +73,13 @@ export class LevelImages {
   imageFor(op: PictureOp, scale: number): PaintImage | null {
     const count = levelCount(op.pixels)
     const level = levelFor(needOf(op, scale).density, count)
-    const wanted = { hash: op.hash, level, text: adjustmentText(op.adjustments) }
+    const wanted = { source: op.source, level, text: adjustmentText(op.adjustments) }
     const exact = this.take(op, keyOf(wanted))
     if (exact) return exact
     this.ask(op, wanted)
     const near = this.nearest(op, wanted, count)
     if (near || wanted.text === '') return near
-    return this.take(op, this.lastChanged.get(op.hash) ?? '') ?? this.plain(op, wanted, count)
+    return this.take(op, this.lastChanged.get(sourceKey(op.source)) ?? '') ?? this.plain(op, wanted, count)
   }
 
   private nearest(op: PictureOp, wanted: Wanted, count: number): PaintImage | null {
@@ -100,7 +100,8 @@ export class LevelImages {
   /** Asks for a picture again that did not come before. */
   retry(hash: string): void {
     this.missing.delete(hash)
-    for (const key of this.failed.keys()) if (key.startsWith(`${hash}/`)) this.failed.delete(key)
+    for (const key of this.failed.keys())
+      if (key.startsWith(`${sourceKey({ kind: 'file', hash })}/`)) this.failed.delete(key)
     for (const listener of this.listeners) listener()
   }
 
@@ -125,12 +126,12 @@ export class LevelImages {
   private ask({ pixels, adjustments }: PictureOp, wanted: Wanted): void {
     const key = keyOf(wanted)
     if (this.asked.has(key) || performance.now() < (this.failed.get(key) ?? 0)) return
-    const url = levelUrl(wanted.hash, wanted.level)
+    const url = levelUrl(wanted.source.hash, wanted.level)
     if (wanted.text === '' || !adjustments) {
       this.asked.set(key, wanted)
       return this.worker.postMessage({ key, url } satisfies LevelRequest)
     }
-    const slot = `${wanted.hash}/${wanted.level}`
+    const slot = `${sourceKey(wanted.source)}/${wanted.level}`
     if (this.changing.has(slot)) return
     this.changing.set(slot, key)
     this.asked.set(key, wanted)
@@ -148,15 +149,16 @@ export class LevelImages {
     const wanted = this.asked.get(answer.key)
     if (!wanted) return
     this.asked.delete(answer.key)
-    const { hash, level, text } = wanted
-    if (text !== '') this.changing.delete(`${hash}/${level}`)
+    const { source, level, text } = wanted
+    const { hash } = source
+    if (text !== '') this.changing.delete(`${sourceKey(source)}/${level}`)
     if ('failed' in answer) {
       this.failed.set(answer.key, performance.now() + RETRY_MS)
       if (answer.isGone) this.missing.add(hash)
     } else {
       this.failed.delete(answer.key)
       this.missing.delete(hash)
-      if (text !== '') this.lastChanged.set(hash, answer.key)
+      if (text !== '') this.lastChanged.set(sourceKey(source), answer.key)
       const { bitmap, width, height } = answer
       const image: PaintImage = { source: bitmap, width, height, part: { x0: 0, y0: 0, x1: 0, y1: 0 } }
       this.clock += 1

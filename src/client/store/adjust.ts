@@ -1,3 +1,4 @@
+import { resolved } from '@/core/document/colours'
 import {
   NO_ADJUSTMENTS,
   switched,
@@ -90,13 +91,13 @@ export const copyTones = (bench: Bench): void => {
   const [frame] = tonedFrames(bench)
   const placed = frame && placedIn(shownSheet(bench.get()), frame)
   if (!placed) return say(bench, 'Select a frame with a picture first.')
-  if (keepCopy(STORE, valuesOf(placed.adjustments ?? {})))
+  if (keepCopy(STORE, valuesOf(placed.adjustments ?? {}), bench.get().project.slots))
     return say(bench, 'The tones are copied. Select other pictures and paste them.')
   say(bench, 'The browser keeps no more: the tones were not copied.', 'fault')
 }
 
 export const pasteTones = (bench: Bench): void => {
-  const kept = keptCopy<Adjustments>(STORE, adjustmentsSchema)
+  const kept = keptCopy<Adjustments>(STORE, adjustmentsSchema, bench.get().project.slots)
   if (!kept) return say(bench, 'No tones were copied yet. Select a picture and copy its tones.')
   if (!tonedFrames(bench).length) return say(bench, 'Select frames with pictures first.')
   commit(bench, 'Paste tones', () => kept)
@@ -157,4 +158,4 @@ export const matchToFirst = async (bench: Bench): Promise<void> => {
 
 /** The project as it is looked at: to compare, without its adjustments. */
 export const asSeen = (project: Project, isBefore: boolean): Project =>
-  isBefore ? withoutAdjustments(project) : project
+  resolved(isBefore ? withoutAdjustments(project) : project)

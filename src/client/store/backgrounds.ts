@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { Gradient } from '@/core/colour/gradient'
 import { setBackground, setVeil } from '@/core/document/edits/sheets'
 import type { Background, Veil } from '@/core/document/types'
@@ -12,7 +12,7 @@ export const putBackground = (bench: Bench, step: string, background: Background
 }
 
 export const backgroundColour =
-  (sheetId: string): Recording<Colour> =>
+  (sheetId: string): Recording<ColourRef> =>
   (project, colour) =>
     setBackground.record(project, { sheetId, background: { kind: 'colour', colour } })
 
@@ -28,6 +28,6 @@ export const putVeil = (bench: Bench, veil: Veil | null): void => {
 }
 
 export const veilColour =
-  (sheetId: string, veil: Veil): Recording<Colour> =>
+  (sheetId: string, veil: Veil): Recording<ColourRef> =>
   (project, colour) =>
     setVeil.record(project, { sheetId, veil: { ...veil, colour } })

@@ -1,6 +1,14 @@
 import { isFailure } from '@/core/failure'
 import { nudgeStep } from '@/core/units'
-import { fragmentOf, pasteFragment, readFragment, type Fragment } from '@/core/document/fragment'
+import { closeDialog, holdPaste } from '@/client/store/slices/dialogs'
+import {
+  fragmentOf,
+  pasteFragment,
+  readFragment,
+  slotsToChoose,
+  type Fragment,
+  type SameNamed,
+} from '@/core/document/fragment'
 import { removeItems } from '@/core/document/edits/items'
 import { withAdjustments } from '@/core/document/edits/adjust'
 import { setPlacements } from '@/core/document/edits/subjects'
@@ -33,7 +41,7 @@ export const copySelected = (bench: Bench): string | null => {
   const holder = selectedFrame(state)
   const placed = holder && placedIn(shownSheet(state), holder)
   // Where the browser keeps no more, frames are copied all the same, only their placement alone cannot be pasted.
-  if (placed) keepCopy(PLACEMENT_STORE, placed)
+  if (placed) keepCopy(PLACEMENT_STORE, placed, state.project.slots)
   if (!ids.length) return null
   Object.assign(bench.own(PASTED), { text: '', times: 0 })
   speak(bench, `${ids.length} copied`)
@@ -54,7 +62,13 @@ const freshIds = (fragment: Fragment): Readonly<Record<string, string>> =>
     ]),
   )
 
-const putFragment = (bench: Bench, name: string, fragment: Fragment, steps: number, above?: string): void => {
+const putFragment = (
+  bench: Bench,
+  name: string,
+  fragment: Fragment,
+  steps: number,
+  { above, same }: { readonly above?: string; readonly same?: SameNamed } = {},
+): void => {
   const state = bench.get()
   const { unit, ppi } = shownSheet(state)
   const by = nudgeStep(unit, ppi) * 10 * steps
@@ -66,6 +80,7 @@ const putFragment = (bench: Bench, name: string, fragment: Fragment, steps: numb
       newIds,
       delta: { x: by, y: by },
       ...(above === undefined ? {} : { above }),
+      ...(same === undefined ? {} : { same }),
     }),
   )
   selectItems(
@@ -82,11 +97,20 @@ export const pasteText = (bench: Bench, text: string): void => {
     const isSame = fragment.sheetId === bench.get().sheetId
     const pasted = bench.own(PASTED)
     Object.assign(pasted, { text, times: pasted.text === text ? pasted.times + 1 : 1 })
-    putFragment(bench, 'Paste', fragment, isSame ? pasted.times : 0)
+    const steps = isSame ? pasted.times : 0
+    if (slotsToChoose(bench.get().project, fragment).length) holdPaste(bench, { fragment, steps })
+    else putFragment(bench, 'Paste', fragment, steps)
   } catch (error) {
     const words = isFailure(error) ? error.message : 'What was copied cannot be pasted here. Copy the frames again.'
     say(bench, words, 'fault')
   }
+}
+
+/** Pastes what waited for an answer about its colour slots. */
+export const pasteHeld = (bench: Bench, same: SameNamed): void => {
+  const { heldPaste } = bench.get()
+  closeDialog(bench)
+  if (heldPaste) putFragment(bench, 'Paste', heldPaste.fragment, heldPaste.steps, { same })
 }
 
 /** A copy of what is selected, just above it and a step aside, with pictures and placement. */
@@ -101,14 +125,14 @@ export const duplicateSelected = (bench: Bench): void => {
   const top = ids.at(-1)
   if (top === undefined) return say(bench, 'Select a frame first, then duplicate it.')
   if (ids.every((id) => isHidden(sheet, id))) return say(bench, 'What is selected is hidden. Show it first.')
-  putFragment(bench, 'Duplicate', fragmentOf(state.project, state.sheetId, ids), 1, top)
+  putFragment(bench, 'Duplicate', fragmentOf(state.project, state.sheetId, ids), 1, { above: top })
 }
 
 /** Gives the selected pictures the zoom, focus, turn, flips and fit that were copied last; the pictures stay. */
 export const pastePlacement = (bench: Bench): void => {
   bench.endBurst()
   const state = bench.get()
-  const kept = keptCopy<Placed>(PLACEMENT_STORE, placedSchema)
+  const kept = keptCopy<Placed>(PLACEMENT_STORE, placedSchema, state.project.slots)
   if (!kept) return say(bench, 'No placement was copied yet. Select a filled frame and copy it with Ctrl C.')
   const holder = selectedFrame(state)
   const frames = holder ? [holder] : selectedFrames(state)

@@ -226,12 +226,13 @@ export const copySelectedFinish = (bench: Bench): void => {
   const [item] = selectedItems(bench)
   if (!item) return say(bench, 'Select a frame or group first.')
   const copy = copyFinish(shownProject(bench.get()), item)
-  if (keepCopy(STORE, copy)) return say(bench, 'The finish is copied. Select others and paste it.')
+  if (keepCopy(STORE, copy, bench.get().project.slots))
+    return say(bench, 'The finish is copied. Select others and paste it.')
   say(bench, 'The browser keeps no more: the finish was not copied. Name it instead.', 'fault')
 }
 
 export const pasteSelectedFinish = (bench: Bench): void => {
-  const copy = keptCopy<FinishCopy>(STORE, finishCopySchema)
+  const copy = keptCopy<FinishCopy>(STORE, finishCopySchema, bench.get().project.slots)
   if (!copy) return say(bench, 'No finish was copied yet. Select a frame and copy its finish.')
   onItems(bench, 'Paste finish', (project, at) => pasteFinish.record(project, { ...at, copy }))
 }

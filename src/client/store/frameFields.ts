@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { Gradient } from '@/core/colour/gradient'
 import { fillFrames, setFrameEdge, type PlainFill } from '@/core/document/edits/fills'
 import { setFrameBox } from '@/core/document/edits/frames'
@@ -21,7 +21,7 @@ export const putFill = (bench: Bench, step: string, at: FrameAt, fill: PlainFill
   bench.commit(step, (project) => fillFrames.record(project, { ...idsOf(at), fill }))
 
 export const fillColour =
-  (at: FrameAt): Recording<Colour> =>
+  (at: FrameAt): Recording<ColourRef> =>
   (project, colour) =>
     fillFrames.record(project, { ...idsOf(at), fill: { kind: 'colour', colour } })
 
@@ -37,7 +37,7 @@ export const putEdge = (bench: Bench, step: string, at: FrameAt, edge: Edge): vo
   bench.commit(step, (project) => setFrameEdge.record(project, { ...idsOf(at), ...edge }))
 
 export const backingColour =
-  (at: FrameAt): Recording<Colour> =>
+  (at: FrameAt): Recording<ColourRef> =>
   (project, backing) =>
     setFrameEdge.record(project, { ...idsOf(at), backing })
 

@@ -1,6 +1,8 @@
 import { DARK_INK, LIGHT_INK } from '@/client/store/colours'
 import { typingOf } from '@/client/store/modes'
 import type { Colour } from '@/core/colour/colour'
+import { resolveColour, type ColourRef, type Slots } from '@/core/colour/slots'
+import { toRgb } from '@/core/colour/space'
 import type { Point } from '@/core/geometry/vector'
 import { graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'
 import type { Layout } from '@/core/lettering/layout'
@@ -162,7 +164,7 @@ export const putWord = async (bench: Bench, text: string, faceId: string, at?: P
         layout,
         letterIds,
         pose: poseAbout(layout, place),
-        ink: inkOn(sheet),
+        ink: inkOn(sheet, bench.get().project.slots),
       }),
     )
     chooseFace(bench, faceId)
@@ -179,10 +181,10 @@ export const putWord = async (bench: Bench, text: string, faceId: string, at?: P
 const DARK = 110
 
 /** The ink of a new text: it stands out from the sheet's background. */
-export const inkOn = ({ background }: Sheet): Colour => {
+export const inkOn = ({ background }: Sheet, slots: Slots): Colour => {
   if (background.kind !== 'colour') return DARK_INK
-  const channels = [1, 3, 5].map((at) => Number.parseInt(background.colour.slice(at, at + 2), 16))
-  return channels.reduce((sum, channel) => sum + channel, 0) / 3 < DARK ? LIGHT_INK : DARK_INK
+  const { r, g, b } = toRgb(resolveColour(background.colour, slots))
+  return (r + g + b) / 3 < DARK ? LIGHT_INK : DARK_INK
 }
 
 const centreOf = ({ cx, cy }: { readonly cx: number; readonly cy: number }): Point => ({ x: cx, y: cy })
@@ -217,7 +219,7 @@ interface WordAt {
 
 /** The ink of a text's letters that hold no picture. */
 export const inkOf =
-  (at: WordAt): Recording<Colour> =>
+  (at: WordAt): Recording<ColourRef> =>
   (project, ink) =>
     inkWord.record(project, { ...at, ink })
 

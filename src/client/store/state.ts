@@ -1,3 +1,4 @@
+import type { Fragment } from '@/core/document/fragment'
 import type { Opening } from '@/core/region/openings'
 import type { Blend } from '@/core/colour/blend'
 import type { History } from '@/core/document/history'
@@ -86,6 +87,8 @@ export type OpenDialog =
   | 'split'
   | 'takes'
   | 'faces'
+  | 'slots'
+  | 'sameColours'
 
 export interface GuideDrag {
   readonly axis: 'x' | 'y'
@@ -290,6 +293,13 @@ export interface OpeningsSource {
   readonly notes: readonly string[]
 }
 
+/** A paste that waits for an answer about its colour slots. */
+export interface HeldPaste {
+  readonly fragment: Fragment
+  /** How far it steps aside. */
+  readonly steps: number
+}
+
 /** What is open above the bench. */
 export interface DialogSlice {
   readonly dialog: OpenDialog
@@ -299,6 +309,8 @@ export interface DialogSlice {
   readonly exportChoice: { readonly sheetIds: readonly string[]; readonly pattern: string } | null
   /** The art that the dialog of openings is about. */
   readonly openings: OpeningsSource | null
+  /** The paste that the dialog of colours of one name is about. */
+  readonly heldPaste: HeldPaste | null
   /** A menu of commands is open there, in window pixels. */
   readonly menuAt: Point | null
   /** The search for commands is open. */

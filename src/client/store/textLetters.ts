@@ -68,7 +68,10 @@ export const textToLetters = async (bench: Bench): Promise<void> => {
     const [first] = flowIn(frame).lines
     const own = { x: frame.box.w * SHARES[setting.align], y: first?.baseline ?? 0 }
     const { x, y } = apply(compose(frameMatrix(frame), scaling(frame.flip ? -1 : 1, 1)), own)
-    const ink = frame.fill.kind === 'colour' ? frame.fill.colour : (commonRun(frame).colour ?? inkOn(shownSheet(state)))
+    const ink =
+      frame.fill.kind === 'colour'
+        ? frame.fill.colour
+        : (commonRun(frame).colour ?? inkOn(shownSheet(state), state.project.slots))
     bench.commit('Text to letters', (project) =>
       joinRecorded(
         addWord.record(project, {

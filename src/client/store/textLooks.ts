@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { TextLook } from '@/core/text/block'
 import { commonLook, lookedText, refaced } from '@/core/text/edit'
 import { joinRecorded, unchanged, type Recorded } from '@/core/document/edit'
@@ -79,7 +79,7 @@ export const resizeLetters = (bench: Bench, size: number): void => {
 
 /** The colour of letters: of what is selected while writing, else of whole texts. */
 export const letterColour =
-  (bench: Bench): Recording<Colour> =>
+  (bench: Bench): Recording<ColourRef> =>
   (project, colour) => {
     const { sheetId } = bench.get()
     if (changeNext(bench, { colour })) return unchanged(project)

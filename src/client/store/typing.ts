@@ -82,7 +82,7 @@ export const typeAt = async (bench: Bench, at: Point): Promise<void> => {
       layout: { size: setting.size, letters: [], carets: [], missing: [], bounds: { x0: 0, y0: 0, x1: 0, y1: 0 } },
       letterIds: [],
       pose: { cx: at.x, cy: at.y, turn: 0 },
-      ink: inkOn(sheet),
+      ink: inkOn(sheet, state.project.slots),
     }),
   )
   await startTyping(bench, groupId, 'sheet', true)

@@ -87,7 +87,7 @@ export const writeAt = (bench: Bench, at: Point, drawn?: Box): void => {
   const w = clampSide(Math.min(sheet.size.w * NEW_WIDTH, Math.max(sheet.size.w * 0.2, sheet.size.w - at.x)))
   const box = drawn ?? { cx: at.x + w / 2, cy: at.y + look.size / 2, w, h: clampSide(look.size) }
   const id = newItemId()
-  const plain = newText(id, stencil, box, inkOn(sheet))
+  const plain = newText(id, stencil, box, inkOn(sheet, bench.get().project.slots))
   const frame: TextFrame = drawn ? plain : { ...plain, box: fittedBox(plain) }
   bench.commit('New text', (project) => addText.record(project, { sheetId: sheet.id, frame }))
   startWriting(bench, id, { isNew: true, grows: !drawn })

@@ -48,7 +48,15 @@ export const TILES = [
   },
   {
     props: { variant: 'swatch' as const },
-    style: { flex: 'none', width: 26, height: 26, minWidth: 0, padding: 0, border: '1px solid var(--room-field)' },
+    style: {
+      flex: 'none',
+      width: 26,
+      height: 26,
+      minWidth: 0,
+      padding: 0,
+      border: '1px solid var(--room-field)',
+      '&[aria-pressed="true"]': { boxShadow: '0 0 0 1px var(--room-panel), 0 0 0 3px var(--room-ink)' },
+    },
   },
   { props: { variant: 'target' as const }, style: target },
 ]

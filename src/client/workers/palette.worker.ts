@@ -1,3 +1,4 @@
+import type { Colour } from '@/core/colour/colour'
 import { paletteOf } from '@/core/colour/palette'
 
 /** Small levels of the pictures to look at. */
@@ -9,7 +10,7 @@ export interface PaletteRequest {
 
 export interface PaletteAnswer {
   readonly id: number
-  readonly colours: readonly string[]
+  readonly colours: readonly Colour[]
 }
 
 /** Longest side at which a picture is looked at. */

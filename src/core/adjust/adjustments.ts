@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { Range } from '@/core/range'
 import { RANGE } from '@/core/tolerance'
 
@@ -36,8 +36,8 @@ export interface Adjustments {
 }
 
 export interface Tones {
-  readonly dark: Colour
-  readonly light: Colour
+  readonly dark: ColourRef
+  readonly light: ColourRef
   /** How much of the picture gives way to them. */
   readonly amount: number
 }

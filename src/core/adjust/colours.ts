@@ -1,3 +1,4 @@
+import { plainColour } from '@/core/colour/slots'
 import { toRgb } from '@/core/colour/space'
 import type { Adjustments, Tones } from '@/core/adjust/adjustments'
 
@@ -51,7 +52,7 @@ export const warmthMatrix = (warmth: number): ColourMatrix => {
 
 /** Ours: the colour on the way from dark to light by the picture's lightness, mixed with the picture. */
 export const tonesMatrix = ({ dark, light, amount }: Tones): ColourMatrix => {
-  const [p, q] = [toRgb(dark), toRgb(light)]
+  const [p, q] = [toRgb(plainColour(dark)), toRgb(plainColour(light))]
   const row = (from: number, to: number, own: number): Row => {
     const span = ((to - from) / 255) * amount
     const at = (channel: 0 | 1 | 2): number => LUMA[channel] * span + (channel === own ? 1 - amount : 0)

@@ -1,7 +1,7 @@
 import { refuse } from '@/core/failure'
 
 /** An opaque sRGB colour as #rrggbb, lower case. */
-export type Colour = string
+export type Colour = `#${string}`
 
 export const COLOUR_PATTERN = /^#[0-9a-f]{6}$/
 

@@ -39,6 +39,7 @@ export const newProject = (id: string, name: string, sheet: Sheet): Project => (
   looks: {},
   alphabets: {},
   colours: [],
+  slots: {},
   pictures: {},
 })
 

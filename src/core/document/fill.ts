@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { Gradient } from '@/core/colour/gradient'
 import type { Point } from '@/core/geometry/vector'
 import type { Placed } from '@/core/placement/placed'
@@ -30,7 +30,7 @@ export interface PictureFill {
 
 export type Fill =
   | { readonly kind: 'none' }
-  | { readonly kind: 'colour'; readonly colour: Colour }
+  | { readonly kind: 'colour'; readonly colour: ColourRef }
   | ({ readonly kind: 'gradient' } & Gradient)
   | PictureFill
   | {

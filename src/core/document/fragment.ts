@@ -1,8 +1,10 @@
 import { assertNever, Failure } from '@/core/failure'
+import { freeSlotName, readSlotRef, slotNamed, slotRef, type Slot, type Slots } from '@/core/colour/slots'
+import { mapColours, slotsUsedIn } from '@/core/document/colours'
 import { defineEdit } from '@/core/document/edit'
 import { itemPictureIds, sheetOf } from '@/core/document/read'
 import { idsUnder, itemOf, topmostIds } from '@/core/document/tree'
-import { itemSchema, pictureRefSchema, schemaFaults, isId, spanSchema } from '@/core/document/schema'
+import { itemSchema, pictureRefSchema, schemaFaults, isId, slotSchema, spanSchema } from '@/core/document/schema'
 import { namedFinishSchema } from '@/core/document/schema/finish'
 import {
   FORMAT,
@@ -15,7 +17,7 @@ import {
 } from '@/core/document/types'
 import { PICTURES, type PictureFill, type Fill } from '@/core/document/fill'
 import { letteringFaults } from '@/core/document/letteringFaults'
-import { sharingFaults, treeFaults } from '@/core/document/references'
+import { recordSlotFaults, sharingFaults, treeFaults } from '@/core/document/references'
 import { originalOf } from '@/core/document/content'
 import { ownFill } from '@/core/document/edits/echoes'
 import { placeAbove } from '@/core/document/lists'
@@ -33,6 +35,8 @@ export interface Fragment {
   readonly spans: Sheet['spans']
   /** The named finishes that they use. */
   readonly finishes: Project['finishes']
+  /** The colour slots that all of this uses. */
+  readonly slots: Slots
 }
 
 /** The items, as a fragment of their own. */
@@ -54,13 +58,15 @@ export const fragmentOf = (project: Project, sheetId: string, ids: readonly stri
     ...Object.values(items).flatMap(itemPictureIds),
     ...Object.values(spans).flatMap(({ source }) => (source.kind === 'placed' ? [source.placed.pictureId] : [])),
   ])
+  const finishes = only(project.finishes, finishIds)
   return {
     format: FORMAT,
     sheetId,
     order,
     items,
     spans,
-    finishes: only(project.finishes, finishIds),
+    finishes,
+    slots: slotsUsedIn(project.slots, [items, spans, finishes]),
     pictures: only(project.pictures, used),
   }
 }
@@ -89,19 +95,20 @@ const sound = (schema: Parameters<typeof schemaFaults>[0], values: Readonly<Reco
 /** Reads what came from a clipboard, which may hold anything. Throws `document-invalid`. */
 export const readFragment = (value: unknown): Fragment => {
   if (!isRecord(value) || value['format'] !== FORMAT) throw unreadable()
-  const { items, pictures, spans, finishes, order, sheetId } = value
+  const { items, pictures, spans, finishes, slots, order, sheetId } = value
   if (
     !isRecord(items) ||
     !isRecord(pictures) ||
     !isRecord(spans) ||
     !isRecord(finishes) ||
+    !isRecord(slots) ||
     !Array.isArray(order) ||
     typeof sheetId !== 'string'
   )
     throw unreadable()
   if (!order.length || !order.every(isId)) throw unreadable()
   if (!sound(itemSchema, items) || !sound(pictureRefSchema, pictures)) throw unreadable()
-  if (!sound(spanSchema, spans) || !sound(namedFinishSchema, finishes)) throw unreadable()
+  if (!sound(spanSchema, spans) || !sound(namedFinishSchema, finishes) || !sound(slotSchema, slots)) throw unreadable()
   const fragment = value as unknown as Fragment // its parts were just checked
   const known = Object.values(fragment.items).every((item) =>
     itemPictureIds(item).every((id) => Object.hasOwn(fragment.pictures, id)),
@@ -112,7 +119,10 @@ export const readFragment = (value: unknown): Fragment => {
   const placed = Object.values(fragment.spans).every(
     ({ source }) => source.kind === 'background' || Object.hasOwn(fragment.pictures, source.placed.pictureId),
   )
-  if (!known || !finished || !placed) throw unreadable()
+  const coloured = !['items', 'spans', 'finishes'].some(
+    (key) => recordSlotFaults(value[key] as Fragment['items'], fragment.slots, key).length,
+  )
+  if (!known || !finished || !placed || !coloured) throw unreadable()
   if ([...treeFaults(fragment, ''), ...sharingFaults(fragment, ''), ...letteringFaults(fragment, '')].length)
     throw unreadable()
   return fragment
@@ -213,12 +223,37 @@ const copyOfSpan = (span: Span, ids: NewIds, by: Point): Span => ({
       : span.source,
 })
 
+/** What becomes of a slot whose name the project has, in another colour: one slot for both, or each its own. */
+export type SameNamed = 'join' | 'apart'
+
+/** The slots of a fragment that the project has by another id under the same name, but in another colour. */
+export const slotsToChoose = (project: Project, { slots }: Pick<Fragment, 'slots'>): readonly Slot[] =>
+  Object.values(slots).filter((slot) => {
+    const held = Object.hasOwn(project.slots, slot.id) ? undefined : slotNamed(project.slots, slot.name)
+    return held !== undefined && held.colour !== slot.colour
+  })
+
+/** What the slots of a fragment become in a project: the id of each there, and those that are new to it. */
+const slotsThere = (project: Project, slots: Slots, same: SameNamed) => {
+  const there: Record<string, Slot> = { ...project.slots }
+  const ids = new Map<string, string>()
+  for (const slot of Object.values(slots)) {
+    if (Object.hasOwn(project.slots, slot.id)) continue
+    const held = slotNamed(project.slots, slot.name)
+    if (held && (same === 'join' || held.colour === slot.colour)) ids.set(slot.id, held.id)
+    else there[slot.id] = { ...slot, name: freeSlotName(there, slot.name) }
+  }
+  const fresh = Object.values(there).filter(({ id }) => !Object.hasOwn(project.slots, id))
+  return { ids, fresh }
+}
+
 const isWindowOf = (item: Item, spanId: string): boolean =>
   item.kind === 'frame' && item.fill.kind === 'span' && item.fill.spanId === spanId
 
 /**
  * Puts a fragment on a sheet, moved by `delta` points: on top, or just above the item `above`. `newIds` gives each of
- * its items an id that is new to the sheet. Pictures keep their settings; the project learns those it did not know.
+ * its items an id that is new to the sheet. Pictures keep their settings; the project learns those it did not know, and
+ * so it does with colour slots: `same` says what becomes of one whose name it has.
  */
 export const pasteFragment = defineEdit<{
   readonly sheetId: string
@@ -226,10 +261,18 @@ export const pasteFragment = defineEdit<{
   readonly newIds: Readonly<Record<string, string>>
   readonly delta: Point
   readonly above?: string
-}>((draft, { sheetId, fragment, newIds, delta, above }, project) => {
+  readonly same?: SameNamed
+}>((draft, { sheetId, fragment: copied, newIds, delta, above, same = 'join' }, project) => {
   const sheetBefore = sheetOf(project, sheetId)
   const sheet = draft.sheets[sheetId]
   if (!sheet) return
+  const { ids: slotIds, fresh } = slotsThere(project, copied.slots, same)
+  const fragment = mapColours(copied, (ref) => {
+    const use = readSlotRef(ref)
+    const slotId = use && slotIds.get(use.slot)
+    return use && slotId !== undefined && slotId !== null ? slotRef(slotId, use.tint) : ref
+  })
+  for (const slot of fresh) Object.assign(draft.slots, { [slot.id]: slot })
   const newId = (id: string): string => newIds[id] ?? id
   const pictureIds = new Map(Object.entries(fragment.pictures).map(([id, ref]) => [id, pictureIdFor(project, id, ref)]))
   for (const [id, ref] of Object.entries(fragment.pictures)) {

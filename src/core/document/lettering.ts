@@ -5,7 +5,7 @@ import { clampSide, type Box } from '@/core/geometry/box'
 import { apply, compose, invert, rotation, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { rectCentre, unionRects, type Rect } from '@/core/geometry/rect'
 import { rectOfRest, type Rest } from '@/core/lettering/layout'
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { Setting } from '@/core/lettering/settings'
 import { slotsOf, type Slot } from '@/core/lettering/slots'
 import { graphemesOf } from '@/core/lettering/graphemes'
@@ -45,7 +45,7 @@ export const wordAround = (sheet: Sheet, id: string | undefined): Word | null =>
 }
 
 /** What an empty letter of a text is painted in; null for a frame that is filled, or no letter, or of a text without ink. */
-export const inkOf = (sheet: Sheet, frame: Frame): Colour | null =>
+export const inkOf = (sheet: Sheet, frame: Frame): ColourRef | null =>
   frame.fill.kind === 'none' ? (wordAround(sheet, frame.id)?.lettering.ink ?? null) : null
 
 /** Waits a frame for a picture? */

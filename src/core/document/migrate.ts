@@ -67,6 +67,9 @@ const toFormat7 = (document: Loose): Loose => ({ ...document, format: 7, looks: 
 /** Format 8 has texts that wrap in a box. */
 const toFormat8 = (document: Loose): Loose => ({ ...document, format: 8 })
 
+/** Format 9 has named colours. */
+const toFormat9 = (document: Loose): Loose => ({ ...document, format: 9, slots: {} })
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
@@ -76,6 +79,7 @@ const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [5, toFormat6],
   [6, toFormat7],
   [7, toFormat8],
+  [8, toFormat9],
 ])
 
 /**

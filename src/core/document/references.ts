@@ -1,5 +1,7 @@
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
+import { readSlotRef } from '@/core/colour/slots'
+import { slotRefsIn } from '@/core/document/colours'
 import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
 import { type Project, type Sheet } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
@@ -138,6 +140,38 @@ export const namedFinishFaults = (finishes: Project['finishes']): Fault[] =>
     ...layerFaults(finish.layers, `finishes.${id}.layers`),
   ])
 
+/** What a part of a document says of slots must be so: each that it refers to is one of the project. */
+const slotFaultsIn = (part: object, slots: Project['slots'], path: string): Fault[] => {
+  const missing = new Set(slotRefsIn(part).filter((ref) => !Object.hasOwn(slots, readSlotRef(ref)?.slot ?? '')))
+  return [...missing].map((ref) => ({ path, message: `names the colour slot "${ref}", which is not in slots` }))
+}
+
+/** Slots that the parts of a sheet refer to must be there. */
+export const sheetSlotFaults = (
+  { items, spans, background, veil }: Sheet,
+  slots: Project['slots'],
+  at: string,
+): Fault[] => [
+  ...slotFaultsIn(background, slots, `${at}background`),
+  ...(veil ? slotFaultsIn(veil, slots, `${at}veil`) : []),
+  ...recordSlotFaults(items, slots, `${at}items`),
+  ...recordSlotFaults(spans, slots, `${at}spans`),
+]
+
+/** Slots that what is held by id refers to must be there. */
+export const recordSlotFaults = (
+  held: Readonly<Record<string, object>>,
+  slots: Project['slots'],
+  at: string,
+): Fault[] => Object.entries(held).flatMap(([id, part]) => slotFaultsIn(part, slots, `${at}.${id}`))
+
+/** What is wrong with slots and with what finishes and looks say of them, beyond their shape. */
+export const slotFaults = ({ slots, finishes, looks }: Project): Fault[] => [
+  ...Object.entries(slots).flatMap(([id, slot]) => keyFaults(id, slot, 'slots')),
+  ...recordSlotFaults(finishes, slots, 'finishes'),
+  ...recordSlotFaults(looks, slots, 'looks'),
+]
+
 /** What a sheet names that is not there, and what stands in no list or in two. */
 export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
   const at = `sheets.${sheet.id}.`
@@ -148,5 +182,6 @@ export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] =>
     ...letteringFaults(sheet, at),
     ...sharingFaults(sheet, at),
     ...finishFaults(sheet, project.finishes, at),
+    ...sheetSlotFaults(sheet, project.slots, at),
   ]
 }

@@ -8,6 +8,7 @@ import {
   pictureRefSchema,
   sheetFields,
   sheetOrderSchema,
+  slotSchema,
   spanSchema,
 } from '@/core/document/schema'
 import { namedFinishSchema } from '@/core/document/schema/finish'
@@ -80,6 +81,7 @@ export const PROJECT_ROOTS: Readonly<Record<keyof Project, Root<Project>>> = {
   looks: held('named looks', namedLookSchema, RANGE.looks),
   alphabets: held('alphabet sets', alphabetSchema, RANGE.alphabets),
   colours: value('kept colours', coloursSchema, RANGE.colours),
+  slots: held('colour slots', slotSchema, RANGE.slots),
   pictures: held('pictures', pictureRefSchema, RANGE.pictures),
 }
 

@@ -18,6 +18,7 @@ import {
   optionalFlag,
   optionalShape,
   optionalWord,
+  plainColour,
   real,
   shape,
   SIDE,
@@ -145,7 +146,8 @@ export const pictureRefSchema = shape({
 })
 
 export const formatSchema = word([FORMAT])
-export const coloursSchema = list(colour(), RANGE.colours)
+export const coloursSchema = list(plainColour(), RANGE.colours)
+export const slotSchema = shape({ id: id(), name: name(), colour: plainColour() })
 export const sheetOrderSchema = list(id(), RANGE.sheets, { least: 1, tooFew: 'must name a sheet' })
 
 export { placedSchema } from '@/core/document/schema/placed'

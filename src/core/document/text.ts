@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import { boxMatrix, clampSide, type Box } from '@/core/geometry/box'
 import { apply, applyVector, compose, invert, rotation, scaling } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
@@ -89,7 +89,7 @@ export const overflowWords = (frame: TextFrame): string | null => {
 }
 
 /** A text as it first stands on a sheet: its letters in a colour; pictures that are dropped pass through it. */
-export const newText = (id: string, stencil: TextStencil, box: Box, colour: Colour): TextFrame => ({
+export const newText = (id: string, stencil: TextStencil, box: Box, colour: ColourRef): TextFrame => ({
   kind: 'frame',
   id,
   name: textName(stencil.text),

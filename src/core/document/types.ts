@@ -3,6 +3,7 @@ import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
 import type { Size } from '@/core/geometry/vector'
 import type { Colour } from '@/core/colour/colour'
+import type { ColourRef, Slots } from '@/core/colour/slots'
 import type { Blend } from '@/core/colour/blend'
 import type { FinishLayer } from '@/core/finish/layers'
 import type { Corner } from '@/core/stencil/corners'
@@ -16,7 +17,7 @@ import type { Fill, PictureFill } from '@/core/document/fill'
 import { type Gradient } from '@/core/colour/gradient'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 8
+export const FORMAT = 9
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -34,6 +35,8 @@ export interface Project {
   readonly alphabets: Readonly<Record<string, Alphabet>>
   /** Colours kept for this project, in the order they were kept. */
   readonly colours: readonly Colour[]
+  /** Colours with a name, by id: what refers to one changes with it. */
+  readonly slots: Slots
   /** The pictures this project uses, by an id of its own. */
   readonly pictures: Readonly<Record<string, PictureRef>>
 }
@@ -92,14 +95,14 @@ export interface Guides {
 }
 
 export interface Veil {
-  readonly colour: Colour
+  readonly colour: ColourRef
   /** In [0, 1]. */
   readonly opacity: number
 }
 
 export type Background =
   | { readonly kind: 'none' }
-  | { readonly kind: 'colour'; readonly colour: Colour }
+  | { readonly kind: 'colour'; readonly colour: ColourRef }
   | ({ readonly kind: 'gradient' } & Gradient)
   | {
       readonly kind: 'picture'
@@ -211,7 +214,7 @@ export interface Lettering extends Setting {
   /** How the picture across all was placed, while each letter has its own. */
   readonly across?: Placed
   /** What letters that nothing fills are painted in; they stay unseen without it. */
-  readonly ink?: Colour
+  readonly ink?: ColourRef
 }
 
 export interface LetterPose {
@@ -257,7 +260,7 @@ export interface Frame extends Finished {
   readonly flip?: boolean
   readonly fill: Fill
   /** A colour behind the picture, seen through its gaps and transparent parts. */
-  readonly backing?: Colour
+  readonly backing?: ColourRef
   /** How far inward from the outline the edge fades, in points; sharp without it. */
   readonly feather?: number
   /** How far what fills it goes on beyond the outline in output with bleed, in points: for panels that are cut apart. */

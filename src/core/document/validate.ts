@@ -10,6 +10,8 @@ import {
   orderFaults,
   pictureFaults,
   sheetReferenceFaults,
+  sheetSlotFaults,
+  slotFaults,
 } from '@/core/document/references'
 import { letteringPictureFaults } from '@/core/document/letteringFaults'
 
@@ -38,6 +40,7 @@ export const projectFaults = (value: unknown): readonly Fault[] => {
   return [
     ...orderFaults(project.order, project.sheets, '', 'sheets'),
     ...namedFinishFaults(project.finishes),
+    ...slotFaults(project),
     ...Object.entries(project.alphabets).flatMap(([id, set]) => keyFaults(id, set, 'alphabets')),
     ...Object.values(project.sheets).flatMap((sheet) => sheetReferenceFaults(sheet, project)),
   ]
@@ -120,7 +123,7 @@ const sheetFaults = (sheet: unknown, at: string, touched: readonly Touched[]): r
 /** Faults of what parts that were touched say of others, and others of them. */
 const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): readonly Fault[] => {
   const sheets = Object.values(project.sheets)
-  const isGone = (root: 'pictures' | 'finishes'): boolean => {
+  const isGone = (root: 'pictures' | 'finishes' | 'slots'): boolean => {
     const below = roots.get(root)
     return (
       below !== undefined && (below.isWhole || [...below.ids.keys()].some((id) => !Object.hasOwn(project[root], id)))
@@ -134,6 +137,7 @@ const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): re
     ...(roots.has('alphabets')
       ? Object.entries(project.alphabets).flatMap(([id, set]) => keyFaults(id, set, 'alphabets'))
       : []),
+    ...(['slots', 'finishes', 'looks'].some((root) => roots.has(root)) ? slotFaults(project) : []),
     ...touchedSheets.flatMap((sheet) => sheetReferenceFaults(sheet, project)),
     // One that went may be missed on any sheet.
     ...(isGone('pictures')
@@ -142,6 +146,7 @@ const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): re
           ...letteringPictureFaults(sheet, project.pictures, `sheets.${sheet.id}.`),
         ])
       : []),
+    ...(isGone('slots') ? sheets.flatMap((sheet) => sheetSlotFaults(sheet, project.slots, `sheets.${sheet.id}.`)) : []),
     ...(isGone('finishes')
       ? sheets.flatMap((sheet) => finishFaults(sheet, project.finishes, `sheets.${sheet.id}.`))
       : []),

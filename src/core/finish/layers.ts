@@ -1,10 +1,10 @@
 import { assertNever } from '@/core/failure'
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { Gradient } from '@/core/colour/gradient'
 import { RANGE } from '@/core/tolerance'
 
 /** What a stroke is painted with. A gradient runs across the outline's bounds. */
-export type Paint = { readonly kind: 'colour'; readonly colour: Colour } | ({ readonly kind: 'gradient' } & Gradient)
+export type Paint = { readonly kind: 'colour'; readonly colour: ColourRef } | ({ readonly kind: 'gradient' } & Gradient)
 
 export const STROKE_SIDES = ['inside', 'centre', 'outside'] as const
 export type StrokeSide = (typeof STROKE_SIDES)[number]
@@ -55,7 +55,7 @@ export interface Shadow extends LayerBase {
   readonly dy: number
   readonly blur: number
   readonly spread: number
-  readonly colour: Colour
+  readonly colour: ColourRef
   /** Falls into the frame rather than out of it. */
   readonly inset: boolean
 }
@@ -66,7 +66,7 @@ export interface Glow extends LayerBase {
   readonly side: 'out' | 'in'
   readonly blur: number
   readonly spread: number
-  readonly colour: Colour
+  readonly colour: ColourRef
 }
 
 /** The outline once more in one colour: larger by `grow` all round, and shifted on the sheet. */
@@ -76,7 +76,7 @@ export interface Copy extends LayerBase {
   readonly dx: number
   readonly dy: number
   readonly join: Join
-  readonly colour: Colour
+  readonly colour: ColourRef
 }
 
 /** Light and shade at the edge, as if the frame stood out of the sheet, or below 0 of `depth` were sunk into it. */
@@ -86,8 +86,8 @@ export interface Relief extends LayerBase {
   readonly direction: number
   readonly depth: number
   readonly softness: number
-  readonly light: Colour
-  readonly shade: Colour
+  readonly light: ColourRef
+  readonly shade: ColourRef
 }
 
 export type FinishLayer = Stroke | Shadow | Glow | Copy | Relief

@@ -1,3 +1,4 @@
+import type { Colour } from '@/core/colour/colour'
 import type { Gradient } from '@/core/colour/gradient'
 
 /** Gradients that read as polished metal: light and dark in turn across the outline. */
@@ -7,7 +8,7 @@ export interface Metal {
   readonly gradient: Gradient
 }
 
-const bands = (...colours: readonly string[]): Gradient => ({
+const bands = (...colours: readonly Colour[]): Gradient => ({
   shape: 'linear',
   turn: 35,
   stops: colours.map((colour, i) => ({ at: i / (colours.length - 1), colour })),

@@ -1,3 +1,4 @@
+import type { Colour } from '@/core/colour/colour'
 import type { Gradient } from '@/core/colour/gradient'
 import { newLayer, type FinishLayer, type Stroke } from '@/core/finish/layers'
 import { METALS } from '@/core/finish/metals'
@@ -26,7 +27,7 @@ const metal = (id: string): { readonly kind: 'gradient' } & Gradient => {
   return { kind: 'gradient', ...gradient }
 }
 
-const colour = (value: string) => ({ kind: 'colour', colour: value }) as const
+const colour = (value: Colour) => ({ kind: 'colour', colour: value }) as const
 
 export const FINISH_PRESETS: readonly FinishPreset[] = [
   {

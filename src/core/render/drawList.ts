@@ -1,5 +1,6 @@
 import { assertNever } from '@/core/failure'
 import { BACKGROUND_ID } from '@/core/document/background'
+import { resolved, resolvedSheet } from '@/core/document/colours'
 import { shownFinish } from '@/core/document/finish'
 import { vacantFrames } from '@/core/document/lettering'
 import { outlineOnSheet } from '@/core/document/outline'
@@ -134,12 +135,19 @@ const busy = (nodes: readonly DrawNode[]): readonly DrawNode[] =>
     return isIdle ? [] : [{ ...node, children }]
   })
 
+/** Colours are resolved once before anything is rendered: the parts below know nothing of slots. */
+const resolvedScene = (project: Project, sheet: Sheet): { readonly project: Project; readonly sheet: Sheet } => ({
+  project: resolved(project),
+  sheet: resolvedSheet(sheet, project.slots),
+})
+
 /** The sheet as a list of things to paint, with tiles in place of empty frames if words for them are given. The only place that knows paint order. */
 export const renderSheet = (
-  project: Project,
-  sheet: Sheet,
+  of: Project,
+  on: Sheet,
   options: { readonly bleed?: boolean; readonly placeholders?: PlaceholderWords } = {},
 ): DrawList => {
+  const { project, sheet } = resolvedScene(of, on)
   const beyond = options.bleed ? sheet.bleed : 0
   return {
     area: { x0: -beyond, y0: -beyond, x1: sheet.size.w + beyond, y1: sheet.size.h + beyond },
@@ -159,11 +167,12 @@ const panelBleeds = (project: Project, sheet: Sheet): readonly DrawItem[] =>
 
 /** A panel alone: what it shows within its outline, and with `bleed` its own bleed around that. */
 export const renderPanel = (
-  project: Project,
-  sheet: Sheet,
+  of: Project,
+  on: Sheet,
   frameId: string,
   options: { readonly bleed?: boolean } = {},
 ): DrawList => {
+  const { project, sheet } = resolvedScene(of, on)
   const frame = frameOf(sheet, frameId)
   const beyond = options.bleed ? (frame.bleed ?? 0) : 0
   const bleeds = options.bleed ? renderFrameBleed(project, sheet, frame) : null
@@ -176,7 +185,8 @@ export const panelsOf = (sheet: Sheet): readonly Frame[] =>
   readingOrder(sheet).filter((frame) => frame.fill.kind === 'span' || frame.bleed !== undefined)
 
 /** Only some frames and groups, without the background, cropped to what they paint. Hidden ones stay out. */
-export const renderItems = (project: Project, sheet: Sheet, ids: readonly string[]): DrawList => {
+export const renderItems = (of: Project, on: Sheet, ids: readonly string[]): DrawList => {
+  const { project, sheet } = resolvedScene(of, on)
   const items = busy(renderNodes(project, sheet, topmostIds(sheet, ids)))
   const frames = framesUnder(sheet, ids).filter((frame) => !isHidden(sheet, frame.id))
   const finished = items.filter((item) => isGroup(item) || item.under || item.over)

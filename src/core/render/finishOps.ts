@@ -1,3 +1,4 @@
+import { plainColour } from '@/core/colour/slots'
 import { assertNever } from '@/core/failure'
 import { unitVector } from '@/core/geometry/angle'
 import { isInside, layerReach, type FinishLayer, type Stroke } from '@/core/finish/layers'
@@ -85,27 +86,30 @@ const layerOps = (layer: FinishLayer, subject: Subject): readonly DrawOp[] => {
     case 'stroke':
       return strokeOps(layer, subject)
     case 'shadow': {
-      const { spread: grow, blur, colour, inset: isInverted } = layer
+      const { spread: grow, blur, inset: isInverted } = layer
+      const colour = plainColour(layer.colour)
       return [shade({ grow, join: 'round', shift: { x: layer.dx, y: layer.dy }, blur, colour, isInverted })]
     }
     case 'glow': {
-      const { spread: grow, blur, colour } = layer
+      const { spread: grow, blur } = layer
+      const colour = plainColour(layer.colour)
       return [shade({ grow, join: 'round', shift: { x: 0, y: 0 }, blur, colour, isInverted: layer.side === 'in' })]
     }
     case 'copy': {
-      const { grow, join, colour } = layer
+      const { grow, join } = layer
+      const colour = plainColour(layer.colour)
       return [shade({ grow, join, shift: { x: layer.dx, y: layer.dy }, blur: 0, colour, isInverted: false })]
     }
     case 'relief': {
-      const { depth, softness, light, shade: dark } = layer
+      const { depth, softness } = layer
       const op: ReliefOp = {
         op: 'relief',
         ...common,
         from: unitVector(layer.direction),
         depth,
         softness,
-        light,
-        shade: dark,
+        light: plainColour(layer.light),
+        shade: plainColour(layer.shade),
       }
       return [op]
     }

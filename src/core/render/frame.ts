@@ -1,7 +1,6 @@
 import { assertNever } from '@/core/failure'
 import { isPlain, pixelPart, shownAdjustments, type Vignette } from '@/core/adjust/adjustments'
 import { vignetteAt } from '@/core/adjust/vignette'
-import type { Stop } from '@/core/colour/gradient'
 import { contentOf, originalOf, spanShown, type Content } from '@/core/document/content'
 import { shownFinish, type ShownFinish } from '@/core/document/finish'
 import { inkOf } from '@/core/document/lettering'
@@ -29,7 +28,7 @@ import { outlineOf } from '@/core/stencil/stencil'
 import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { finishOps, type FinishOps } from '@/core/render/finishOps'
-import type { DrawItem, DrawOp, FillOp, PictureOp, Shape } from '@/core/render/ops'
+import type { DrawItem, DrawOp, DrawStop, FillOp, PictureOp, Shape } from '@/core/render/ops'
 import { textBounds } from '@/core/text/outline'
 import { isText } from '@/core/document/text'
 import { fillOp } from '@/core/render/style'
@@ -51,7 +50,7 @@ export const pictureOp = (
   return {
     op: 'picture',
     ...shape,
-    hash: picture.hash,
+    source: { kind: 'file', hash: picture.hash },
     pixels: picture.pixels,
     picture: matrix,
     isCovered: toShape && placed.fit !== 'tile' ? toShape.isCovered(matrix) : seen.isCovered,
@@ -78,7 +77,7 @@ const covers = (picture: Matrix, { w, h }: { readonly w: number; readonly h: num
 /** Stops of a vignette between its start and the corners; between them it is taken as straight. */
 const VIGNETTE_STEPS = 24
 
-const vignetteStops = (vignette: Vignette): readonly Stop[] => {
+const vignetteStops = (vignette: Vignette): readonly DrawStop[] => {
   const channel = vignette.amount > 0 ? 0 : 255
   return Array.from({ length: VIGNETTE_STEPS + 1 }, (_, i) => {
     const at = vignette.start + ((1 - vignette.start) * i) / VIGNETTE_STEPS
@@ -171,7 +170,7 @@ const softMask = (project: Project, frame: Frame): PictureOp | null => {
   const scale = scaling(((frame.flip ? -1 : 1) * box.w) / pixels.w, box.h / pixels.h)
   return {
     op: 'picture',
-    hash,
+    source: { kind: 'file', hash },
     pixels,
     picture: compose(scale, translation(-pixels.w / 2, -pixels.h / 2)),
     isCovered: true,

@@ -11,6 +11,7 @@ import {
   type DrawList,
   type DrawNode,
   type PictureOp,
+  type PictureSource,
 } from '@/core/render/ops'
 
 /** How much larger than the drawn size a picture is best given to a painter (measured; see docs/decisions.md). */
@@ -18,7 +19,7 @@ export const BEST_OVERSIZE = 1.25
 
 /** A picture that a list needs: how large it is drawn and which part of it can be seen. */
 export interface Need {
-  readonly hash: string
+  readonly source: PictureSource
   readonly pixels: Size
   /** Output pixels for one picture pixel; above 1 the picture is enlarged. */
   readonly density: number
@@ -37,7 +38,7 @@ export const needOf = (op: PictureOp, scale: number): Need => {
   const { adjustments } = op
   const reach = adjustments ? adjustmentReach(adjustments) * Math.min(op.pixels.w, op.pixels.h) : 0
   return {
-    hash: op.hash,
+    source: op.source,
     pixels: op.pixels,
     density: largestStretch(matrix) * scale,
     part: op.tileGap === undefined ? (intersectRects(whole, growRect(seen, 2 + reach)) ?? nothing) : whole,

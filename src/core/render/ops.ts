@@ -1,6 +1,6 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Blend } from '@/core/colour/blend'
-import type { Stop } from '@/core/colour/gradient'
+import type { Colour } from '@/core/colour/colour'
 import type { Cap, Join } from '@/core/finish/layers'
 import { compose, type Matrix } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
@@ -14,6 +14,12 @@ export interface Shape {
 }
 
 /** A gradient across an outline, in its local points. */
+export interface DrawStop {
+  readonly at: number
+  /** As style sheets write it: that of a vignette lets through. */
+  readonly colour: string
+}
+
 export type GradientRun =
   | { readonly shape: 'linear'; readonly from: Point; readonly to: Point }
   | { readonly shape: 'radial'; readonly centre: Point; readonly radius: number }
@@ -21,7 +27,7 @@ export type GradientRun =
 /** What is filled or stroked with. Colours are words of CSS. */
 export type Style =
   | { readonly kind: 'colour'; readonly colour: string }
-  | { readonly kind: 'gradient'; readonly run: GradientRun; readonly stops: readonly Stop[] }
+  | { readonly kind: 'gradient'; readonly run: GradientRun; readonly stops: readonly DrawStop[] }
 
 export interface FillOp extends Shape {
   readonly op: 'fill'
@@ -30,9 +36,15 @@ export interface FillOp extends Shape {
   readonly opacity?: number
 }
 
+/** Where the pixels of a picture come from: a file of the library, named by the SHA-256 of its content. */
+export type PictureSource = { readonly kind: 'file'; readonly hash: string }
+
+/** Names a source: whoever keeps what was made of pictures keeps it under this. */
+export const sourceKey = ({ kind, hash }: PictureSource): string => `${kind}:${hash}`
+
 export interface PictureOp extends Shape {
   readonly op: 'picture'
-  readonly hash: string
+  readonly source: PictureSource
   /** Upright size of the picture in pixels. */
   readonly pixels: Size
   /** Picture pixels → outline's local points. */
@@ -69,7 +81,7 @@ export interface ShadeOp extends Shape {
   readonly shift: Point
   /** Standard deviation in points. */
   readonly blur: number
-  readonly colour: string
+  readonly colour: Colour
   readonly opacity: number
   readonly isInverted: boolean
   /** The picture whose transparency is the shape instead of the outline. */
@@ -84,8 +96,8 @@ export interface ReliefOp extends Shape {
   /** In points; below 0 light and shade change places. */
   readonly depth: number
   readonly softness: number
-  readonly light: string
-  readonly shade: string
+  readonly light: Colour
+  readonly shade: Colour
   readonly opacity: number
   readonly soft?: PictureOp
 }

@@ -1,10 +1,11 @@
 import type { Gradient } from '@/core/colour/gradient'
+import { plainColour } from '@/core/colour/slots'
 import type { Paint } from '@/core/finish/layers'
 import { unitVector } from '@/core/geometry/angle'
 import { dot, type Point } from '@/core/geometry/vector'
 import { boundsOf, extentAlong } from '@/core/path/extent'
 import type { Outline } from '@/core/path/path'
-import type { FillOp, GradientRun, Shape, Style } from '@/core/render/ops'
+import type { DrawStop, FillOp, GradientRun, Shape, Style } from '@/core/render/ops'
 
 /** A linear gradient runs over the outline's extent along its turn; a radial one from the middle to the corners. */
 const gradientRun = ({ shape, turn }: Gradient, { path }: Outline): GradientRun => {
@@ -21,11 +22,14 @@ const gradientRun = ({ shape, turn }: Gradient, { path }: Outline): GradientRun 
   return { shape, from: spot(min), to: spot(max) }
 }
 
-/** What a paint is on an outline. */
+const plainStops = ({ stops }: Gradient): readonly DrawStop[] =>
+  stops.map(({ at, colour }) => ({ at, colour: plainColour(colour) }))
+
+/** What a paint is on an outline. Refuses colours of slots: documents are resolved before. */
 export const styleOf = (paint: Paint, across: Outline): Style =>
   paint.kind === 'colour'
-    ? { kind: 'colour', colour: paint.colour }
-    : { kind: 'gradient', run: gradientRun(paint, across), stops: paint.stops }
+    ? { kind: 'colour', colour: plainColour(paint.colour) }
+    : { kind: 'gradient', run: gradientRun(paint, across), stops: plainStops(paint) }
 
 /** Fills a shape; a gradient runs across `across`. */
 export const fillOp = (paint: Paint, shape: Shape, across: Outline = shape.outline): FillOp => ({

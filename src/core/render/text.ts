@@ -1,15 +1,15 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import { mirrorPath } from '@/core/path/mirror'
 import type { Outline, Path } from '@/core/path/path'
 import { textLines, textParts } from '@/core/text/outline'
 import { isText, type TextFrame } from '@/core/document/text'
 import type { Frame } from '@/core/document/types'
-import type { DrawOp, Shape, StrokeOp } from '@/core/render/ops'
+import type { DrawOp, Shape, StrokeOp, Style } from '@/core/render/ops'
 import { fillOp } from '@/core/render/style'
 
 /** Letters in a colour of their own. */
 interface Coloured {
-  readonly colour: Colour
+  readonly colour: ColourRef
   readonly outline: Outline
 }
 
@@ -49,7 +49,7 @@ const lineOutline = (path: Path, isFlipped: boolean): Outline => {
 /** A text that a colour fills, line by line. */
 export const lineOps = (
   { stencil, box, flip = false }: TextFrame,
-  fill: Colour,
+  fill: ColourRef,
   toSheet: Shape['toSheet'],
 ): readonly DrawOp[] =>
   textLines(stencil, box).map(({ colour, path }) =>
@@ -59,10 +59,10 @@ export const lineOps = (
 /** Letters that are masked afterwards are painted so much further, in points, that only the mask makes their edges. */
 const UNDER_MASK = 1
 
-const grownBy = (shape: Shape, colour: Colour): StrokeOp => ({
+const grownBy = (shape: Shape, style: Style): StrokeOp => ({
   op: 'stroke',
   ...shape,
-  style: { kind: 'colour', colour },
+  style,
   widths: [UNDER_MASK],
   join: 'round',
   mitreLimit: 4,
@@ -75,5 +75,5 @@ export const colouredOps = ({ coloured }: TextPaint, toSheet: Shape['toSheet'], 
   coloured.flatMap(({ colour, outline }): readonly DrawOp[] => {
     const shape = { outline, toSheet }
     const fill = fillOp({ kind: 'colour', colour }, shape)
-    return isMasked ? [fill, grownBy(shape, colour)] : [fill]
+    return isMasked ? [fill, grownBy(shape, fill.style)] : [fill]
   })

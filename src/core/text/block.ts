@@ -1,5 +1,5 @@
 import type { Range } from '@/core/range'
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { FaceRef } from '@/core/lettering/face'
 
 /** How lines lie in the box. In justified paragraphs all lines but the last are spread to its width. */
@@ -16,7 +16,7 @@ export interface TextLook {
   /** Size of the em in points. */
   readonly size: number
   /** A colour of its own; without it the letters show what fills the frame. */
-  readonly colour?: Colour
+  readonly colour?: ColourRef
 }
 
 /** A stretch of text of one look, as the typeface set it: flowing it into a box needs the typeface no more. */

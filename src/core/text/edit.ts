@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { FaceRef } from '@/core/lettering/face'
 import { lookAt, lookOf, type LookRun, type TextLook, type TextRun, type TextStencil } from '@/core/text/block'
 import { cellsOf } from '@/core/text/cells'
@@ -129,7 +129,7 @@ export const restyled = (
   held: Text,
   from: number,
   to: number,
-  { size, colour }: { readonly size?: number; readonly colour?: Colour | null },
+  { size, colour }: { readonly size?: number; readonly colour?: ColourRef | null },
 ): readonly TextRun[] => {
   const [start, end] = wholeClusters(held, from, to)
   const changed = (run: TextRun): TextRun => {
@@ -170,7 +170,7 @@ export const commonLook = (
   readonly faceId?: string
   readonly faceName?: string
   readonly size?: number
-  readonly colour?: Colour | null
+  readonly colour?: ColourRef | null
 } => {
   if (to <= from) {
     const { face, size, colour } = lookAt(held.runs, from)

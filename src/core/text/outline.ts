@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import { unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import { boundsOf } from '@/core/path/extent'
@@ -11,7 +11,7 @@ import { flowOf, type Flow, type FlowLine } from '@/core/text/flow'
 
 /** What of a text is painted alike: in a colour of its own, or with what fills the frame. */
 export interface TextPart {
-  readonly colour?: Colour
+  readonly colour?: ColourRef
   /** In points about the middle of the box; filled by the non-zero rule. */
   readonly path: Path
 }
@@ -70,7 +70,7 @@ const drawOnto = (path: Segment[], drawing: Path, k: number, x: number, y: numbe
 
 /** One drawing of a line, where it stands. */
 interface Set {
-  readonly colour: Colour | undefined
+  readonly colour: ColourRef | undefined
   readonly drawing: number
   readonly k: number
   readonly x: number
@@ -92,7 +92,7 @@ const setsOf = (cells: readonly Cell[], flow: Flow, line: FlowLine): readonly Se
 }
 
 const inkOfLine = (stencil: TextStencil, sets: readonly Set[], y: number): LineInk => {
-  const paths = new Map<Colour | undefined, Segment[]>()
+  const paths = new Map<ColourRef | undefined, Segment[]>()
   const rects: Rect[] = []
   for (const { colour, drawing, k, x } of sets) {
     const path = paths.get(colour) ?? []
@@ -129,7 +129,7 @@ interface Ink {
 const inkOf = (stencil: TextStencil, flow: Flow): Ink => {
   const cells = cellsOf(stencil)
   const lines = flow.lines.map((line) => lineInk(stencil, setsOf(cells, flow, line), line.baseline))
-  const paths = new Map<Colour | undefined, Segment[]>()
+  const paths = new Map<ColourRef | undefined, Segment[]>()
   for (const { parts } of lines)
     for (const { colour, path } of parts) {
       const whole = paths.get(colour) ?? []

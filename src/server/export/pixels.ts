@@ -82,7 +82,7 @@ const drawingPixels = async (file: string, need: Need): Promise<PaintImage> => {
 export const originalPixels =
   (fileOf: (hash: string) => string | undefined): PixelSource =>
   async (need) => {
-    const file = fileOf(need.hash)
+    const file = fileOf(need.source.hash)
     if (!file)
       throw new Failure(
         'picture-missing',

@@ -12,7 +12,7 @@ import { outputSize } from '@/server/export/renderSheet'
 import type { SetSheet } from '@/server/export/set'
 
 const hashesOf = (project: Project, sheet: Sheet): readonly string[] =>
-  pictureOps(renderSheet(project, sheet, { bleed: true })).map((op) => op.hash)
+  pictureOps(renderSheet(project, sheet, { bleed: true })).map((op) => op.source.hash)
 
 const ENDINGS = { png: 'png', jpeg: 'jpg', webp: 'webp' } as const
 

@@ -32,10 +32,11 @@ export const paintThumbnail = async ({ project, sheetId, pyramids, out }: Thumbn
   const ppi = (LIMITS.thumbnailSide / Math.max(sheet.size.w, sheet.size.h)) * POINTS_PER_INCH
   const files: Record<string, string> = {}
   for (const op of pictureOps(renderSheet(project, sheet))) {
-    const pyramid = pyramids[op.hash]
+    const { hash } = op.source
+    const pyramid = pyramids[hash]
     if (!pyramid) throw missing()
     const { density } = needOf(op, ppi / POINTS_PER_INCH)
-    files[op.hash] ??= levelFile(pyramid.folder, levelFor(density, levelCount(op.pixels)), pyramid.hasAlpha)
+    files[hash] ??= levelFile(pyramid.folder, levelFor(density, levelCount(op.pixels)), pyramid.hasAlpha)
   }
   const there = await Promise.all(Object.values(files).map(exists))
   if (!there.every(Boolean)) throw missing()

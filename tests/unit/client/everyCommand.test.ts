@@ -15,7 +15,8 @@ import { takeInHand } from '@/client/store/slices/mode'
 import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
 import { newSheet } from '@/core/document/create'
 import { echoOf } from '@/core/document/edits/echoes'
-import { placePicture } from '@/core/document/edits/fills'
+import { fillFrames, placePicture } from '@/core/document/edits/fills'
+import { addSlot } from '@/core/document/edits/slots'
 import { markItems } from '@/core/document/edits/items'
 import { groupItems } from '@/core/document/edits/groups'
 import { addFinish, applyFinish } from '@/core/document/edits/namedFinishes'
@@ -121,6 +122,11 @@ const scenes = (): readonly Scene[] => {
     finishId: 'n-1',
   })
   const wrapped = withText(sampleProject(), textOf('A card for all who came to the Gull Steps'))
+  const coloured = fillFrames(addSlot(base, { slot: { id: 'sea', name: 'Sea', colour: '#2c6e63' } }), {
+    sheetId: SHEET,
+    ids: ['f-3'],
+    fill: { kind: 'colour', colour: '@sea:20' },
+  })
   const hidden = markItems(base, { sheetId: SHEET, ids: ['f-2'], hidden: true })
   return [
     { name: 'a sheet with something hidden', project: hidden, selection: [] },
@@ -147,6 +153,7 @@ const scenes = (): readonly Scene[] => {
     { name: 'a picture moved inside', project: base, selection: ['f-1'], prepare: moveInside },
     { name: 'a picture with a look', project: base, selection: ['f-1'], prepare: giveLook },
     { name: 'a section closed by hand', project: base, selection: [], prepare: () => setFold('Finish', true) },
+    { name: 'a colour slot', project: coloured, selection: ['f-1'] },
     { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
     {
       name: 'a stencil in hand',

@@ -96,7 +96,7 @@ describe('a gradient', () => {
     const stops = [
       { at: 0, colour: '#000000' },
       { at: 1, colour: '#ffffff' },
-    ]
+    ] as const
     const across = await painted(
       fillFrames(framed, { sheetId: SHEET, ids: ['a'], fill: { kind: 'gradient', shape: 'linear', turn: 0, stops } }),
     )

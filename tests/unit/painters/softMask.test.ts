@@ -42,7 +42,7 @@ describe('a soft mask', () => {
     const project = masked(flip)
     const list = renderSheet(project, sheetOf(project, SHEET))
     // The mask's picture is among what must be loaded.
-    expect(pictureOps(list).map(({ hash }) => hash)).toEqual([pictureRef(9).hash])
+    expect(pictureOps(list).map(({ source }) => source.hash)).toEqual([pictureRef(9).hash])
     const canvas = await paintList(list, 72, () => rimmed(ramp(), { x0: 0, y0: 0, x1: SIDE, y1: SIDE }))
     const { data } = canvas.getContext('2d').getImageData(0, 0, SIDE, SIDE)
     for (let x = 0; x < SIDE; x += 1) {
@@ -62,7 +62,12 @@ describe('a drawing', () => {
       file,
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 2" width="400" height="200"><rect width="2.005" height="2" fill="#f00"/></svg>',
     )
-    const need = { hash: 'x', pixels: { w: 400, h: 200 }, density: 3, part: { x0: 100, y0: 50, x1: 300, y1: 150 } }
+    const need = {
+      source: { kind: 'file' as const, hash: 'x' },
+      pixels: { w: 400, h: 200 },
+      density: 3,
+      part: { x0: 100, y0: 50, x1: 300, y1: 150 },
+    }
     const image = await originalPixels(() => file)(need)
     // Three pixels for each of its own over the part that shows.
     expect(image.width / (image.part.x1 - image.part.x0)).toBeCloseTo(3, 1)

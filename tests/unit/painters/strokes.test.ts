@@ -2,6 +2,7 @@
  * Strokes as they are painted, measured against what they must cover: annuli of circles (closed formula), offsets of
  * polygons by their mitres (closed formula), an exact area of each pixel (tests/helpers/coverage). 0.25 px is asked for.
  */
+import type { Colour } from '@/core/colour/colour'
 import { describe, expect, it } from '@jest/globals'
 import { coverage } from '@tests/helpers/coverage'
 import { near } from '@tests/helpers/near'
@@ -37,7 +38,7 @@ const framed = (
   stencil: Stencil,
   box: Box,
   layer: Stroke,
-  { fill = '#000000', backdrop = BACKDROP }: { readonly fill?: string | null; readonly backdrop?: string } = {},
+  { fill = '#000000', backdrop = BACKDROP }: { readonly fill?: Colour | null; readonly backdrop?: Colour } = {},
 ): Project => {
   const blank = setBackground(removeItems(sampleProject(), { sheetId: SHEET, ids: ['f-1', 'f-2', 'f-3'] }), {
     sheetId: SHEET,

@@ -1,9 +1,11 @@
 'use client'
 import CopyImage from '@mui/icons-material/AddPhotoAlternateOutlined'
+import type { Colour } from '@/core/colour/colour'
 import { framesOf } from '@/core/document/tree'
 import type { Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { usePalette } from '@/client/binding/usePalette'
+import { SlotsSection } from '@/client/bench/colours/SlotsSection'
 import { BackgroundSection } from '@/client/bench/card/BackgroundSection'
 import { SetSection } from '@/client/bench/card/SetSection'
 import { SizeSection } from '@/client/bench/card/SizeSection'
@@ -22,7 +24,7 @@ const PaletteSection = () => {
   const palette = usePalette()
   const kept = useBench((state) => state.project.colours)
   if (!palette.length) return null
-  const keep = (one: string): void => {
+  const keep = (one: Colour): void => {
     if (!kept.includes(one)) toggleKeptColour(bench, one)
   }
   return (
@@ -71,6 +73,7 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
       ) : (
         <Section name="The set" says="no frames yet" isOff />
       )}
+      <SlotsSection />
       <PaletteSection />
     </Numbered>
   )

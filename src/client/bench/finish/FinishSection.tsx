@@ -1,4 +1,5 @@
 'use client'
+import { freed } from '@/core/document/colours'
 import { BLENDS } from '@/core/colour/blend'
 import { differenceOf, finishUses, layersOf, namedOf, shownFinish } from '@/core/document/finish'
 import type { FinishLayer } from '@/core/finish/layers'
@@ -13,7 +14,7 @@ import { Choice } from '@/client/parts/fields/Choice'
 import { OneOf } from '@/client/parts/OneOf'
 import { Section } from '@/client/parts/Section'
 import { SlideField } from '@/client/parts/fields/SlideField'
-import { cardProject } from '@/client/store/benchStore'
+import { cardProject, shownProject } from '@/client/store/benchStore'
 import { mixing } from '@/client/store/finishes'
 import styles from '@/client/parts/Panel.module.css'
 import own from '@/client/bench/finish/Finish.module.css'
@@ -91,14 +92,22 @@ const Mixing = ({ item }: { readonly item: Item }) => {
 }
 
 /** The finish on one line: its name, and a swatch for each layer. */
-const Says = ({ named, layers }: { readonly named: NamedFinish | null; readonly layers: readonly FinishLayer[] }) => (
-  <>
-    {named?.name ?? (layers.length ? '' : 'none yet')}{' '}
-    {layers.toReversed().map((one) => (
-      <span key={one.id} className={own.swatch} style={{ background: layerSwatch(one) }} title={layerName(one)} />
-    ))}
-  </>
-)
+const Says = ({ named, layers }: { readonly named: NamedFinish | null; readonly layers: readonly FinishLayer[] }) => {
+  const slots = useBench((state) => shownProject(state).slots)
+  return (
+    <>
+      {named?.name ?? (layers.length ? '' : 'none yet')}{' '}
+      {layers.toReversed().map((one) => (
+        <span
+          key={one.id}
+          className={own.swatch}
+          style={{ background: layerSwatch(freed(one, slots)) }}
+          title={layerName(one)}
+        />
+      ))}
+    </>
+  )
+}
 
 interface FinishProps {
   readonly items: readonly Item[]

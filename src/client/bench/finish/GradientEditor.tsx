@@ -5,7 +5,10 @@ import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { normalTurn } from '@/core/geometry/angle'
 import { GRADIENT_SHAPES, sortedStops, withStop, withoutStop, type Gradient } from '@/core/colour/gradient'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { resolveColour } from '@/core/colour/slots'
+import { freed } from '@/core/document/colours'
+import { shownProject } from '@/client/store/benchStore'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/fields/ColourField'
 import Box from '@mui/material/Box'
 import { PlainField } from '@/client/parts/fields/LengthField'
@@ -29,11 +32,16 @@ export const GradientEditor = ({
   readonly record: Recording<Gradient>
 }) => {
   const bench = useBenchHandle()
+  const slots = useBench((state) => shownProject(state).slots)
   const set = (next: Partial<Gradient>): void => settleValue(bench, step, record, { ...gradient, ...next })
   const { stops } = gradient
   return (
     <>
-      <Box sx={{ height: 16, border: 1, borderRadius: 1 }} style={{ background: cssRun(gradient) }} aria-hidden />
+      <Box
+        sx={{ height: 16, border: 1, borderRadius: 1 }}
+        style={{ background: cssRun(freed(gradient, slots)) }}
+        aria-hidden
+      />
       <div className={styles.row}>
         {GRADIENT_SHAPES.map((shape) => (
           <RailButton
@@ -93,7 +101,7 @@ export const GradientEditor = ({
           framed
           label="Add a stop in the widest gap"
           disabled={stops.length >= RANGE.gradientStops.max}
-          onPress={() => set({ stops: withStop(stops) })}
+          onPress={() => set({ stops: withStop(stops, (ref) => resolveColour(ref, slots)) })}
         >
           <Add fontSize="inherit" /> Stop
         </RailButton>

@@ -1,4 +1,5 @@
 'use client'
+import type { ColourRef } from '@/core/colour/slots'
 import { assertNever } from '@/core/failure'
 import { within } from '@/core/range'
 import { directionOf, normalTurn } from '@/core/geometry/angle'
@@ -73,8 +74,8 @@ const LayerColour = ({
 }: {
   readonly layer: FinishLayer
   readonly label: string
-  readonly colour: string
-  readonly put: (colour: string) => FinishLayer
+  readonly colour: ColourRef
+  readonly put: (colour: ColourRef) => FinishLayer
 }) => {
   const bench = useBenchHandle()
   return (

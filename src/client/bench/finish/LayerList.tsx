@@ -9,6 +9,8 @@ import VisibilityOff from '@mui/icons-material/VisibilityOff'
 import type { FinishDifference } from '@/core/document/finish'
 import type { FinishLayer } from '@/core/finish/layers'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { freed } from '@/core/document/colours'
+import { shownProject } from '@/client/store/benchStore'
 import { layerName, layerSwatch } from '@/client/bench/finish/finishWords'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeLayer, dropLayer, setBackSelected, shiftLayer } from '@/client/store/finishes'
@@ -28,6 +30,7 @@ interface LayerListProps {
 const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs: string }) => {
   const bench = useBenchHandle()
   const isOpen = useBench((state) => state.openLayer === layer.id)
+  const slots = useBench((state) => shownProject(state).slots)
   const name = layerName(layer)
   return (
     <li data-open={isOpen} data-layer={layer.kind}>
@@ -38,7 +41,7 @@ const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs
           aria-expanded={isOpen}
           onClick={() => openLayer(bench, isOpen ? null : layer.id)}
         >
-          <span className={styles.swatch} style={{ background: layerSwatch(layer) }} />
+          <span className={styles.swatch} style={{ background: layerSwatch(freed(layer, slots)) }} />
           <Typography variant="caption" noWrap>
             {name}
           </Typography>

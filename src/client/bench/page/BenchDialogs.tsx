@@ -22,6 +22,10 @@ const KeepDialog = dynamic(() => import('@/client/bench/dialogs/KeepDialog').the
 const StencilsDialog = dynamic(() => import('@/client/bench/dialogs/StencilsDialog').then((m) => m.StencilsDialog))
 const ArtworkDialog = dynamic(() => import('@/client/bench/dialogs/ArtworkDialog').then((m) => m.ArtworkDialog))
 const OpeningsDialog = dynamic(() => import('@/client/bench/openings/OpeningsDialog').then((m) => m.OpeningsDialog))
+const FillSlotsDialog = dynamic(() => import('@/client/bench/colours/FillSlotsDialog').then((m) => m.FillSlotsDialog))
+const SameColoursDialog = dynamic(() =>
+  import('@/client/bench/colours/SameColoursDialog').then((m) => m.SameColoursDialog),
+)
 const ConflictDialog = dynamic(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
 const LeftStepsDialog = dynamic(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
 const TraceDialog = dynamic(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
@@ -49,6 +53,7 @@ export const BenchDialogs = () => {
   const bench = useBenchHandle()
   const dialog = useBench((state) => state.dialog)
   const openings = useBench((state) => state.openings)
+  const heldPaste = useBench((state) => state.heldPaste)
   const hasMenu = useBench((state) => state.menuAt !== null)
   const isFinding = useBench((state) => state.isFinding)
   const isTraced = useBench((state) => {
@@ -67,6 +72,8 @@ export const BenchDialogs = () => {
       {dialog === 'stencils' && <StencilsDialog onClose={close} />}
       {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
       {dialog === 'openings' && openings && <OpeningsDialog source={openings} onClose={close} />}
+      {dialog === 'slots' && <FillSlotsDialog onClose={close} />}
+      {dialog === 'sameColours' && heldPaste && <SameColoursDialog held={heldPaste} onClose={close} />}
       {dialog === 'keep' && <KeepDialog onClose={close} />}
       {dialog === 'look' && (
         <NameDialog

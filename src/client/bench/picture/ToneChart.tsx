@@ -3,13 +3,15 @@ import { MARK } from '@/client/theme/colours'
 import Plotly from 'plotly.js'
 import createPlotlyComponent from 'react-plotly.js/factory'
 import { useEffect, useState } from 'react'
+import { freed } from '@/core/document/colours'
 import { adjustmentText, shownAdjustments, type Adjustments } from '@/core/adjust/adjustments'
 import { HISTOGRAM_BINS, type Histogram } from '@/core/adjust/histogram'
 import type { PictureRef } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import { askTones } from '@/client/workers/tones'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { shownProject } from '@/client/store/benchStore'
 
 const Plot = createPlotlyComponent(Plotly)
 
@@ -45,7 +47,8 @@ export const ToneChart = ({
 }) => {
   const bench = useBenchHandle()
   const [histogram, setHistogram] = useState<Histogram | null>(null)
-  const text = adjustmentText(shownAdjustments(adjustments))
+  const slots = useBench((state) => shownProject(state).slots)
+  const text = adjustmentText(shownAdjustments(freed(adjustments, slots)))
   useEffect(() => {
     let isStale = false
     const change: Adjustments = text ? (JSON.parse(text) as Adjustments) : {} // our own text

@@ -1,11 +1,15 @@
 'use client'
 import dynamic from 'next/dynamic'
 import Popover, { type PopoverActions } from '@mui/material/Popover'
-import { useEffect, useRef, useState } from 'react'
-import { parseColour, type Colour } from '@/core/colour/colour'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
+import type { Colour } from '@/core/colour/colour'
+import { readSlotRef, resolveColour, type ColourRef } from '@/core/colour/slots'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { SlotChoice, type PickedFor } from '@/client/parts/fields/SlotChoice'
 import { Swatch } from '@/client/parts/fields/Swatch'
 import { TypedField } from '@/client/parts/fields/TypedField'
+import { shownProject } from '@/client/store/benchStore'
+import { colourText, readColourText, slotColour } from '@/client/store/slots'
 import { FIRST_COLOUR } from '@/client/store/colours'
 import { rememberColour } from '@/client/store/recentColours'
 import panel from '@/client/parts/Panel.module.css'
@@ -19,14 +23,18 @@ const ColourPicker = dynamic(() => import('@/client/parts/fields/ColourPicker').
 interface ColourFieldProps {
   readonly label: string
   /** Null where there is none yet. */
-  readonly colour: Colour | null
+  readonly colour: ColourRef | null
   /** What the picker starts from where there is none. */
   readonly first?: Colour
   /** The swatch and its label alone, where there is no room for the number. */
   readonly isShort?: boolean
+  /** What stands beside the swatch instead of its label and number. */
+  readonly beside?: ReactNode
+  /** It is of no slot and can be given none. */
+  readonly isPlain?: boolean
   /** Name of the step. */
   readonly step: string
-  readonly record: Recording<Colour>
+  readonly record: Recording<ColourRef>
 }
 
 /** Beside the card that the swatch stands in, so that the picker covers none of it. */
@@ -37,45 +45,74 @@ const besideCard = (swatch: HTMLElement): { readonly left: number; readonly top:
 }
 
 /** A colour as a swatch and its number; the swatch opens the picker. All of one visit is one step. */
-export const ColourField = ({ label, colour, first = FIRST_COLOUR, isShort, step, record }: ColourFieldProps) => {
+export const ColourField = ({
+  label,
+  colour,
+  first = FIRST_COLOUR,
+  isShort,
+  beside,
+  isPlain = false,
+  step,
+  record,
+}: ColourFieldProps) => {
   const bench = useBenchHandle()
+  const slots = useBench((state) => shownProject(state).slots)
+  const seen = colour && resolveColour(colour, slots)
+  const slot = colour && slots[readSlotRef(colour)?.slot ?? '']
+  const [picksFor, setPicksFor] = useState<PickedFor>('slot')
+  const ofSlot = picksFor === 'slot' ? slot : null
   const [anchor, setAnchor] = useState<{ readonly left: number; readonly top: number } | null>(null)
   const popover = useRef<PopoverActions>(null)
   const isOpen = anchor !== null
-  const use = (next: Colour): void => bench.step(() => slideValue(bench, `colour-${label}`, step, record, next), true)
+  const put = (next: Colour): void => bench.step(() => slideValue(bench, `colour-${label}`, step, record, next), true)
+  /** To take a slot, a tint of it, or to leave it, is a step of its own. */
+  const bind = (next: ColourRef): void => {
+    bench.endBurst()
+    settleValue(bench, step, record, next)
+  }
+  const use = (next: Colour): void =>
+    ofSlot
+      ? bench.step(
+          () => slideValue(bench, `slot-${ofSlot.id}`, `Colour of “${ofSlot.name}”`, slotColour(ofSlot.id), next),
+          true,
+        )
+      : put(next)
   // The visit is over when the picker is, in whichever way that goes.
   useEffect(() => (isOpen ? () => bench.endBurst() : undefined), [bench, isOpen])
   const close = (): void => {
     bench.endBurst()
     setAnchor(null)
-    if (colour) rememberColour(colour)
+    if (seen) rememberColour(seen)
   }
+  const said = colour ? colourText(colour, slots) : ''
   const dropper = (): void => {
     close()
     takeDropper(bench, (picked) => {
       rememberColour(picked)
-      settleValue(bench, step, record, picked)
+      if (ofSlot) settleValue(bench, `Colour of “${ofSlot.name}”`, slotColour(ofSlot.id), picked)
+      else settleValue(bench, step, record, picked)
     })
     speak(bench, 'Press a point of the sheet to take its colour. Esc puts the dropper down.')
   }
   return (
     <div className={`${panel.row} ${panel.grow}`}>
       <Swatch
-        colour={colour}
-        name={`${label}: ${colour ?? 'none'}. Choose a colour`}
+        colour={seen}
+        name={`${label}: ${said || 'none'}. Choose a colour`}
         says={`${label}: choose a colour`}
         onPress={(swatch) => setAnchor(besideCard(swatch))}
       />
-      {isShort ? (
-        <span className={panel.kind}>{label}</span>
-      ) : (
-        <TypedField
-          label={label}
-          step={0}
-          shown={colour ?? ''}
-          onText={(text) => settleValue(bench, step, record, parseColour(text))}
-        />
-      )}
+      {beside ??
+        (isShort ? (
+          <span className={panel.kind}>{label}</span>
+        ) : (
+          <TypedField
+            label={label}
+            step={0}
+            shown={said}
+            onText={(text) => settleValue(bench, step, record, readColourText(text, slots))}
+          />
+        ))}
       <Popover
         open={isOpen}
         action={popover}
@@ -86,8 +123,20 @@ export const ColourField = ({ label, colour, first = FIRST_COLOUR, isShort, step
         slotProps={{ paper: { role: 'dialog', 'aria-label': `${label}: choose a colour` } }}
       >
         <ColourPicker
-          colour={colour ?? first}
+          colour={ofSlot?.colour ?? seen ?? first}
           onColour={use}
+          isOfSlot={isPlain || Boolean(slot)}
+          slots={
+            !isPlain && (
+              <SlotChoice
+                colour={colour ?? first}
+                seen={seen ?? first}
+                picksFor={picksFor}
+                onPicksFor={setPicksFor}
+                onRef={bind}
+              />
+            )
+          }
           onDropper={dropper}
           onGrown={() => popover.current?.updatePosition()}
         />

@@ -1,6 +1,6 @@
 'use client'
 import Colorize from '@mui/icons-material/Colorize'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { HexColorPicker } from 'react-colorful'
 import { parseColour, type Colour } from '@/core/colour/colour'
 import { fromHsl, fromRgb, toHsl, toRgb, type Hsl, type Rgb } from '@/core/colour/space'
@@ -63,11 +63,17 @@ const Numbers = ({ colour, onColour }: { readonly colour: Colour; readonly onCol
 export const ColourPicker = ({
   colour,
   onColour,
+  slots,
+  isOfSlot = false,
   onDropper,
   onGrown,
 }: {
   readonly colour: Colour
   readonly onColour: (colour: Colour) => void
+  /** What is to be said of the project's slots. */
+  readonly slots?: ReactNode
+  /** The colour is a slot's: it is kept by that. */
+  readonly isOfSlot?: boolean
   readonly onDropper: () => void
   /** Called when it has become taller, so that it can be brought back within the window. */
   readonly onGrown: () => void
@@ -82,19 +88,22 @@ export const ColourPicker = ({
   const keep = (): void => toggleKeptColour(bench, colour)
   return (
     <div className={`${panel.column} ${styles.picker}`}>
-      <HexColorPicker color={colour} onChange={(next) => onColour(next.toLowerCase())} />
+      <HexColorPicker color={colour} onChange={(next) => onColour(parseColour(next))} />
       <div className={panel.row}>
         <TypedField label="Hex" step={0} shown={colour} onText={(text) => onColour(parseColour(text))} />
         <RailButton framed label="Take a colour from the sheet" onPress={onDropper}>
           <Colorize fontSize="small" /> From the sheet
         </RailButton>
       </div>
+      {slots}
       <Numbers colour={colour} onColour={onColour} />
       <Swatches title="Used last" colours={recent} onColour={onColour} />
       <Swatches title="Colours of the project" colours={kept} onColour={onColour} />
-      <RailButton framed label={isKept ? 'Let go of this colour' : 'Keep this colour for the project'} onPress={keep}>
-        {isKept ? 'Let go of this colour' : 'Keep for the project'}
-      </RailButton>
+      {!isOfSlot && (
+        <RailButton framed label={isKept ? 'Let go of this colour' : 'Keep this colour for the project'} onPress={keep}>
+          {isKept ? 'Let go of this colour' : 'Keep for the project'}
+        </RailButton>
+      )}
       <Swatches title="From the sheet’s pictures" colours={palette} onColour={onColour} />
     </div>
   )

@@ -1,5 +1,6 @@
 'use client'
 import Button from '@mui/material/Button'
+import type { Colour } from '@/core/colour/colour'
 import panel from '@/client/parts/Panel.module.css'
 import { Tip } from '@/client/parts/Tip'
 
@@ -8,16 +9,19 @@ interface SwatchProps {
   readonly colour: string | null
   readonly name: string
   readonly says?: string
+  /** It is the one in use. */
+  readonly isOn?: boolean
   readonly onPress: (swatch: HTMLElement) => void
 }
 
 /** A colour that can be pressed. */
-export const Swatch = ({ colour, name, says = name, onPress }: SwatchProps) => (
+export const Swatch = ({ colour, name, says = name, isOn, onPress }: SwatchProps) => (
   <Tip says={says}>
     <Button
       variant="swatch"
       style={{ background: colour ?? 'none' }}
       aria-label={name}
+      {...(isOn === undefined ? {} : { 'aria-pressed': isOn })}
       onClick={(event) => onPress(event.currentTarget)}
     />
   </Tip>
@@ -30,8 +34,8 @@ export const Swatches = ({
   onColour,
 }: {
   readonly title: string
-  readonly colours: readonly string[]
-  readonly onColour: (colour: string) => void
+  readonly colours: readonly Colour[]
+  readonly onColour: (colour: Colour) => void
 }) =>
   colours.length > 0 && (
     <div role="group" aria-label={title}>

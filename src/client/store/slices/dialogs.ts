@@ -2,13 +2,14 @@ import type { Point } from '@/core/geometry/vector'
 import type { PictureAnswer } from '@/contract/api'
 import type { Bench } from '@/client/store/bench'
 import { putArtwork } from '@/client/store/slices/supplies'
-import type { DialogSlice, OpenDialog, OpeningsSource } from '@/client/store/state'
+import type { DialogSlice, HeldPaste, OpenDialog, OpeningsSource } from '@/client/store/state'
 
 export const FIRST_DIALOG: DialogSlice = {
   dialog: 'none',
   renaming: null,
   exportChoice: null,
   openings: null,
+  heldPaste: null,
   menuAt: null,
   isFinding: false,
 }
@@ -18,7 +19,8 @@ const set = (bench: Bench, change: Partial<DialogSlice>): void => bench.store.se
 export const openDialog = (bench: Bench, dialog: Exclude<OpenDialog, 'none'>): void => set(bench, { dialog })
 
 /** Closes the dialog that is open; what it was opened with goes. */
-export const closeDialog = (bench: Bench): void => set(bench, { dialog: 'none', exportChoice: null, openings: null })
+export const closeDialog = (bench: Bench): void =>
+  set(bench, { dialog: 'none', exportChoice: null, openings: null, heldPaste: null })
 
 /** The dialog of finishes, about a named one or about what is selected. */
 export const openFinish = (bench: Bench, renaming: string | null): void => set(bench, { dialog: 'finish', renaming })
@@ -30,6 +32,9 @@ export const openExport = (bench: Bench, exportChoice: DialogSlice['exportChoice
 /** The dialog of openings, about this art. */
 export const openOpenings = (bench: Bench, openings: OpeningsSource): void =>
   set(bench, { dialog: 'openings', openings })
+
+/** A paste whose colour slots are asked about. */
+export const holdPaste = (bench: Bench, heldPaste: HeldPaste): void => set(bench, { dialog: 'sameColours', heldPaste })
 
 /** A menu of commands, in window pixels. */
 export const openMenuAt = (bench: Bench, menuAt: Point): void => set(bench, { menuAt })

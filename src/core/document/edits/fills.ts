@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import { assertNever } from '@/core/failure'
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import { coverPlaced, type Placed } from '@/core/placement/placed'
 import { clampSide } from '@/core/geometry/box'
 import { isCoveredAt, moveFramePose, wholePicturePose, type FramePose } from '@/core/placement/pose'
@@ -165,7 +165,7 @@ export const fillFrames = defineEdit<FramesAddress & { readonly fill: PlainFill 
 /** Sets what stands behind the pictures of frames, how their edges fade, and their own bleed; null takes it away. */
 export const setFrameEdge = defineEdit<
   FramesAddress & {
-    readonly backing?: Colour | null
+    readonly backing?: ColourRef | null
     readonly feather?: number | null
     readonly bleed?: number | null
   }

@@ -1,5 +1,5 @@
 import type { Draft } from 'immer'
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import type { Box } from '@/core/geometry/box'
 import { clampSide } from '@/core/geometry/box'
 import { TEXT_RANGE, type TextLayout, type TextStencil } from '@/core/text/block'
@@ -91,7 +91,7 @@ export const lookTexts = defineEdit<{
   readonly sheetId: string
   readonly ranges: readonly TextRange[]
   readonly size?: number
-  readonly colour?: Colour
+  readonly colour?: ColourRef
 }>((draft, { sheetId, ranges, size, colour }, project) => {
   for (const { frameId, from, to } of ranges) {
     const before = sheetOf(project, sheetId).items[frameId]

@@ -15,6 +15,7 @@ import {
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { COLOUR_PATTERN } from '@/core/colour/colour'
+import { isColourRef } from '@/core/colour/slots'
 import { GRADIENT_SHAPES } from '@/core/colour/gradient'
 
 /** What every part of a document's description is made of. Everything is strict. */
@@ -113,8 +114,24 @@ export const byKind = (kinds: Record<string, ObjectShape>) =>
 export const SIDE = { min: Number.MIN_VALUE, max: RANGE.sheetSide.max }
 export const TURN = { min: -180, max: 180 }
 /** A colour as `#rrggbb`. */
-export const colour = () =>
+export const plainColour = () =>
   string().strict().required('is missing; give a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
+
+/** How descriptions of colours that may be of a slot are told apart from other texts. */
+export const COLOUR_REF = 'colour-ref'
+
+const colourRef = () =>
+  string()
+    .strict()
+    .meta({ holds: COLOUR_REF })
+    .test(
+      'colour',
+      'must be a colour such as #f2ead8, or a slot such as @sea or @sea:20',
+      (value) => value === undefined || isColourRef(value),
+    )
+
+/** A colour as `#rrggbb`, or a reference to a slot. */
+export const colour = () => colourRef().required('is missing; give a colour')
 
 /** A number that may be left out. */
 export const optional = (range: { readonly min: number; readonly max: number }) =>
@@ -129,8 +146,7 @@ export const optional = (range: { readonly min: number; readonly max: number }) 
 export const optionalFlag = () => boolean().strict().typeError('must be true or false')
 
 /** A colour that may be left out. */
-export const optionalColour = () =>
-  string().strict().typeError('must be a colour').matches(COLOUR_PATTERN, 'must be a colour such as #f2ead8')
+export const optionalColour = () => colourRef().typeError('must be a colour')
 
 /** An object that may be left out. */
 export const optionalShape = (fields: ObjectShape) =>

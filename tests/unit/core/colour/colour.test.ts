@@ -1,16 +1,16 @@
 import { describe, expect, it } from '@jest/globals'
 import { fc, holdsFor } from '@tests/helpers/property'
 import { near } from '@tests/helpers/near'
-import { parseColour } from '@/core/colour/colour'
+import { parseColour, type Colour } from '@/core/colour/colour'
 import { sortedStops, withoutStop, withStop } from '@/core/colour/gradient'
 import { paletteOf } from '@/core/colour/palette'
 import { fromHsl, fromRgb, toHsl, toRgb } from '@/core/colour/space'
 
-const colours = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`)
+const colours = fc.integer({ min: 0, max: 0xffffff }).map((n): Colour => `#${n.toString(16).padStart(6, '0')}`)
 
 describe('colour spaces', () => {
   // Values of the named colours: CSS Color Module Level 4, section 6.1; the HSL texts are examples of its section 7.
-  it.each([
+  it.each<readonly [Colour, number, number, number]>([
     ['#008000', 120, 100, 25.1], // green
     ['#ff0000', 0, 100, 50], // red
     ['#ffa500', 38.8, 100, 50], // orange
@@ -36,7 +36,7 @@ describe('colour spaces', () => {
   })
 })
 
-const pixelsOf = (parts: readonly (readonly [string, number])[]): Uint8ClampedArray =>
+const pixelsOf = (parts: readonly (readonly [Colour, number])[]): Uint8ClampedArray =>
   Uint8ClampedArray.from(
     parts.flatMap(([colour, count]) => {
       const { r, g, b } = toRgb(colour)

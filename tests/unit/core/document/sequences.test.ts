@@ -1,3 +1,6 @@
+import type { Colour } from '@/core/colour/colour'
+import { slotRef } from '@/core/colour/slots'
+import { addSlot, changeSlot, removeSlot } from '@/core/document/edits/slots'
 import { setCorners, setStencils, setUpright, takeOffStencil } from '@/core/document/edits/stencils'
 import { PRESETS } from '@/core/stencil/presets'
 import { describe, expect, it } from '@jest/globals'
@@ -30,7 +33,7 @@ interface Dice {
 }
 
 const dice: fc.Arbitrary<Dice> = fc.record({
-  which: fc.nat({ max: 26 }),
+  which: fc.nat({ max: 30 }),
   pick: fc.nat({ max: 99 }),
   many: fc.integer({ min: 1, max: 4 }),
   a: real(-80, 80),
@@ -49,7 +52,7 @@ const edited = (project: Project, { which, pick, many, a, b }: Dice, n: number):
   const ids = Array.from({ length: many }, (_none, i) => oneOf(all, pick + i * 7))
   const at = { sheetId: SHEET, ids }
   const frameId = oneOf(frames, pick)
-  const colour = `#${(pick * 1234567).toString(16).padStart(6, '0').slice(0, 6)}`
+  const colour = `#${(pick * 1234567).toString(16).padStart(6, '0').slice(0, 6)}` as Colour
   const edits: readonly (() => Recorded)[] = [
     () => moveItems.record(project, { ...at, delta: { x: a, y: -a } }),
     () => turnItems.record(project, { ...at, centre: { x: 100, y: 100 }, by: a }),
@@ -86,6 +89,16 @@ const edited = (project: Project, { which, pick, many, a, b }: Dice, n: number):
     () => takeOffStencil(project, { sheetId: SHEET, frameId }),
     () => setUpright(project, { sheetId: SHEET, frameId, along: a }),
     () => setGuides.record(project, { sheetId: SHEET, guides: { x: [a], y: [b, a] } }),
+    () => addSlot.record(project, { slot: { id: `slot-${pick % 4}`, name: `Slot ${pick % 4}`, colour } }),
+    () => {
+      const [slotId] = Object.keys(project.slots).slice(pick % 2)
+      const ref = slotId === undefined ? colour : slotRef(slotId, Math.round(a))
+      return pick % 2
+        ? fillFrames.record(project, { ...at, fill: { kind: 'colour', colour: ref } })
+        : setBackground.record(project, { sheetId: SHEET, background: { kind: 'colour', colour: ref } })
+    },
+    () => changeSlot.record(project, { slotId: `slot-${pick % 4}`, change: { colour, name: `Named ${n}` } }),
+    () => removeSlot.record(project, { slotId: `slot-${pick % 4}` }),
     () =>
       pick % 3 === 0
         ? setColours.record(project, { colours: [colour] })

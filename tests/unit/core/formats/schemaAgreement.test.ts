@@ -14,7 +14,8 @@ import { pictureAcross, pictureEach } from '@/core/document/edits/lettering/acro
 import type { Project } from '@/core/document/types'
 import { look, textOf, withText } from '@tests/helpers/text'
 import { withWord } from '@tests/helpers/lettering'
-import { placePicture } from '@/core/document/edits/fills'
+import { fillFrames, placePicture } from '@/core/document/edits/fills'
+import { addSlot } from '@/core/document/edits/slots'
 import { addFrame } from '@/core/document/edits/frames'
 import { newFrame } from '@/core/document/create'
 import { PRESETS } from '@/core/stencil/presets'
@@ -119,6 +120,26 @@ const lettersToo: Project = {
   },
 }
 
+/** Colours of a slot, one of them tinted. */
+const slotsToo = fillFrames(
+  addSlot(removeItems(sampleProject(), { sheetId: SHEET, ids: ['f-2', 'f-3'] }), {
+    slot: { id: 'sea', name: 'Sea', colour: '#2c6e63' },
+  }),
+  {
+    sheetId: SHEET,
+    ids: ['f-1'],
+    fill: {
+      kind: 'gradient',
+      shape: 'linear',
+      turn: 0,
+      stops: [
+        { at: 0, colour: '@sea' },
+        { at: 1, colour: '@sea:-40' },
+      ],
+    },
+  },
+)
+
 /** A text of two looks with a soft hyphen, one of them in a colour of its own. */
 const textToo = withText(
   bare,
@@ -173,7 +194,7 @@ const harms = (
 
 // Facts beyond the reach of a schema: which ids name what, and what the files are.
 const REFERENCES =
-  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lm]-\d|g-\w+)( |\.id|\.order)|.*stencil\.(text|drawings|runs( |\.\d+( |\.(length|clusters|hyphen))))|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|sheets\.sheet-1\.spans|finishes)/
+  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lmt]-\d|g-\w+)( |\.id|\.order)|.*stencil\.(text|drawings|runs( |\.\d+( |\.(length|clusters|hyphen))))|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|slots( |\.\w+ |\.\w+\.id)|sheets\.sheet-1\.spans|finishes)/
 
 describe('the published schema', () => {
   it('takes every stencil of the supplies', () => {
@@ -188,7 +209,7 @@ describe('the published schema', () => {
     const [, example = ''] = /```json\n([\s\S]*?)```/.exec(readFileSync('docs/format.md', 'utf8')) ?? []
     expect(published(JSON.parse(example))).toBe(true)
     expect(ours(JSON.parse(example))).toBe(true)
-    for (const project of [filled, lettersToo, textToo]) {
+    for (const project of [filled, lettersToo, textToo, slotsToo]) {
       expect(published(written(project))).toBe(true)
       expect(ours(written(project))).toBe(true)
     }
@@ -198,6 +219,7 @@ describe('the published schema', () => {
     ['of finishes, spans and stencils', filled],
     ['of lettering and alphabets', lettersToo],
     ['of texts that wrap', textToo],
+    ['of colour slots', slotsToo],
   ])('and the program refuse the same harm %s', (_what, project) => {
     const disagreements = casesOf(harms(written(project))).flatMap(({ path, harm }) => {
       const document = written(project)

@@ -1,4 +1,4 @@
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import { apply } from '@/core/geometry/matrix'
 import type { LaidLetter, Layout } from '@/core/lettering/layout'
 import type { Setting } from '@/core/lettering/settings'
@@ -17,7 +17,7 @@ export const newWord = (
   layout: Layout,
   letterIds: readonly string[],
   pose: LetterPose,
-  ink?: Colour,
+  ink?: ColourRef,
 ): { readonly word: Word; readonly frames: readonly Frame[] } => {
   const placed = { pose, size: layout.size }
   const letters = layout.letters.map(({ rest }, i): Letter => ({ id: letterIds[i] ?? '', ...(rest ? { rest } : {}) }))

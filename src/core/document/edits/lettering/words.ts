@@ -1,6 +1,6 @@
 import { unitedFlat } from '@/core/path/flat'
 import type { Outline } from '@/core/path/path'
-import type { Colour } from '@/core/colour/colour'
+import type { ColourRef } from '@/core/colour/slots'
 import { defineEdit, joinRecorded, put, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { ownFill } from '@/core/document/edits/echoes'
@@ -25,7 +25,7 @@ export const addWord = defineEdit<
     readonly letterIds: readonly string[]
     readonly pose: LetterPose
     readonly above?: string
-    readonly ink?: Colour
+    readonly ink?: ColourRef
   }
 >((draft, { sheetId, groupId, setting, layout, letterIds, pose, above, ink }, project) => {
   const sheetBefore = sheetOf(project, sheetId)
@@ -37,7 +37,7 @@ export const addWord = defineEdit<
 })
 
 /** Paints the empty letters of a text in an ink; those that had a colour of their own take it too. None without an ink. */
-export const inkWord = defineEdit<WordAddress & { readonly ink: Colour | null }>(
+export const inkWord = defineEdit<WordAddress & { readonly ink: ColourRef | null }>(
   (draft, { sheetId, groupId, ink }, project) => {
     const sheet = sheetOf(project, sheetId)
     const items = draft.sheets[sheetId]?.items
@@ -72,7 +72,7 @@ const fillLetters = (
   project: Project,
   sheetId: string,
   frames: readonly Frame[],
-  colour: Colour | undefined,
+  colour: ColourRef | undefined,
 ): Recorded =>
   colour === undefined || !frames.length
     ? unchanged(project)
