@@ -27,3 +27,20 @@ export const toLab = (red: number, green: number, blue: number): Lab => {
   const z = curve((0.0193339 * r + 0.119192 * g + 0.9503041 * b) / WHITE.z)
   return { L: 116 * y - 16, a: 500 * (x - y), b: 200 * (y - z) }
 }
+
+/** An sRGB channel in [0, 255] of its light, not rounded; beyond that range for colours outside sRGB. IEC 61966-2-1. */
+const encoded = (light: number): number =>
+  255 * (light <= 0.0031308 ? 12.92 * light : 1.055 * light ** (1 / 2.4) - 0.055)
+
+const uncurve = (f: number): number => (f ** 3 > EPSILON ? f ** 3 : (116 * f - 16) / KAPPA)
+
+/** CIELAB to sRGB, the way back of `toLab`: channels in [0, 255], beyond it for colours that sRGB does not have. */
+export const fromLab = ({ L, a, b }: Lab): { readonly r: number; readonly g: number; readonly b: number } => {
+  const y = (L + 16) / 116
+  const [X, Y, Z] = [WHITE.x * uncurve(y + a / 500), uncurve(y), WHITE.z * uncurve(y - b / 200)]
+  return {
+    r: encoded(3.2404542 * X - 1.5371385 * Y - 0.4985314 * Z),
+    g: encoded(-0.969266 * X + 1.8760108 * Y + 0.041556 * Z),
+    b: encoded(0.0556434 * X - 0.2040259 * Y + 1.0572252 * Z),
+  }
+}

@@ -1,8 +1,8 @@
 import type { Colour } from '@/core/colour/colour'
 import { ciede2000 } from '@/core/colour/difference'
-import { toLab, type Lab } from '@/core/colour/lab'
+import { fromLab, toLab, type Lab } from '@/core/colour/lab'
 import { tinted, type Slot } from '@/core/colour/slots'
-import { toRgb } from '@/core/colour/space'
+import { fromRgb, toRgb } from '@/core/colour/space'
 
 /** A way of giving every slot a colour of a palette. */
 export interface Proposal {
@@ -29,12 +29,43 @@ const lastingFor = (palette: readonly Colour[], count: number): readonly Colour[
 const byLightness = (colours: readonly Colour[]): readonly Colour[] =>
   [...colours].sort((p, q) => labOf(p).L - labOf(q).L)
 
-/** Dark slots get dark colours: the colours in the order of their lightness to the slots in theirs. */
-const rankForRank = (slots: readonly Slot[], colours: readonly Colour[], isReversed = false): Proposal['colours'] => {
+/** Steps in which chroma is taken back to what sRGB has: finer than a step of a channel. */
+const HALVINGS = 10
+/** Channels so little beyond sRGB are rounded into it. */
+const SLACK = 0.25
+
+const isInGamut = (lab: Lab): boolean =>
+  Object.values(fromLab(lab)).every((channel) => channel >= -SLACK && channel <= 255 + SLACK)
+
+/** A colour at another lightness: its hue kept, its chroma as far as sRGB has it there. */
+const atLightness = (colour: Colour, L: number): Colour => {
+  const { a, b } = labOf(colour)
+  const scaled = (share: number): Lab => ({ L, a: a * share, b: b * share })
+  let [low, high] = [0, 1]
+  if (isInGamut(scaled(1))) low = 1
+  else
+    for (let i = 0; i < HALVINGS; i += 1) {
+      const middle = (low + high) / 2
+      if (isInGamut(scaled(middle))) low = middle
+      else high = middle
+    }
+  return fromRgb(fromLab(scaled(low)))
+}
+
+/**
+ * Dark slots get dark colours, in the order of their lightness; each at the lightness that its slot has, or with
+ * `isReversed` at the opposite one. What stands out from what stays so: contrast follows lightness alone.
+ */
+const hueForHue = (slots: readonly Slot[], colours: readonly Colour[], isReversed = false): Proposal['colours'] => {
   const ranked = [...slots].sort((p, q) => labOf(p.colour).L - labOf(q.colour).L)
   const sorted = byLightness(colours)
   const given = isReversed ? [...sorted].reverse() : sorted
-  return Object.fromEntries(ranked.map(({ id }, i) => [id, given[i] ?? '#000000']))
+  return Object.fromEntries(
+    ranked.map(({ id, colour }, i) => {
+      const { L } = labOf(colour)
+      return [id, atLightness(given[i] ?? '#808080', isReversed ? 100 - L : L)]
+    }),
+  )
 }
 
 /** Each slot gets the colour that differs least from its own: of all pairs the most alike first, each colour once. */
@@ -57,8 +88,8 @@ const alike = (slots: readonly Slot[], palette: readonly Colour[]): Proposal['co
 }
 
 /**
- * Ways of giving the slots the colours of a palette whose most frequent come first; those that come to the same are
- * left out, and there are none for an empty palette. Likeness is CIEDE2000, lightness and chroma are those of CIELAB;
+ * Ways of giving the slots the colours of a palette whose most frequent come first: the most alike as they are, else
+ * hues of the palette at the lightness of each slot. Those that come to the same are left out, and there are none for an empty palette. Likeness is CIEDE2000, lightness and chroma are those of CIELAB;
  * which ways are offered is ours.
  */
 export const proposalsFor = (slots: readonly Slot[], palette: readonly Colour[]): readonly Proposal[] => {
@@ -68,10 +99,10 @@ export const proposalsFor = (slots: readonly Slot[], palette: readonly Colour[])
   const byChroma = [...palette].sort((p, q) => chromaOf(labOf(q)) - chromaOf(labOf(p)))
   const ways: readonly Proposal[] = [
     { name: 'Most alike', colours: alike(slots, palette) },
-    { name: 'Most frequent', colours: rankForRank(slots, frequent) },
-    { name: 'Vivid', colours: rankForRank(slots, lastingFor(byChroma.slice(0, count), count)) },
-    { name: 'Quiet', colours: rankForRank(slots, lastingFor([...byChroma].reverse().slice(0, count), count)) },
-    { name: 'Light for dark', colours: rankForRank(slots, frequent, true) },
+    { name: 'Main hues', colours: hueForHue(slots, frequent) },
+    { name: 'Vivid', colours: hueForHue(slots, lastingFor(byChroma.slice(0, count), count)) },
+    { name: 'Quiet', colours: hueForHue(slots, lastingFor([...byChroma].reverse().slice(0, count), count)) },
+    { name: 'Light for dark', colours: hueForHue(slots, frequent, true) },
   ]
   const seen = new Set<string>()
   return ways.filter(({ colours }) => {

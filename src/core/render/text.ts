@@ -74,6 +74,6 @@ const grownBy = (shape: Shape, style: Style): StrokeOp => ({
 export const colouredOps = ({ coloured }: TextPaint, toSheet: Shape['toSheet'], isMasked: boolean): readonly DrawOp[] =>
   coloured.flatMap(({ colour, outline }): readonly DrawOp[] => {
     const shape = { outline, toSheet }
-    const fill = fillOp({ kind: 'colour', colour }, shape)
-    return isMasked ? [fill, grownBy(shape, fill.style)] : [fill]
+    const op = fillOp({ kind: 'colour', colour }, shape)
+    return isMasked ? [op, grownBy(shape, op.style)] : [op]
   })

@@ -20,7 +20,7 @@ import { Thumbnail } from '@/client/stage/Thumbnail'
 /** Colours that are taken from the pictures, so that the ways of giving them differ. */
 const MOST = 16
 /** Pixels of the longer side of a preview. */
-const SIDE = 190
+const SIDE = 180
 
 /** The sheet as it would be, and what the slots would become. */
 const Preview = ({

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals'
 import { fc, holdsFor } from '@tests/helpers/property'
 import type { Colour } from '@/core/colour/colour'
 import { ciede2000 } from '@/core/colour/difference'
-import { toLab } from '@/core/colour/lab'
+import { fromLab, toLab } from '@/core/colour/lab'
 import { proposalsFor } from '@/core/colour/proposals'
 import {
   freeSlotName,
@@ -83,6 +83,15 @@ describe('tints', () => {
   })
 })
 
+describe('CIELAB', () => {
+  it('comes back to the colour that it was of', () => {
+    holdsFor(colours, (colour) => {
+      const [own, back] = [toRgb(colour), fromLab(labOf(colour))]
+      for (const channel of ['r', 'g', 'b'] as const) expect(Math.abs(own[channel] - back[channel])).toBeLessThan(0.01)
+    })
+  })
+})
+
 describe('names of slots', () => {
   it('are each there once, however their letters are written', () => {
     expect(freeSlotName(SEA, 'Sand')).toBe('Sand')
@@ -99,6 +108,14 @@ const labOf = (colour: Colour) => {
   const { r, g, b } = toRgb(colour)
   return toLab(r, g, b)
 }
+const luminance = (colour: string): number => {
+  const light = [1, 3, 5].map((at) => {
+    const c = Number.parseInt(colour.slice(at, at + 2), 16) / 255
+    return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4
+  })
+  return 0.2126 * (light[0] ?? 0) + 0.7152 * (light[1] ?? 0) + 0.0722 * (light[2] ?? 0)
+}
+const contrast = (p: string, q: string): number => (luminance(p) + 0.05) / (luminance(q) + 0.05)
 const slotsOf = (all: readonly Colour[]): readonly Slot[] =>
   all.map((colour, i) => ({ id: `s${i}`, name: `Colour ${i}`, colour }))
 
@@ -119,17 +136,26 @@ describe('proposals for the slots', () => {
     })
   })
 
-  it('keep dark slots darker than light ones, but where that is turned round', () => {
+  // WCAG 2.2: contrast is (Y1 + 0.05) / (Y2 + 0.05) of relative luminances, by its own formula here.
+  it('keep the contrast of every two slots, but where light and dark are turned round', () => {
     holdsFor(sets, ({ slots, palette }) => {
       for (const { name, colours: given } of proposalsFor(slots, palette)) {
-        if (name === 'Most alike') continue
-        const turn = name === 'Light for dark' ? -1 : 1
-        const ranked = [...slots].sort((p, q) => lightness(p.colour) - lightness(q.colour))
-        ranked.slice(1).forEach(({ id }, i) => {
-          const before = given[ranked[i]?.id ?? ''] ?? '#000000'
-          expect(turn * (lightness(given[id] ?? '#000000') - lightness(before))).toBeGreaterThanOrEqual(-1e-9)
-        })
+        if (name === 'Most alike' || name === 'Light for dark') continue
+        for (const p of slots)
+          for (const q of slots) {
+            const [was, now] = [contrast(p.colour, q.colour), contrast(given[p.id] ?? '', given[q.id] ?? '')]
+            // A step of a channel is up to this much where all is dark.
+            expect(Math.abs(was - now) / was).toBeLessThan(0.035)
+          }
       }
+    })
+  })
+
+  it('turn lightness round where they say so', () => {
+    holdsFor(sets, ({ slots, palette }) => {
+      const turned = proposalsFor(slots, palette).find(({ name }) => name === 'Light for dark')
+      for (const { id, colour } of turned ? slots : [])
+        expect(Math.abs(lightness(turned?.colours[id] ?? '#000000') - (100 - lightness(colour)))).toBeLessThan(0.8)
     })
   })
 
