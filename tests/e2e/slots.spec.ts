@@ -3,9 +3,14 @@ import type { APIRequestContext, Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject, SHEET, SOON } from './bench'
 import type { Slot } from '@/core/colour/slots'
+import { addLook } from '@/core/document/edits/looks'
+import { adjustPictures } from '@/core/document/edits/adjust'
+import { nameFinish } from '@/core/document/edits/namedFinishes'
 import { sheetOf } from '@/core/document/read'
 import { isText } from '@/core/document/text'
 import type { Project } from '@/core/document/types'
+import sharp from 'sharp'
+import { slotted } from '@tests/helpers/slots'
 
 const PIECES = [
   { id: 'f-a', box: { cx: 200, cy: 450, w: 200, h: 200 } },
@@ -247,4 +252,80 @@ test('what is pasted into another project joins the slot of its name there, or k
   const [own] = await slotsOf(hand)
   await expect.poll(async () => (await fills()).filter((colour) => colour === `@${own?.id}`).length).toBe(2)
   expect(await slotsOf(hand)).toHaveLength(1)
+})
+
+test('a project whose colours are all of slots shows everywhere, and is exported as it is seen', async ({
+  page,
+  request,
+}) => {
+  const wrong: string[] = []
+  page.on('pageerror', ({ message }) => wrong.push(message))
+  const id = await makeProject(request, [
+    { id: 'f-1', box: { cx: 200, cy: 200, w: 200, h: 160 } },
+    { id: 'f-2', box: { cx: 500, cy: 210, w: 180, h: 180 } },
+    { id: 'f-3', box: { cx: 300, cy: 450, w: 150, h: 150 }, filled: true },
+  ])
+  const start = ((await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }).project
+  const tones = { dark: '@ink', light: '@sand:50', amount: 1 } as const
+  let document = slotted(start)
+  document = adjustPictures(document, { sheetId: SHEET, ids: ['f-3'], change: () => ({ tones }) })
+  document = addLook(document, { look: { id: 'duo', name: 'Duo', adjustments: { tones } } })
+  document = nameFinish(document, {
+    sheetId: SHEET,
+    id: 'f-1',
+    finishId: 'edge',
+    name: 'Plum edge',
+    category: '',
+    withCorners: false,
+  })
+  const made = await request.post('/api/projects', { data: { document } })
+  expect(made.status()).toBe(201)
+  const hand = await BenchHand.open(page, ((await made.json()) as { id: string }).id)
+  // What paints and what only lists: table, stack, sections of every kind of card, the named finish as a tile.
+  await page.getByRole('tab', { name: 'Finishes' }).click()
+  await expect(page.locator('[data-region="supplies"]').getByText('Plum edge')).toBeVisible()
+  for (const at of [
+    { x: 200, y: 200 },
+    { x: 500, y: 240 },
+    { x: 300, y: 450 },
+  ]) {
+    await hand.press(at)
+    for (const section of ['Fill', 'Tones', 'Finish']) {
+      const head = card(page)
+        .getByRole('button', { name: new RegExp(`^\\d* ?${section}\\b`) })
+        .first()
+      if ((await head.count()) && (await head.getAttribute('aria-expanded')) === 'false' && (await head.isEnabled()))
+        await head.click()
+    }
+    await page.waitForTimeout(300)
+  }
+  await hand.table.focus()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Escape')
+  await page.waitForTimeout(500)
+  expect(wrong).toEqual([])
+  /** Half a step for each of two mixings, and what a canvas keeps of an opacity. */
+  const near = (seen: readonly number[], wanted: readonly number[]): void =>
+    seen.forEach((channel, i) => expect(Math.abs(channel - (wanted[i] ?? 0))).toBeLessThanOrEqual(2))
+  // Veil of #2c6e63 at a tenth over #e7c9a0 lightened by 40%; sea darker by 20% in the ellipse.
+  near(await hand.colourAt({ x: 740, y: 40 }), [221, 212, 188])
+  near(await hand.colourAt({ x: 200, y: 200 }), [35, 88, 79])
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
+  const dialog = page.getByRole('dialog')
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog
+      .getByRole('button', { name: /^Export/ })
+      .last()
+      .click(),
+  ])
+  const { data, info } = await sharp(await download.path())
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  const pixel = (x: number, y: number): readonly number[] => [
+    ...data.subarray((y * info.width + x) * 4, (y * info.width + x) * 4 + 3),
+  ]
+  near(pixel(740, 40), [221, 212, 188])
+  near(pixel(200, 200), [35, 88, 79])
 })

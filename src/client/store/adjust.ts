@@ -1,4 +1,4 @@
-import { resolved } from '@/core/document/colours'
+import { freed, resolved } from '@/core/document/colours'
 import {
   NO_ADJUSTMENTS,
   switched,
@@ -136,13 +136,20 @@ export const matchToFirst = async (bench: Bench): Promise<void> => {
     return say(bench, 'Select two or more pictures: the first selected gives the tones.')
   setMatching(bench, true)
   const own = await sampleOf(bench, target.pictureId)
-  const tone = own && toneOfSample(own, target.adjustments)
+  const { slots } = bench.get().project
+  const tone = own && toneOfSample(own, freed(target.adjustments, slots))
   const found = new Map<string, Adjustments>()
   if (tone)
     for (const frame of frames) {
       const placed = placedIn(sheet, frame)
       const sample = placed && frame.id !== model.id ? await sampleOf(bench, placed.pictureId) : null
-      if (placed && sample) found.set(frame.id, matchedTones(sample, placed.adjustments ?? {}, tone))
+      const held = placed?.adjustments ?? {}
+      // Colours of slots are seen as colours, and stay as they are.
+      if (sample)
+        found.set(frame.id, {
+          ...matchedTones(sample, freed(held, slots), tone),
+          ...(held.tones ? { tones: held.tones } : {}),
+        })
     }
   setMatching(bench, false)
   if (!found.size) return say(bench, 'The pictures could not be read. Try again when they show.', 'fault')

@@ -3,6 +3,7 @@ import { SAMPLE } from '@/client/store/colours'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useMemo, useState } from 'react'
+import type { Slots } from '@/core/colour/slots'
 import { FINISH_PRESETS } from '@/core/finish/presets'
 import { scaledLayer } from '@/core/finish/layers'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
@@ -31,7 +32,11 @@ const SIZE = { w: 76, h: 52 }
 const TILE_SCALE = 3
 
 /** A small sheet with one frame that has the finish. */
-const sampleOf = (finish: NamedFinish, k: number): { readonly project: Project; readonly sheet: Sheet } => {
+const sampleOf = (
+  finish: NamedFinish,
+  k: number,
+  slots: Slots,
+): { readonly project: Project; readonly sheet: Sheet } => {
   const frame: Frame = {
     ...newFrame(
       'sample',
@@ -59,11 +64,12 @@ const sampleOf = (finish: NamedFinish, k: number): { readonly project: Project; 
     order: [frame.id],
     items: { [frame.id]: frame },
   }
-  return { project: newProject('sample', 'Sample', sheet), sheet }
+  return { project: { ...newProject('sample', 'Sample', sheet), slots }, sheet }
 }
 
 const Sample = ({ finish, k }: { readonly finish: NamedFinish; readonly k: number }) => {
-  const { project, sheet } = useMemo(() => sampleOf(finish, k), [finish, k])
+  const slots = useBench((state) => state.project.slots)
+  const { project, sheet } = useMemo(() => sampleOf(finish, k, slots), [finish, k, slots])
   return <Thumbnail project={project} sheet={sheet} width={SIZE.w} height={SIZE.h} />
 }
 

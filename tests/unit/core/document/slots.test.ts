@@ -5,13 +5,13 @@ import { readFileSync } from 'node:fs'
 import { paintedSheet } from '@tests/helpers/painted'
 import { fc, holdsFor } from '@tests/helpers/property'
 import { deepFreeze, sampleProject, SHEET } from '@tests/helpers/project'
-import { look, textOf, withText } from '@tests/helpers/text'
+import { slotted as slottedOn, SLOTS } from '@tests/helpers/slots'
+import { textOf, withText } from '@tests/helpers/text'
 import type { Colour } from '@/core/colour/colour'
-import { resolveColour, slotRef, tinted, type ColourRef, type Slot } from '@/core/colour/slots'
+import { resolveColour, slotRef, tinted } from '@/core/colour/slots'
 import { COLOUR_KEYS, freed, mapColours, resolved, slotRefsIn, slotUses } from '@/core/document/colours'
 import { adjustPictures } from '@/core/document/edits/adjust'
 import { fillFrames, placePicture, setFrameEdge } from '@/core/document/edits/fills'
-import { putLayer } from '@/core/document/edits/finishes'
 import { addLook } from '@/core/document/edits/looks'
 import { nameFinish } from '@/core/document/edits/namedFinishes'
 import { setBackground, setVeil } from '@/core/document/edits/sheets'
@@ -21,35 +21,9 @@ import { sheetOf } from '@/core/document/read'
 import { isText } from '@/core/document/text'
 import type { Project } from '@/core/document/types'
 import { projectFaults, readProject, touchedFaults } from '@/core/document/validate'
-import { newLayer, type FinishLayer } from '@/core/finish/layers'
 
 const at = (...ids: readonly string[]) => ({ sheetId: SHEET, ids })
-const SLOTS: readonly Slot[] = [
-  { id: 'sea', name: 'Sea', colour: '#2c6e63' },
-  { id: 'sand', name: 'Sand', colour: '#e7c9a0' },
-  { id: 'plum', name: 'Plum', colour: '#8e2a5b' },
-  { id: 'ink', name: 'Ink', colour: '#22282b' },
-]
-
-/** Every place that holds a colour, each of a slot: grounds, fills, stops, edges, letters, finishes, tones. */
-const slotted = (ref: (id: string, tint?: number) => ColourRef = slotRef): Project => {
-  let next = SLOTS.reduce((project, slot) => addSlot(project, { slot }), sampleProject())
-  next = setBackground(next, { sheetId: SHEET, background: { kind: 'colour', colour: ref('sand', 40) } })
-  next = setVeil(next, { sheetId: SHEET, veil: { colour: ref('sea'), opacity: 0.1 } })
-  next = fillFrames(next, { ...at('f-1'), fill: { kind: 'colour', colour: ref('sea', -20) } })
-  const stops = [
-    { at: 0, colour: ref('sand') },
-    { at: 1, colour: ref('plum', 30) },
-  ]
-  next = fillFrames(next, { ...at('f-2'), fill: { kind: 'gradient', shape: 'linear', turn: 0, stops } })
-  const stroke = { ...newLayer('stroke', 'edge', 8), paint: { kind: 'colour', colour: ref('plum') } } as FinishLayer
-  const relief = { ...newLayer('relief', 'relief', 8), light: ref('sand', 80), shade: ref('ink') } as FinishLayer
-  const shadow = { ...newLayer('shadow', 'fall', 8), colour: ref('ink', 10) } as FinishLayer
-  next = [stroke, relief, shadow].reduce((project, layer) => putLayer(project, { ...at('f-1'), layer }), next)
-  const text = textOf('Gull Steps', { ...look('lora', 40), colour: ref('plum') })
-  next = withText(next, text, { box: { cx: 600, cy: 500, w: 300, h: 80 } })
-  return deepFreeze(next)
-}
+const slotted = (ref?: Parameters<typeof slottedOn>[1]): Project => deepFreeze(slottedOn(sampleProject(), ref))
 
 /** Compared as bytes: the test runner would take minutes over millions of numbers. */
 const isSame = (a: Uint8ClampedArray, b: Uint8ClampedArray): boolean =>
