@@ -2,6 +2,7 @@ import { parseColour, type Colour } from '@/core/colour/colour'
 import {
   freeSlotName,
   readSlotRef,
+  resolveColour,
   slotNamed,
   slotRef,
   TINT,
@@ -10,6 +11,7 @@ import {
   type Slots,
 } from '@/core/colour/slots'
 import { within } from '@/core/range'
+import { mapColours } from '@/core/document/colours'
 import { addSlot, changeSlot, fillSlots, removeSlot } from '@/core/document/edits/slots'
 import type { Project } from '@/core/document/types'
 import { newId } from '@/client/store/actions'
@@ -22,6 +24,10 @@ const firstName = (slots: Slots): string => {
   while (slotNamed(slots, `Colour ${count}`)) count += 1
   return `Colour ${count}`
 }
+
+/** The slots as they are listed: by name, since what is taken back comes last among keys. */
+export const listedSlots = (slots: Slots): readonly Slot[] =>
+  Object.values(slots).sort((p, q) => p.name.localeCompare(q.name, 'en', { numeric: true, sensitivity: 'base' }))
 
 /** A new slot of a colour, under a name that is free. Gives its id, or null where there are too many already. */
 export const makeSlot = (bench: Bench, colour: Colour): string | null => {
@@ -65,6 +71,22 @@ export const withSlotColours = (project: Project, colours: Readonly<Record<strin
 /** A slot's tint in words, for assistive technology. */
 export const tintWords = (name: string, tint: number): string =>
   tint === 0 ? `${name} itself` : `${name}, ${tint > 0 ? 'lighter' : 'darker'} by ${Math.abs(tint)}%`
+
+/** What is shown for a slot that has just gone, until what referred to it is told. */
+const GONE: Colour = '#808080'
+
+/** Is a colour by itself, or of a slot that is there? */
+export const isKnownColour = (ref: ColourRef, slots: Slots): boolean => {
+  const use = readSlotRef(ref)
+  return !use || Object.hasOwn(slots, use.slot)
+}
+
+/** The colour that a reference is seen as in cards and lists. */
+export const seenColour = (ref: ColourRef, slots: Slots): Colour =>
+  isKnownColour(ref, slots) ? resolveColour(ref, slots) : GONE
+
+/** A part of a document with its colours as they are seen in cards and lists. */
+export const seenPart = <T>(part: T, slots: Slots): T => mapColours(part, (ref) => seenColour(ref, slots))
 
 /** How a colour is written in its field: its number, or its slot's name and tint, as in “Sea +20%”. */
 export const colourText = (ref: ColourRef, slots: Slots): string => {

@@ -17,6 +17,7 @@ import { say } from '@/client/store/notices'
 import { owned } from '@/client/store/owned'
 import { select } from '@/client/store/selection'
 import { changeWriting, leaveWriting, putToolDown, setWriting } from '@/client/store/slices/mode'
+import { isKnownColour } from '@/client/store/slots'
 import { speak } from '@/client/store/slices/notices'
 import { changeText, forgetAsked, isBeingSet, textRefusal } from '@/client/store/texts'
 
@@ -139,13 +140,20 @@ const written = (bench: Bench, writing: Writing): LookedText => {
   return stencil?.text === writing.text ? lookedText(stencil) : writing
 }
 
+/** The look that was chosen for what is written next; without a colour whose slot has gone since. */
+const nextLook = (bench: Bench, { next }: Writing): TextLook | undefined => {
+  if (!next || next.colour === undefined || isKnownColour(next.colour, bench.get().project.slots))
+    return next ?? undefined
+  return { face: next.face, size: next.size }
+}
+
 /** One stroke of writing: the whole text as its field now holds it, and where the caret stands there. False if refused. */
 export const writeText = (bench: Bench, fieldText: string, caret: number): boolean => {
   const writing = writingOf(bench.get())
   if (!writing) return false
   const { from, to, by } = changeOf(writing.text, fieldText, caret)
   const clean = cleanText(by)
-  const next = replaced(written(bench, writing), from, to, clean, writing.next ?? undefined)
+  const next = replaced(written(bench, writing), from, to, clean, nextLook(bench, writing))
   const refused = textRefusal(next.text)
   if (refused) {
     say(bench, refused, 'fault')

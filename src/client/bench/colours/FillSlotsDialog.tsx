@@ -13,7 +13,7 @@ import type { Project } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { usePalette, type PaletteOf } from '@/client/binding/usePalette'
 import { OneOf } from '@/client/parts/OneOf'
-import { putSlotColours, withSlotColours } from '@/client/store/slots'
+import { listedSlots, putSlotColours, withSlotColours } from '@/client/store/slots'
 import styles from '@/client/parts/Panel.module.css'
 import { Thumbnail } from '@/client/stage/Thumbnail'
 
@@ -39,7 +39,7 @@ const Preview = ({
   const filled = useMemo(() => withSlotColours(project, proposal.colours), [project, proposal])
   const sheet = sheetOf(filled, sheetId)
   const k = SIDE / Math.max(sheet.size.w, sheet.size.h)
-  const slots = Object.values(filled.slots)
+  const slots = listedSlots(filled.slots)
   return (
     <ToggleButton
       value={proposal.name}

@@ -13,7 +13,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { Section } from '@/client/parts/Section'
 import styles from '@/client/parts/Panel.module.css'
 import { shownProject } from '@/client/store/benchStore'
-import { dropSlot, makeSlot, renameSlot, slotColour } from '@/client/store/slots'
+import { dropSlot, listedSlots, makeSlot, renameSlot, slotColour } from '@/client/store/slots'
 
 const usedWords = (uses: number): string => (uses === 0 ? 'unused' : `used ${uses}×`)
 
@@ -54,7 +54,7 @@ export const SlotsSection = () => {
   const bench = useBenchHandle()
   const project = useBench(shownProject)
   const uses = useMemo(() => slotUses(project), [project])
-  const slots = Object.values(project.slots)
+  const slots = listedSlots(project.slots)
   const { colours } = project
   return (
     <Section name="Colour slots" says={slots.length ? `${slots.length} of the project` : 'none yet'}>

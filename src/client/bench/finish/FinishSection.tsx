@@ -1,5 +1,5 @@
 'use client'
-import { freed } from '@/core/document/colours'
+import { seenPart } from '@/client/store/slots'
 import { BLENDS } from '@/core/colour/blend'
 import { differenceOf, finishUses, layersOf, namedOf, shownFinish } from '@/core/document/finish'
 import type { FinishLayer } from '@/core/finish/layers'
@@ -101,7 +101,7 @@ const Says = ({ named, layers }: { readonly named: NamedFinish | null; readonly 
         <span
           key={one.id}
           className={own.swatch}
-          style={{ background: layerSwatch(freed(one, slots)) }}
+          style={{ background: layerSwatch(seenPart(one, slots)) }}
           title={layerName(one)}
         />
       ))}

@@ -5,8 +5,7 @@ import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { normalTurn } from '@/core/geometry/angle'
 import { GRADIENT_SHAPES, sortedStops, withStop, withoutStop, type Gradient } from '@/core/colour/gradient'
-import { resolveColour } from '@/core/colour/slots'
-import { freed } from '@/core/document/colours'
+import { seenColour, seenPart } from '@/client/store/slots'
 import { shownProject } from '@/client/store/benchStore'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ColourField } from '@/client/parts/fields/ColourField'
@@ -39,7 +38,7 @@ export const GradientEditor = ({
     <>
       <Box
         sx={{ height: 16, border: 1, borderRadius: 1 }}
-        style={{ background: cssRun(freed(gradient, slots)) }}
+        style={{ background: cssRun(seenPart(gradient, slots)) }}
         aria-hidden
       />
       <div className={styles.row}>
@@ -101,7 +100,7 @@ export const GradientEditor = ({
           framed
           label="Add a stop in the widest gap"
           disabled={stops.length >= RANGE.gradientStops.max}
-          onPress={() => set({ stops: withStop(stops, (ref) => resolveColour(ref, slots)) })}
+          onPress={() => set({ stops: withStop(stops, (ref) => seenColour(ref, slots)) })}
         >
           <Add fontSize="inherit" /> Stop
         </RailButton>

@@ -9,7 +9,7 @@ import VisibilityOff from '@mui/icons-material/VisibilityOff'
 import type { FinishDifference } from '@/core/document/finish'
 import type { FinishLayer } from '@/core/finish/layers'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { freed } from '@/core/document/colours'
+import { seenPart } from '@/client/store/slots'
 import { shownProject } from '@/client/store/benchStore'
 import { layerName, layerSwatch } from '@/client/bench/finish/finishWords'
 import { RailButton } from '@/client/parts/RailButton'
@@ -41,7 +41,7 @@ const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs
           aria-expanded={isOpen}
           onClick={() => openLayer(bench, isOpen ? null : layer.id)}
         >
-          <span className={styles.swatch} style={{ background: layerSwatch(freed(layer, slots)) }} />
+          <span className={styles.swatch} style={{ background: layerSwatch(seenPart(layer, slots)) }} />
           <Typography variant="caption" noWrap>
             {name}
           </Typography>

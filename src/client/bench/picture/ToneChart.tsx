@@ -3,7 +3,7 @@ import { MARK } from '@/client/theme/colours'
 import Plotly from 'plotly.js'
 import createPlotlyComponent from 'react-plotly.js/factory'
 import { useEffect, useState } from 'react'
-import { freed } from '@/core/document/colours'
+import { seenPart } from '@/client/store/slots'
 import { adjustmentText, shownAdjustments, type Adjustments } from '@/core/adjust/adjustments'
 import { HISTOGRAM_BINS, type Histogram } from '@/core/adjust/histogram'
 import type { PictureRef } from '@/core/document/types'
@@ -48,7 +48,7 @@ export const ToneChart = ({
   const bench = useBenchHandle()
   const [histogram, setHistogram] = useState<Histogram | null>(null)
   const slots = useBench((state) => shownProject(state).slots)
-  const text = adjustmentText(shownAdjustments(freed(adjustments, slots)))
+  const text = adjustmentText(shownAdjustments(seenPart(adjustments, slots)))
   useEffect(() => {
     let isStale = false
     const change: Adjustments = text ? (JSON.parse(text) as Adjustments) : {} // our own text

@@ -3,13 +3,13 @@ import dynamic from 'next/dynamic'
 import Popover, { type PopoverActions } from '@mui/material/Popover'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import type { Colour } from '@/core/colour/colour'
-import { readSlotRef, resolveColour, type ColourRef } from '@/core/colour/slots'
+import { readSlotRef, type ColourRef } from '@/core/colour/slots'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { SlotChoice, type PickedFor } from '@/client/parts/fields/SlotChoice'
 import { Swatch } from '@/client/parts/fields/Swatch'
 import { TypedField } from '@/client/parts/fields/TypedField'
 import { shownProject } from '@/client/store/benchStore'
-import { colourText, readColourText, slotColour } from '@/client/store/slots'
+import { colourText, readColourText, seenColour, slotColour } from '@/client/store/slots'
 import { FIRST_COLOUR } from '@/client/store/colours'
 import { rememberColour } from '@/client/store/recentColours'
 import panel from '@/client/parts/Panel.module.css'
@@ -57,7 +57,7 @@ export const ColourField = ({
 }: ColourFieldProps) => {
   const bench = useBenchHandle()
   const slots = useBench((state) => shownProject(state).slots)
-  const seen = colour && resolveColour(colour, slots)
+  const seen = colour && seenColour(colour, slots)
   const slot = colour && slots[readSlotRef(colour)?.slot ?? '']
   const [picksFor, setPicksFor] = useState<PickedFor>('slot')
   const ofSlot = picksFor === 'slot' ? slot : null

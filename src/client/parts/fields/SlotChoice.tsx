@@ -10,7 +10,7 @@ import { TypedField } from '@/client/parts/fields/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
 import panel from '@/client/parts/Panel.module.css'
 import { shownProject } from '@/client/store/benchStore'
-import { makeSlot, renameSlot, tintWords } from '@/client/store/slots'
+import { listedSlots, makeSlot, renameSlot, tintWords } from '@/client/store/slots'
 
 /** What a colour that is picked is for: this one place, or the slot and with it all that uses it. */
 export type PickedFor = 'place' | 'slot'
@@ -102,7 +102,7 @@ export const SlotChoice = ({
     const id = makeSlot(bench, seen)
     if (id !== null) onRef(slotRef(id))
   }
-  const all = Object.values(slots)
+  const all = listedSlots(slots)
   return (
     <>
       {all.length > 0 && (
