@@ -60,6 +60,11 @@ test('a message is recoloured by its slot: made of its colour, named, changed fo
   await expect.poll(async () => (await slotsOf(hand)).map((slot) => slot.name)).toEqual(['Deep water'])
   const [slot] = await slotsOf(hand)
   await expect.poll(async () => (await text())?.fill).toEqual({ kind: 'colour', colour: `@${slot?.id}` })
+  // To make it and to use it was one step.
+  expect((await hand.opened()).history.undo.slice(-2).map((step) => step.name)).toEqual([
+    'New colour slot',
+    'Name a colour slot',
+  ])
 
   // In the picker the slot changes, and with it the letters.
   const hex = picker.getByRole('textbox', { name: 'Hex' })

@@ -11,6 +11,7 @@ import {
   type Slots,
 } from '@/core/colour/slots'
 import { within } from '@/core/range'
+import { joinRecorded } from '@/core/document/edit'
 import { mapColours } from '@/core/document/colours'
 import { addSlot, changeSlot, fillSlots, removeSlot } from '@/core/document/edits/slots'
 import type { Project } from '@/core/document/types'
@@ -29,12 +30,18 @@ const firstName = (slots: Slots): string => {
 export const listedSlots = (slots: Slots): readonly Slot[] =>
   Object.values(slots).sort((p, q) => p.name.localeCompare(q.name, 'en', { numeric: true, sensitivity: 'base' }))
 
-/** A new slot of a colour, under a name that is free. Gives its id, or null where there are too many already. */
-export const makeSlot = (bench: Bench, colour: Colour): string | null => {
+/**
+ * A new slot of a colour, under a name that is free; `use` puts it to use in the same step. Gives its id, or null where
+ * there are too many already.
+ */
+export const makeSlot = (bench: Bench, colour: Colour, use?: Recording<ColourRef>): string | null => {
   bench.endBurst()
   const { slots } = bench.get().project
   const slot: Slot = { id: newId('slot'), name: firstName(slots), colour }
-  bench.commit('New colour slot', (project) => addSlot.record(project, { slot }))
+  bench.commit('New colour slot', (project) => {
+    const added = addSlot.record(project, { slot })
+    return use ? joinRecorded(added, (now) => use(now, slotRef(slot.id))) : added
+  })
   return Object.hasOwn(bench.get().project.slots, slot.id) ? slot.id : null
 }
 

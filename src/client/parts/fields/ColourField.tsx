@@ -9,7 +9,7 @@ import { SlotChoice, type PickedFor } from '@/client/parts/fields/SlotChoice'
 import { Swatch } from '@/client/parts/fields/Swatch'
 import { TypedField } from '@/client/parts/fields/TypedField'
 import { shownProject } from '@/client/store/benchStore'
-import { colourText, readColourText, seenColour, slotColour } from '@/client/store/slots'
+import { colourText, readColourText, makeSlot, seenColour, slotColour } from '@/client/store/slots'
 import { FIRST_COLOUR } from '@/client/store/colours'
 import { rememberColour } from '@/client/store/recentColours'
 import panel from '@/client/parts/Panel.module.css'
@@ -130,10 +130,10 @@ export const ColourField = ({
             !isPlain && (
               <SlotChoice
                 colour={colour ?? first}
-                seen={seen ?? first}
                 picksFor={picksFor}
                 onPicksFor={setPicksFor}
                 onRef={bind}
+                onMake={() => void makeSlot(bench, seen ?? first, record)}
               />
             )
           }

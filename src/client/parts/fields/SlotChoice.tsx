@@ -1,6 +1,5 @@
 'use client'
 import { readSlotRef, slotRef, TINT, tinted, type ColourRef, type Slot } from '@/core/colour/slots'
-import type { Colour } from '@/core/colour/colour'
 import { within } from '@/core/range'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { OneOf } from '@/client/parts/OneOf'
@@ -10,7 +9,7 @@ import { TypedField } from '@/client/parts/fields/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
 import panel from '@/client/parts/Panel.module.css'
 import { shownProject } from '@/client/store/benchStore'
-import { listedSlots, makeSlot, renameSlot, tintWords } from '@/client/store/slots'
+import { listedSlots, renameSlot, tintWords } from '@/client/store/slots'
 
 /** What a colour that is picked is for: this one place, or the slot and with it all that uses it. */
 export type PickedFor = 'place' | 'slot'
@@ -83,25 +82,20 @@ const Bound = ({ slot, tint, picksFor, onPicksFor, onRef }: BoundProps) => {
 /** The project's colour slots in the picker: to take one, to make one, and what is to be said of the one in use. */
 export const SlotChoice = ({
   colour,
-  seen,
   picksFor,
   onPicksFor,
   onRef,
+  onMake,
 }: {
   readonly colour: ColourRef
-  readonly seen: Colour
   readonly picksFor: PickedFor
   readonly onPicksFor: (picksFor: PickedFor) => void
   readonly onRef: (ref: ColourRef) => void
+  readonly onMake: () => void
 }) => {
-  const bench = useBenchHandle()
   const slots = useBench((state) => shownProject(state).slots)
   const use = readSlotRef(colour)
   const slot = use && slots[use.slot]
-  const make = (): void => {
-    const id = makeSlot(bench, seen)
-    if (id !== null) onRef(slotRef(id))
-  }
   const all = listedSlots(slots)
   return (
     <>
@@ -125,7 +119,11 @@ export const SlotChoice = ({
       {slot ? (
         <Bound slot={slot} tint={use.tint} picksFor={picksFor} onPicksFor={onPicksFor} onRef={onRef} />
       ) : (
-        <RailButton framed label="Make this colour a slot of the project: what uses it changes with it" onPress={make}>
+        <RailButton
+          framed
+          label="Make this colour a slot of the project: what uses it changes with it"
+          onPress={onMake}
+        >
           Make it a slot
         </RailButton>
       )}
