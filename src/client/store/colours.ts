@@ -12,6 +12,8 @@ export const FIRST_PAINT: Colour = '#8e2a5b'
 /** Letters that hold no picture, on pale and on dark ground. */
 export const DARK_INK: Colour = '#22282b'
 export const LIGHT_INK: Colour = '#fbf9f4'
+/** What is shown for a slot that has just gone, until what referred to it is told. */
+export const GONE_COLOUR: Colour = '#808080'
 /** What a tile of the finishes shows: a bit of sky over sand, on kraft. */
 export const SAMPLE = {
   stops: [

@@ -15,6 +15,7 @@ import { joinRecorded } from '@/core/document/edit'
 import { mapColours } from '@/core/document/colours'
 import { addSlot, changeSlot, fillSlots, removeSlot } from '@/core/document/edits/slots'
 import type { Project } from '@/core/document/types'
+import { GONE_COLOUR } from '@/client/store/colours'
 import { newId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import type { Recording } from '@/client/store/recording'
@@ -79,9 +80,6 @@ export const withSlotColours = (project: Project, colours: Readonly<Record<strin
 export const tintWords = (name: string, tint: number): string =>
   tint === 0 ? `${name} itself` : `${name}, ${tint > 0 ? 'lighter' : 'darker'} by ${Math.abs(tint)}%`
 
-/** What is shown for a slot that has just gone, until what referred to it is told. */
-const GONE: Colour = '#808080'
-
 /** Is a colour by itself, or of a slot that is there? */
 export const isKnownColour = (ref: ColourRef, slots: Slots): boolean => {
   const use = readSlotRef(ref)
@@ -90,7 +88,7 @@ export const isKnownColour = (ref: ColourRef, slots: Slots): boolean => {
 
 /** The colour that a reference is seen as in cards and lists. */
 export const seenColour = (ref: ColourRef, slots: Slots): Colour =>
-  isKnownColour(ref, slots) ? resolveColour(ref, slots) : GONE
+  isKnownColour(ref, slots) ? resolveColour(ref, slots) : GONE_COLOUR
 
 /** A part of a document with its colours as they are seen in cards and lists. */
 export const seenPart = <T>(part: T, slots: Slots): T => mapColours(part, (ref) => seenColour(ref, slots))
