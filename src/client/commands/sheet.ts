@@ -1,5 +1,4 @@
-import { FIRST_PAINT, WHITE } from '@/client/store/colours'
-import { makeSlot } from '@/client/store/slots'
+import { WHITE } from '@/client/store/colours'
 import { BACKGROUND_ID } from '@/core/document/background'
 import type { Command } from '@/client/commands/command'
 import { always, needsBackground } from '@/client/commands/command'
@@ -61,24 +60,6 @@ export const SHEET_COMMANDS: readonly Command[] = [
     menus: ['sheet'],
     whyNot: (state) => (hiddenItems(state).length ? null : 'Nothing of this sheet is hidden.'),
     run: showHidden,
-  },
-  {
-    id: 'newSlot',
-    family: 'Sheet',
-    words: 'New colour slot',
-    does: 'Add a colour with a name to the project: what uses it changes with it',
-    synonyms: 'swatch palette named global theme',
-    whyNot: always,
-    run: (bench) => void makeSlot(bench, FIRST_PAINT),
-  },
-  {
-    id: 'fillSlots',
-    family: 'Sheet',
-    words: 'Fill the colour slots from pictures',
-    does: 'Give all colour slots the colours of the pictures, in one of several ways that are seen before',
-    synonyms: 'palette scheme theme recolour',
-    whyNot: (state) => (Object.keys(state.project.slots).length ? null : 'Make a colour slot first.'),
-    run: opens('slots'),
   },
   {
     id: 'newSheet',

@@ -1,4 +1,4 @@
-import { readSlotRef, resolveColour, type Slots } from '@/core/colour/slots'
+import { isKnownColour, resolveColour, type Slots } from '@/core/colour/slots'
 import { mapColours, slotRefsIn, slotsUsedIn } from '@/core/document/colours'
 import { schemaFaults, slotSchema } from '@/core/document/schema'
 import { byId, type Node } from '@/core/document/schema/parts'
@@ -37,8 +37,6 @@ const readKept = <T>(name: string, schema: Node): T | null => {
 export const keptCopy = <T extends object>(name: string, schema: Node, slots: Slots): T | null => {
   const kept = readKept<T>(name, schema)
   const known = { ...readKept<Slots>(slotsName(name), byId(slotSchema, RANGE.slots)), ...slots }
-  if (!kept || slotRefsIn(kept).some((ref) => !Object.hasOwn(known, readSlotRef(ref)?.slot ?? ''))) return null
-  return mapColours(kept, (ref) =>
-    Object.hasOwn(slots, readSlotRef(ref)?.slot ?? '') ? ref : resolveColour(ref, known),
-  )
+  if (!kept || slotRefsIn(kept).some((ref) => !isKnownColour(ref, known))) return null
+  return mapColours(kept, (ref) => (isKnownColour(ref, slots) ? ref : resolveColour(ref, known)))
 }

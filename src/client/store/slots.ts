@@ -1,6 +1,7 @@
 import { parseColour, type Colour } from '@/core/colour/colour'
 import {
   freeSlotName,
+  isKnownColour,
   readSlotRef,
   resolveColour,
   slotNamed,
@@ -79,12 +80,6 @@ export const withSlotColours = (project: Project, colours: Readonly<Record<strin
 /** A slot's tint in words, for assistive technology. */
 export const tintWords = (name: string, tint: number): string =>
   tint === 0 ? `${name} itself` : `${name}, ${tint > 0 ? 'lighter' : 'darker'} by ${Math.abs(tint)}%`
-
-/** Is a colour by itself, or of a slot that is there? */
-export const isKnownColour = (ref: ColourRef, slots: Slots): boolean => {
-  const use = readSlotRef(ref)
-  return !use || Object.hasOwn(slots, use.slot)
-}
 
 /** The colour that a reference is seen as in cards and lists. */
 export const seenColour = (ref: ColourRef, slots: Slots): Colour =>

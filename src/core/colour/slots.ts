@@ -60,11 +60,17 @@ export const tinted = (colour: Colour, tint: number): Colour => {
   return fromRgb({ r: mix(r), g: mix(g), b: mix(b) })
 }
 
+/** Is a colour by itself, or of a slot that is there? */
+export const isKnownColour = (ref: ColourRef, slots: Slots): boolean => {
+  const use = readSlotRef(ref)
+  return !use || Object.hasOwn(slots, use.slot)
+}
+
 /** The colour that a reference stands for. Refuses one whose slot is not there. */
 export const resolveColour = (ref: ColourRef, slots: Slots): Colour => {
   const use = readSlotRef(ref)
   if (!use) return plainColour(ref)
-  const slot = Object.hasOwn(slots, use.slot) ? slots[use.slot] : undefined
+  const slot = isKnownColour(ref, slots) ? slots[use.slot] : undefined
   return slot ? tinted(slot.colour, use.tint) : refuse('a colour', 'a slot of the project', ref)
 }
 

@@ -142,6 +142,13 @@ const resolvedWholes = new LastTwo<Slots>()
 export const resolvedSheet = (sheet: Sheet, slots: Slots): Sheet =>
   Object.keys(slots).length ? resolvedWholes.made(sheet, slots, () => withResolvedParts(sheet, slots)) : sheet
 
+/** What is held by id with its colours resolved; the same record as long as nothing of it changes. */
+const resolvedRecord = <T extends object>(
+  held: Readonly<Record<string, T>>,
+  slots: Slots,
+): Readonly<Record<string, T>> =>
+  resolvedWholes.made(held, slots, () => mapped(held, (value) => resolvedPart(value, slots)))
+
 /**
  * A project for painting: its colours resolved, nothing refers to a slot. Whatever uses none is the same object as
  * before, and what does is the same as at the last call unless it or one of its colours changed since, so that what
@@ -152,8 +159,8 @@ export const resolved = (project: Project): Project => {
   if (!Object.keys(slots).length) return project
   return resolvedWholes.made(project, slots, () => {
     const sheets = mapped(project.sheets, (sheet) => resolvedSheet(sheet, slots))
-    const finishes = mapped(project.finishes, (finish) => resolvedPart(finish, slots))
-    const looks = mapped(project.looks, (look) => resolvedPart(look, slots))
+    const finishes = resolvedRecord(project.finishes, slots)
+    const looks = resolvedRecord(project.looks, slots)
     const isSame = sheets === project.sheets && finishes === project.finishes && looks === project.looks
     return isSame ? project : { ...project, sheets, finishes, looks }
   })

@@ -1,6 +1,6 @@
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
-import { readSlotRef } from '@/core/colour/slots'
+import { isKnownColour } from '@/core/colour/slots'
 import { slotRefsIn } from '@/core/document/colours'
 import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
 import { type Project, type Sheet } from '@/core/document/types'
@@ -142,7 +142,7 @@ export const namedFinishFaults = (finishes: Project['finishes']): Fault[] =>
 
 /** What a part of a document says of slots must be so: each that it refers to is one of the project. */
 const slotFaultsIn = (part: object, slots: Project['slots'], path: string): Fault[] => {
-  const missing = new Set(slotRefsIn(part).filter((ref) => !Object.hasOwn(slots, readSlotRef(ref)?.slot ?? '')))
+  const missing = new Set(slotRefsIn(part).filter((ref) => !isKnownColour(ref, slots)))
   return [...missing].map((ref) => ({ path, message: `names the colour slot "${ref}", which is not in slots` }))
 }
 

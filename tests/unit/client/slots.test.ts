@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals'
 import { fc, holdsFor } from '@tests/helpers/property'
 import { sampleProject } from '@tests/helpers/project'
 import { testBench } from '@tests/helpers/testBench'
-import { slotRef, TINT, type Slots } from '@/core/colour/slots'
+import { isKnownColour, slotRef, TINT, type Slots } from '@/core/colour/slots'
 import { finishCopySchema } from '@/core/document/schema/finish'
 import type { FinishCopy } from '@/core/document/edits/finishes'
 import { newLayer, type FinishLayer } from '@/core/finish/layers'
@@ -12,7 +12,6 @@ import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import {
   colourText,
   dropSlot,
-  isKnownColour,
   listedSlots,
   makeSlot,
   putSlotColours,

@@ -100,7 +100,10 @@ export const ColourField = ({
         colour={seen}
         name={`${label}: ${said || 'none'}. Choose a colour`}
         says={`${label}: choose a colour`}
-        onPress={(swatch) => setAnchor(besideCard(swatch))}
+        onPress={(swatch) => {
+          setPicksFor('slot')
+          setAnchor(besideCard(swatch))
+        }}
       />
       {beside ??
         (isShort ? (

@@ -87,6 +87,18 @@ describe('what is painted of slots', () => {
     expect(now['f-3']).toBe(was['f-3'])
     expect(now['f-1']).not.toBe(was['f-1'])
     expect(sheetOf(changed, SHEET).background).toBe(sheetOf(first, SHEET).background)
+    // A finish of a slot is the same for what is painted of others: nothing is painted anew for a change elsewhere.
+    const finished = nameFinish(project, {
+      sheetId: SHEET,
+      id: 'f-1',
+      finishId: 'n-1',
+      name: 'Edge',
+      category: '',
+      withCorners: false,
+    })
+    const moved = fillFrames(finished, { ...at('f-3'), fill: { kind: 'colour', colour: '#102030' } })
+    expect(resolved(finished).finishes).not.toBe(finished.finishes)
+    expect(resolved(moved).finishes).toBe(resolved(finished).finishes)
     // Names alone change nothing that is painted.
     const named = resolved(changeSlot(project, { slotId: 'plum', change: { name: 'Damson' } }))
     expect(sheetOf(named, SHEET).items['f-1']).toBe(was['f-1'])
