@@ -6,6 +6,7 @@ const programs = {
   'check-document': 'src/server/projects/check.worker.ts',
   stencil: 'cli/stencil.ts',
   'fill-demo': 'demo/fill.ts',
+  'make-templates': 'templates/make.ts',
   measure: 'scripts/measure/index.ts',
 }
 

@@ -50,7 +50,7 @@ install_packages() {
 # Builds when anything that goes into the build is newer than the last one.
 build_program() {
   local built=.next/BUILD_ID
-  if [ -f "$built" ] && [ -f dist/work.mjs ] && [ -z "$(find src demo cli scripts next.config.ts tsconfig.json package-lock.json -newer "$built" -print -quit)" ]; then
+  if [ -f "$built" ] && [ -f dist/work.mjs ] && [ -z "$(find src demo templates cli scripts next.config.ts tsconfig.json package-lock.json -newer "$built" -print -quit)" ]; then
     return
   fi
   say "Building …"

@@ -64,6 +64,29 @@ export interface KeptStencil {
 
 export type NewStencil = Omit<KeptStencil, 'id'>
 
+/** A template as the gallery lists it. */
+export interface TemplateAnswer {
+  readonly id: string
+  /** The newest. */
+  readonly version: number
+  readonly name: string
+  readonly category: string
+  /** Words that it is found by. */
+  readonly words: string
+  readonly sheetCount: number
+  /** How many pictures it takes. */
+  readonly openings: number
+  /** Trim size of the first sheet in points. */
+  readonly width: number
+  readonly height: number
+  readonly isShipped: boolean
+}
+
+/** A version of a template, whole. */
+export interface TemplateDocument {
+  readonly template: Project
+}
+
 /** What can be changed of a kept outline. */
 export interface StencilChange {
   readonly name?: string

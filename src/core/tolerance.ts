@@ -72,6 +72,8 @@ export const RANGE = {
   finishes: 500,
   /** Named looks of a project. */
   looks: 500,
+  /** Versions of a template, and characters of its notes. */
+  template: { version: { min: 1, max: 1_000_000 }, notes: 2000 },
   /** Groups within groups. */
   groupDepth: 12,
   nameLength: 200,

@@ -11,6 +11,7 @@ const FLOORS: readonly (readonly string[])[] = [
   ['text'],
   ['stencil', 'region', 'adjust'],
   ['placement', 'finish'],
+  ['template'],
   ['document'],
   ['render'],
   ['formats'],

@@ -13,6 +13,9 @@ import { choosingOf, toolOf } from '@/client/store/modes'
 import { putBackground, putVeil } from '@/client/store/backgrounds'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 import { hiddenItems, hideEmpty, showHidden } from '@/client/store/hidden'
+import { fillingOf } from '@/core/document/filling'
+import { showTab } from '@/client/store/slices/supplies'
+import { emptyAll, goToEmpty } from '@/client/store/templates'
 import { emptyOpenings } from '@/core/document/openings'
 import { shownSheet } from '@/client/store/benchStore'
 import { sheetOf } from '@/core/document/read'
@@ -40,7 +43,43 @@ const shiftSheet = (bench: Bench, by: 1 | -1): void => {
   placeSheet(bench, sheetId, project.order.indexOf(sheetId) + by)
 }
 
+const needsEmpty = (state: BenchState): string | null =>
+  fillingOf(shownSheet(state)).empty.length ? null : 'Every opening of this sheet is filled.'
+
+const needsFilled = (state: BenchState): string | null =>
+  fillingOf(shownSheet(state)).filled ? null : 'No opening of this sheet holds a picture.'
+
 export const SHEET_COMMANDS: readonly Command[] = [
+  {
+    id: 'templates',
+    family: 'Sheet',
+    words: 'Templates',
+    does: 'Show the templates: sheets that are filled, not built',
+    synonyms: 'gallery layout collage card new sheet from template',
+    menus: ['sheet'],
+    whyNot: always,
+    run: (bench) => showTab(bench, 'Templates'),
+  },
+  {
+    id: 'nextEmpty',
+    family: 'Sheet',
+    words: 'Next empty opening',
+    does: 'Select the next opening that no picture fills',
+    synonyms: 'unfilled vacant frame template',
+    menus: [],
+    whyNot: needsEmpty,
+    run: goToEmpty,
+  },
+  {
+    id: 'emptyAll',
+    family: 'Sheet',
+    words: 'Take all pictures out',
+    does: 'Empty every opening of this sheet; the pictures stay in the project',
+    synonyms: 'clear unfill openings template',
+    menus: [],
+    whyNot: needsFilled,
+    run: emptyAll,
+  },
   {
     id: 'hideEmpty',
     family: 'Sheet',

@@ -16,6 +16,8 @@ import type {
   SaveRequest,
   StencilChange,
   StockPage,
+  TemplateAnswer,
+  TemplateDocument,
 } from '@/contract/api'
 import type { NewSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
@@ -122,6 +124,8 @@ export const api = {
   keepStencils: (stencils: readonly NewStencil[]) => call<readonly KeptStencil[]>('/stencils', 'POST', { stencils }),
   changeStencil: (id: string, change: StencilChange) => call<KeptStencil>(`/stencils/${at(id)}`, 'PATCH', change),
   forgetStencil: (id: string) => call<{ id: string }>(`/stencils/${at(id)}`, 'DELETE'),
+  templates: () => call<readonly TemplateAnswer[]>('/templates'),
+  template: (id: string, version: number) => call<TemplateDocument>(`/templates/${at(id)}?version=${version}`),
   faces: () => call<readonly FaceAnswer[]>('/faces'),
   forgetFace: (id: string) => call<{ id: string }>(`/faces/${at(id)}`, 'DELETE'),
   searchStock: (query: string, page: number) => call<StockPage>(`/stock?q=${encodeURIComponent(query)}&page=${page}`),

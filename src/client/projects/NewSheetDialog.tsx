@@ -7,7 +7,7 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { useForm, useWatch, type UseFormRegister, type FieldErrors, type Resolver } from 'react-hook-form'
 import { formatNumber, outputPixels, UNITS, type Unit } from '@/core/units'
 import { SHEET_PRESETS, type SheetPreset } from '@/core/document/presets'
@@ -78,11 +78,14 @@ const OwnSize = ({
 export const NewSheetDialog = ({
   title = 'New sheet',
   action = 'Make the sheet',
+  templates,
   onClose,
   onStart,
 }: {
   readonly title?: string
   readonly action?: string
+  /** The way to templates, for whoever would rather fill one. */
+  readonly templates?: ReactNode
   readonly onClose: () => void
   readonly onStart: (name: string, sheet: NewSheet) => Promise<void>
 }) => {
@@ -154,6 +157,7 @@ export const NewSheetDialog = ({
           <div className={panel.kind}>{made}</div>
         </DialogContent>
         <DialogActions>
+          {templates && <span style={{ flex: 1 }}>{templates}</span>}
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
             {action}

@@ -86,7 +86,7 @@ const isBundle = ({ name, type }: File): boolean => /\.zip$/i.test(name) || type
 export const ProjectsPage = () => {
   const router = useRouter()
   const isReady = useReady()
-  const { projects, fault, busy, setFault, attempt, bringIn, startWith } = useProjects()
+  const { projects, fault, busy, setFault, attempt, bringIn, addAll, startWith } = useProjects()
   const [isMaking, setMaking] = useState(false)
   const [renaming, setRenaming] = useState<ProjectSummary | null>(null)
   const [gone, setGone] = useState<ProjectSummary | null>(null)
@@ -133,6 +133,9 @@ export const ProjectsPage = () => {
           <Button component={Link} href="/pictures">
             Pictures
           </Button>
+          <Button component={Link} href="/templates">
+            Templates
+          </Button>
           <Button variant="outlined" onClick={open} disabled={!isReady}>
             Open a bundle
           </Button>
@@ -144,6 +147,9 @@ export const ProjectsPage = () => {
           {QUICK.map((preset) => (
             <SizeTile key={preset.name} preset={preset} disabled={!isReady} onPress={() => startNow(preset)} />
           ))}
+          <Button component={Link} href="/templates" className={styles.size}>
+            From a template
+          </Button>
           <span className={panel.kind}>Or drop photographs anywhere on this page.</span>
         </div>
         {busy && (
@@ -179,6 +185,11 @@ export const ProjectsPage = () => {
       </main>
       {isMaking && (
         <NewSheetDialog
+          templates={
+            <Button component={Link} href="/templates">
+              From a template…
+            </Button>
+          }
           onClose={() => setMaking(false)}
           onStart={async (name, sheet) => {
             await attempt('Making the sheet…', async () =>
@@ -194,6 +205,10 @@ export const ProjectsPage = () => {
           onStart={(how, presetName) => {
             const preset = SHEET_PRESETS.find(({ name }) => name === presetName) ?? QUICK[0]
             setAsked([])
+            if (how === 'template')
+              return void addAll(asked).then(
+                (added) => added && router.push(`/templates?pictures=${added.map(({ hash }) => hash).join(',')}`),
+              )
             if (preset) void startWith(asked, (pictures) => picturesProject(pictures, how, preset)).then(goTo)
           }}
         />

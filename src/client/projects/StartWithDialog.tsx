@@ -12,10 +12,15 @@ import { SHEET_PRESETS } from '@/core/document/presets'
 import { Choice } from '@/client/parts/fields/Choice'
 import { STARTS, type Start } from '@/client/projects/pictureProject'
 
-const START_WORDS: Readonly<Record<Start, readonly [string, string]>> = {
+/** How photographs begin: laid out by the program, or in a template that is chosen next. */
+export type Beginning = Start | 'template'
+const BEGINNINGS = [...STARTS, 'template'] as const
+
+const START_WORDS: Readonly<Record<Beginning, readonly [string, string]>> = {
   own: ['Each on its own', 'a sheet for each, of its own size'],
   grid: ['A grid', 'one sheet, equal frames in rows'],
   mosaic: ['A mosaic', 'one sheet, each frame in its picture’s shape'],
+  template: ['A template', 'choose one next, shown with these photographs'],
 }
 const FIRST = 'Square post'
 
@@ -27,9 +32,9 @@ export const StartWithDialog = ({
 }: {
   readonly count: number
   readonly onClose: () => void
-  readonly onStart: (how: Start, presetName: string) => void
+  readonly onStart: (how: Beginning, presetName: string) => void
 }) => {
-  const [how, setHow] = useState<Start>('grid')
+  const [how, setHow] = useState<Beginning>('grid')
   const [size, setSize] = useState(FIRST)
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="start-title">
@@ -44,9 +49,9 @@ export const StartWithDialog = ({
           <RadioGroup
             aria-label="How they begin"
             value={how}
-            onChange={(_event, value) => setHow(STARTS.find((each) => each === value) ?? 'grid')}
+            onChange={(_event, value) => setHow(BEGINNINGS.find((each) => each === value) ?? 'grid')}
           >
-            {STARTS.map((each) => (
+            {BEGINNINGS.map((each) => (
               <FormControlLabel
                 key={each}
                 value={each}
@@ -59,7 +64,7 @@ export const StartWithDialog = ({
               />
             ))}
           </RadioGroup>
-          {how !== 'own' && (
+          {how !== 'own' && how !== 'template' && (
             <Choice
               label="Sheet"
               name="Size of the sheet"

@@ -59,6 +59,24 @@ export const useProjects = () => {
       setBusy(`${words} ${Math.round(share * 100)}%`),
     ).done
 
+  /** Sends files, one after another, saying how far it is. */
+  const sendAll = async (files: readonly File[], alone: string): Promise<readonly PictureAnswer[]> => {
+    const pictures: PictureAnswer[] = []
+    for (const [i, file] of files.entries())
+      pictures.push(await send(file, files.length > 1 ? `Photograph ${i + 1} of ${files.length}…` : alone))
+    return pictures
+  }
+
+  /** Adds photographs to the library; null where that failed. */
+  const addAll = async (files: readonly File[]): Promise<readonly PictureAnswer[] | null> => {
+    let added: readonly PictureAnswer[] | null = null
+    const words = `Adding ${files.length} photographs…`
+    await attempt(words, async () => {
+      added = await sendAll(files, words)
+    })
+    return added
+  }
+
   /** Starts a project with photographs; gives its id, or null where that failed. */
   const startWith = async (
     files: readonly File[],
@@ -69,13 +87,11 @@ export const useProjects = () => {
     let id: string | null = null
     const words = files.length > 1 ? `Starting with ${files.length} photographs…` : `Starting with ${first.name}…`
     await attempt(words, async () => {
-      const pictures: PictureAnswer[] = []
-      for (const [i, file] of files.entries())
-        pictures.push(await send(file, files.length > 1 ? `Photograph ${i + 1} of ${files.length}…` : words))
+      const pictures = await sendAll(files, words)
       id = (await api.keepCopy(made(pictures), pictures[0]?.name ?? first.name)).id
     })
     return id
   }
 
-  return { projects, fault, busy, setFault, attempt, bringIn, startWith }
+  return { projects, fault, busy, setFault, attempt, bringIn, addAll, startWith }
 }

@@ -30,12 +30,14 @@ const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((one, i) => one === b[i])
 
 /** Colours of slots are resolved first, so that what follows one is painted anew when that changes. */
-const resolvedProps = ({ project, sheet, frames, ...others }: ThumbnailProps): ThumbnailProps => ({
-  ...others,
-  project: resolved(project),
-  sheet: resolvedSheet(sheet, project.slots),
-  ...(frames ? { frames: frames.map((frame) => resolvedPart(frame, project.slots)) } : {}),
-})
+const resolvedProps = ({ project, sheet, frames, ...others }: ThumbnailProps): ThumbnailProps => {
+  const seen = resolvedSheet(sheet, project.slots)
+  const frameSeen = (frame: Frame): Frame => {
+    const there = sheet.items[frame.id] === frame ? seen.items[frame.id] : undefined
+    return there?.kind === 'frame' ? there : resolvedPart(frame, project.slots)
+  }
+  return { ...others, project: resolved(project), sheet: seen, ...(frames ? { frames: frames.map(frameSeen) } : {}) }
+}
 
 /** Frames or a sheet painted small by the same painter as the table; painted anew only when they change. */
 export const Thumbnail = (given: ThumbnailProps) => {

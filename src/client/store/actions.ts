@@ -45,7 +45,7 @@ const refOf = (picture: PictureAnswer): PictureRef => ({
   name: picture.name,
   pixels: { w: picture.width, h: picture.height },
   hash: picture.hash,
-  tags: [],
+  tags: picture.tags,
 })
 
 /** A change that needs a library picture, with the picture made known to the project first. */

@@ -3,13 +3,14 @@ import type { Alignment, Axis, Spacing } from '@/core/geometry/align'
 import { type Recorded, unchanged } from '@/core/document/edit'
 import { alignItems, arrangeItems, distributeItems, equalItems } from '@/core/document/edits/arrange'
 import type { Field, Layout } from '@/core/document/arrange'
-import { aloneFrame, carryFill, clearPictures, liftFill, planSet, shufflePictures } from '@/core/document/edits/carry'
+import { aloneFrame, carryFill, clearPictures, liftFill, shufflePictures } from '@/core/document/edits/carry'
+import { planFilling } from '@/core/document/filling'
 import { placePicture, replacePicture } from '@/core/document/edits/fills'
 import { groupItems, restackItems, ungroupItems, type StackMove } from '@/core/document/edits/groups'
 import { flipItems, markItems } from '@/core/document/edits/items'
 import { matchFrames } from '@/core/document/edits/subjects'
 import { joinRecorded } from '@/core/document/edit'
-import { readingOrder } from '@/core/document/read'
+import { readingOrder, sheetOf } from '@/core/document/read'
 import { lettersToFill } from '@/core/document/edits/lettering/across'
 import { isWord, wordAround } from '@/core/document/lettering'
 import { framesUnder, isAtHand, isLocked, itemOf } from '@/core/document/tree'
@@ -253,7 +254,9 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
         ),
       nothing,
     )
-    const plan = inOrder ? planInOrder(frames, ids) : planSet(known.project, frames, ids)
+    const plan = inOrder
+      ? planInOrder(frames, ids)
+      : planFilling(known.project, sheetOf(known.project, sheetId), frames, ids)
     left = plan.left.length
     const fillOne = frames.some((frame) => frame.fill.kind !== 'none') ? replacePicture : placePicture
     return plan.pairs.reduce(

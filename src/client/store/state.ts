@@ -13,7 +13,7 @@ import type { Point, Size } from '@/core/geometry/vector'
 import type { DraftPiece } from '@/core/path/draft'
 import type { Notice } from '@/client/store/notice'
 import type { Unsent } from '@/client/store/unsent'
-import type { FaceAnswer, KeptStencil, PictureAnswer } from '@/contract/api'
+import type { FaceAnswer, KeptStencil, PictureAnswer, TemplateAnswer } from '@/contract/api'
 import { type Mode } from '@/client/store/modes'
 
 /** What a drag moves. */
@@ -110,7 +110,7 @@ export const NO_MARKS: SnapMarks = { lines: [], gaps: [] }
 export const PICTURE_SCOPES = ['all', 'project', 'recent'] as const
 export type PictureScope = (typeof PICTURE_SCOPES)[number]
 
-export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Finishes'] as const
+export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Templates', 'Finishes'] as const
 export type SuppliesTab = (typeof SUPPLIES_TABS)[number]
 
 /** The project, as it is saved and as a gesture would make it. */
@@ -211,6 +211,8 @@ export interface SuppliesSlice {
   readonly matched: string
   /** Outlines kept in categories of one's own. */
   readonly kept: readonly KeptStencil[]
+  /** The templates there are, once they have been asked for. */
+  readonly templates: readonly TemplateAnswer[] | null
   /** Files of artwork from which stencils are to be taken. */
   readonly artwork: readonly (File | PictureAnswer)[]
   /** The typefaces there are. */

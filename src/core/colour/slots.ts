@@ -7,6 +7,8 @@ export interface Slot {
   readonly id: string
   readonly name: string
   readonly colour: Colour
+  /** A template offers it to be changed by whoever fills it. */
+  readonly offered?: true
 }
 
 /** The slots of a project by their ids. */

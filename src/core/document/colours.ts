@@ -7,6 +7,7 @@ import {
   type SlotRef,
   type Slots,
 } from '@/core/colour/slots'
+import { switchedSheet } from '@/core/document/switches'
 import type { Project, Sheet } from '@/core/document/types'
 
 /**
@@ -57,8 +58,9 @@ export const mapColours = <T>(part: T, change: (ref: ColourRef) => ColourRef): T
 }
 
 /** The parts of a sheet that change by themselves: each item, span, the background, the veil. */
-const sheetParts = ({ items, spans, background, veil }: Sheet): readonly object[] => [
+const sheetParts = ({ items, spans, background, veil, switches }: Sheet): readonly object[] => [
   background,
+  ...Object.values(switches),
   ...(veil ? [veil] : []),
   ...Object.values(items),
   ...Object.values(spans),
@@ -138,9 +140,11 @@ const withResolvedParts = (sheet: Sheet, slots: Slots): Sheet => {
 /** What sheets and projects were resolved to. */
 const resolvedWholes = new LastTwo<Slots>()
 
-/** A sheet with its colours resolved (see `resolved`). */
-export const resolvedSheet = (sheet: Sheet, slots: Slots): Sheet =>
+const colouredSheet = (sheet: Sheet, slots: Slots): Sheet =>
   Object.keys(slots).length ? resolvedWholes.made(sheet, slots, () => withResolvedParts(sheet, slots)) : sheet
+
+/** A sheet as it is painted: under its look switches, its colours resolved (see `resolved`). */
+export const resolvedSheet = (sheet: Sheet, slots: Slots): Sheet => colouredSheet(switchedSheet(sheet), slots)
 
 /** What is held by id with its colours resolved; the same record as long as nothing of it changes. */
 const resolvedRecord = <T extends object>(
@@ -150,13 +154,15 @@ const resolvedRecord = <T extends object>(
   resolvedWholes.made(held, slots, () => mapped(held, (value) => resolvedPart(value, slots)))
 
 /**
- * A project for painting: its colours resolved, nothing refers to a slot. Whatever uses none is the same object as
- * before, and what does is the same as at the last call unless it or one of its colours changed since, so that what
- * painters remember of it holds.
+ * A project for painting: its colours resolved, nothing refers to a slot, and its pictures are as look switches that are
+ * on change them. Whatever neither concerns is the same object as before, and what they do is the same as at the last
+ * call unless it, one of its colours or a switch changed since, so that what painters remember of it holds.
  */
 export const resolved = (project: Project): Project => {
   const { slots } = project
-  if (!Object.keys(slots).length) return project
+  const isPlain =
+    Object.keys(slots).length === 0 && Object.values(project.sheets).every((sheet) => switchedSheet(sheet) === sheet)
+  if (isPlain) return project
   return resolvedWholes.made(project, slots, () => {
     const sheets = mapped(project.sheets, (sheet) => resolvedSheet(sheet, slots))
     const finishes = resolvedRecord(project.finishes, slots)

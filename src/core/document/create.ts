@@ -26,6 +26,7 @@ export const newSheet = (id: string, name: string, of: NewSheet): Sheet => ({
   items: {},
   spans: {},
   guides: { x: [], y: [] },
+  switches: {},
 })
 
 /** A project of one sheet. */

@@ -70,6 +70,15 @@ const toFormat8 = (document: Loose): Loose => ({ ...document, format: 8 })
 /** Format 9 has named colours. */
 const toFormat9 = (document: Loose): Loose => ({ ...document, format: 9, slots: {} })
 
+/** Format 10 has templates: openings, fields, look switches. */
+const toFormat10 = (document: Loose): Loose => ({
+  ...document,
+  format: 10,
+  ...(document['sheets'] === undefined
+    ? {}
+    : { sheets: mapValues(document['sheets'], (sheet) => (isLoose(sheet) ? { ...sheet, switches: {} } : sheet)) }),
+})
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
@@ -80,6 +89,7 @@ const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [6, toFormat7],
   [7, toFormat8],
   [8, toFormat9],
+  [9, toFormat10],
 ])
 
 /**

@@ -148,10 +148,11 @@ const slotFaultsIn = (part: object, slots: Project['slots'], path: string): Faul
 
 /** Slots that the parts of a sheet refer to must be there. */
 export const sheetSlotFaults = (
-  { items, spans, background, veil }: Sheet,
+  { items, spans, background, veil, switches }: Sheet,
   slots: Project['slots'],
   at: string,
 ): Fault[] => [
+  ...recordSlotFaults(switches, slots, `${at}switches`),
   ...slotFaultsIn(background, slots, `${at}background`),
   ...(veil ? slotFaultsIn(veil, slots, `${at}veil`) : []),
   ...recordSlotFaults(items, slots, `${at}items`),
@@ -172,6 +173,21 @@ export const slotFaults = ({ slots, finishes, looks }: Project): Fault[] => [
   ...recordSlotFaults(looks, slots, 'looks'),
 ]
 
+/** Only texts that wrap are fields, and only frames that take pictures are openings. */
+const fieldFaults = ({ items }: Sheet, at: string): Fault[] =>
+  Object.values(items).flatMap((item) => {
+    if (item.kind !== 'frame') return []
+    const path = `${at}items.${item.id}`
+    return [
+      ...(item.field && item.stencil.kind !== 'text'
+        ? [{ path: `${path}.field`, message: 'marks a frame that is no text; mark a text' }]
+        : []),
+      ...(item.opening && !item.takesPictures
+        ? [{ path: `${path}.opening`, message: 'marks a frame that takes no pictures; mark one that does' }]
+        : []),
+    ]
+  })
+
 /** What a sheet names that is not there, and what stands in no list or in two. */
 export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
   const at = `sheets.${sheet.id}.`
@@ -183,5 +199,7 @@ export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] =>
     ...sharingFaults(sheet, at),
     ...finishFaults(sheet, project.finishes, at),
     ...sheetSlotFaults(sheet, project.slots, at),
+    ...Object.entries(sheet.switches).flatMap(([id, one]) => keyFaults(id, one, `${at}switches`)),
+    ...fieldFaults(sheet, at),
   ]
 }

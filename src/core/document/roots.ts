@@ -15,6 +15,8 @@ import { namedFinishSchema } from '@/core/document/schema/finish'
 import { alphabetSchema } from '@/core/document/schema/lettering'
 import { byId, id, name, shape, type Node } from '@/core/document/schema/parts'
 import { namedLookSchema } from '@/core/document/schema/placed'
+import { switchSchema, templateMarkSchema } from '@/core/document/schema/template'
+import { MOST_SWITCHES } from '@/core/template/switches'
 import type { Project, Sheet } from '@/core/document/types'
 
 /** How one part of a document is held, counted, checked, and what it names. */
@@ -65,6 +67,9 @@ export const SHEET_ROOTS: Readonly<Record<keyof Sheet, Root<Sheet>>> = {
   spans: held('pictures over several frames on one sheet', spanSchema, RANGE.items),
   guides: value('guides', guidesSchema),
   grid: value('grid', sheetFields.grid),
+  switches: held('look switches on one sheet', switchSchema, MOST_SWITCHES),
+  notes: value('notes', sheetFields.notes),
+  madeFrom: value('template it was made of', sheetFields.madeFrom),
 }
 
 /** Every root of a project. Validation of steps, use counts and what the page may do read it. */
@@ -83,6 +88,7 @@ export const PROJECT_ROOTS: Readonly<Record<keyof Project, Root<Project>>> = {
   colours: value('kept colours', coloursSchema, RANGE.colours),
   slots: held('colour slots', slotSchema, RANGE.slots),
   pictures: held('pictures', pictureRefSchema, RANGE.pictures),
+  template: value('what it tells as a template', templateMarkSchema),
 }
 
 /** The description of a whole project, made of its roots. */

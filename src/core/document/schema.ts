@@ -30,6 +30,14 @@ import { placedSchema, pictureFields } from '@/core/document/schema/placed'
 import { letteringSchema } from '@/core/document/schema/lettering'
 import { outlineText } from '@/core/document/schema/outlineText'
 import { stencilSchema } from '@/core/document/schema/stencil'
+import {
+  fieldSchema,
+  madeFromSchema,
+  notesSchema,
+  offeredField,
+  openingSchema,
+  switchesSchema,
+} from '@/core/document/schema/template'
 
 /** The one description of a document: no value is converted, no unknown key is let through. */
 const centre = { cx: real(RANGE.position), cy: real(RANGE.position) }
@@ -62,6 +70,8 @@ const frameFields = {
     .typeError('must be text')
     .max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`),
   takesPictures: flag(),
+  opening: openingSchema,
+  field: fieldSchema,
   box: boxSchema,
   turn: real(TURN),
   stencil: stencilSchema,
@@ -118,6 +128,9 @@ export const sheetFields = {
   spans: byId(spanSchema, RANGE.items),
   guides: guidesSchema,
   grid: optional(RANGE.grid),
+  switches: switchesSchema,
+  notes: notesSchema,
+  madeFrom: madeFromSchema,
 }
 
 export const sheetSchema = shape(sheetFields)
@@ -147,7 +160,7 @@ export const pictureRefSchema = shape({
 
 export const formatSchema = word([FORMAT])
 export const coloursSchema = list(plainColour(), RANGE.colours)
-export const slotSchema = shape({ id: id(), name: name(), colour: plainColour() })
+export const slotSchema = shape({ id: id(), name: name(), colour: plainColour(), ...offeredField })
 export const sheetOrderSchema = list(id(), RANGE.sheets, { least: 1, tooFew: 'must name a sheet' })
 
 export { placedSchema } from '@/core/document/schema/placed'

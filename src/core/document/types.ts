@@ -15,9 +15,12 @@ import type { Placed } from '@/core/placement/placed'
 import type { SubjectMark } from '@/core/placement/subject'
 import type { Fill, PictureFill } from '@/core/document/fill'
 import { type Gradient } from '@/core/colour/gradient'
+import type { MadeFrom, TemplateMark } from '@/core/template/mark'
+import type { LookSwitches } from '@/core/template/switches'
+import type { Opening, TextField } from '@/core/template/wants'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 9
+export const FORMAT = 10
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -39,6 +42,8 @@ export interface Project {
   readonly slots: Slots
   /** The pictures this project uses, by an id of its own. */
   readonly pictures: Readonly<Record<string, PictureRef>>
+  /** It is a template: its sheets are filled, not its own. */
+  readonly template?: TemplateMark
 }
 
 /** Adjustments with a name; pictures that were given it hold its values and its id. */
@@ -86,6 +91,11 @@ export interface Sheet {
   readonly guides: Guides
   /** Step of the grid in points; no grid without it. */
   readonly grid?: number
+  /** Named changes of tones that can be switched on and off, by id. */
+  readonly switches: LookSwitches
+  /** How it is filled, for whoever fills it. */
+  readonly notes?: string
+  readonly madeFrom?: MadeFrom
 }
 
 /** Guide lines: `x` stand upright, `y` lie level. */
@@ -252,6 +262,10 @@ export interface Frame extends Finished {
   readonly hint?: string
   /** Pictures dropped on a frame that takes none pass through to what lies beneath. */
   readonly takesPictures: boolean
+  /** It is to be filled: what its picture should be like. */
+  readonly opening?: Opening
+  /** Its text is to be written. */
+  readonly field?: TextField
   readonly box: Box
   /** Degrees clockwise about the box's centre. */
   readonly turn: number

@@ -72,15 +72,23 @@ const focusFor = (
   }
 }
 
-/** The placement with the subject as near as covering lets it come to the middle across and its line to `line`. */
+/** Where in the frame the subject is wanted: its line and its middle across, as shares of the frame's box. */
+export interface SubjectAim {
+  readonly line: number
+  readonly across: number
+}
+
+const USUAL_AIM: SubjectAim = { line: USUAL_LINE, across: 0.5 }
+
+/** The placement with the subject as near as covering lets it come to where it is wanted. */
 export const focusOnSubject = (
   placed: Placed,
   holder: PictureHolder,
   subject: SubjectMark,
-  line: number = USUAL_LINE,
+  { line, across }: SubjectAim = USUAL_AIM,
 ): Placed => {
   const seen = resolvePlacement(placed, holder)
-  const at = { x: 0, y: (line - 0.5) * holder.box.h }
+  const at = { x: (across - 0.5) * holder.box.w, y: (line - 0.5) * holder.box.h }
   const focus = focusFor(placed, holder, seen.scale, seen.aspect, spotOf(subject, holder), at)
   const there = resolvePlacement({ ...placed, focus }, holder)
   return { ...placed, focus: { u: there.u, v: there.v } }
@@ -92,7 +100,7 @@ export const placeSubject = (placed: Placed, holder: PictureHolder, subject: Sub
   const tall = (subject.box.v1 - subject.box.v0) * holder.picture.h
   const wanted = (to.height * holder.box.h) / tall
   const scale = placed.keepCovered ? Math.max(wanted, seen.coverScale) : wanted
-  return focusOnSubject({ ...placed, zoom: scale / seen.fitScale }, holder, subject, to.line)
+  return focusOnSubject({ ...placed, zoom: scale / seen.fitScale }, holder, subject, { line: to.line, across: 0.5 })
 }
 
 /** A picture that takes part in a match. */

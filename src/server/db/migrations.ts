@@ -131,4 +131,31 @@ export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
       await q.dropTable('uses')
     },
   },
+  {
+    name: '0006-templates',
+    up: async ({ context: q }) => {
+      const word = () => ({ type: DataTypes.STRING, allowNull: false })
+      const whole = () => ({ type: DataTypes.INTEGER, allowNull: false })
+      const text = () => ({ type: DataTypes.TEXT, allowNull: false })
+      const real = () => ({ type: DataTypes.DOUBLE, allowNull: false })
+      await q.createTable('templates', {
+        id: { ...word(), primaryKey: true },
+        version: { ...whole(), primaryKey: true },
+        name: text(),
+        category: text(),
+        words: text(),
+        sheetCount: whole(),
+        openings: whole(),
+        width: real(),
+        height: real(),
+        document: text(),
+        isShipped: { type: DataTypes.BOOLEAN, allowNull: false },
+        isNewest: { type: DataTypes.BOOLEAN, allowNull: false },
+        place: whole(),
+        addedAt: { type: DataTypes.DATE, allowNull: false },
+      })
+      await q.addIndex('templates', ['isNewest', 'place'])
+    },
+    down: async ({ context: q }) => q.dropTable('templates'),
+  },
 ]

@@ -81,6 +81,26 @@ export class PictureRow extends Model<InferAttributes<PictureRow>, InferCreation
 }
 
 /** An outline kept in a category of one's own. */
+/** One version of a template; it is never changed. */
+export class TemplateRow extends Model<InferAttributes<TemplateRow>, InferCreationAttributes<TemplateRow>> {
+  declare id: string
+  declare version: number
+  declare name: string
+  declare category: string
+  declare words: string
+  declare sheetCount: number
+  declare openings: number
+  declare width: number
+  declare height: number
+  declare document: string
+  declare isShipped: boolean
+  /** It is the version that the gallery shows; none of a template that was removed is. */
+  declare isNewest: boolean
+  /** Where it stands in the gallery: those that ship in their own order, one's own after them. */
+  declare place: number
+  declare addedAt: Date
+}
+
 export class StencilRow extends Model<InferAttributes<StencilRow>, InferCreationAttributes<StencilRow>> {
   declare id: string
   declare name: string
@@ -106,10 +126,11 @@ export class FaceRow extends Model<InferAttributes<FaceRow>, InferCreationAttrib
 export const isBoundTo = (sequelize: Sequelize): boolean =>
   (ProjectRow.sequelize as Sequelize | undefined) === sequelize
 
-/** Binds the models to one connection. */
-export const defineModels = (sequelize: Sequelize): void => {
+const key = () => ({ type: DataTypes.STRING, primaryKey: true })
+
+/** Projects, what is saved of them, and what became of work on them. */
+const defineProjects = (sequelize: Sequelize): void => {
   const plain = { sequelize, timestamps: false }
-  const key = () => ({ type: DataTypes.STRING, primaryKey: true })
   ProjectRow.init(
     {
       id: key(),
@@ -172,6 +193,11 @@ export const defineModels = (sequelize: Sequelize): void => {
     },
     { ...plain, tableName: 'snapshots' },
   )
+}
+
+/** What all projects share: pictures, outlines, templates, typefaces. */
+const defineLibrary = (sequelize: Sequelize): void => {
+  const plain = { sequelize, timestamps: false }
   PictureRow.init(
     {
       hash: key(),
@@ -200,6 +226,25 @@ export const defineModels = (sequelize: Sequelize): void => {
     },
     { ...plain, tableName: 'stencils' },
   )
+  TemplateRow.init(
+    {
+      id: key(),
+      version: { type: DataTypes.INTEGER, primaryKey: true },
+      name: { type: DataTypes.TEXT, allowNull: false },
+      category: { type: DataTypes.TEXT, allowNull: false },
+      words: { type: DataTypes.TEXT, allowNull: false },
+      sheetCount: { type: DataTypes.INTEGER, allowNull: false },
+      openings: { type: DataTypes.INTEGER, allowNull: false },
+      width: { type: DataTypes.DOUBLE, allowNull: false },
+      height: { type: DataTypes.DOUBLE, allowNull: false },
+      document: { type: DataTypes.TEXT, allowNull: false },
+      isShipped: { type: DataTypes.BOOLEAN, allowNull: false },
+      isNewest: { type: DataTypes.BOOLEAN, allowNull: false },
+      place: { type: DataTypes.INTEGER, allowNull: false },
+      addedAt: { type: DataTypes.DATE, allowNull: false },
+    },
+    { ...plain, tableName: 'templates' },
+  )
   FaceRow.init(
     {
       hash: key(),
@@ -211,4 +256,10 @@ export const defineModels = (sequelize: Sequelize): void => {
     },
     { ...plain, tableName: 'faces' },
   )
+}
+
+/** Binds the models to one connection. */
+export const defineModels = (sequelize: Sequelize): void => {
+  defineProjects(sequelize)
+  defineLibrary(sequelize)
 }

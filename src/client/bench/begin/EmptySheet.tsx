@@ -1,6 +1,7 @@
 'use client'
 import Letters from '@mui/icons-material/TextFields'
 import Pictures from '@mui/icons-material/ImageOutlined'
+import Templates from '@mui/icons-material/DashboardCustomizeOutlined'
 import Stencils from '@mui/icons-material/StarBorder'
 import ListItemText from '@mui/material/ListItemText'
 import Button from '@mui/material/Button'
@@ -12,6 +13,7 @@ import { Tip } from '@/client/parts/Tip'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { heldSheet } from '@/client/store/benchStore'
 import { beginWithFiles, beginWithLetters, beginWithStencil } from '@/client/store/beginning'
+import { showTab } from '@/client/store/slices/supplies'
 import { carriedOf } from '@/client/store/modes'
 import { usedStencils } from '@/client/store/stencilUse'
 import panel from '@/client/parts/Panel.module.css'
@@ -117,7 +119,16 @@ const LettersTarget = ({ isMeant }: { readonly isMeant: boolean }) => {
   )
 }
 
-/** Three ways to begin, on the sheet itself while there is nothing on it: each takes what is dropped on it. */
+const TemplateTarget = () => {
+  const bench = useBenchHandle()
+  return (
+    <Button variant="target" data-target="template" onClick={() => showTab(bench, 'Templates')}>
+      <Words icon={Templates} title="A template" words="Choose one below: it is filled, not built" />
+    </Button>
+  )
+}
+
+/** Four ways to begin, on the sheet itself while there is nothing on it: those for what can be dropped take it. */
 export const EmptySheet = () => {
   const left = useBench((state) => state.view.x)
   const top = useBench((state) => state.view.y)
@@ -135,6 +146,7 @@ export const EmptySheet = () => {
         <PicturesTarget isMeant={meant === 'pictures'} />
         <StencilTarget isMeant={meant === 'stencil'} />
         <LettersTarget isMeant={meant === 'letters'} />
+        <TemplateTarget />
       </section>
     </div>
   )

@@ -7,6 +7,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { usePalette } from '@/client/binding/usePalette'
 import { SlotsSection } from '@/client/bench/colours/SlotsSection'
 import { BackgroundSection } from '@/client/bench/card/BackgroundSection'
+import { FillingSection } from '@/client/bench/filling/FillingSection'
 import { SetSection } from '@/client/bench/card/SetSection'
 import { SizeSection } from '@/client/bench/card/SizeSection'
 import { renameSheet } from '@/client/store/sheets'
@@ -66,6 +67,7 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
           </CommandButton>
         </div>
       </div>
+      <FillingSection sheet={sheet} />
       <SizeSection sheet={sheet} />
       <BackgroundSection sheet={sheet} />
       {frames.length > 0 ? (

@@ -36,6 +36,8 @@ import { Units } from '@/client/parts/fields/Units'
 const SheetStrip = dynamic(() => import('@/client/bench/sheets/SheetStrip').then((m) => m.SheetStrip))
 const EmptySheet = dynamic(() => import('@/client/bench/begin/EmptySheet').then((m) => m.EmptySheet))
 
+const FillingBar = dynamic(() => import('@/client/bench/filling/FillingBar').then((m) => m.FillingBar))
+
 const NOTICE_MS = { plain: 5000, fault: 9000 }
 
 const Notice = () => {
@@ -122,6 +124,7 @@ export const BenchView = () => {
             <DropInput {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
             <Table />
             {isBare && <EmptySheet />}
+            <FillingBar />
             <Rail />
           </main>
           <Stack />

@@ -1,5 +1,6 @@
 'use client'
 import Add from '@mui/icons-material/Add'
+import Button from '@mui/material/Button'
 import Close from '@mui/icons-material/Close'
 import MoreHoriz from '@mui/icons-material/MoreHoriz'
 import ButtonBase from '@mui/material/ButtonBase'
@@ -20,6 +21,7 @@ import Typography from '@mui/material/Typography'
 import panel from '@/client/parts/Panel.module.css'
 import { Tip } from '@/client/parts/Tip'
 import styles from '@/client/bench/sheets/SheetStrip.module.css'
+import { showTab } from '@/client/store/slices/supplies'
 import { showSheetStrip } from '@/client/store/slices/view'
 
 const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
@@ -194,6 +196,18 @@ export const SheetStrip = () => {
         <NewSheetDialog
           title={sizeFor.kind === 'new' ? 'New sheet' : 'Duplicate at another size'}
           action={sizeFor.kind === 'new' ? 'Make the sheet' : 'Duplicate'}
+          templates={
+            sizeFor.kind === 'new' && (
+              <Button
+                onClick={() => {
+                  setSizeFor(null)
+                  showTab(bench, 'Templates')
+                }}
+              >
+                From a template…
+              </Button>
+            )
+          }
           onClose={() => setSizeFor(null)}
           onStart={async (name, made) => {
             setSizeFor(null)

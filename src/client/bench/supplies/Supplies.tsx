@@ -25,6 +25,7 @@ import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { PICTURE_SCOPES, SUPPLIES_TABS, type SuppliesTab } from '@/client/store/state'
 import type { Carried } from '@/client/store/modes'
 import { Floating } from '@/client/parts/Floating'
+import { ALL_GROUPS } from '@/client/templates/found'
 import styles from '@/client/parts/Supplies.module.css'
 import { showPictures, showTab, putMarked } from '@/client/store/slices/supplies'
 
@@ -37,10 +38,16 @@ const LetterTools = dynamic(() => import('@/client/letters/LetterSupplies').then
 const AlphabetPanel = dynamic(() => import('@/client/letters/AlphabetPanel').then((m) => m.AlphabetPanel))
 const FinishTools = dynamic(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishTools))
 
+const TemplateSupplies = dynamic(() =>
+  import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateSupplies),
+)
+const TemplateTools = dynamic(() => import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateTools))
+
 const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
   Pictures: 'Search pictures by name and tag',
   Stencils: 'Search stencils',
   Letters: 'Search typefaces',
+  Templates: 'Search templates',
   Finishes: 'Search finishes',
 }
 
@@ -158,10 +165,12 @@ const SuppliesSearch = ({
   const count = useBench((state) => state.pictures.length)
   const faceCount = useBench((state) => state.faces.length)
   const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
+  const templateCount = useBench((state) => state.templates?.length)
   const offered: Readonly<Record<SuppliesTab, string>> = {
     Pictures: `${count} pictures`,
     Stencils: `${stencilCount} stencils`,
     Letters: `${faceCount} typefaces`,
+    Templates: templateCount === undefined ? 'templates' : `${templateCount} templates`,
     Finishes: 'finishes',
   }
   return <Search name={SEARCH_NAMES[tab]} placeholder={`Search ${offered[tab]}`} value={search} onValue={onSearch} />
@@ -171,6 +180,7 @@ const SuppliesSearch = ({
 export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const tab = useBench((state) => state.suppliesTab)
   const [search, setSearch] = useState('')
+  const [group, setGroup] = useState(ALL_GROUPS)
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const isPanelOpen = useBench((state) => state.alphabetPanel !== null)
   const waits = useBench((state) => choosingWords(choosingOf(state)))
@@ -221,6 +231,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
         <div className={styles.tools}>
           {tab === 'Stencils' && <StencilTools />}
           {tab === 'Letters' && <LetterTools />}
+          {tab === 'Templates' && <TemplateTools group={group} onGroup={setGroup} />}
           {tab === 'Finishes' && <FinishTools />}
           {tab === 'Pictures' && <PictureTools onAdd={onAdd} />}
           <SuppliesSearch tab={tab} search={search} onSearch={setSearch} />
@@ -246,6 +257,8 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
             <StencilSupplies search={search} />
           ) : tab === 'Letters' ? (
             <LetterSupplies search={search} />
+          ) : tab === 'Templates' ? (
+            <TemplateSupplies search={search} group={group} scroller={strip} isTall={tall >= HEIGHT.wraps} />
           ) : (
             <FinishSupplies search={search} />
           )}

@@ -1,4 +1,4 @@
-import type { FaceAnswer, KeptStencil, PictureAnswer } from '@/contract/api'
+import type { FaceAnswer, KeptStencil, PictureAnswer, TemplateAnswer } from '@/contract/api'
 import type { Bench } from '@/client/store/bench'
 import type { PictureScope, SuppliesSlice, SuppliesTab, Upload } from '@/client/store/state'
 
@@ -9,6 +9,7 @@ export const FIRST_SUPPLIES: SuppliesSlice = {
   marked: [],
   matched: '',
   kept: [],
+  templates: null,
   artwork: [],
   faces: [],
   letterFace: null,
@@ -40,6 +41,8 @@ export const putMarked = (bench: Bench, marked: readonly string[]): void => set(
 export const noteMatched = (bench: Bench, matched: string): void => set(bench, { matched })
 
 export const putKept = (bench: Bench, kept: readonly KeptStencil[]): void => set(bench, { kept })
+
+export const putTemplates = (bench: Bench, templates: readonly TemplateAnswer[]): void => set(bench, { templates })
 
 /** Files of artwork from which stencils are to be taken. */
 export const putArtwork = (bench: Bench, artwork: readonly (File | PictureAnswer)[]): void => set(bench, { artwork })

@@ -34,6 +34,12 @@ export const adjustPictures = defineEdit<{
   }
 })
 
+/** The project with all look switches off. */
+const withoutSwitches = (project: Project): Project => ({
+  ...project,
+  sheets: Object.fromEntries(Object.entries(project.sheets).map(([id, sheet]) => [id, { ...sheet, switches: {} }])),
+})
+
 const plain = new WeakMap<Project, Project>()
 
 /** The project with all pictures as they are, to compare. The same project gives the same one. */
@@ -43,7 +49,7 @@ export const withoutAdjustments = (project: Project): Project => {
   const made = Object.values(project.sheets).reduce(
     (sofar, { id, items }) =>
       adjustPictures(sofar, { sheetId: id, ids: [BACKGROUND_ID, ...Object.keys(items)], change: () => ({}) }),
-    project,
+    withoutSwitches(project),
   )
   plain.set(project, made)
   return made

@@ -6,6 +6,7 @@ import { clampSide } from '@/core/geometry/box'
 import { isCoveredAt, moveFramePose, wholePicturePose, type FramePose } from '@/core/placement/pose'
 import { replacePlaced, setFit } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
+import { freshPlaced } from '@/core/document/filling'
 import { frameDraft } from '@/core/document/edits/frames'
 import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/background'
 import { originalOf, placedIn, spanHull, spanShown, storeOf } from '@/core/document/content'
@@ -20,12 +21,6 @@ interface FrameAddress {
 }
 
 const FIRST_TAKE = 'take-1'
-
-/** A fresh covering placement of a picture in a frame, its subject in view where one is marked. */
-export const freshPlaced = (project: Project, sheet: Sheet, frame: Frame, pictureId: string): Placed => {
-  const holder = frameHolder(project, sheet, frame, pictureId)
-  return setFit(coverPlaced(pictureId), holder, 'cover', pictureOf(project, pictureId).subject)
-}
 
 const taken = (placed: Placed): Fill => ({
   kind: PICTURES,

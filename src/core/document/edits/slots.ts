@@ -43,6 +43,7 @@ export const removeSlot = defineEdit<{ readonly slotId: string }>((draft, { slot
     const to = draft.sheets[sheet.id]
     if (!to) continue
     freeEach(to.items as Record<string, Sheet['items'][string]>, sheet.items)
+    freeEach(to.switches as Record<string, Sheet['switches'][string]>, sheet.switches)
     freeEach(to.spans as Record<string, Sheet['spans'][string]>, sheet.spans)
     const background = free(sheet.background)
     if (background !== sheet.background) Object.assign(to, { background })

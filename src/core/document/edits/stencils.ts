@@ -48,6 +48,7 @@ export const putStencil = (frame: Draft<Frame>, stencil: Stencil, { project, she
   const fill = rebasedFill(project, sheet, frameBefore, { ...frameBefore, stencil, ...(box ? { box } : {}) })
   // Frozen values are stored as they are.
   put(frame, 'stencil', stencil as Draft<Stencil>)
+  if (stencil.kind !== 'text' && frame.field) delete frame.field
   if (box) put(frame, 'box', box)
   if (fill !== frameBefore.fill) put(frame, 'fill', fill as Draft<Fill>)
 }

@@ -1,7 +1,7 @@
 import type { Draft } from 'immer'
 import { refuse } from '@/core/failure'
 import { defineEdit, put } from '@/core/document/edit'
-import { freshPlaced } from '@/core/document/edits/fills'
+import { freshPlaced } from '@/core/document/filling'
 import { frameDraft } from '@/core/document/edits/frames'
 import { originalOf } from '@/core/document/content'
 import { pictureOf, sheetOf } from '@/core/document/read'

@@ -160,9 +160,14 @@ export const optionalShape = (fields: ObjectShape) =>
 export const list = (
   of: Node,
   most: number,
-  { least = 0, tooFew = `must hold at least ${least}` }: { readonly least?: number; readonly tooFew?: string } = {},
+  {
+    least = 0,
+    tooFew = `must hold at least ${least}`,
+    isOptional = false,
+  }: { readonly least?: number; readonly tooFew?: string; readonly isOptional?: boolean } = {},
 ) => {
-  const whole = array(of).strict().required('is missing; give a list').min(least, tooFew)
+  const held = array(of).strict().min(least, tooFew)
+  const whole = isOptional ? held.typeError('must be a list') : held.required('is missing; give a list')
   return lazy((value: unknown) =>
     Array.isArray(value) && value.length > most ? tooMany(`may hold at most ${most}`) : whole,
   )

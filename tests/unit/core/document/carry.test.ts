@@ -2,9 +2,9 @@ import { describe, expect, it } from '@jest/globals'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { deepFreeze, pictureRef, sampleProject, SHEET } from '@tests/helpers/project'
 import { someProjects } from '@tests/helpers/documents'
-import { aloneFrame, carryFill, clearPictures, liftFill, planSet, shufflePictures } from '@/core/document/edits/carry'
+import { aloneFrame, carryFill, clearPictures, liftFill, shufflePictures } from '@/core/document/edits/carry'
 import { placePicture } from '@/core/document/edits/fills'
-import { addPicture, relinkHash } from '@/core/document/edits/project'
+import { relinkHash } from '@/core/document/edits/project'
 import { near } from '@tests/helpers/near'
 import { pictureMatrix } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
@@ -89,38 +89,6 @@ describe('a set of pictures', () => {
       expect(fills(next).some((fill) => fill.kind === 'taken')).toBe(false)
       expect(fills(next)).toHaveLength(fills(project).length)
     })
-  })
-
-  it('planned gives each frame one picture at most, its own posture first, and tells what stays', () => {
-    const shapes = fc.array(fc.tuple(fc.integer({ min: 100, max: 900 }), fc.integer({ min: 100, max: 900 })), {
-      maxLength: 8,
-    })
-    holdsFor(fc.tuple(someProjects, shapes), ([project, pixels]) => {
-      const ids = pixels.map((_p, i) => `new-${i}`)
-      const known = pixels.reduce(
-        (held, [w, h], i) => addPicture(held, { pictureId: `new-${i}`, picture: pictureRef(50 + i, w, h) }),
-        project,
-      )
-      const frames = framesOf(sheetOf(project, SHEET)).filter((frame) => frame.fill.kind === 'none')
-      const { pairs, left } = planSet(known, frames, ids)
-      expect(pairs).toHaveLength(Math.min(frames.length, ids.length))
-      expect([...pairs.map(({ pictureId }) => pictureId), ...left].sort()).toEqual([...ids].sort())
-      expect(new Set(pairs.map(({ frameId }) => frameId)).size).toBe(pairs.length)
-    })
-  })
-
-  it('portrait goes to portrait: a case by hand', () => {
-    const base = sampleProject()
-    const frames = framesOf(sheetOf(base, SHEET)).map((frame, i) => ({
-      ...frame,
-      box: { ...frame.box, ...(i === 1 ? { w: 50, h: 100 } : { w: 100, h: 50 }) },
-    }))
-    // pic-1 lies (1200 × 800), pic-2 stands (600 × 900), pic-3 is square.
-    expect(planSet(base, frames, ['pic-2', 'pic-3', 'pic-1']).pairs).toEqual([
-      { frameId: 'f-1', pictureId: 'pic-1' },
-      { frameId: 'f-2', pictureId: 'pic-2' },
-      { frameId: 'f-3', pictureId: 'pic-3' },
-    ])
   })
 })
 

@@ -1,0 +1,11 @@
+import { answer, route } from '@/server/http/route'
+import { openTemplate } from '@/server/templates/catalogue'
+
+interface Params {
+  readonly id: string
+}
+
+export const GET = route<Params>(async (request, { id }) => {
+  const asked = new URL(request.url).searchParams.get('version')
+  return answer({ template: await openTemplate(id, asked === null ? undefined : Number(asked)) })
+})

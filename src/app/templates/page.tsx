@@ -1,0 +1,4 @@
+import { TemplatesPage } from '@/client/templates/TemplatesPage'
+
+const Page = () => <TemplatesPage />
+export default Page

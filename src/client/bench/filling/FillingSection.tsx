@@ -1,0 +1,47 @@
+'use client'
+import { fillingOf } from '@/core/document/filling'
+import type { Sheet } from '@/core/document/types'
+import { useBench } from '@/client/binding/useBench'
+import { LookSwitches } from '@/client/bench/filling/FillingBar'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { Section } from '@/client/parts/Section'
+import { isFillable } from '@/client/store/templates'
+import panel from '@/client/parts/Panel.module.css'
+
+/** On the sheet's card: which template it was made of, how it is filled, what of it is still empty. */
+export const FillingSection = ({ sheet }: { readonly sheet: Sheet }) => {
+  const isShown = useBench(isFillable)
+  const { of, filled, empty } = fillingOf(sheet)
+  if (!isShown) return null
+  const says = of ? `${filled} of ${of} filled` : ''
+  return (
+    <Section name="Filling" says={says} isOpen>
+      {sheet.madeFrom && <div className={panel.kind}>Made of the template “{sheet.madeFrom.name}”.</div>}
+      {sheet.notes !== undefined && <p style={{ margin: 0 }}>{sheet.notes}</p>}
+      {empty.length > 0 && (
+        <div className={panel.kind}>
+          Still empty:{' '}
+          {empty
+            .slice(0, 6)
+            .map(({ name, hint }) => (hint === undefined ? name : `${name} (${hint})`))
+            .join(', ')}
+          {empty.length > 6 ? ` and ${empty.length - 6} more` : ''}.
+        </div>
+      )}
+      <div className={panel.wrap}>
+        <CommandButton framed id="nextEmpty">
+          Next empty
+        </CommandButton>
+        <CommandButton framed id="emptyAll">
+          Take all out
+        </CommandButton>
+      </div>
+      {Object.keys(sheet.switches).length > 0 && (
+        <div className={panel.wrap} role="group" aria-label="Looks of the sheet">
+          <span className={panel.kind}>Looks</span>
+          <LookSwitches />
+        </div>
+      )}
+    </Section>
+  )
+}

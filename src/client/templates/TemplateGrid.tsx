@@ -1,0 +1,62 @@
+'use client'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useState, type RefObject } from 'react'
+import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
+import { TemplateTile } from '@/client/templates/TemplateTile'
+
+const GAP = 12
+
+interface TemplateGridProps {
+  readonly templates: readonly TemplateAnswer[]
+  readonly pictures: readonly PictureAnswer[]
+  readonly scroller: RefObject<HTMLElement | null>
+  readonly side: number
+  readonly says: string
+  readonly onChoose: (template: TemplateAnswer) => void
+}
+
+/** How wide an element is within its padding, as it changes. */
+const useRoom = (scroller: RefObject<HTMLElement | null>): number => {
+  const [room, setRoom] = useState(0)
+  useEffect(() => {
+    const element = scroller.current
+    if (!element) return
+    const observer = new ResizeObserver(([entry]) => entry && setRoom(entry.contentRect.width))
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [scroller])
+  return room
+}
+
+/** Templates in rows; only those in sight are made. */
+export const TemplateGrid = ({ templates, pictures, scroller, side, says, onChoose }: TemplateGridProps) => {
+  const room = useRoom(scroller)
+  const [wide, high] = [side + 16 + GAP, side + 36 + GAP]
+  const columns = Math.max(1, Math.floor((room + GAP) / wide))
+  // The compiler leaves a component alone that uses this hook, as it should: nothing of it is memoised.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: room > 0 ? Math.ceil(templates.length / columns) : 0,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => high,
+    overscan: 1,
+  })
+  return (
+    <div style={{ position: 'relative', width: '100%', height: rows.getTotalSize() }}>
+      {rows.getVirtualItems().map(({ key, index, start }) => (
+        <div key={key} style={{ position: 'absolute', top: start, display: 'flex', gap: GAP }}>
+          {templates.slice(index * columns, (index + 1) * columns).map((template) => (
+            <TemplateTile
+              key={`${template.id} ${template.version}`}
+              template={template}
+              pictures={pictures}
+              side={side}
+              says={says}
+              onPress={() => onChoose(template)}
+            />
+          ))}
+        </div>
+      ))}
+    </div>
+  )
+}

@@ -1,0 +1,176 @@
+import type { Draft } from 'immer'
+import { freeSlotName, readSlotRef, slotRef, type Slot, type Slots } from '@/core/colour/slots'
+import { refuse } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
+import type { LookSwitch } from '@/core/template/switches'
+import { mapColours } from '@/core/document/colours'
+import { defineEdit, put, sameValue } from '@/core/document/edit'
+import { sheetOf } from '@/core/document/read'
+import type { PictureRef, Project, Sheet } from '@/core/document/types'
+
+/** Keys of documents whose values are ids of what the whole project holds. */
+type SharedKey = 'pictureId' | 'finishId' | 'look'
+type Renaming = Readonly<Record<SharedKey, ReadonlyMap<string, string>>>
+
+const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null
+
+/** A part with the ids of what the project shares under other names; the same object where none is. */
+const renamed = <T>(part: T, ids: Renaming): T => {
+  if (!isObject(part)) return part
+  let next: Record<string, unknown> | unknown[] | null = null
+  for (const key of Object.keys(part)) {
+    const held = part[key]
+    const isShared = typeof held === 'string' && Object.hasOwn(ids, key)
+    const made = isShared ? (ids[key as SharedKey].get(held) ?? held) : renamed(held, ids) // just found to be one
+    if (made === held) continue
+    next ??= Array.isArray(part) ? [...(part as readonly unknown[])] : { ...part }
+    ;(next as Record<string, unknown>)[key] = made
+  }
+  return (next ?? part) as T // the same shape, ids for ids
+}
+
+/** An id like this one that is free; the number that is added is the same for the same documents. */
+const freeId = (id: string, taken: Readonly<Record<string, unknown>>): string => {
+  if (!Object.hasOwn(taken, id)) return id
+  for (let n = 2; ; n += 1) {
+    const tried = `${id.slice(0, 58)}-${n}`
+    if (!Object.hasOwn(taken, tried)) return tried
+  }
+}
+
+/** What comes in by id: what is there already in the same state is that; what only has the same id gets another. */
+const broughtIn = <T extends { readonly id: string }>(
+  held: Readonly<Record<string, T>>,
+  come: Readonly<Record<string, T>>,
+): { readonly ids: ReadonlyMap<string, string>; readonly fresh: readonly T[] } => {
+  const there: Record<string, T> = { ...held }
+  const ids = new Map<string, string>()
+  const fresh: T[] = []
+  for (const one of Object.values(come)) {
+    if (sameValue(held[one.id], one)) continue
+    const id = freeId(one.id, there)
+    const made = { ...one, id }
+    there[id] = made
+    fresh.push(made)
+    if (id !== one.id) ids.set(one.id, id)
+  }
+  return { ids, fresh }
+}
+
+const picturesIn = (held: Project['pictures'], come: Project['pictures']) => {
+  const ids = new Map<string, string>()
+  const fresh: Record<string, PictureRef> = {}
+  for (const [id, ref] of Object.entries(come)) {
+    const known = Object.entries(held).find(([, one]) => one.hash === ref.hash)?.[0]
+    const there = known ?? freeId(id, { ...held, ...fresh })
+    if (known === undefined) fresh[there] = ref
+    if (there !== id) ids.set(id, there)
+  }
+  return { ids, fresh }
+}
+
+/** Slots keep a name of their own: one that the project has in another colour gets a number. */
+const withFreeNames = (held: Slots, fresh: readonly Slot[]): readonly Slot[] => {
+  const there: Record<string, Slot> = { ...held }
+  return fresh.map((slot) => {
+    const made = { ...slot, name: freeSlotName(there, slot.name) }
+    there[made.id] = made
+    return made
+  })
+}
+
+/** A sheet of a template as one that was made from it. */
+export const sheetMadeFrom = (template: Project, sheet: Sheet, id: string): Sheet => ({
+  ...sheet,
+  id,
+  madeFrom: {
+    id: template.template?.id ?? template.id,
+    version: template.template?.version ?? 1,
+    sheetId: sheet.id,
+    name: template.name,
+  },
+})
+
+/**
+ * The sheets of a template, in its order, after another sheet of the project (or first), with the finishes, looks,
+ * colour slots and pictures that they use. `newIds` gives each sheet an id that is new to the project. `instead` names a
+ * sheet that goes.
+ */
+export const addTemplateSheets = defineEdit<{
+  readonly template: Project
+  readonly newIds: Readonly<Record<string, string>>
+  readonly after: string | null
+  readonly instead?: string
+}>((draft, { template, newIds, after, instead }, project) => {
+  const count = project.order.length + template.order.length - (instead === undefined ? 0 : 1)
+  if (count > RANGE.sheets) refuse('sheets', `at most ${RANGE.sheets}`, count)
+  const finishes = broughtIn(project.finishes, template.finishes)
+  const looks = broughtIn(project.looks, template.looks)
+  const slots = broughtIn(project.slots, template.slots)
+  const pictures = picturesIn(project.pictures, template.pictures)
+  const ids: Renaming = { pictureId: pictures.ids, finishId: finishes.ids, look: looks.ids }
+  const recoloured = <T>(part: T): T =>
+    mapColours(part, (ref) => {
+      const use = readSlotRef(ref)
+      const slotId = use && slots.ids.get(use.slot)
+      return use && slotId !== undefined && slotId !== null ? slotRef(slotId, use.tint) : ref
+    })
+  for (const slot of withFreeNames(project.slots, slots.fresh)) Object.assign(draft.slots, { [slot.id]: slot })
+  for (const one of finishes.fresh) Object.assign(draft.finishes, { [one.id]: recoloured(one) })
+  for (const one of looks.fresh) Object.assign(draft.looks, { [one.id]: recoloured(one) })
+  Object.assign(draft.pictures, pictures.fresh)
+  const sheets = template.order.map((id) => {
+    const made = sheetMadeFrom(template, sheetOf(template, id), newIds[id] ?? id)
+    return recoloured(renamed(made, ids))
+  })
+  for (const sheet of sheets) Object.assign(draft.sheets, { [sheet.id]: sheet })
+  const at = after === null ? 0 : project.order.indexOf(after) + 1
+  draft.order.splice(at, 0, ...sheets.map(({ id }) => id))
+  if (instead === undefined) return
+  draft.order = draft.order.filter((id) => id !== instead)
+  delete draft.sheets[instead]
+})
+
+/** A project of its own made from a template: its sheets to be filled. */
+export const projectFromTemplate = (template: Project, id: string, name: string): Project => {
+  const sheets = Object.entries(template.sheets).map(([key, sheet]) => [key, sheetMadeFrom(template, sheet, key)])
+  const made: { -readonly [K in keyof Project]: Project[K] } = {
+    ...template,
+    id,
+    name,
+    sheets: Object.fromEntries(sheets) as Project['sheets'], // each by its id
+  }
+  delete made.template
+  return made
+}
+
+interface SwitchAddress {
+  readonly sheetId: string
+  readonly switchId: string
+}
+
+/** Adds a look switch to a sheet, or puts another in the place of the one with its id. */
+export const putSwitch = defineEdit<{ readonly sheetId: string; readonly look: LookSwitch }>(
+  (draft, { sheetId, look }, project) => {
+    sheetOf(project, sheetId)
+    const sheet = draft.sheets[sheetId]
+    if (sheet) put(sheet.switches, look.id, look as Draft<LookSwitch>) // a frozen value is stored as it is
+  },
+)
+
+/** Switches a look of a sheet on or off; its values stay. */
+export const turnSwitch = defineEdit<SwitchAddress & { readonly on: boolean }>(
+  (draft, { sheetId, switchId, on }, project) => {
+    sheetOf(project, sheetId)
+    const look = draft.sheets[sheetId]?.switches[switchId]
+    if (look) put(look, 'on', on)
+  },
+)
+
+/** Takes a look switch away from a sheet. */
+export const removeSwitch = defineEdit<SwitchAddress>((draft, { sheetId, switchId }, project) => {
+  sheetOf(project, sheetId)
+  const sheet = draft.sheets[sheetId]
+  if (sheet) delete sheet.switches[switchId]
+})
