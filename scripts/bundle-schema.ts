@@ -12,12 +12,15 @@ import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES } from '@/core/finish/layers'
 import { CAPITALS } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE } from '@/core/lettering/settings'
 import { BLOCK_ALIGNS, STANDS, TEXT_RANGE } from '@/core/text/block'
+import { MOST_SWITCHES } from '@/core/template/switches'
 import { RANGE } from '@/core/tolerance'
 import { KINDS_PATTERN } from '@/core/path/nodeKinds'
 import { FILL_RULES } from '@/core/path/path'
 import { CORNER_STYLES } from '@/core/stencil/corners'
 import type { Param } from '@/core/stencil/params'
 import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
+import { number, ref, strict, whole } from './schemaParts'
+import { lookSwitch, madeFrom, mark, opening, template, textField } from './templateSchema'
 
 const FILE = 'docs/bundle.schema.json'
 
@@ -26,16 +29,6 @@ const measure = (most: number): object => ({
     strict({ share: { type: 'number', minimum: 0, maximum: most } }),
     strict({ points: { type: 'number', minimum: RANGE.measure.min, maximum: RANGE.measure.max } }),
   ],
-})
-
-const strict = (
-  properties: Readonly<Record<string, object>>,
-  optional: Readonly<Record<string, object>> = {},
-): object => ({
-  type: 'object',
-  additionalProperties: false,
-  required: Object.keys(properties),
-  properties: { ...properties, ...optional },
 })
 
 const paramSchema = (param: Param): object => {
@@ -143,13 +136,6 @@ const replaceStencil = (node: unknown): void => {
   }
 }
 
-const number = ({ min, max }: { readonly min: number; readonly max: number }): object => ({
-  type: 'number',
-  minimum: min,
-  maximum: max,
-})
-const whole = (range: { readonly min: number; readonly max: number }): object => ({ ...number(range), type: 'integer' })
-const ref = (name: string): object => ({ $ref: `#/definitions/${name}` })
 const words = (list: readonly string[]): object => ({ enum: [...list] })
 const numbers = (ranges: Readonly<Record<string, { readonly min: number; readonly max: number }>>) =>
   Object.fromEntries(Object.entries(ranges).map(([key, range]) => [key, number(range)]))
@@ -330,9 +316,11 @@ const taken =
 const hex = { type: 'string', pattern: COLOUR_PATTERN.source }
 const slotText = { type: 'string', pattern: SLOT_PATTERN.source }
 Object.assign(definitions, {
+  opening,
+  lookSwitch,
   plainColour: hex,
   colour: { oneOf: [hex, slotText] },
-  slot: strict({ id: ref('id'), name: ref('name'), colour: ref('plainColour') }),
+  slot: strict({ id: ref('id'), name: ref('name'), colour: ref('plainColour') }, { offered: mark }),
   adjustments,
   namedLook,
   layer,
@@ -359,6 +347,12 @@ put(schema, 'colours', { type: 'array', maxItems: RANGE.colours, items: ref('pla
 put(schema, 'looks', byId('namedLook', RANGE.looks), true)
 put(schema, 'finishes', byId('namedFinish', RANGE.finishes), true)
 put(definitions['sheet'] ?? {}, 'spans', byId('span', RANGE.items), true)
+put(definitions['sheet'] ?? {}, 'switches', byId('lookSwitch', MOST_SWITCHES), true)
+put(definitions['sheet'] ?? {}, 'notes', { type: 'string', maxLength: RANGE.template.notes })
+put(definitions['sheet'] ?? {}, 'madeFrom', madeFrom)
+put(schema, 'template', template)
+put(definitions['frame'] ?? {}, 'opening', ref('opening'))
+put(definitions['frame'] ?? {}, 'field', textField)
 put(definitions['placed'] ?? {}, 'adjustments', ref('adjustments'))
 for (const name of ['frame', 'group']) {
   const item = definitions[name] ?? {}

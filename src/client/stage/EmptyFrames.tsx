@@ -11,8 +11,17 @@ import { LOOKS } from '@/client/stage/looks'
 
 const ROOM_FOR_NAME = 70
 const ROOM_FOR_SIZE = 34
+/** Height of a line, and about how wide a letter is, in CSS pixels. */
+const LINE = 15
+const LETTER = 6.6
 
-/** The name or hint of an empty frame, and its size in the sheet's unit. */
+/** A text that is no wider than its room, as letters go on the whole. */
+const shortened = (text: string, room: number): string => {
+  const most = Math.max(4, Math.round(room / LETTER) - 1)
+  return text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text
+}
+
+/** The name of an empty frame, what should come there, and its size in the sheet's unit: as much as it has room for. */
 const EmptyName = memo(function EmptyName({
   frame,
   unit,
@@ -28,16 +37,22 @@ const EmptyName = memo(function EmptyName({
   const x = view.x + box.cx * view.scale
   const y = view.y + box.cy * view.scale
   const size = [box.w, box.h].map((points) => formatLength(points, unit, ppi)).join(' × ')
+  const room = box.w * view.scale
+  const fits = Math.max(1, Math.round((box.h * view.scale - ROOM_FOR_SIZE) / LINE))
+  const lines = [...(frame.hint === undefined ? [] : [frame.hint]), `${size} ${unit}`].slice(0, fits)
+  const first = y - 2 - ((lines.length - 1) * LINE) / 2
   return (
     <g data-empty={frame.id}>
       {box.w * view.scale > ROOM_FOR_NAME && box.h * view.scale > ROOM_FOR_SIZE && (
         <>
-          <text x={x} y={y - 2} {...LOOKS.emptyName}>
-            {(frame.hint ?? frame.name).slice(0, 24)}
+          <text x={x} y={first} {...LOOKS.emptyName}>
+            {shortened(frame.name, room)}
           </text>
-          <text x={x} y={y + 13} {...LOOKS.emptySize}>
-            {size} {unit}
-          </text>
+          {lines.map((line, i) => (
+            <text key={line} x={x} y={first + (i + 1) * LINE} {...LOOKS.emptySize}>
+              {shortened(line, room)}
+            </text>
+          ))}
         </>
       )}
     </g>

@@ -22,6 +22,7 @@ import { api } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
+import { shortageWords } from '@/client/store/shortage'
 import { select, selectedFrame, selectItems } from '@/client/store/selection'
 import { viewMiddle } from '@/client/store/view'
 import type { BenchState } from '@/client/store/state'
@@ -112,6 +113,8 @@ export const fillFrame = (
   bench.commit(wasFilled ? 'Replace picture' : 'Fill frame', (held) => recordFill(held, sheetId, frameId, picture))
   endChoosing(bench)
   noteUsed([picture.hash])
+  const short = shortageWords(bench.get().project, sheetId, [frameId])
+  if (short !== null) say(bench, short)
 }
 
 /** Clips a picture with a stencil: a frame of a sensible size for it in the next free place, filled. */

@@ -1,6 +1,7 @@
 import { choosingOf } from '@/client/store/modes'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { freePlace } from '@/core/document/arrange'
+import { fillingOf } from '@/core/document/filling'
 import { nextEmptyFrame } from '@/core/document/read'
 import type { Point } from '@/core/geometry/vector'
 import type { PictureAnswer } from '@/contract/api'
@@ -15,6 +16,7 @@ import {
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { dropAcross } from '@/client/store/letterPictures'
+import { fillOpenings, isToBeFilled } from '@/client/store/filling'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame } from '@/client/store/selection'
 import { viewMiddle } from '@/client/store/view'
@@ -63,21 +65,43 @@ const isThere = (bench: Bench, { sheetId }: Landing, frameId?: string): boolean 
   return sheet !== undefined && (frameId === undefined || sheet.items[frameId] !== undefined)
 }
 
-/** Puts pictures down one after another as they come in: the first where it was meant to go, the others beside it. */
+/**
+ * Puts pictures down one after another as they come in: the first where it was meant to go, the others beside it. On a
+ * sheet that is to be filled they wait for one another, so that each goes where it fits best.
+ */
 export class Landings {
   private count = 0
+  private readonly waiting: PictureAnswer[] = []
   /** The frame that was filled last. */
   private last: string | null = null
 
   constructor(
     private readonly bench: Bench,
     private readonly landing: Landing,
+    private readonly of: number,
   ) {}
+
+  /** Do several pictures come to a sheet that is to be filled and has empty openings? */
+  private isFilling(): boolean {
+    const { landing, bench } = this
+    const sheet = bench.get().project.sheets[landing.sheetId]
+    const fits = landing.kind === 'sheet' || landing.kind === 'frame'
+    return fits && this.of > 1 && sheet !== undefined && isToBeFilled(sheet) && fillingOf(sheet).empty.length > 0
+  }
+
+  /** All have come in, or could not: those that waited for one another go where they fit. */
+  end(): void {
+    if (this.waiting.length) fillOpenings(this.bench, this.landing.sheetId, this.waiting)
+  }
 
   put(picture: PictureAnswer): void {
     const first = this.count === 0
     this.count += 1
     if (this.landing.kind === 'frames') return this.putInto(this.landing.frameIds[this.count - 1], picture)
+    if (this.isFilling() && !(first && this.landing.kind === 'frame')) {
+      this.waiting.push(picture)
+      return
+    }
     if (first) return this.putFirst(picture)
     this.putInto(this.nextEmpty(), picture)
   }

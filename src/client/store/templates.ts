@@ -1,7 +1,6 @@
-import { addTemplateSheets, turnSwitch } from '@/core/document/edits/templates'
-import { clearPictures } from '@/core/document/edits/carry'
+import { addTemplateSheets } from '@/core/document/edits/templates'
 import { joinRecorded } from '@/core/document/edit'
-import { fillingOf, openingsOf } from '@/core/document/filling'
+import { fillingOf } from '@/core/document/filling'
 import type { TemplateAnswer } from '@/contract/api'
 import { api, ApiError } from '@/client/http/api'
 import { templateDocument } from '@/client/http/templates'
@@ -11,9 +10,7 @@ import { isSheetBare } from '@/client/store/beginning'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
-import { select } from '@/client/store/selection'
 import { putMarked, putTemplates, showTab } from '@/client/store/slices/supplies'
-import type { BenchState } from '@/client/store/state'
 import { setSheet } from '@/client/store/view'
 import { recordFilling } from '@/client/templates/filled'
 
@@ -73,41 +70,4 @@ export const chooseTemplate = async (bench: Bench, template: TemplateAnswer): Pr
   } catch (error) {
     say(bench, wordsOf(error, 'This template could not be opened. Try it again.'), 'fault')
   }
-}
-
-/** Is there something to be said of how far this sheet is filled: was it made to be filled, or does it offer looks? */
-export const isFillable = (state: Pick<BenchState, 'project' | 'sheetId'>): boolean => {
-  const sheet = heldSheet(state)
-  return (
-    sheet.madeFrom !== undefined ||
-    Object.keys(sheet.switches).length > 0 ||
-    openingsOf(sheet).some(({ opening }) => opening !== undefined)
-  )
-}
-
-/** Selects the next opening that is still empty, in reading order, and shows the pictures. */
-export const goToEmpty = (bench: Bench): void => {
-  const state = bench.get()
-  const { empty } = fillingOf(heldSheet(state))
-  const at = empty.findIndex(({ id }) => id === state.selection[0])
-  const next = empty[(at + 1) % Math.max(1, empty.length)]
-  if (!next) return say(bench, 'Every opening of this sheet is filled.')
-  select(bench, next.id)
-  showTab(bench, 'Pictures')
-}
-
-/** Takes every picture out of the openings of the sheet; they stay among the project's pictures. */
-export const emptyAll = (bench: Bench): void => {
-  bench.endBurst()
-  const { sheetId } = bench.get()
-  const ids = openingsOf(heldSheet(bench.get())).map(({ id }) => id)
-  bench.commit('Take all pictures out', (project) => clearPictures.record(project, { sheetId, ids }))
-}
-
-/** Switches a look of the sheet on or off. */
-export const turnLook = (bench: Bench, switchId: string, on: boolean): void => {
-  bench.endBurst()
-  const { sheetId } = bench.get()
-  const name = heldSheet(bench.get()).switches[switchId]?.name ?? 'Look'
-  bench.commit(`${name} ${on ? 'on' : 'off'}`, (project) => turnSwitch.record(project, { sheetId, switchId, on }))
 }

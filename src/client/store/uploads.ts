@@ -72,7 +72,7 @@ export const addFiles = async (bench: Bench, files: readonly File[], landing: La
   })
   putUploads(bench, [...bench.get().uploads, ...entries.map((entry) => entry.upload)])
   showTab(bench, 'Pictures')
-  const landings = landing && new Landings(bench, landing)
+  const landings = landing && new Landings(bench, landing, files.length)
   const came: (PictureAnswer | null | undefined)[] = entries.map(() => undefined)
   let landed = 0
   const land = (): void => {
@@ -92,6 +92,7 @@ export const addFiles = async (bench: Bench, files: readonly File[], landing: La
     }
   }
   await Promise.all(Array.from({ length: SIDE_BY_SIDE }, work))
+  landings?.end()
   const several = came.flatMap((picture) => picture?.hash ?? [])
   // Several that were only added are chosen already: one press fills with them.
   if (!landing && several.length > 1) putMarked(bench, several)

@@ -2,6 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useState, type RefObject } from 'react'
 import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
+import { columnsIn, rowCount } from '@/client/templates/rows'
 import { TemplateTile } from '@/client/templates/TemplateTile'
 
 const GAP = 12
@@ -31,12 +32,12 @@ const useRoom = (scroller: RefObject<HTMLElement | null>): number => {
 /** Templates in rows; only those in sight are made. */
 export const TemplateGrid = ({ templates, pictures, scroller, side, says, onChoose }: TemplateGridProps) => {
   const room = useRoom(scroller)
-  const [wide, high] = [side + 16 + GAP, side + 36 + GAP]
-  const columns = Math.max(1, Math.floor((room + GAP) / wide))
+  const high = side + 36 + GAP
+  const columns = columnsIn(room, side + 16, GAP)
   // The compiler leaves a component alone that uses this hook, as it should: nothing of it is memoised.
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
-    count: room > 0 ? Math.ceil(templates.length / columns) : 0,
+    count: room > 0 ? rowCount(templates.length, columns) : 0,
     getScrollElement: () => scroller.current,
     estimateSize: () => high,
     overscan: 1,

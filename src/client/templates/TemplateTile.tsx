@@ -1,5 +1,6 @@
 'use client'
 import Skeleton from '@mui/material/Skeleton'
+import Typography from '@mui/material/Typography'
 import { useEffect, useMemo, useState } from 'react'
 import { withSamples } from '@/core/document/samples'
 import type { Project } from '@/core/document/types'
@@ -16,9 +17,9 @@ const within = ({ width, height }: Pick<TemplateAnswer, 'width' | 'height'>, sid
   return { width: Math.max(8, Math.round(width * k)), height: Math.max(8, Math.round(height * k)) }
 }
 
-/** The document of a template, once its turn has come; null until then, or where it cannot be read. */
-const useTemplate = (template: TemplateAnswer): Project | null => {
-  const [held, setHeld] = useState<Project | null>(null)
+/** The document of a template, once its turn has come; null until then, and a word where it cannot be read. */
+const useTemplate = (template: TemplateAnswer): Project | 'unread' | null => {
+  const [held, setHeld] = useState<Project | 'unread' | null>(null)
   useEffect(() => {
     let isGone = false
     let leave: (() => void) | null = null
@@ -26,8 +27,7 @@ const useTemplate = (template: TemplateAnswer): Project | null => {
       (document) => {
         if (!isGone) leave = inTurn(() => setHeld(document))
       },
-      // The tile stays a blank of its shape; a press says what is wrong.
-      () => undefined,
+      () => setHeld('unread'),
     )
     return () => {
       isGone = true
@@ -40,6 +40,9 @@ const useTemplate = (template: TemplateAnswer): Project | null => {
 /** How a template is spoken of: what it takes. */
 export const takesWords = ({ openings, sheetCount }: TemplateAnswer): string =>
   `${openings} ${openings === 1 ? 'picture' : 'pictures'}${sheetCount > 1 ? `, ${sheetCount} sheets` : ''}`
+
+/** From this side on a tile has room for what its template takes. */
+const ROOMY = 160
 
 const NO_PICTURES: readonly PictureAnswer[] = []
 
@@ -60,7 +63,7 @@ export const TemplateTile = ({
   const document = useTemplate(template)
   const size = within(template, side)
   const shown = useMemo(() => {
-    if (!document) return null
+    if (document === null || document === 'unread') return null
     const [sheetId = ''] = document.order
     const filled = pictures.length ? recordFilling(document, [sheetId], pictures).project : document
     const sheet = filled.sheets[sheetId]
@@ -70,14 +73,16 @@ export const TemplateTile = ({
     <Tile
       data-supply
       edged
-      caption={template.name}
+      caption={side < ROOMY ? template.name : `${template.name} · ${takesWords(template)}`}
       says={`${says} ${takesWords(template)}`}
       aria-label={`${template.name}, ${takesWords(template)}`}
       onClick={onPress}
       sx={{ width: side + 16, height: side + 36 }}
     >
       <span style={{ display: 'grid', placeItems: 'center', width: side, height: side }}>
-        {shown ? (
+        {document === 'unread' ? (
+          <Typography variant="caption">It cannot be read now. A press tries again.</Typography>
+        ) : shown ? (
           <Thumbnail project={shown.project} sheet={shown.sheet} width={size.width} height={size.height} />
         ) : (
           <Skeleton variant="rectangular" animation={false} width={size.width} height={size.height} />

@@ -6,14 +6,12 @@ import Toolbar from '@mui/material/Toolbar'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
-import { projectFromTemplate } from '@/core/document/edits/templates'
 import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
 import { api, ApiError } from '@/client/http/api'
-import { templateDocument } from '@/client/http/templates'
 import { Brand } from '@/client/parts/Brand'
 import { Search } from '@/client/parts/fields/Search'
-import { recordFilling } from '@/client/templates/filled'
 import { ALL_GROUPS, foundTemplates } from '@/client/templates/found'
+import { startFromTemplate } from '@/client/templates/startProject'
 import { TemplateGrid } from '@/client/templates/TemplateGrid'
 import { TemplateGroups } from '@/client/templates/TemplateGroups'
 import panel from '@/client/parts/Panel.module.css'
@@ -54,9 +52,7 @@ export const TemplatesPage = () => {
     setBusy(template.name)
     setFault(null)
     try {
-      const made = projectFromTemplate(await templateDocument(template), 'p-new', template.name)
-      const filled = pictures.length ? recordFilling(made, made.order, pictures).project : made
-      router.push(`/projects/${(await api.keepCopy(filled, template.name)).id}`)
+      router.push(`/projects/${await startFromTemplate(template, pictures)}`)
     } catch (error) {
       setBusy(null)
       setFault(wordsOf(error, 'The project could not be started. Try it again.'))

@@ -8,7 +8,7 @@ import { RailButton } from '@/client/parts/RailButton'
 import { Tip } from '@/client/parts/Tip'
 import { heldSheet } from '@/client/store/benchStore'
 import { carriedOf } from '@/client/store/modes'
-import { goToEmpty, isFillable, turnLook } from '@/client/store/templates'
+import { goToEmpty, isFillable, turnLook } from '@/client/store/filling'
 import panel from '@/client/parts/Panel.module.css'
 
 /** The looks that the sheet offers, each on or off. */
@@ -16,7 +16,7 @@ export const LookSwitches = () => {
   const bench = useBenchHandle()
   const switches = useBench((state) => heldSheet(state).switches)
   return Object.values(switches).map(({ id, name, on }) => (
-    <Tip key={id} says={on ? `Take “${name}” off all openings` : `Put “${name}” on all openings`}>
+    <Tip key={id} describes says={on ? `Take “${name}” off all openings` : `Put “${name}” on all openings`}>
       <Chip
         size="small"
         clickable

@@ -5,7 +5,7 @@ import { useBench } from '@/client/binding/useBench'
 import { LookSwitches } from '@/client/bench/filling/FillingBar'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { Section } from '@/client/parts/Section'
-import { isFillable } from '@/client/store/templates'
+import { isFillable } from '@/client/store/filling'
 import panel from '@/client/parts/Panel.module.css'
 
 /** On the sheet's card: which template it was made of, how it is filled, what of it is still empty. */

@@ -179,7 +179,10 @@ const SuppliesSearch = ({
 /** The strip at the foot of the bench. */
 export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const tab = useBench((state) => state.suppliesTab)
-  const [search, setSearch] = useState('')
+  // Each tab keeps what is searched in it while another one shows.
+  const [searches, setSearches] = useState<Partial<Record<SuppliesTab, string>>>({})
+  const search = searches[tab] ?? ''
+  const setSearch = (next: string): void => setSearches((held) => ({ ...held, [tab]: next }))
   const [group, setGroup] = useState(ALL_GROUPS)
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const isPanelOpen = useBench((state) => state.alphabetPanel !== null)
@@ -221,7 +224,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
           onChange={(_event, each: SuppliesTab) => {
             showTab(bench, each)
             if (each !== 'Pictures') leaveChoosing(bench)
-            setSearch('')
+            setSearches({})
           }}
         >
           {SUPPLIES_TABS.map((each) => (

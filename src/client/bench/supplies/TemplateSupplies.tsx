@@ -5,13 +5,13 @@ import type { TemplateAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { chosenPictures } from '@/client/store/arrangement'
 import { chooseTemplate, loadTemplates } from '@/client/store/templates'
-import { foundTemplates } from '@/client/templates/found'
+import { ALL_GROUPS, foundTemplates, groupsOf } from '@/client/templates/found'
 import { TemplateGrid } from '@/client/templates/TemplateGrid'
-import { TemplateGroups } from '@/client/templates/TemplateGroups'
+import { Choice } from '@/client/parts/fields/Choice'
 import { TemplateTile } from '@/client/templates/TemplateTile'
 import panel from '@/client/parts/Panel.module.css'
 
-const SIDE = 66
+const SIDE = 58
 const TALL_SIDE = 130
 const WIDE = SIDE + 16 + 8
 const SAYS = 'Put it after this sheet, or in its place while it is empty.'
@@ -105,5 +105,14 @@ export const TemplateTools = ({
   readonly onGroup: (group: string) => void
 }) => {
   const templates = useBench((state) => state.templates)
-  return <TemplateGroups templates={templates ?? []} group={group} onGroup={onGroup} />
+  return (
+    <span style={{ width: 240 }}>
+      <Choice
+        label="Group"
+        value={group}
+        options={[ALL_GROUPS, ...groupsOf(templates ?? [])].map((each) => [each, each] as const)}
+        onChoice={onGroup}
+      />
+    </span>
+  )
 }

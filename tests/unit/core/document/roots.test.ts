@@ -27,9 +27,9 @@ const applied = (project: Project, patches: readonly Patch[]): Project | null =>
 
 describe('the table of roots', () => {
   it('has every root of a document and of a sheet, and makes the schema', () => {
-    expect(Object.keys(PROJECT_ROOTS).sort()).toEqual(Object.keys(sampleProject()).sort())
+    expect(Object.keys(PROJECT_ROOTS).sort()).toEqual([...Object.keys(sampleProject()), 'template'].sort())
     const sheet = sampleProject().sheets[SHEET] ?? {}
-    const optional = ['veil', 'grid']
+    const optional = ['veil', 'grid', 'notes', 'madeFrom']
     expect(Object.keys(SHEET_ROOTS).sort()).toEqual([...Object.keys(sheet), ...optional].sort())
     expect(Object.keys(projectSchema.fields).sort()).toEqual(Object.keys(PROJECT_ROOTS).sort())
     expect(Object.keys(sheetSchema.fields).sort()).toEqual(Object.keys(SHEET_ROOTS).sort())

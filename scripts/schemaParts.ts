@@ -1,0 +1,21 @@
+/** What the published schema is made of. */
+export const strict = (
+  properties: Readonly<Record<string, object>>,
+  optional: Readonly<Record<string, object>> = {},
+): object => ({
+  type: 'object',
+  additionalProperties: false,
+  required: Object.keys(properties),
+  properties: { ...properties, ...optional },
+})
+
+export const number = ({ min, max }: { readonly min: number; readonly max: number }): object => ({
+  type: 'number',
+  minimum: min,
+  maximum: max,
+})
+export const whole = (range: { readonly min: number; readonly max: number }): object => ({
+  ...number(range),
+  type: 'integer',
+})
+export const ref = (name: string): object => ({ $ref: `#/definitions/${name}` })

@@ -1,0 +1,19 @@
+import { SHIPPED_FACES } from '@/faces/shipped'
+import { DemoFaces } from '@demo/faces'
+import { CARDS } from './cards'
+import { COLLAGES } from './collages'
+import type { Template } from './kit'
+import { LAYERED } from './layered'
+import { PAGES } from './pages'
+import { PAPERS } from './papers'
+import { PIECES_AND_LETTERS } from './pieces'
+import { PRINTS } from './prints'
+
+/** Every template that ships with the program, in the order of the gallery. */
+export const shippedTemplates = async (): Promise<readonly Template[]> => {
+  const faces = new DemoFaces()
+  await faces.read(SHIPPED_FACES.map(({ id }) => id))
+  return [...PRINTS, ...COLLAGES, ...LAYERED, ...PAPERS, ...CARDS, ...PIECES_AND_LETTERS, ...PAGES].map((make) =>
+    make(faces),
+  )
+}
