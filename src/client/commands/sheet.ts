@@ -14,7 +14,8 @@ import { putBackground, putVeil } from '@/client/store/backgrounds'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 import { hiddenItems, hideEmpty, showHidden } from '@/client/store/hidden'
 import { fillingOf } from '@/core/document/filling'
-import { showTab } from '@/client/store/slices/supplies'
+import { previewRefill } from '@/client/store/retemplate'
+import { setTemplateUse, showTab } from '@/client/store/slices/supplies'
 import { emptyAll, goToEmpty } from '@/client/store/filling'
 import { emptyOpenings } from '@/core/document/openings'
 import { shownSheet } from '@/client/store/benchStore'
@@ -58,7 +59,10 @@ export const SHEET_COMMANDS: readonly Command[] = [
     synonyms: 'gallery layout collage card new sheet from template',
     menus: ['sheet'],
     whyNot: always,
-    run: (bench) => showTab(bench, 'Templates'),
+    run: (bench) => {
+      setTemplateUse(bench, 'add')
+      showTab(bench, 'Templates')
+    },
   },
   {
     id: 'nextEmpty',
@@ -69,6 +73,29 @@ export const SHEET_COMMANDS: readonly Command[] = [
     menus: [],
     whyNot: needsEmpty,
     run: goToEmpty,
+  },
+  {
+    id: 'changeTemplate',
+    family: 'Sheet',
+    words: 'Change the template',
+    does: 'Show the templates: a press shows this sheet with another one, its pictures and texts moved',
+    synonyms: 'retemplate swap layout another',
+    menus: [],
+    whyNot: always,
+    run: (bench) => {
+      setTemplateUse(bench, 'change')
+      showTab(bench, 'Templates')
+    },
+  },
+  {
+    id: 'refill',
+    family: 'Sheet',
+    words: 'Refill with the marked pictures',
+    does: 'Other pictures in the openings; finishes, tones and rules of placement stay',
+    synonyms: 'replace all set again',
+    menus: [],
+    whyNot: (state) => (state.marked.length ? null : 'Mark pictures first: Shift and press them in the supplies.'),
+    run: previewRefill,
   },
   {
     id: 'emptyAll',

@@ -1,3 +1,4 @@
+import type { Recorded } from '@/core/document/edit'
 import type { Fragment } from '@/core/document/fragment'
 import type { Opening } from '@/core/region/openings'
 import type { Blend } from '@/core/colour/blend'
@@ -89,6 +90,7 @@ export type OpenDialog =
   | 'faces'
   | 'slots'
   | 'sameColours'
+  | 'change'
 
 export interface GuideDrag {
   readonly axis: 'x' | 'y'
@@ -109,6 +111,9 @@ export const NO_MARKS: SnapMarks = { lines: [], gaps: [] }
 /** Which pictures are looked at. */
 export const PICTURE_SCOPES = ['all', 'project', 'recent'] as const
 export type PictureScope = (typeof PICTURE_SCOPES)[number]
+
+export const TEMPLATE_USES = ['add', 'change'] as const
+export type TemplateUse = (typeof TEMPLATE_USES)[number]
 
 export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Templates', 'Finishes'] as const
 export type SuppliesTab = (typeof SUPPLIES_TABS)[number]
@@ -213,6 +218,8 @@ export interface SuppliesSlice {
   readonly kept: readonly KeptStencil[]
   /** The templates there are, once they have been asked for. */
   readonly templates: readonly TemplateAnswer[] | null
+  /** What a press on a template does: adds its sheets, or changes the sheet that shows to it. */
+  readonly templateUse: TemplateUse
   /** Files of artwork from which stencils are to be taken. */
   readonly artwork: readonly (File | PictureAnswer)[]
   /** The typefaces there are. */
@@ -313,10 +320,24 @@ export interface DialogSlice {
   readonly openings: OpeningsSource | null
   /** The paste that the dialog of colours of one name is about. */
   readonly heldPaste: HeldPaste | null
+  /** The change that the dialog of previews is about. */
+  readonly heldChange: HeldChange | null
   /** A menu of commands is open there, in window pixels. */
   readonly menuAt: Point | null
   /** The search for commands is open. */
   readonly isFinding: boolean
+}
+
+/** A change of a sheet that is looked at before it is made. */
+export interface HeldChange {
+  readonly title: string
+  /** The step's name. */
+  readonly step: string
+  readonly sheetId: string
+  readonly after: Project
+  /** What becomes of what, in sentences. */
+  readonly says: readonly string[]
+  readonly make: (project: Project) => Recorded
 }
 
 /** What is said to the person. */

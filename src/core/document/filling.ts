@@ -82,6 +82,21 @@ export interface FillPlan {
 /** What decides among equal costs: the order in which pictures and frames were given. Too little to outweigh any. */
 const TIE = 1e-7
 
+/** For each picture the place of the frame that it is given, or null: what `planFilling` says of pictures by their ids. */
+export const givenFrames = (
+  project: Project,
+  sheet: Sheet,
+  frames: readonly Frame[],
+  pictureIds: readonly string[],
+): readonly (number | null)[] => {
+  const longest = Math.max(frames.length, pictureIds.length, 1)
+  return assign(
+    pictureIds.map((pictureId, i) =>
+      frames.map((frame, j) => fittingCost(project, sheet, frame, pictureId) + TIE * ((i - j) / longest) ** 2),
+    ),
+  )
+}
+
 /**
  * Which picture goes into which frame, so that what all of them lack is least (see `template/cost`). Among equals the
  * first pictures go into the first frames.
@@ -92,11 +107,7 @@ export const planFilling = (
   frames: readonly Frame[],
   pictureIds: readonly string[],
 ): FillPlan => {
-  const longest = Math.max(frames.length, pictureIds.length, 1)
-  const costs = pictureIds.map((pictureId, i) =>
-    frames.map((frame, j) => fittingCost(project, sheet, frame, pictureId) + TIE * ((i - j) / longest) ** 2),
-  )
-  const given = assign(costs)
+  const given = givenFrames(project, sheet, frames, pictureIds)
   const frameOfPicture = pictureIds.map((_, i) => frames[given[i] ?? -1])
   const pairs = frames.flatMap((frame) => {
     const pictureId = pictureIds[frameOfPicture.indexOf(frame)]

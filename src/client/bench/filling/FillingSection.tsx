@@ -32,6 +32,12 @@ export const FillingSection = ({ sheet }: { readonly sheet: Sheet }) => {
         <CommandButton framed id="nextEmpty">
           Next empty
         </CommandButton>
+        <CommandButton framed id="changeTemplate">
+          Change template
+        </CommandButton>
+        <CommandButton framed id="refill">
+          Refill
+        </CommandButton>
         <CommandButton framed id="emptyAll">
           Take all out
         </CommandButton>

@@ -26,6 +26,7 @@ const FillSlotsDialog = dynamic(() => import('@/client/bench/colours/FillSlotsDi
 const SameColoursDialog = dynamic(() =>
   import('@/client/bench/colours/SameColoursDialog').then((m) => m.SameColoursDialog),
 )
+const ChangeDialog = dynamic(() => import('@/client/bench/filling/ChangeDialog').then((m) => m.ChangeDialog))
 const ConflictDialog = dynamic(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
 const LeftStepsDialog = dynamic(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
 const TraceDialog = dynamic(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
@@ -89,6 +90,7 @@ export const BenchDialogs = () => {
       )}
       {dialog === 'lookName' && <LookNameDialog onClose={close} />}
       {dialog === 'split' && <SplitDialog onClose={close} />}
+      {dialog === 'change' && <ChangeDialog onClose={close} />}
       {dialog === 'takes' && <TakesDialog onClose={close} />}
       {dialog === 'faces' && <FacesDialog onClose={close} />}
       {dialog === 'finish' && <FinishDialog onClose={close} />}

@@ -24,6 +24,10 @@ import { followStripWheel } from '@/client/gestures/stripWheel'
 import { choosingWords, leaveChoosing } from '@/client/store/choosing'
 import { PICTURE_SCOPES, SUPPLIES_TABS, type SuppliesTab } from '@/client/store/state'
 import type { Carried } from '@/client/store/modes'
+import { fillingOf } from '@/core/document/filling'
+import { heldSheet } from '@/client/store/benchStore'
+import { isFillable } from '@/client/store/filling'
+import { previewRefill } from '@/client/store/retemplate'
 import { Floating } from '@/client/parts/Floating'
 import { ALL_GROUPS } from '@/client/templates/found'
 import styles from '@/client/parts/Supplies.module.css'
@@ -117,6 +121,7 @@ const PictureScopes = () => {
 const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
   const bench = useBenchHandle()
   const marked = useBench((state) => state.marked.length)
+  const isFilled = useBench((state) => isFillable(state) && fillingOf(heldSheet(state)).filled > 0)
   const waits = useBench((state) => choosingWords(choosingOf(state)))
   return (
     <>
@@ -130,6 +135,11 @@ const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
           <Button variant="contained" size="small" onClick={() => fillFromSet(bench, chosenPictures(bench.get()))}>
             Fill from these {marked}
           </Button>
+          {isFilled && (
+            <RailButton label="Refill with the marked pictures: see it first" onPress={() => previewRefill(bench)}>
+              Refill…
+            </RailButton>
+          )}
           <RailButton label="Mark no picture" onPress={() => putMarked(bench, [])}>
             Unmark
           </RailButton>

@@ -4,6 +4,10 @@ import { useEffect, useMemo, type RefObject } from 'react'
 import type { TemplateAnswer } from '@/contract/api'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { chosenPictures } from '@/client/store/arrangement'
+import { previewTemplate } from '@/client/store/retemplate'
+import { setTemplateUse } from '@/client/store/slices/supplies'
+import type { TemplateUse } from '@/client/store/state'
+import { OneOf } from '@/client/parts/OneOf'
 import { chooseTemplate, loadTemplates } from '@/client/store/templates'
 import { ALL_GROUPS, foundTemplates, groupsOf } from '@/client/templates/found'
 import { TemplateGrid } from '@/client/templates/TemplateGrid'
@@ -14,7 +18,21 @@ import panel from '@/client/parts/Panel.module.css'
 const SIDE = 58
 const TALL_SIDE = 130
 const WIDE = SIDE + 16 + 8
-const SAYS = 'Put it after this sheet, or in its place while it is empty.'
+const SAYS: Readonly<Record<TemplateUse, string>> = {
+  add: 'Put it after this sheet, or in its place while it is empty.',
+  change: 'See this sheet with it, before it is changed.',
+}
+
+/** What a press on a template does, and says. */
+const usePress = () => {
+  const bench = useBenchHandle()
+  const use = useBench((state) => state.templateUse)
+  return {
+    says: SAYS[use],
+    press: (template: TemplateAnswer) =>
+      void (use === 'add' ? chooseTemplate(bench, template) : previewTemplate(bench, template)),
+  }
+}
 
 /** One row that goes on to the right; only what is in sight is made. */
 const OneRow = ({
@@ -24,7 +42,7 @@ const OneRow = ({
   readonly templates: readonly TemplateAnswer[]
   readonly scroller: RefObject<HTMLDivElement | null>
 }) => {
-  const bench = useBenchHandle()
+  const { says, press } = usePress()
   const pictures = useMarked()
   // The compiler leaves a component alone that uses this hook, as it should: nothing of it is memoised.
   // eslint-disable-next-line react-hooks/incompatible-library
@@ -45,8 +63,8 @@ const OneRow = ({
               template={template}
               pictures={pictures}
               side={SIDE}
-              says={SAYS}
-              onPress={() => void chooseTemplate(bench, template)}
+              says={says}
+              onPress={() => press(template)}
             />
           </div>
         ) : null
@@ -77,6 +95,7 @@ export const TemplateSupplies = ({
   const bench = useBenchHandle()
   const templates = useBench((state) => state.templates)
   const pictures = useMarked()
+  const { says, press } = usePress()
   useEffect(() => {
     if (!templates) void loadTemplates(bench)
   }, [bench, templates])
@@ -89,8 +108,8 @@ export const TemplateSupplies = ({
       pictures={pictures}
       scroller={scroller}
       side={TALL_SIDE}
-      says={SAYS}
-      onChoose={(template) => void chooseTemplate(bench, template)}
+      says={says}
+      onChoose={press}
     />
   ) : (
     <OneRow templates={found} scroller={scroller} />
@@ -104,15 +123,28 @@ export const TemplateTools = ({
   readonly group: string
   readonly onGroup: (group: string) => void
 }) => {
+  const bench = useBenchHandle()
   const templates = useBench((state) => state.templates)
+  const use = useBench((state) => state.templateUse)
   return (
-    <span style={{ width: 240 }}>
-      <Choice
-        label="Group"
-        value={group}
-        options={[ALL_GROUPS, ...groupsOf(templates ?? [])].map((each) => [each, each] as const)}
-        onChoice={onGroup}
+    <>
+      <OneOf
+        name="What a press on a template does"
+        value={use}
+        options={[
+          ['add', 'New sheet', 'A press adds its sheets'],
+          ['change', 'Change this sheet', 'A press shows this sheet with it, before it is changed'],
+        ]}
+        onChoice={(next) => setTemplateUse(bench, next)}
       />
-    </span>
+      <span style={{ width: 240 }}>
+        <Choice
+          label="Group"
+          value={group}
+          options={[ALL_GROUPS, ...groupsOf(templates ?? [])].map((each) => [each, each] as const)}
+          onChoice={onGroup}
+        />
+      </span>
+    </>
   )
 }

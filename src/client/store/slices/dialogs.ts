@@ -2,7 +2,7 @@ import type { Point } from '@/core/geometry/vector'
 import type { PictureAnswer } from '@/contract/api'
 import type { Bench } from '@/client/store/bench'
 import { putArtwork } from '@/client/store/slices/supplies'
-import type { DialogSlice, HeldPaste, OpenDialog, OpeningsSource } from '@/client/store/state'
+import type { DialogSlice, HeldChange, HeldPaste, OpenDialog, OpeningsSource } from '@/client/store/state'
 
 export const FIRST_DIALOG: DialogSlice = {
   dialog: 'none',
@@ -10,6 +10,7 @@ export const FIRST_DIALOG: DialogSlice = {
   exportChoice: null,
   openings: null,
   heldPaste: null,
+  heldChange: null,
   menuAt: null,
   isFinding: false,
 }
@@ -20,7 +21,7 @@ export const openDialog = (bench: Bench, dialog: Exclude<OpenDialog, 'none'>): v
 
 /** Closes the dialog that is open; what it was opened with goes. */
 export const closeDialog = (bench: Bench): void =>
-  set(bench, { dialog: 'none', exportChoice: null, openings: null, heldPaste: null })
+  set(bench, { dialog: 'none', exportChoice: null, openings: null, heldPaste: null, heldChange: null })
 
 /** The dialog of finishes, about a named one or about what is selected. */
 export const openFinish = (bench: Bench, renaming: string | null): void => set(bench, { dialog: 'finish', renaming })
@@ -35,6 +36,9 @@ export const openOpenings = (bench: Bench, openings: OpeningsSource): void =>
 
 /** A paste whose colour slots are asked about. */
 export const holdPaste = (bench: Bench, heldPaste: HeldPaste): void => set(bench, { dialog: 'sameColours', heldPaste })
+
+/** A change that is looked at before it is made. */
+export const holdChange = (bench: Bench, heldChange: HeldChange): void => set(bench, { dialog: 'change', heldChange })
 
 /** A menu of commands, in window pixels. */
 export const openMenuAt = (bench: Bench, menuAt: Point): void => set(bench, { menuAt })

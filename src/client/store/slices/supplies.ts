@@ -1,6 +1,6 @@
 import type { FaceAnswer, KeptStencil, PictureAnswer, TemplateAnswer } from '@/contract/api'
 import type { Bench } from '@/client/store/bench'
-import type { PictureScope, SuppliesSlice, SuppliesTab, Upload } from '@/client/store/state'
+import type { PictureScope, SuppliesSlice, SuppliesTab, TemplateUse, Upload } from '@/client/store/state'
 
 export const FIRST_SUPPLIES: SuppliesSlice = {
   pictures: [],
@@ -10,6 +10,7 @@ export const FIRST_SUPPLIES: SuppliesSlice = {
   matched: '',
   kept: [],
   templates: null,
+  templateUse: 'add',
   artwork: [],
   faces: [],
   letterFace: null,
@@ -41,6 +42,9 @@ export const putMarked = (bench: Bench, marked: readonly string[]): void => set(
 export const noteMatched = (bench: Bench, matched: string): void => set(bench, { matched })
 
 export const putKept = (bench: Bench, kept: readonly KeptStencil[]): void => set(bench, { kept })
+
+/** What a press on a template does from now on. */
+export const setTemplateUse = (bench: Bench, templateUse: TemplateUse): void => set(bench, { templateUse })
 
 export const putTemplates = (bench: Bench, templates: readonly TemplateAnswer[]): void => set(bench, { templates })
 

@@ -95,7 +95,7 @@ export const sheetMadeFrom = (template: Project, sheet: Sheet, id: string): Shee
 /**
  * The sheets of a template, in its order, after another sheet of the project (or first), with the finishes, looks,
  * colour slots and pictures that they use. `newIds` gives each sheet an id that is new to the project. `instead` names a
- * sheet that goes.
+ * sheet that goes, whose id one of them may take.
  */
 export const addTemplateSheets = defineEdit<{
   readonly template: Project
@@ -124,12 +124,12 @@ export const addTemplateSheets = defineEdit<{
     const made = sheetMadeFrom(template, sheetOf(template, id), newIds[id] ?? id)
     return recoloured(renamed(made, ids))
   })
+  const before = project.order.slice(0, after === null ? 0 : project.order.indexOf(after) + 1)
+  const behind = project.order.slice(before.length)
+  const stays = (id: string): boolean => id !== instead
+  draft.order = [...before.filter(stays), ...sheets.map(({ id }) => id), ...behind.filter(stays)]
+  if (instead !== undefined) delete draft.sheets[instead]
   for (const sheet of sheets) Object.assign(draft.sheets, { [sheet.id]: sheet })
-  const at = after === null ? 0 : project.order.indexOf(after) + 1
-  draft.order.splice(at, 0, ...sheets.map(({ id }) => id))
-  if (instead === undefined) return
-  draft.order = draft.order.filter((id) => id !== instead)
-  delete draft.sheets[instead]
 })
 
 /** A project of its own made from a template: its sheets to be filled. */

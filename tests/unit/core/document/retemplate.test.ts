@@ -1,0 +1,159 @@
+import { describe, expect, it } from '@jest/globals'
+import fc from 'fast-check'
+import { holdsFor } from '@tests/helpers/property'
+import { deepFreeze, pictureRef } from '@tests/helpers/project'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import { patched } from '@/core/document/history'
+import { adjustPictures } from '@/core/document/edits/adjust'
+import { placePicture, replacePicture } from '@/core/document/edits/fills'
+import { addFrame } from '@/core/document/edits/frames'
+import { addPicture } from '@/core/document/edits/project'
+import { refilled, retemplate } from '@/core/document/edits/retemplate'
+import { putSwitch } from '@/core/document/edits/templates'
+import { openingsOf } from '@/core/document/filling'
+import { sheetOf, shownPlaced } from '@/core/document/read'
+import { framesOf } from '@/core/document/tree'
+import { projectFaults } from '@/core/document/validate'
+import type { Project, Sheet } from '@/core/document/types'
+
+const SIZE = { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 0 } as const
+const SHEET = 'sheet-1'
+
+interface Made {
+  readonly names: readonly string[]
+  readonly shapes: readonly (readonly [number, number])[]
+}
+
+/** A template of one sheet with openings of these names and shapes. */
+const templateOf = (id: string, { names, shapes }: Made): Project => {
+  const blank = newProject(`t-${id}`, id, newSheet(SHEET, 'Sheet 1', SIZE))
+  const made = names.reduce((held, name, i) => {
+    const [w, h] = shapes[i % shapes.length] ?? [100, 100]
+    const box = { cx: 60 + (i % 5) * 160, cy: 80 + Math.floor(i / 5) * 200, w, h }
+    return addFrame(held, {
+      sheetId: SHEET,
+      frame: { ...newFrame(`f-${i}`, { kind: 'rectangle' }, box, name), opening: {} },
+    })
+  }, blank)
+  return { ...made, template: { id, version: 1, category: 'Test', words: '' } }
+}
+
+/** The same as a project of its own, filled with so many pictures, each with a warmth of its own. */
+const filledFrom = (template: Project, count: number): Project => {
+  let project: Project = { ...template, id: 'p-1' }
+  openingsOf(sheetOf(template, SHEET))
+    .slice(0, count)
+    .forEach(({ id }, i) => {
+      const pictureId = `pic-${i}`
+      project = addPicture(project, { pictureId, picture: pictureRef(i + 1, 300 + (i % 3) * 300, 300 + (i % 2) * 400) })
+      project = placePicture(project, { sheetId: SHEET, frameId: id, pictureId })
+      project = adjustPictures(project, { sheetId: SHEET, ids: [id], change: () => ({ warmth: (i + 1) / 20 }) })
+    })
+  return deepFreeze(project)
+}
+
+const change = (project: Project, template: Project) =>
+  retemplate(project, { sheetId: SHEET, template, newIds: { [SHEET]: SHEET }, texts: [], spareTexts: [] })
+
+/** What is shown where: the picture and its warmth, by the opening's name. */
+const shown = (sheet: Sheet): ReadonlyMap<string, string> =>
+  new Map(
+    openingsOf(sheet).flatMap((frame) => {
+      const placed = shownPlaced(frame)
+      return placed ? [[frame.name, `${placed.pictureId} ${placed.adjustments?.warmth}`] as const] : []
+    }),
+  )
+
+const made = fc.record({
+  names: fc.uniqueArray(fc.constantFrom('Left', 'Right', 'Middle', 'Above', 'Below', 'Large', 'Small', 'Foot'), {
+    minLength: 1,
+    maxLength: 8,
+  }),
+  shapes: fc.array(fc.tuple(fc.integer({ min: 40, max: 150 }), fc.integer({ min: 40, max: 150 })), {
+    minLength: 1,
+    maxLength: 4,
+  }),
+})
+
+describe('another template under the pictures', () => {
+  it('loses no picture and no tone: each is in an opening, those of one name in theirs, or told to be spare', () => {
+    holdsFor(fc.tuple(made, made, fc.nat({ max: 8 })), ([from, to, count]) => {
+      const project = filledFrom(templateOf('from', from), count)
+      const template = templateOf('to', to)
+      const { recorded, moved, spare } = change(project, template)
+      expect(projectFaults(recorded.project)).toEqual([])
+      const [before, after] = [shown(sheetOf(project, SHEET)), shown(sheetOf(recorded.project, SHEET))]
+      for (const [name, held] of before) if ((to.names as readonly string[]).includes(name)) expect(after.get(name)).toBe(held)
+      const kept = [
+        ...after.values(),
+        ...[...before.values()].filter((held) => spare.includes(held.split(' ')[0] ?? '')),
+      ]
+      expect(kept.sort()).toEqual([...before.values()].sort())
+      expect(moved).toBe(after.size)
+      expect(after.size).toBe(Math.min(before.size, to.names.length))
+      // Spare pictures are still the project's.
+      for (const id of spare) expect(recorded.project.pictures[id]).toBeDefined()
+    })
+  })
+
+  it('is taken back by its patches', () => {
+    holdsFor(fc.tuple(made, made, fc.nat({ max: 8 })), ([from, to, count]) => {
+      const project = filledFrom(templateOf('from', from), count)
+      const { recorded } = change(project, templateOf('to', to))
+      expect(patched(recorded.project, recorded.inverse)).toEqual(project)
+    })
+  })
+
+  it('there and back leaves every picture where it was, if the other had room for all', () => {
+    holdsFor(fc.tuple(made, fc.nat({ max: 8 })), ([from, count]) => {
+      const template = templateOf('from', from)
+      const project = filledFrom(template, count)
+      const there = change(project, templateOf('to', { names: [...from.names].reverse(), shapes: [[90, 90]] }))
+      const back = change(there.recorded.project, template)
+      expect(shown(sheetOf(back.recorded.project, SHEET))).toEqual(shown(sheetOf(project, SHEET)))
+    })
+  })
+
+  it('keeps looks of one name on, and what a person added where it was', () => {
+    const from = filledFrom(templateOf('from', { names: ['Left'], shapes: [[100, 100]] }), 1)
+    const look = { id: 'a', name: 'Vintage', on: true, adjustments: { fade: 0.2 } }
+    const added = addFrame(putSwitch(from, { sheetId: SHEET, look }), {
+      sheetId: SHEET,
+      frame: {
+        ...newFrame('f-0-own', { kind: 'ellipse' }, { cx: 700, cy: 500, w: 50, h: 50 }, 'My dot'),
+        takesPictures: false,
+        fill: { kind: 'colour', colour: '#123456' },
+      },
+    })
+    const to = putSwitch(templateOf('to', { names: ['Right'], shapes: [[80, 120]] }), {
+      sheetId: SHEET,
+      look: { id: 'b', name: 'vintage', on: false, adjustments: { fade: 0.9 } },
+    })
+    const sheet = sheetOf(change(added, to).recorded.project, SHEET)
+    expect(sheet.switches['b']).toMatchObject({ on: true, adjustments: { fade: 0.9 } })
+    expect(framesOf(sheet).find(({ name }) => name === 'My dot')).toMatchObject({
+      box: { cx: 700, cy: 500, w: 50, h: 50 },
+    })
+  })
+})
+
+describe('another set in the openings', () => {
+  it('leaves tones and placement rules to each opening, whatever comes', () => {
+    holdsFor(fc.tuple(made, fc.integer({ min: 1, max: 8 })), ([from, count]) => {
+      const filled = filledFrom(templateOf('from', from), from.names.length)
+      const ids = Array.from({ length: count }, (_, i) => `new-${i}`)
+      const known = ids.reduce(
+        (held, pictureId, i) => addPicture(held, { pictureId, picture: pictureRef(40 + i, 400 + i * 90, 500) }),
+        filled,
+      )
+      const { project } = refilled(known, SHEET, ids, (now, frameId, pictureId) =>
+        replacePicture.record(now, { sheetId: SHEET, frameId, pictureId }),
+      )
+      const warmths = (of: Project) =>
+        openingsOf(sheetOf(of, SHEET)).map((frame) => shownPlaced(frame)?.adjustments?.warmth)
+      expect(warmths(project)).toEqual(warmths(filled))
+      const pictures = openingsOf(sheetOf(project, SHEET)).map((frame) => shownPlaced(frame)?.pictureId ?? '')
+      expect(pictures.filter((id) => id.startsWith('new-'))).toHaveLength(Math.min(count, from.names.length))
+    })
+  })
+})
