@@ -14,7 +14,9 @@ import { crewCards } from './crewCards'
 import { DemoFaces } from './faces'
 import { keepsake } from './keepsake'
 import { kitesBanner, KITES_FACES } from './kites'
+import { shippedTemplates } from '../templates/shipped'
 import { openingDay } from './project'
+import { snaps } from './snaps'
 import { triptych } from './triptych'
 
 /** Paints the demo pictures and stores the demo projects; what is there already stays as it is. */
@@ -38,6 +40,7 @@ const fill = async (): Promise<void> => {
   const projects = [
     await alphabetSet(refs, faces),
     await keepsake(refs),
+    snaps(refs, await shippedTemplates()),
     triptych(refs),
     crewCards(refs),
     kitesBanner(refs, faces),

@@ -82,6 +82,12 @@ export interface TemplateAnswer {
   readonly isShipped: boolean
 }
 
+/** What a bundle was brought in as. */
+export interface BroughtIn {
+  readonly id: string
+  readonly kind: 'project' | 'template'
+}
+
 /** A version of a template, whole. */
 export interface TemplateDocument {
   readonly template: Project

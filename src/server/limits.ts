@@ -9,6 +9,7 @@ export const LIMITS = {
   keptStencils: 3000,
   faceBytes: 30 * MEGABYTE,
   faces: 500,
+  templates: 500,
   pictureNameLength: 120,
   jsonBytes: 8 * MEGABYTE,
   /** A whole document as JSON, wherever it comes from: a bundle, a copy, or grown by steps. */

@@ -16,7 +16,7 @@ import { hiddenItems, hideEmpty, showHidden } from '@/client/store/hidden'
 import { fillingOf } from '@/core/document/filling'
 import { previewRefill } from '@/client/store/retemplate'
 import { setTemplateUse, showTab } from '@/client/store/slices/supplies'
-import { emptyAll, goToEmpty } from '@/client/store/filling'
+import { emptyAll, goToEmpty, tonesToOffer } from '@/client/store/filling'
 import { emptyOpenings } from '@/core/document/openings'
 import { shownSheet } from '@/client/store/benchStore'
 import { sheetOf } from '@/core/document/read'
@@ -73,6 +73,26 @@ export const SHEET_COMMANDS: readonly Command[] = [
     menus: [],
     whyNot: needsEmpty,
     run: goToEmpty,
+  },
+  {
+    id: 'makeTemplate',
+    family: 'Sheet',
+    words: 'Make a template of this…',
+    does: 'Mark what is to be filled and written, and keep the sheets in the gallery',
+    synonyms: 'save keep as template openings fields placeholders gallery version',
+    menus: ['sheet'],
+    whyNot: always,
+    run: opens('template'),
+  },
+  {
+    id: 'offerLook',
+    family: 'Picture',
+    words: 'Offer these tones as a look…',
+    does: 'A switch of this sheet that gives all its openings the tones of this picture, on or off',
+    synonyms: 'look switch vintage tones template named',
+    menus: [],
+    whyNot: (state) => (tonesToOffer(state) ? null : 'Give the selected picture its tones first.'),
+    run: opens('offerLook'),
   },
   {
     id: 'changeTemplate',

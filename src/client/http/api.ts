@@ -125,6 +125,9 @@ export const api = {
   changeStencil: (id: string, change: StencilChange) => call<KeptStencil>(`/stencils/${at(id)}`, 'PATCH', change),
   forgetStencil: (id: string) => call<{ id: string }>(`/stencils/${at(id)}`, 'DELETE'),
   templates: () => call<readonly TemplateAnswer[]>('/templates'),
+  keepTemplate: (document: Project) => call<TemplateAnswer>('/templates', 'POST', { document }),
+  removeTemplate: (id: string) => call<{ id: string }>(`/templates/${at(id)}`, 'DELETE'),
+  checkTemplateBundle: (id: string) => call<{ fileName: string }>(`/templates/${at(id)}/bundle?check=1`),
   template: (id: string, version: number) => call<TemplateDocument>(`/templates/${at(id)}?version=${version}`),
   faces: () => call<readonly FaceAnswer[]>('/faces'),
   forgetFace: (id: string) => call<{ id: string }>(`/faces/${at(id)}`, 'DELETE'),
@@ -154,6 +157,12 @@ export const saveAs = (url: string, fileName: string): void => {
 export const saveBundle = async (id: string): Promise<void> => {
   const { fileName } = await api.checkBundle(id)
   saveAs(bundleUrl(id), fileName)
+}
+
+/** Saves a template as a bundle, to be sent to somebody. */
+export const saveTemplateBundle = async (id: string): Promise<void> => {
+  const { fileName } = await api.checkTemplateBundle(id)
+  saveAs(`/api/templates/${at(id)}/bundle`, fileName)
 }
 
 export const categoryUrl = (category: string): string => `/api/stencils/zip?category=${encodeURIComponent(category)}`

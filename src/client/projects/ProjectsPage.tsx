@@ -97,7 +97,7 @@ export const ProjectsPage = () => {
   const take = (files: readonly File[]): void => {
     const bundle = files.find(isBundle)
     const photographs = files.filter((file) => !isBundle(file))
-    if (bundle) return void bringIn(bundle)
+    if (bundle) return void bringIn(bundle).then((kind) => kind === 'template' && router.push('/templates'))
     if (photographs.length > 1) return setAsked(photographs)
     void startWith(photographs, ([only]) => pictureProject(only as PictureAnswer)).then(goTo) // one was sent
   }

@@ -1,6 +1,6 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
-import type { PictureAnswer, ProjectSummary } from '@/contract/api'
+import type { BroughtIn, PictureAnswer, ProjectSummary } from '@/contract/api'
 import { api, ApiError, sendFile } from '@/client/http/api'
 import type { Project } from '@/core/document/types'
 
@@ -45,14 +45,17 @@ export const useProjects = () => {
     }
   }
 
-  const bringIn = (file: File): Promise<boolean> =>
-    attempt(
-      `Bringing ${file.name} in…`,
-      () =>
-        sendFile<{ id: string }>('/bundles', file, (share) =>
-          setBusy(`Bringing ${file.name} in… ${Math.round(share * 100)}%`),
-        ).done,
-    )
+  /** Brings a bundle in; what it was, or null where that failed. */
+  const bringIn = async (file: File): Promise<BroughtIn['kind'] | null> => {
+    let kind: BroughtIn['kind'] | null = null
+    await attempt(`Bringing ${file.name} in…`, async () => {
+      const sending = sendFile<BroughtIn>('/bundles', file, (share) =>
+        setBusy(`Bringing ${file.name} in… ${Math.round(share * 100)}%`),
+      )
+      kind = (await sending.done).kind
+    })
+    return kind
+  }
 
   const send = async (file: File, words: string): Promise<PictureAnswer> =>
     sendFile<PictureAnswer>(`/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`, file, (share) =>

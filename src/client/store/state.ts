@@ -91,6 +91,8 @@ export type OpenDialog =
   | 'slots'
   | 'sameColours'
   | 'change'
+  | 'template'
+  | 'offerLook'
 
 export interface GuideDrag {
   readonly axis: 'x' | 'y'

@@ -1,6 +1,6 @@
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useState, type RefObject } from 'react'
+import { useEffect, useState, type ReactNode, type RefObject } from 'react'
 import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
 import { columnsIn, rowCount } from '@/client/templates/rows'
 import { TemplateTile } from '@/client/templates/TemplateTile'
@@ -14,6 +14,8 @@ interface TemplateGridProps {
   readonly side: number
   readonly says: string
   readonly onChoose: (template: TemplateAnswer) => void
+  /** What more can be done with each, on its tile. */
+  readonly more?: (template: TemplateAnswer) => ReactNode
 }
 
 /** How wide an element is within its padding, as it changes. */
@@ -30,7 +32,7 @@ const useRoom = (scroller: RefObject<HTMLElement | null>): number => {
 }
 
 /** Templates in rows; only those in sight are made. */
-export const TemplateGrid = ({ templates, pictures, scroller, side, says, onChoose }: TemplateGridProps) => {
+export const TemplateGrid = ({ templates, pictures, scroller, side, says, onChoose, more }: TemplateGridProps) => {
   const room = useRoom(scroller)
   const high = side + 36 + GAP
   const columns = columnsIn(room, side + 16, GAP)
@@ -47,14 +49,16 @@ export const TemplateGrid = ({ templates, pictures, scroller, side, says, onChoo
       {rows.getVirtualItems().map(({ key, index, start }) => (
         <div key={key} style={{ position: 'absolute', top: start, display: 'flex', gap: GAP }}>
           {templates.slice(index * columns, (index + 1) * columns).map((template) => (
-            <TemplateTile
-              key={`${template.id} ${template.version}`}
-              template={template}
-              pictures={pictures}
-              side={side}
-              says={says}
-              onPress={() => onChoose(template)}
-            />
+            <span key={`${template.id} ${template.version}`} style={{ position: 'relative' }}>
+              <TemplateTile
+                template={template}
+                pictures={pictures}
+                side={side}
+                says={says}
+                onPress={() => onChoose(template)}
+              />
+              {more?.(template)}
+            </span>
           ))}
         </div>
       ))}

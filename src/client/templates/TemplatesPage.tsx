@@ -7,12 +7,13 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
-import { api, ApiError } from '@/client/http/api'
+import { api, ApiError, saveTemplateBundle } from '@/client/http/api'
 import { Brand } from '@/client/parts/Brand'
 import { Search } from '@/client/parts/fields/Search'
 import { ALL_GROUPS, foundTemplates } from '@/client/templates/found'
 import { startFromTemplate } from '@/client/templates/startProject'
 import { TemplateGrid } from '@/client/templates/TemplateGrid'
+import { TemplateMore } from '@/client/templates/TemplateMore'
 import { TemplateGroups } from '@/client/templates/TemplateGroups'
 import panel from '@/client/parts/Panel.module.css'
 
@@ -56,6 +57,14 @@ export const TemplatesPage = () => {
     } catch (error) {
       setBusy(null)
       setFault(wordsOf(error, 'The project could not be started. Try it again.'))
+    }
+  }
+  const attempt = async (act: () => Promise<void>): Promise<void> => {
+    setFault(null)
+    try {
+      await act()
+    } catch (error) {
+      setFault(wordsOf(error, 'This did not work. Reload the page and try it again.'))
     }
   }
   const found = foundTemplates(templates ?? [], search, group)
@@ -107,6 +116,18 @@ export const TemplatesPage = () => {
             side={SIDE}
             says="Start a project of it:"
             onChoose={(template) => void start(template)}
+            more={(template) => (
+              <TemplateMore
+                template={template}
+                onSave={() => void attempt(() => saveTemplateBundle(template.id))}
+                onRemove={() =>
+                  void attempt(async () => {
+                    await api.removeTemplate(template.id)
+                    setTemplates(await api.templates())
+                  })
+                }
+              />
+            )}
           />
         </div>
       </main>

@@ -7,7 +7,7 @@ import { costOf, shortageOf, type Shortage } from '@/core/template/cost'
 import { originalOf } from '@/core/document/content'
 import { inkOf, letterFrames, wordAround } from '@/core/document/lettering'
 import { frameHolder, pictureOf, shownPlaced } from '@/core/document/read'
-import { framesOf, isHidden } from '@/core/document/tree'
+import { framesOf, isHidden, isLocked } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 
 /** Is this letter there to be filled? Not one that is painted in ink, and of a text with one picture across only the first. */
@@ -18,13 +18,16 @@ const isLetterOpening = (sheet: Sheet, frame: Frame): boolean => {
   return word.lettering.pictures === 'each' || letterFrames(sheet, word)[0]?.id === frame.id
 }
 
-/** Every frame of a sheet that is there to be filled, letters among them, in reading order; hidden ones are not. */
+/** Frames that are locked are art, unless they are marked to be filled. */
+const isOpening = (sheet: Sheet, frame: Frame): boolean =>
+  frame.takesPictures &&
+  !isHidden(sheet, frame.id) &&
+  (frame.opening !== undefined || !isLocked(sheet, frame.id)) &&
+  isLetterOpening(sheet, frame)
+
+/** Every frame of a sheet that is there to be filled, letters among them, in reading order; hidden and locked ones are not. */
 export const openingsOf = (sheet: Sheet): readonly Frame[] =>
-  readingRows(
-    framesOf(sheet).filter(
-      (frame) => frame.takesPictures && !isHidden(sheet, frame.id) && isLetterOpening(sheet, frame),
-    ),
-  ).flat()
+  readingRows(framesOf(sheet).filter((frame) => isOpening(sheet, frame))).flat()
 
 /** Does nothing fill this opening? */
 export const isEmptyOpening = (sheet: Sheet, frame: Frame): boolean => originalOf(sheet, frame).fill.kind === 'none'

@@ -96,7 +96,7 @@ export class TemplateRow extends Model<InferAttributes<TemplateRow>, InferCreati
   declare isShipped: boolean
   /** It is the version that the gallery shows; none of a template that was removed is. */
   declare isNewest: boolean
-  /** Where it stands in the gallery: those that ship in their own order, one's own after them. */
+  /** Where it stands among those that ship. */
   declare place: number
   declare addedAt: Date
 }

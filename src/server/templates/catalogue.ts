@@ -1,4 +1,5 @@
-import type { Transaction } from 'sequelize'
+import { randomUUID } from 'node:crypto'
+import { Op, type Transaction } from 'sequelize'
 import { Failure } from '@/core/failure'
 import { openingsOf } from '@/core/document/filling'
 import { readProject } from '@/core/document/validate'
@@ -33,14 +34,14 @@ const answerOf = ({
   isShipped,
 })
 
-/** Every template in its newest version: those that ship in their order, then one's own, the newest first. */
+/** Every template in its newest version: one's own, the newest first, then those that ship in their order. */
 export const listTemplates = async (): Promise<readonly TemplateAnswer[]> => {
   await database()
   const rows = await TemplateRow.findAll({
     where: { isNewest: true },
     attributes: { exclude: ['document'] },
     order: [
-      ['isShipped', 'DESC'],
+      ['isShipped', 'ASC'],
       ['place', 'ASC'],
       ['addedAt', 'DESC'],
     ],
@@ -101,4 +102,67 @@ export const writeTemplate = async (
     },
     { transaction },
   )
+}
+
+/** Is this what is kept already, whatever version it says that it is? */
+const isSame = (project: Project, { document, version }: TemplateRow): boolean =>
+  project.template !== undefined &&
+  JSON.stringify({ ...project, template: { ...project.template, version } }) === document
+
+/** The newest version of a template's row, whether the gallery shows it or not; null for none. */
+const lastOf = (id: string, transaction: Transaction): Promise<TemplateRow | null> =>
+  TemplateRow.findOne({
+    where: { id },
+    order: [['version', 'DESC']],
+    transaction,
+  })
+
+/**
+ * Keeps a document as a template: as a new one, or as the next version of one's own that has its id. One that ships stays
+ * as it is: what is made of it is a template of its own. Throws `document-invalid`, `refused` or `too-large`.
+ */
+export const keepTemplate = async (value: unknown): Promise<TemplateAnswer> => {
+  const project = readProject(value)
+  const { template } = project
+  if (!template) throw new Failure('refused', 'This is a project, no template. Mark its openings and keep it as one.')
+  const openings = Object.values(project.sheets).flatMap(openingsOf).length
+  const fields = Object.values(project.sheets).flatMap(({ items }) => Object.values(items))
+  if (!openings && !fields.some((item) => item.kind === 'frame' && item.field))
+    throw new Failure('refused', 'Nothing of this is to be filled: mark a frame as an opening, or a text as a field.')
+  const db = await database()
+  return db.write(async (transaction) => {
+    const last = await lastOf(template.id, transaction)
+    if ((await TemplateRow.count({ where: { isShipped: false, isNewest: true }, transaction })) >= LIMITS.templates)
+      throw new Failure('too-large', `${LIMITS.templates} templates can be kept. Remove some you no longer need.`)
+    const isOwn = last !== null && !last.isShipped
+    if (isOwn && last.isNewest && isSame(project, last)) return answerOf(last)
+    const id = isOwn || !last ? template.id : `t-${randomUUID()}`.slice(0, 60)
+    const version = isOwn ? last.version + 1 : 1
+    const kept: Template = { ...project, template: { ...template, id, version } }
+    await writeTemplate(kept, { isShipped: false, place: 0 }, transaction)
+    const row = await TemplateRow.findOne({ where: { id, version }, transaction })
+    if (!row) throw notThere()
+    return answerOf(row)
+  })
+}
+
+/** Takes one's own template out of the gallery; its versions stay for sheets that were made of them. */
+export const removeTemplate = async (id: string): Promise<void> => {
+  const db = await database()
+  await db.write(async (transaction) => {
+    const row = await TemplateRow.findOne({ where: { id, isNewest: true }, transaction })
+    if (!row) throw notThere()
+    if (row.isShipped) throw new Failure('refused', 'This template ships with the program and stays in the gallery.')
+    await TemplateRow.update({ isNewest: false }, { where: { id }, transaction })
+  })
+}
+
+/** The names of templates in the gallery whose document shows a picture's file. */
+export const templatesUsing = async (hash: string, transaction: Transaction): Promise<readonly string[]> => {
+  const rows = await TemplateRow.findAll({
+    where: { isShipped: false, isNewest: true, document: { [Op.like]: `%${hash}%` } },
+    attributes: ['name'],
+    transaction,
+  })
+  return rows.map(({ name }) => name)
 }

@@ -12,6 +12,8 @@ import { LIMITS } from '@/server/limits'
 import { forgetPicture, originalFile } from '@/server/pictures/catalogue'
 import { keepReceived } from '@/server/pictures/intake'
 import type { ExaminedPicture } from '@/server/pictures/examine'
+import type { BroughtIn } from '@/contract/api'
+import { keepTemplate, openTemplate } from '@/server/templates/catalogue'
 import { openProject } from '@/server/projects/store'
 import { canTravel, forgetFace, keepFace, ownFaces } from '@/server/faces/catalogue'
 import { exists, faceFile, receive, temporaryPath } from '@/server/storage/files'
@@ -43,8 +45,9 @@ interface BundleParts {
 }
 
 /** Everything a bundle is made of. Throws `picture-missing` where an original is gone. */
-const bundleParts = async (id: string): Promise<BundleParts> => {
-  const project = withUsedPictures((await openProject(id)).project)
+const bundleParts = async (id: string, kind: BroughtIn['kind']): Promise<BundleParts> => {
+  const whole = kind === 'template' ? await openTemplate(id) : (await openProject(id)).project
+  const project = withUsedPictures(whole)
   const files = new Map<string, { file: string; ending: string }>()
   for (const { hash } of Object.values(project.pictures)) {
     const file = await originalFile(hash)
@@ -54,13 +57,15 @@ const bundleParts = async (id: string): Promise<BundleParts> => {
 }
 
 /** The name of a bundle that can be made. */
-export const bundleName = async (id: string): Promise<string> => (await bundleParts(id)).fileName
+export const bundleName = async (id: string, kind: BroughtIn['kind'] = 'project'): Promise<string> =>
+  (await bundleParts(id, kind)).fileName
 
 /** A project as a zip to download; it is made when it is read. */
 export const writeBundle = async (
   id: string,
+  kind: BroughtIn['kind'] = 'project',
 ): Promise<{ readonly open: () => Readable; readonly fileName: string }> => {
-  const { project, files, fileName } = await bundleParts(id)
+  const { project, files, fileName } = await bundleParts(id, kind)
   const stencils = await stencilsOf(project)
   const faces = await facesOf(project)
   return { open: () => bundleStream(project, files, stencils, faces), fileName }
@@ -83,7 +88,7 @@ const keepAll = async (
   { project, files, stencils, faces }: Unpacked,
   added: Added,
   signal: AbortSignal | undefined,
-): Promise<string> => {
+): Promise<BroughtIn> => {
   for (const face of faces) {
     const known = await ownFaces([face.hash])
     const { id } = await keepFace(face, signal)
@@ -99,7 +104,8 @@ const keepAll = async (
     const kept = await keepStencils(stencils)
     added.stencils.push(...kept.map(({ id }) => id).filter((id) => !before.has(id)))
   }
-  return adoptProject(project)
+  if (project.template) return { id: (await keepTemplate(project)).id, kind: 'template' }
+  return { id: await adoptProject(project), kind: 'project' }
 }
 
 /**
@@ -127,8 +133,8 @@ const examineApart =
     return examined
   }
 
-/** Brings a bundle in as a new project. Nothing stays of one that is refused, or whose sender goes away. */
-export const bringBundleIn = async (body: Readable, declared?: number, signal?: AbortSignal): Promise<string> => {
+/** Brings a bundle in as a new project, or as a template where it is one. Nothing stays of one that is refused, or whose sender goes away. */
+export const bringBundleIn = async (body: Readable, declared?: number, signal?: AbortSignal): Promise<BroughtIn> => {
   await database()
   const received = await receive(body, LIMITS.bundleBytes, declared === undefined ? {} : { declared })
   const folder = await temporaryPath('.bundle')

@@ -4,6 +4,7 @@ import { relinkHash } from '@/core/document/edits/project'
 import type { PictureAnswer, PictureUse, Replaced } from '@/contract/api'
 import { findPicture, forgetPicture } from '@/server/pictures/catalogue'
 import { editProject } from '@/server/projects/store'
+import { templatesUsing } from '@/server/templates/catalogue'
 import { projectsUsing, refreshUses } from '@/server/projects/uses'
 
 /** The projects that show or keep a picture. Deleted ones do not count: brought back, they show it as missing. */
@@ -29,6 +30,12 @@ export const removePicture = async (hash: string): Promise<void> => {
         `This picture is used in ${uses.map(({ name }) => `“${name}”`).join(', ')}. Replace it there first, or choose another picture in its place.`,
         [],
         { projects: uses.length },
+      )
+    const templates = await templatesUsing(hash, transaction)
+    if (templates.length)
+      throw new Failure(
+        'picture-used',
+        `This picture is part of the template ${templates.map((name) => `“${name}”`).join(', ')}. Remove that from the gallery first.`,
       )
   })
 }

@@ -70,7 +70,7 @@ describe('a bundle', () => {
       expect(fileName).toBe('Sample.zip')
       const file = path.join(folder, fileName)
       await pipeline(open(), createWriteStream(file))
-      const id = await bringBundleIn(Readable.from([await readFile(file)]))
+      const { id } = await bringBundleIn(Readable.from([await readFile(file)]))
       expect((await openProject(id)).project).toEqual({ ...project, id })
       expect((await listPictures()).filter((p) => p.hash === stored.hash)).toHaveLength(1)
     })

@@ -152,7 +152,7 @@ describe('what a bundle brought in', () => {
     expect((await listStencils()).length).toBe(before.stencils)
     expect((await listProjects()).length).toBe(ids.length)
     expect(await readdir(temporaryDirectory())).toEqual([])
-    expect(await bringBundleIn(Readable.from([zip]))).toMatch(/^p-/)
+    expect((await bringBundleIn(Readable.from([zip]))).id).toMatch(/^p-/)
     expect((await listPictures()).length).toBe(before.pictures + 1)
   })
   it('goes again when its sender goes away, and what was there before stays', async () => {

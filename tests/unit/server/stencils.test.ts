@@ -76,7 +76,7 @@ describe('kept outlines', () => {
     const zip = await buffer((await writeBundle(id)).open())
     expect(JSON.parse(String((await unzip(zip))['stencils.json']))).toEqual({ stencils: [own] })
     for (const { id: kept } of await listStencils()) await forgetStencil(kept)
-    const brought = await bringBundleIn(Readable.from([zip]))
+    const { id: brought } = await bringBundleIn(Readable.from([zip]))
     expect((await listStencils()).map(({ name, category }) => [name, category])).toEqual([[own.name, own.category]])
     const held = (await openProject(brought)).project.sheets['s']?.items['f']
     expect(held?.kind === 'frame' && held.stencil).toEqual(own.stencil)

@@ -3,5 +3,5 @@ import { bringBundleIn } from '@/server/useCases/bundles'
 
 /** The body is the zip. */
 export const POST = route(async (request) =>
-  answer({ id: await bringBundleIn(bodyOf(request), declaredLength(request), request.signal) }, 201),
+  answer(await bringBundleIn(bodyOf(request), declaredLength(request), request.signal), 201),
 )

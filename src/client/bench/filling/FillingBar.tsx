@@ -4,15 +4,16 @@ import Chip from '@mui/material/Chip'
 import Paper from '@mui/material/Paper'
 import { fillingOf } from '@/core/document/filling'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { CommandButton } from '@/client/commands/CommandButton'
 import { RailButton } from '@/client/parts/RailButton'
 import { Tip } from '@/client/parts/Tip'
 import { heldSheet } from '@/client/store/benchStore'
 import { carriedOf } from '@/client/store/modes'
-import { goToEmpty, isFillable, turnLook } from '@/client/store/filling'
+import { dropLook, goToEmpty, isFillable, turnLook } from '@/client/store/filling'
 import panel from '@/client/parts/Panel.module.css'
 
 /** The looks that the sheet offers, each on or off. */
-export const LookSwitches = () => {
+export const LookSwitches = ({ areKept = true }: { readonly areKept?: boolean }) => {
   const bench = useBenchHandle()
   const switches = useBench((state) => heldSheet(state).switches)
   return Object.values(switches).map(({ id, name, on }) => (
@@ -25,6 +26,7 @@ export const LookSwitches = () => {
         color={on ? 'primary' : 'default'}
         variant={on ? 'filled' : 'outlined'}
         onClick={() => turnLook(bench, id, !on)}
+        {...(areKept ? {} : { onDelete: () => dropLook(bench, id) })}
       />
     </Tip>
   ))
@@ -52,6 +54,9 @@ export const FillingBar = () => {
         </RailButton>
       )}
       <LookSwitches />
+      <CommandButton namedByWords id="changeTemplate">
+        Another template
+      </CommandButton>
     </Paper>
   )
 }

@@ -45,7 +45,7 @@ export const FillingSection = ({ sheet }: { readonly sheet: Sheet }) => {
       {Object.keys(sheet.switches).length > 0 && (
         <div className={panel.wrap} role="group" aria-label="Looks of the sheet">
           <span className={panel.kind}>Looks</span>
-          <LookSwitches />
+          <LookSwitches areKept={false} />
         </div>
       )}
     </Section>

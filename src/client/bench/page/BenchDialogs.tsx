@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { offerLook } from '@/client/store/filling'
 import { lookInUse, nameLook, renameUsedLook } from '@/client/store/looks'
 import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { toolOf } from '@/client/store/modes'
@@ -27,6 +28,7 @@ const SameColoursDialog = dynamic(() =>
   import('@/client/bench/colours/SameColoursDialog').then((m) => m.SameColoursDialog),
 )
 const ChangeDialog = dynamic(() => import('@/client/bench/filling/ChangeDialog').then((m) => m.ChangeDialog))
+const TemplateDialog = dynamic(() => import('@/client/bench/filling/TemplateDialog').then((m) => m.TemplateDialog))
 const ConflictDialog = dynamic(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
 const LeftStepsDialog = dynamic(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
 const TraceDialog = dynamic(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
@@ -90,6 +92,19 @@ export const BenchDialogs = () => {
       )}
       {dialog === 'lookName' && <LookNameDialog onClose={close} />}
       {dialog === 'split' && <SplitDialog onClose={close} />}
+      {dialog === 'offerLook' && (
+        <NameDialog
+          title="Offer these tones as a look of the sheet"
+          action="Offer it"
+          name=""
+          onClose={close}
+          onName={(name) => {
+            close()
+            offerLook(bench, name)
+          }}
+        />
+      )}
+      {dialog === 'template' && <TemplateDialog onClose={close} />}
       {dialog === 'change' && <ChangeDialog onClose={close} />}
       {dialog === 'takes' && <TakesDialog onClose={close} />}
       {dialog === 'faces' && <FacesDialog onClose={close} />}

@@ -83,7 +83,8 @@ describe('another template under the pictures', () => {
       const { recorded, moved, spare } = change(project, template)
       expect(projectFaults(recorded.project)).toEqual([])
       const [before, after] = [shown(sheetOf(project, SHEET)), shown(sheetOf(recorded.project, SHEET))]
-      for (const [name, held] of before) if ((to.names as readonly string[]).includes(name)) expect(after.get(name)).toBe(held)
+      for (const [name, held] of before)
+        if ((to.names as readonly string[]).includes(name)) expect(after.get(name)).toBe(held)
       const kept = [
         ...after.values(),
         ...[...before.values()].filter((held) => spare.includes(held.split(' ')[0] ?? '')),

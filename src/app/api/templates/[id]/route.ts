@@ -1,5 +1,5 @@
 import { answer, route } from '@/server/http/route'
-import { openTemplate } from '@/server/templates/catalogue'
+import { openTemplate, removeTemplate } from '@/server/templates/catalogue'
 
 interface Params {
   readonly id: string
@@ -8,4 +8,9 @@ interface Params {
 export const GET = route<Params>(async (request, { id }) => {
   const asked = new URL(request.url).searchParams.get('version')
   return answer({ template: await openTemplate(id, asked === null ? undefined : Number(asked)) })
+})
+
+export const DELETE = route<Params>(async (_request, { id }) => {
+  await removeTemplate(id)
+  return answer({ id })
 })
