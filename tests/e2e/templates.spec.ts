@@ -1,34 +1,9 @@
 /** Templates as a person uses them: chosen, filled in a few presses or in one drop, their looks switched, put beside other sheets. */
-import { readFile } from 'node:fs/promises'
-import type { APIRequestContext, Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { BenchHand, dropFiles, makeProject, picture, SOON, upload } from './bench'
+import { bar, benchHere, firstSheet, hashesOf, stored, supplies, supply, twoPictures } from './templating'
 import { fillingOf, openingsOf } from '@/core/document/filling'
 import { sheetOf, shownPlaced } from '@/core/document/read'
-import type { Project, Sheet } from '@/core/document/types'
-
-const supplies = (page: Page) => page.locator('[data-region="supplies"]')
-const supply = (page: Page, name: string) => supplies(page).locator('[data-supply]', { hasText: name }).first()
-const bar = (page: Page) => page.getByRole('group', { name: 'Filling this sheet' })
-
-const firstSheet = (project: Project): Sheet => sheetOf(project, project.order[0] ?? '')
-const hashesOf = (project: Project, sheet: Sheet): readonly (string | undefined)[] =>
-  openingsOf(sheet).map((frame) => project.pictures[shownPlaced(frame)?.pictureId ?? '']?.hash)
-
-/** The bench of whatever project the page is at by now. */
-const benchHere = async (page: Page): Promise<BenchHand> => {
-  await page.waitForURL(/\/projects\/p-/)
-  const hand = new BenchHand(page, page.url().split('/').at(-1) ?? '')
-  await hand.ready()
-  return hand
-}
-
-const stored = async (hand: BenchHand): Promise<Project> => (await hand.opened()).project
-
-const twoPictures = async (request: APIRequestContext) => ({
-  one: await upload(request, await picture(900, 900, 91), 'print-one.jpg'),
-  two: await upload(request, await picture(900, 900, 92), 'print-two.jpg'),
-})
 
 test('from the projects page: a card, two pictures and its look, in five presses', async ({ page, request }) => {
   const { one, two } = await twoPictures(request)
@@ -254,103 +229,4 @@ test('marked pictures refill the openings, seen before; what was toned stays ton
   // What was replaced is still among the project's pictures.
   const known = Object.values(project.pictures).map(({ hash }) => hash)
   expect(known).toEqual(expect.arrayContaining([one.hash, two.hash]))
-})
-
-test('a template is made of a project, with an opening and a slot, sent as a bundle, and filled where it comes in', async ({
-  page,
-  request,
-}) => {
-  const { one } = await twoPictures(request)
-  const hand = await BenchHand.open(
-    page,
-    await makeProject(request, [
-      { id: 'window', box: { cx: 250, cy: 300, w: 300, h: 400 }, filled: true },
-      { id: 'plain', box: { cx: 620, cy: 300, w: 200, h: 200 } },
-    ]),
-  )
-  await page.getByRole('button', { name: 'Find a command' }).click()
-  await page.getByRole('combobox', { name: 'Find a command' }).fill('make a template')
-  await page.getByRole('option', { name: /Make a template of this/ }).click()
-  const dialog = page.getByRole('dialog', { name: 'Make a template of this project' })
-  await dialog.getByRole('textbox', { name: 'Name' }).fill('Window card')
-  await dialog.getByRole('textbox', { name: 'Group in the gallery' }).fill('From the loft')
-  await dialog.getByRole('checkbox', { name: 'plain: an opening for a picture' }).uncheck()
-  const window = dialog.getByRole('group', { name: 'window' })
-  await window.getByRole('textbox', { name: 'Hint' }).fill('a face in the upper third')
-  await window.getByRole('combobox', { name: 'Shape that is wanted' }).selectOption('Upright')
-  await dialog.getByRole('textbox', { name: 'How to fill it' }).fill('One picture, upright.')
-  await dialog.getByRole('button', { name: 'Keep in the gallery' }).click()
-  await expect(page.getByText('“Window card” is in the gallery, under From the loft.')).toBeVisible()
-  // The project keeps its picture; the template has none.
-  const marked = await hand.afterStep('Mark as a template')
-  expect(hashesOf(marked, firstSheet(marked)).filter(Boolean)).toHaveLength(1)
-
-  await page.goto('/templates')
-  await page.getByRole('searchbox', { name: 'Search templates' }).fill('window card')
-  await page.getByRole('button', { name: 'More to do with Window card' }).click()
-  const download = page.waitForEvent('download')
-  await page.getByRole('menuitem', { name: /Save a bundle/ }).click()
-  const file = await (await download).path()
-  await page.getByRole('button', { name: 'More to do with Window card' }).click()
-  await page.getByRole('menuitem', { name: 'Remove from the gallery' }).click()
-  await expect(page.getByText('No template is found by “window card”.')).toBeVisible()
-
-  // It comes back as a bundle, as it would come into any other installation.
-  await page.goto('/')
-  await expect(page.getByRole('button', { name: 'Open a bundle' })).toBeEnabled()
-  await page
-    .locator('[data-bundle-input]')
-    .setInputFiles({ name: 'window-card.zip', mimeType: 'application/zip', buffer: await readFile(file) })
-  await page.waitForURL(/\/templates$/)
-  await page.getByRole('button', { name: /^Window card/ }).click()
-  const filled = await benchHere(page)
-  await expect(bar(page).getByText('0 of 1 filled')).toBeVisible()
-  await supply(page, 'print-one').click()
-  await expect(bar(page).getByText('All filled')).toBeVisible()
-  const project = await stored(filled)
-  const sheet = firstSheet(project)
-  expect(hashesOf(project, sheet)).toContain(one.hash)
-  expect(sheet.notes).toBe('One picture, upright.')
-  const frames = Object.values(sheet.items).filter((item) => item.kind === 'frame')
-  expect(frames.find(({ name }) => name === 'window')).toMatchObject({
-    hint: 'a face in the upper third',
-    opening: { wants: { posture: 'upright' } },
-  })
-  expect(frames.find(({ name }) => name === 'plain')).toMatchObject({ locked: true })
-})
-
-test('the tones of one picture are offered as a look of the sheet, switched, and taken away', async ({
-  page,
-  request,
-}) => {
-  await twoPictures(request)
-  await page.goto('/templates')
-  await page.getByRole('button', { name: /^Three windows/ }).click()
-  const hand = await benchHere(page)
-  await supply(page, 'print-one').click()
-  await hand.afterStep('Fill frame')
-  const card = page.locator('[data-region="card"]')
-  const opening = openingsOf(firstSheet(await stored(hand)))[0]
-  if (!opening) throw new TypeError('no opening')
-  const { size } = firstSheet(await stored(hand))
-  const at = await hand.at({ x: opening.box.cx, y: opening.box.cy }, size)
-  await page.mouse.click(at.x, at.y)
-  const tones = card.getByRole('region', { name: 'Tones' })
-  const head = tones.getByRole('button', { name: /^\d* ?Tones/ })
-  if ((await head.getAttribute('aria-expanded')) === 'false') await head.click()
-  await tones.getByRole('slider', { name: 'Warmth' }).focus()
-  for (let i = 0; i < 8; i += 1) await page.keyboard.press('ArrowRight')
-  const warmth = async () => shownPlaced(openingsOf(firstSheet(await stored(hand)))[0] ?? opening)?.adjustments?.warmth
-  await expect.poll(warmth, { intervals: SOON }).toBeGreaterThan(0)
-  const given = await warmth()
-  await page.getByRole('button', { name: 'Find a command' }).click()
-  await page.getByRole('combobox', { name: 'Find a command' }).fill('offer these tones')
-  await page.getByRole('option', { name: /Offer these tones as a look/ }).click()
-  await page.getByRole('textbox', { name: 'Name' }).last().fill('Lamplight')
-  await page.getByRole('button', { name: 'Offer it' }).click()
-  await expect(bar(page).getByRole('button', { name: 'Lamplight' })).toHaveAttribute('aria-pressed', 'true')
-  const looks = async () => Object.values(firstSheet(await stored(hand)).switches)
-  await expect.poll(async () => (await looks())[0]?.adjustments, { intervals: SOON }).toEqual({ warmth: given })
-  await bar(page).getByRole('button', { name: 'Lamplight' }).click()
-  await expect.poll(async () => (await looks())[0]?.on, { intervals: SOON }).toBe(false)
 })

@@ -14,6 +14,7 @@ import { putBackground, putVeil } from '@/client/store/backgrounds'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 import { hiddenItems, hideEmpty, showHidden } from '@/client/store/hidden'
 import { fillingOf } from '@/core/document/filling'
+import { newerVersion, previewVersion } from '@/client/store/versions'
 import { previewRefill } from '@/client/store/retemplate'
 import { setTemplateUse, showTab } from '@/client/store/slices/supplies'
 import { emptyAll, goToEmpty, tonesToOffer } from '@/client/store/filling'
@@ -93,6 +94,16 @@ export const SHEET_COMMANDS: readonly Command[] = [
     menus: [],
     whyNot: (state) => (tonesToOffer(state) ? null : 'Give the selected picture its tones first.'),
     run: opens('offerLook'),
+  },
+  {
+    id: 'takeVersion',
+    family: 'Sheet',
+    words: 'Take the template’s new version over…',
+    does: 'See this sheet with the new version of its template; what was filled and changed by hand stays',
+    synonyms: 'update upgrade merge template version',
+    menus: [],
+    whyNot: (state) => (newerVersion(state) ? null : 'There is no newer version of this sheet’s template.'),
+    run: (bench) => void previewVersion(bench),
   },
   {
     id: 'changeTemplate',

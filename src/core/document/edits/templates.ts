@@ -4,71 +4,10 @@ import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import type { LookSwitch } from '@/core/template/switches'
 import { mapColours } from '@/core/document/colours'
-import { defineEdit, put, sameValue } from '@/core/document/edit'
+import { broughtIn, picturesIn, renamed, type Renaming } from '@/core/document/bringing'
+import { defineEdit, put } from '@/core/document/edit'
 import { sheetOf } from '@/core/document/read'
-import type { PictureRef, Project, Sheet } from '@/core/document/types'
-
-/** Keys of documents whose values are ids of what the whole project holds. */
-type SharedKey = 'pictureId' | 'finishId' | 'look'
-type Renaming = Readonly<Record<SharedKey, ReadonlyMap<string, string>>>
-
-const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null
-
-/** A part with the ids of what the project shares under other names; the same object where none is. */
-const renamed = <T>(part: T, ids: Renaming): T => {
-  if (!isObject(part)) return part
-  let next: Record<string, unknown> | unknown[] | null = null
-  for (const key of Object.keys(part)) {
-    const held = part[key]
-    const isShared = typeof held === 'string' && Object.hasOwn(ids, key)
-    const made = isShared ? (ids[key as SharedKey].get(held) ?? held) : renamed(held, ids) // just found to be one
-    if (made === held) continue
-    next ??= Array.isArray(part) ? [...(part as readonly unknown[])] : { ...part }
-    ;(next as Record<string, unknown>)[key] = made
-  }
-  return (next ?? part) as T // the same shape, ids for ids
-}
-
-/** An id like this one that is free; the number that is added is the same for the same documents. */
-const freeId = (id: string, taken: Readonly<Record<string, unknown>>): string => {
-  if (!Object.hasOwn(taken, id)) return id
-  for (let n = 2; ; n += 1) {
-    const tried = `${id.slice(0, 58)}-${n}`
-    if (!Object.hasOwn(taken, tried)) return tried
-  }
-}
-
-/** What comes in by id: what is there already in the same state is that; what only has the same id gets another. */
-const broughtIn = <T extends { readonly id: string }>(
-  held: Readonly<Record<string, T>>,
-  come: Readonly<Record<string, T>>,
-): { readonly ids: ReadonlyMap<string, string>; readonly fresh: readonly T[] } => {
-  const there: Record<string, T> = { ...held }
-  const ids = new Map<string, string>()
-  const fresh: T[] = []
-  for (const one of Object.values(come)) {
-    if (sameValue(held[one.id], one)) continue
-    const id = freeId(one.id, there)
-    const made = { ...one, id }
-    there[id] = made
-    fresh.push(made)
-    if (id !== one.id) ids.set(one.id, id)
-  }
-  return { ids, fresh }
-}
-
-const picturesIn = (held: Project['pictures'], come: Project['pictures']) => {
-  const ids = new Map<string, string>()
-  const fresh: Record<string, PictureRef> = {}
-  for (const [id, ref] of Object.entries(come)) {
-    const known = Object.entries(held).find(([, one]) => one.hash === ref.hash)?.[0]
-    const there = known ?? freeId(id, { ...held, ...fresh })
-    if (known === undefined) fresh[there] = ref
-    if (there !== id) ids.set(id, there)
-  }
-  return { ids, fresh }
-}
+import type { Project, Sheet } from '@/core/document/types'
 
 /** Slots keep a name of their own: one that the project has in another colour gets a number. */
 const withFreeNames = (held: Slots, fresh: readonly Slot[]): readonly Slot[] => {

@@ -1,0 +1,164 @@
+/** Templates of one's own: made of a project, sent, kept in versions that are taken over; looks that are offered. */
+import { readFile } from 'node:fs/promises'
+import { expect, test } from './fixture'
+import { BenchHand, makeProject, SOON } from './bench'
+import { bar, benchHere, firstSheet, hashesOf, stored, supply, twoPictures } from './templating'
+import { openingsOf } from '@/core/document/filling'
+import { shownPlaced } from '@/core/document/read'
+
+test('a template is made of a project, with an opening and a slot, sent as a bundle, and filled where it comes in', async ({
+  page,
+  request,
+}) => {
+  const { one } = await twoPictures(request)
+  const hand = await BenchHand.open(
+    page,
+    await makeProject(request, [
+      { id: 'window', box: { cx: 250, cy: 300, w: 300, h: 400 }, filled: true },
+      { id: 'plain', box: { cx: 620, cy: 300, w: 200, h: 200 } },
+    ]),
+  )
+  await page.getByRole('button', { name: 'Find a command' }).click()
+  await page.getByRole('combobox', { name: 'Find a command' }).fill('make a template')
+  await page.getByRole('option', { name: /Make a template of this/ }).click()
+  const dialog = page.getByRole('dialog', { name: 'Make a template of this project' })
+  await dialog.getByRole('textbox', { name: 'Name' }).fill('Window card')
+  await dialog.getByRole('textbox', { name: 'Group in the gallery' }).fill('From the loft')
+  await dialog.getByRole('checkbox', { name: 'plain: an opening for a picture' }).uncheck()
+  const window = dialog.getByRole('group', { name: 'window' })
+  await window.getByRole('textbox', { name: 'Hint' }).fill('a face in the upper third')
+  await window.getByRole('combobox', { name: 'Shape that is wanted' }).selectOption('Upright')
+  await dialog.getByRole('textbox', { name: 'How to fill it' }).fill('One picture, upright.')
+  await dialog.getByRole('button', { name: 'Keep in the gallery' }).click()
+  await expect(page.getByText('“Window card” is in the gallery, under From the loft.')).toBeVisible()
+  // The project keeps its picture; the template has none.
+  const marked = await hand.afterStep('Mark as a template')
+  expect(hashesOf(marked, firstSheet(marked)).filter(Boolean)).toHaveLength(1)
+
+  await page.goto('/templates')
+  await page.getByRole('searchbox', { name: 'Search templates' }).fill('window card')
+  await page.getByRole('button', { name: 'More to do with Window card' }).click()
+  const download = page.waitForEvent('download')
+  await page.getByRole('menuitem', { name: /Save a bundle/ }).click()
+  const file = await (await download).path()
+  await page.getByRole('button', { name: 'More to do with Window card' }).click()
+  await page.getByRole('menuitem', { name: 'Remove from the gallery' }).click()
+  await expect(page.getByText('No template is found by “window card”.')).toBeVisible()
+
+  // It comes back as a bundle, as it would come into any other installation.
+  await page.goto('/')
+  await expect(page.getByRole('button', { name: 'Open a bundle' })).toBeEnabled()
+  await page
+    .locator('[data-bundle-input]')
+    .setInputFiles({ name: 'window-card.zip', mimeType: 'application/zip', buffer: await readFile(file) })
+  await page.waitForURL(/\/templates$/)
+  await page.getByRole('button', { name: /^Window card/ }).click()
+  const filled = await benchHere(page)
+  await expect(bar(page).getByText('0 of 1 filled')).toBeVisible()
+  await supply(page, 'print-one').click()
+  await expect(bar(page).getByText('All filled')).toBeVisible()
+  const project = await stored(filled)
+  const sheet = firstSheet(project)
+  expect(hashesOf(project, sheet)).toContain(one.hash)
+  expect(sheet.notes).toBe('One picture, upright.')
+  const frames = Object.values(sheet.items).filter((item) => item.kind === 'frame')
+  expect(frames.find(({ name }) => name === 'window')).toMatchObject({
+    hint: 'a face in the upper third',
+    opening: { wants: { posture: 'upright' } },
+  })
+  expect(frames.find(({ name }) => name === 'plain')).toMatchObject({ locked: true })
+})
+
+test('the tones of one picture are offered as a look of the sheet, switched, and taken away', async ({
+  page,
+  request,
+}) => {
+  await twoPictures(request)
+  await page.goto('/templates')
+  await page.getByRole('button', { name: /^Three windows/ }).click()
+  const hand = await benchHere(page)
+  await supply(page, 'print-one').click()
+  await hand.afterStep('Fill frame')
+  const card = page.locator('[data-region="card"]')
+  const opening = openingsOf(firstSheet(await stored(hand)))[0]
+  if (!opening) throw new TypeError('no opening')
+  const { size } = firstSheet(await stored(hand))
+  const at = await hand.at({ x: opening.box.cx, y: opening.box.cy }, size)
+  await page.mouse.click(at.x, at.y)
+  const tones = card.getByRole('region', { name: 'Tones' })
+  const head = tones.getByRole('button', { name: /^\d* ?Tones/ })
+  if ((await head.getAttribute('aria-expanded')) === 'false') await head.click()
+  await tones.getByRole('slider', { name: 'Warmth' }).focus()
+  for (let i = 0; i < 8; i += 1) await page.keyboard.press('ArrowRight')
+  const warmth = async () => shownPlaced(openingsOf(firstSheet(await stored(hand)))[0] ?? opening)?.adjustments?.warmth
+  // Each press may be a step by itself: the last of them is waited for.
+  await expect.poll(warmth, { intervals: SOON }).toBeCloseTo(0.08, 5)
+  await page.getByRole('button', { name: 'Find a command' }).click()
+  await page.getByRole('combobox', { name: 'Find a command' }).fill('offer these tones')
+  await page.getByRole('option', { name: /Offer these tones as a look/ }).click()
+  await page.getByRole('textbox', { name: 'Name' }).last().fill('Lamplight')
+  await page.getByRole('button', { name: 'Offer it' }).click()
+  await expect(bar(page).getByRole('button', { name: 'Lamplight' })).toHaveAttribute('aria-pressed', 'true')
+  const looks = async () => Object.values(firstSheet(await stored(hand)).switches)
+  await expect.poll(async () => (await looks())[0]?.adjustments, { intervals: SOON }).toEqual({ warmth: 0.08 })
+  await bar(page).getByRole('button', { name: 'Lamplight' }).click()
+  await expect.poll(async () => (await looks())[0]?.on, { intervals: SOON }).toBe(false)
+})
+
+test('a newer version of a template is taken over into a sheet that was filled, seen before', async ({
+  page,
+  request,
+}) => {
+  const { one } = await twoPictures(request)
+  const source = await BenchHand.open(
+    page,
+    await makeProject(request, [{ id: 'window', box: { cx: 250, cy: 300, w: 300, h: 400 } }]),
+  )
+  const project = await stored(source)
+  const sheet = firstSheet(project)
+  const frame = sheet.items['window']
+  if (frame?.kind !== 'frame') throw new TypeError('no window')
+  const version = (cx: number, notes: string) => ({
+    ...project,
+    name: 'Versioned card',
+    pictures: {},
+    template: { id: `t-versioned-${Date.now()}`, version: 1, category: 'Mine', words: '' },
+    sheets: {
+      [sheet.id]: {
+        ...sheet,
+        notes,
+        items: { window: { ...frame, opening: {}, box: { ...frame.box, cx } } },
+      },
+    },
+  })
+  const first = version(250, 'On the left.')
+  const keep = async (document: object): Promise<void> => {
+    expect((await request.post('/api/templates', { data: { document } })).status()).toBe(201)
+  }
+  await keep(first)
+  await page.goto('/templates')
+  await page.getByRole('searchbox', { name: 'Search templates' }).fill('versioned')
+  await page
+    .getByRole('button', { name: /^Versioned card/ })
+    .first()
+    .click()
+  const hand = await benchHere(page)
+  await supply(page, 'print-one').click()
+  await expect(bar(page).getByText('All filled')).toBeVisible()
+  await hand.afterStep('Fill frame')
+
+  await keep({ ...version(500, 'In the middle.'), template: first.template })
+  await page.reload()
+  await hand.ready()
+  const card = page.locator('[data-region="card"]')
+  await expect(card.getByText(/Version 2 of it is in the gallery; this sheet is of version 1/)).toBeVisible()
+  await card.getByRole('button', { name: /new version of its template/ }).click()
+  const dialog = page.getByRole('dialog', { name: 'Version 2 of “Versioned card”' })
+  await expect(dialog.getByText(/what was filled and changed by hand stays/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Change it' }).click()
+  const after = await hand.afterStep('Version 2 of Versioned card')
+  expect(firstSheet(after)).toMatchObject({ notes: 'In the middle.', madeFrom: { version: 2 } })
+  expect(firstSheet(after).items['window']).toMatchObject({ box: { cx: 500 } })
+  expect(hashesOf(after, firstSheet(after))).toEqual([one.hash])
+  await expect(card.getByText(/is in the gallery; this sheet is of/)).toHaveCount(0)
+})
