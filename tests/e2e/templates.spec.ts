@@ -172,7 +172,7 @@ test('a picture that is too small for an opening is said to be, at once; the nex
   expect(fillingOf(firstSheet(await stored(hand))).filled).toBe(0)
 })
 
-test('another template is seen under the pictures before the sheet is changed to it; a written text goes along', async ({
+test('another template is seen under the pictures before the sheet is changed to it, and undone', async ({
   page,
   request,
 }) => {

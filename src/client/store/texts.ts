@@ -1,4 +1,5 @@
 import { graphemesOf, isRightToLeft } from '@/core/lettering/graphemes'
+import type { TextField } from '@/core/template/wants'
 import { TEXT_RANGE, type TextLayout } from '@/core/text/block'
 import type { LookedText } from '@/core/text/edit'
 import type { SetText } from '@/core/text/setting'
@@ -38,6 +39,16 @@ export const textRefusal = (text: string): string | null => {
   const count = graphemesOf(text).length
   return count > TEXT_RANGE.text
     ? `A text holds at most ${TEXT_RANGE.text} characters, and this would make ${count}. Put the rest into another one.`
+    : null
+}
+
+/** Why a field does not take a text that grows, in words, or null. One that is too long already may be made shorter. */
+export const fieldRefusal = (field: TextField | undefined, before: string, text: string): string | null => {
+  const longest = field?.longest
+  if (longest === undefined) return null
+  const count = graphemesOf(text).length
+  return count > longest && count > graphemesOf(before).length
+    ? `This field holds at most ${longest} letters. Make room first, or write less.`
     : null
 }
 

@@ -19,7 +19,7 @@ import { owned } from '@/client/store/owned'
 import { select } from '@/client/store/selection'
 import { changeWriting, leaveWriting, putToolDown, setWriting } from '@/client/store/slices/mode'
 import { speak } from '@/client/store/slices/notices'
-import { changeText, forgetAsked, isBeingSet, textRefusal } from '@/client/store/texts'
+import { changeText, forgetAsked, fieldRefusal, isBeingSet, textRefusal } from '@/client/store/texts'
 
 /** The look that the next text begins with: that of the one written last. */
 const LAST_LOOK = owned((): { look: TextLook | null } => ({ look: null }))
@@ -154,7 +154,9 @@ export const writeText = (bench: Bench, fieldText: string, caret: number): boole
   const { from, to, by } = changeOf(writing.text, fieldText, caret)
   const clean = cleanText(by)
   const next = replaced(written(bench, writing), from, to, clean, nextLook(bench, writing))
-  const refused = textRefusal(next.text)
+  const frame = shownSheet(bench.get()).items[writing.frameId]
+  const field = frame?.kind === 'frame' ? frame.field : undefined
+  const refused = textRefusal(next.text) ?? fieldRefusal(field, writing.text, next.text)
   if (refused) {
     say(bench, refused, 'fault')
     return false

@@ -8,7 +8,12 @@ import { adjustPictures } from '@/core/document/edits/adjust'
 import { placePicture, replacePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
 import { addPicture } from '@/core/document/edits/project'
-import { refilled, retemplate } from '@/core/document/edits/retemplate'
+import { refilled, retemplate, textMoves } from '@/core/document/edits/retemplate'
+import { addText } from '@/core/document/edits/texts'
+import { isText, newText, type TextFrame } from '@/core/document/text'
+import { faceNamed } from '@tests/helpers/lettering'
+import { look, textOf } from '@tests/helpers/text'
+import { setText } from '@/core/text/setting'
 import { putSwitch } from '@/core/document/edits/templates'
 import { openingsOf } from '@/core/document/filling'
 import { sheetOf, shownPlaced } from '@/core/document/read'
@@ -156,5 +161,59 @@ describe('another set in the openings', () => {
       const pictures = openingsOf(sheetOf(project, SHEET)).map((frame) => shownPlaced(frame)?.pictureId ?? '')
       expect(pictures.filter((id) => id.startsWith('new-'))).toHaveLength(Math.min(count, from.names.length))
     })
+  })
+})
+
+describe('texts under another template', () => {
+  const field = (name: string, said: string, id: string, cy: number): TextFrame => {
+    const frame = { ...newText(id, textOf(said), { cx: 300, cy, w: 200, h: 60 }, '#22282b'), name, field: {} }
+    if (!isText(frame)) throw new TypeError('no text')
+    return frame
+  }
+  const withFields = (base: Project, fields: readonly TextFrame[]): Project =>
+    fields.reduce((held, frame) => addText(held, { sheetId: SHEET, frame }), base)
+  const empty = (id: string) => templateOf(id, { names: ['Left'], shapes: [[90, 90]] })
+  const from = withFields({ ...empty('from'), id: 'p-1' }, [
+    field('Title', 'Up, up', 't-1', 60),
+    field('Line', 'over the dunes', 't-2', 160),
+    field('Third', 'and home', 't-3', 260),
+  ])
+  const to = withFields(empty('to'), [field('Heading', 'Sample', 'h-1', 80), field('title', 'Sample too', 'h-2', 220)])
+  const newIds = { [SHEET]: SHEET }
+
+  it('go to fields by name, then in reading order; what finds none is told', () => {
+    const { moves, spare } = textMoves(sheetOf(from, SHEET), to, newIds, () => true)
+    expect(moves.map((move) => [move.from.name, move.field.name])).toEqual([
+      ['Title', 'title'],
+      ['Line', 'Heading'],
+    ])
+    expect(spare.map(({ name }) => name)).toEqual(['Third'])
+  })
+
+  it('that nobody wrote stay behind', () => {
+    const { moves, spare } = textMoves(sheetOf(from, SHEET), to, newIds, ({ name }) => name === 'Line')
+    expect(moves.map((move) => move.from.name)).toEqual(['Line'])
+    expect(spare).toEqual([])
+  })
+
+  it('stand in their fields, and spare ones on the sheet, hidden: none is lost', () => {
+    const { moves, spare } = textMoves(sheetOf(from, SHEET), to, newIds, () => true)
+    const texts = moves.map((move) => {
+      const { text } = move.from.stencil
+      return { ...move, set: setText(text, [{ ...look(), length: text.length }], faceNamed) }
+    })
+    const { recorded } = retemplate(from, { sheetId: SHEET, template: to, newIds, texts, spareTexts: spare })
+    expect(projectFaults(recorded.project)).toEqual([])
+    const said = framesOf(sheetOf(recorded.project, SHEET)).flatMap((frame) =>
+      isText(frame) ? [[frame.name, frame.stencil.text, frame.hidden ?? false] as const] : [],
+    )
+    expect(said).toEqual(
+      expect.arrayContaining([
+        ['title', 'Up, up', false],
+        ['Heading', 'over the dunes', false],
+        ['Third', 'and home', true],
+      ]),
+    )
+    expect(patched(recorded.project, recorded.inverse)).toEqual(from)
   })
 })

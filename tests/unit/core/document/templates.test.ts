@@ -131,6 +131,20 @@ describe('marks of templates that are not sound', () => {
   ])('%s', (_name, opening, said) => {
     expect(faultsWith((frame) => (frame['opening'] = opening)).join('\n')).toMatch(said)
   })
+  it('ten thousand openings, and a switch for one that does not exist, which is passed over', () => {
+    const document = JSON.parse(JSON.stringify(template()))
+    const sheet = document.sheets['sheet-1']
+    sheet.switches = { old: { id: 'old', name: 'Old', on: true, adjustments: {}, frames: ['nobody'] } }
+    expect(projectFaults(document)).toEqual([])
+    sheet.items = Object.fromEntries(
+      Array.from({ length: 10_000 }, (_, i) => [`o-${i}`, { ...sheet.items['f-open'], id: `o-${i}` }]),
+    )
+    expect(
+      projectFaults(document)
+        .map(({ message }) => message)
+        .join(),
+    ).toMatch(/may hold at most 2000/)
+  })
   it('an opening that takes no pictures, and a field that is no text', () => {
     expect(faultsWith((frame) => (frame['takesPictures'] = false)).join()).toMatch(
       /takes no pictures; mark one that does/,
