@@ -1,6 +1,6 @@
 import type { Stencil } from '@/core/stencil/stencil'
 import type { DemoFaces } from '@demo/faces'
-import { Maker, type Template } from './kit'
+import { Maker, type Place, type Template } from './kit'
 import { along, type Dot } from './ornaments'
 
 const CATEGORY = 'Collages'
@@ -62,12 +62,35 @@ const fourAndTitle = (faces: DemoFaces): Template => {
   return m.done()
 }
 
-/** Slanted bands side by side: upright lines leaning by `lean`, cut at the sheet's head and foot. */
-const slanted = (x: number, w: number, h: number, lean: number): Stencil => ({
-  kind: 'path',
-  d: `M${x + lean} 0H${x + w + lean}L${x + w} ${h}H${x}Z`,
-  fillRule: 'nonzero',
-})
+/** The part of an outline of straight sides that lies beyond an upright line is cut off; `side` is 1 for its left. */
+const cutAt = (points: readonly Dot[], x: number, side: 1 | -1): readonly Dot[] =>
+  points.flatMap((p, i): readonly Dot[] => {
+    const q = points[(i + 1) % points.length] ?? p
+    const [inP, inQ] = [(p[0] - x) * side >= 0, (q[0] - x) * side >= 0]
+    const crossing: Dot = [x, p[1] + ((q[1] - p[1]) * (x - p[0])) / (q[0] - p[0] || 1)]
+    return [...(inP ? [p] : []), ...(inP === inQ ? [] : [crossing])]
+  })
+
+/** An outline of straight sides, and where it stands. */
+const standing = (points: readonly Dot[]): { readonly at: Place; readonly stencil: Stencil } => {
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
+  const [x0, y0] = [Math.min(...xs), Math.min(...ys)]
+  return {
+    at: [x0, y0, Math.max(...xs) - x0, Math.max(...ys) - y0],
+    stencil: { kind: 'path', d: `M${points.map((p) => p.join(' ')).join('L')}Z`, fillRule: 'nonzero' },
+  }
+}
+
+/** One of several leaning bands, cut at the sheet's sides. */
+const slanted = (x: number, w: number, h: number, lean: number, sheet: number) => {
+  const band: readonly Dot[] = [
+    [x + lean, 0],
+    [x + w + lean, 0],
+    [x + w, h],
+    [x, h],
+  ]
+  return standing(cutAt(cutAt(band, 0, 1), sheet, -1))
+}
 
 const slantedFive = (faces: DemoFaces): Template => {
   const m = new Maker(
@@ -87,8 +110,9 @@ const slantedFive = (faces: DemoFaces): Template => {
   const width = (1920 + lean - gap * 4) / 5
   for (let i = 0; i < 5; i += 1) {
     const left = -lean + i * (width + gap)
-    m.opening(`Band ${i + 1}`, [left, 0, width + lean, 1080], {
-      stencil: slanted(left, width, 1080, lean),
+    const { at, stencil } = slanted(left, width, 1080, lean, 1920)
+    m.opening(`Band ${i + 1}`, at, {
+      stencil,
       hint: 'one thing in the middle',
       wants: { subject: { x: 0.5, y: 0.5 } },
     })
@@ -141,11 +165,8 @@ const sixShards = (faces: DemoFaces): Template => {
       const k = 1 - 15 / length
       return [middle[0] + (x - middle[0]) * k, middle[1] + (y - middle[1]) * k]
     })
-    const [xs, ys] = [shrunk.map(([x]) => x), shrunk.map(([, y]) => y)]
-    const [x0, y0] = [Math.min(...xs), Math.min(...ys)]
-    m.opening(name, [x0, y0, Math.max(...xs) - x0, Math.max(...ys) - y0], {
-      stencil: { kind: 'path', d: `M${shrunk.map((p) => p.join(' ')).join('L')}Z`, fillRule: 'nonzero' },
-    })
+    const { at, stencil } = standing(shrunk)
+    m.opening(name, at, { stencil })
   }
   return m.done()
 }

@@ -1,7 +1,7 @@
 /** Templates of one's own: made of a project, sent, kept in versions that are taken over; looks that are offered. */
 import { readFile } from 'node:fs/promises'
 import { expect, test } from './fixture'
-import { BenchHand, makeProject, SOON } from './bench'
+import { BenchHand, makeProject, run, SOON } from './bench'
 import { bar, benchHere, firstSheet, hashesOf, stored, supply, twoPictures } from './templating'
 import { openingsOf } from '@/core/document/filling'
 import { shownPlaced } from '@/core/document/read'
@@ -161,4 +161,51 @@ test('a newer version of a template is taken over into a sheet that was filled, 
   expect(firstSheet(after).items['window']).toMatchObject({ box: { cx: 500 } })
   expect(hashesOf(after, firstSheet(after))).toEqual([one.hash])
   await expect(card.getByText(/is in the gallery; this sheet is of/)).toHaveCount(0)
+})
+
+test('a filled sheet is tried otherwise, and in another layout; each is one step, and two templates are compared', async ({
+  page,
+  request,
+}) => {
+  const { one, two } = await twoPictures(request)
+  await page.goto('/templates')
+  await page.getByRole('button', { name: /^Two instant prints/ }).click()
+  const hand = await benchHere(page)
+  await supply(page, 'print-one').click()
+  await supply(page, 'print-two').click()
+  await expect(bar(page).getByText('All filled')).toBeVisible()
+  const before = await hand.afterStep('Fill frame')
+  await run(page, 'Try it otherwise')
+  const shuffled = await hand.afterStep('Shuffle')
+  const hashes = hashesOf(before, firstSheet(before))
+  expect(hashesOf(shuffled, firstSheet(shuffled))).toEqual([...hashes].reverse())
+  expect(Object.values(shuffled.slots).map(({ colour }) => colour)).not.toEqual(
+    Object.values(before.slots).map(({ colour }) => colour),
+  )
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await stored(hand)).slots, { intervals: SOON }).toEqual(before.slots)
+
+  await run(page, 'Try another layout')
+  await expect
+    .poll(async () => firstSheet(await stored(hand)).madeFrom?.id, { intervals: SOON })
+    .not.toBe('two-instant-prints')
+  const tried = await stored(hand)
+  expect([...hashesOf(tried, firstSheet(tried))].sort()).toEqual([one.hash, two.hash].sort())
+  await page.keyboard.press('Control+z')
+  await expect
+    .poll(async () => firstSheet(await stored(hand)).madeFrom?.id, { intervals: SOON })
+    .toBe('two-instant-prints')
+
+  await bar(page).getByRole('button', { name: 'Another template' }).click()
+  await page.locator('[data-region="supplies"]').getByRole('searchbox', { name: 'Search templates' }).fill('windows')
+  await page
+    .locator('[data-region="supplies"]')
+    .getByRole('button', { name: /^Three windows/ })
+    .click()
+  const dialog = page.getByRole('dialog', { name: 'Change this sheet to “Three windows”' })
+  await dialog.getByRole('combobox', { name: 'Compare with' }).selectOption('Leaves over two')
+  await expect(dialog.getByText('Or so')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Take the other' }).click()
+  await expect(bar(page).getByText('All filled')).toBeVisible()
+  expect(firstSheet(await hand.afterStep('Change to Leaves over two')).madeFrom?.id).toBe('leaves-over-two')
 })

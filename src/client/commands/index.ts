@@ -8,6 +8,7 @@ import { PICTURE_COMMANDS } from '@/client/commands/picture'
 import { SET_COMMANDS, SHARING_COMMANDS } from '@/client/commands/sharing'
 import { SELECTING_COMMANDS } from '@/client/commands/selecting'
 import { SHEET_COMMANDS } from '@/client/commands/sheet'
+import { TEMPLATE_COMMANDS } from '@/client/commands/templates'
 import { SLOT_COMMANDS } from '@/client/commands/slots'
 import { TEXT_COMMANDS } from '@/client/commands/text'
 import { VIEW_COMMANDS } from '@/client/commands/view'
@@ -31,6 +32,7 @@ export const COMMANDS: readonly Command[] = [
   ...LETTER_COMMANDS,
   ...TEXT_COMMANDS,
   ...SHEET_COMMANDS,
+  ...TEMPLATE_COMMANDS,
   ...SLOT_COMMANDS,
   ...VIEW_COMMANDS,
 ]

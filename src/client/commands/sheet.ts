@@ -13,11 +13,6 @@ import { choosingOf, toolOf } from '@/client/store/modes'
 import { putBackground, putVeil } from '@/client/store/backgrounds'
 import { FIRST_GRADIENT } from '@/client/store/colours'
 import { hiddenItems, hideEmpty, showHidden } from '@/client/store/hidden'
-import { fillingOf } from '@/core/document/filling'
-import { newerVersion, previewVersion } from '@/client/store/versions'
-import { previewRefill } from '@/client/store/retemplate'
-import { setTemplateUse, showTab } from '@/client/store/slices/supplies'
-import { emptyAll, goToEmpty, tonesToOffer } from '@/client/store/filling'
 import { emptyOpenings } from '@/core/document/openings'
 import { shownSheet } from '@/client/store/benchStore'
 import { sheetOf } from '@/core/document/read'
@@ -45,99 +40,7 @@ const shiftSheet = (bench: Bench, by: 1 | -1): void => {
   placeSheet(bench, sheetId, project.order.indexOf(sheetId) + by)
 }
 
-const needsEmpty = (state: BenchState): string | null =>
-  fillingOf(shownSheet(state)).empty.length ? null : 'Every opening of this sheet is filled.'
-
-const needsFilled = (state: BenchState): string | null =>
-  fillingOf(shownSheet(state)).filled ? null : 'No opening of this sheet holds a picture.'
-
 export const SHEET_COMMANDS: readonly Command[] = [
-  {
-    id: 'templates',
-    family: 'Sheet',
-    words: 'Templates',
-    does: 'Show the templates: sheets that are filled, not built',
-    synonyms: 'gallery layout collage card new sheet from template',
-    menus: ['sheet'],
-    whyNot: always,
-    run: (bench) => {
-      setTemplateUse(bench, 'add')
-      showTab(bench, 'Templates')
-    },
-  },
-  {
-    id: 'nextEmpty',
-    family: 'Sheet',
-    words: 'Next empty opening',
-    does: 'Select the next opening that no picture fills',
-    synonyms: 'unfilled vacant frame template',
-    menus: [],
-    whyNot: needsEmpty,
-    run: goToEmpty,
-  },
-  {
-    id: 'makeTemplate',
-    family: 'Sheet',
-    words: 'Make a template of this…',
-    does: 'Mark what is to be filled and written, and keep the sheets in the gallery',
-    synonyms: 'save keep as template openings fields placeholders gallery version',
-    menus: ['sheet'],
-    whyNot: always,
-    run: opens('template'),
-  },
-  {
-    id: 'offerLook',
-    family: 'Picture',
-    words: 'Offer these tones as a look…',
-    does: 'A switch of this sheet that gives all its openings the tones of this picture, on or off',
-    synonyms: 'look switch vintage tones template named',
-    menus: [],
-    whyNot: (state) => (tonesToOffer(state) ? null : 'Give the selected picture its tones first.'),
-    run: opens('offerLook'),
-  },
-  {
-    id: 'takeVersion',
-    family: 'Sheet',
-    words: 'Take the template’s new version over…',
-    does: 'See this sheet with the new version of its template; what was filled and changed by hand stays',
-    synonyms: 'update upgrade merge template version',
-    menus: [],
-    whyNot: (state) => (newerVersion(state) ? null : 'There is no newer version of this sheet’s template.'),
-    run: (bench) => void previewVersion(bench),
-  },
-  {
-    id: 'changeTemplate',
-    family: 'Sheet',
-    words: 'Change the template',
-    does: 'Show the templates: a press shows this sheet with another one, its pictures and texts moved',
-    synonyms: 'retemplate swap layout another',
-    menus: [],
-    whyNot: always,
-    run: (bench) => {
-      setTemplateUse(bench, 'change')
-      showTab(bench, 'Templates')
-    },
-  },
-  {
-    id: 'refill',
-    family: 'Sheet',
-    words: 'Refill with the marked pictures',
-    does: 'Other pictures in the openings; finishes, tones and rules of placement stay',
-    synonyms: 'replace all set again',
-    menus: [],
-    whyNot: (state) => (state.marked.length ? null : 'Mark pictures first: Shift and press them in the supplies.'),
-    run: previewRefill,
-  },
-  {
-    id: 'emptyAll',
-    family: 'Sheet',
-    words: 'Take all pictures out',
-    does: 'Empty every opening of this sheet; the pictures stay in the project',
-    synonyms: 'clear unfill openings template',
-    menus: [],
-    whyNot: needsFilled,
-    run: emptyAll,
-  },
   {
     id: 'hideEmpty',
     family: 'Sheet',

@@ -79,36 +79,49 @@ const sentences = (
   ]
 }
 
-/** Prepares the shown sheet under another template, to be looked at before it is changed. */
+/** The shown sheet under another template, to be looked at before it is changed. Throws where that cannot be read. */
+export const preparedTemplate = async (bench: Bench, answer: TemplateAnswer): Promise<HeldChange> => {
+  const template = await templateDocument(answer)
+  const { project, sheetId } = bench.get()
+  const sheet = heldSheet(bench.get())
+  const base = await baseOf(sheet)
+  const newIds = Object.fromEntries(template.order.map((id, i) => [id, i === 0 ? sheetId : newId('sheet')]))
+  const isWritten = (frame: TextFrame): boolean => !base || textOf(base, frame.id)?.stencil.text !== frame.stencil.text
+  const { moves, spare: spareTexts } = textMoves(sheet, template, newIds, isWritten)
+  const texts = await Promise.all(moves.map((move) => setInField(bench, move)))
+  const make = (now: Project) => retemplate(now, { sheetId, template, newIds, texts, spareTexts })
+  const { recorded, moved, spare } = make(project)
+  const told = { moved, spare, texts: texts.length, spareTexts: spareTexts.length }
+  return {
+    title: `Change this sheet to “${answer.name}”`,
+    step: `Change to ${answer.name}`,
+    sheetId,
+    after: recorded.project,
+    says: sentences(project, recorded.project, sheetId, told),
+    make: (now) => make(now).recorded,
+    template: answer.id,
+  }
+}
+
+const CANNOT = 'The sheet could not be shown with this template. Try it again.'
+
+/** Shows the sheet under another template before it is changed. */
 export const previewTemplate = async (bench: Bench, answer: TemplateAnswer): Promise<void> => {
   bench.endBurst()
   try {
-    const template = await templateDocument(answer)
-    const { project, sheetId } = bench.get()
-    const sheet = heldSheet(bench.get())
-    const base = await baseOf(sheet)
-    const newIds = Object.fromEntries(template.order.map((id, i) => [id, i === 0 ? sheetId : newId('sheet')]))
-    const isWritten = (frame: TextFrame): boolean =>
-      textOf(base ?? sheet, frame.id)?.stencil.text !== frame.stencil.text || !base
-    const { moves, spare: spareTexts } = textMoves(sheet, template, newIds, isWritten)
-    const texts = await Promise.all(moves.map((move) => setInField(bench, move)))
-    const make = (now: Project) => retemplate(now, { sheetId, template, newIds, texts, spareTexts })
-    const { recorded, moved, spare } = make(project)
-    holdChange(bench, {
-      title: `Change this sheet to “${answer.name}”`,
-      step: `Change to ${answer.name}`,
-      sheetId,
-      after: recorded.project,
-      says: sentences(project, recorded.project, sheetId, {
-        moved,
-        spare,
-        texts: texts.length,
-        spareTexts: spareTexts.length,
-      }),
-      make: (now) => make(now).recorded,
-    })
+    holdChange(bench, await preparedTemplate(bench, answer))
   } catch (error) {
-    say(bench, wordsOf(error, 'The sheet could not be shown with this template. Try it again.'), 'fault')
+    say(bench, wordsOf(error, CANNOT), 'fault')
+  }
+}
+
+/** The sheet under one more template, to be compared; null where that cannot be read, which is said. */
+export const comparedTemplate = async (bench: Bench, answer: TemplateAnswer): Promise<HeldChange | null> => {
+  try {
+    return await preparedTemplate(bench, answer)
+  } catch (error) {
+    say(bench, wordsOf(error, CANNOT), 'fault')
+    return null
   }
 }
 

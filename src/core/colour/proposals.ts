@@ -1,8 +1,9 @@
 import type { Colour } from '@/core/colour/colour'
 import { ciede2000 } from '@/core/colour/difference'
-import { fromLab, toLab, type Lab } from '@/core/colour/lab'
+import { nearestInGamut } from '@/core/colour/gamut'
+import { toLab, type Lab } from '@/core/colour/lab'
 import { tinted, type Slot } from '@/core/colour/slots'
-import { fromRgb, toRgb } from '@/core/colour/space'
+import { toRgb } from '@/core/colour/space'
 
 /** A way of giving every slot a colour of a palette. */
 export interface Proposal {
@@ -29,28 +30,8 @@ const lastingFor = (palette: readonly Colour[], count: number): readonly Colour[
 const byLightness = (colours: readonly Colour[]): readonly Colour[] =>
   [...colours].sort((p, q) => labOf(p).L - labOf(q).L)
 
-/** Steps in which chroma is taken back to what sRGB has: finer than a step of a channel. */
-const HALVINGS = 10
-/** Channels so little beyond sRGB are rounded into it. */
-const SLACK = 0.25
-
-const isInGamut = (lab: Lab): boolean =>
-  Object.values(fromLab(lab)).every((channel) => channel >= -SLACK && channel <= 255 + SLACK)
-
 /** A colour at another lightness: its hue kept, its chroma as far as sRGB has it there. */
-const atLightness = (colour: Colour, L: number): Colour => {
-  const { a, b } = labOf(colour)
-  const scaled = (share: number): Lab => ({ L, a: a * share, b: b * share })
-  let [low, high] = [0, 1]
-  if (isInGamut(scaled(1))) low = 1
-  else
-    for (let i = 0; i < HALVINGS; i += 1) {
-      const middle = (low + high) / 2
-      if (isInGamut(scaled(middle))) low = middle
-      else high = middle
-    }
-  return fromRgb(fromLab(scaled(low)))
-}
+const atLightness = (colour: Colour, L: number): Colour => nearestInGamut({ ...labOf(colour), L })
 
 /**
  * Dark slots get dark colours, in the order of their lightness; each at the lightness that its slot has, or with

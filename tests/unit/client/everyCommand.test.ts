@@ -28,7 +28,8 @@ import { projectFaults } from '@/core/document/validate'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 import { testBench } from '@tests/helpers/testBench'
 import { textOf, withText } from '@tests/helpers/text'
-import { putFaces } from '@/client/store/slices/supplies'
+import { sheetOf } from '@/core/document/read'
+import { putFaces, putTemplates } from '@/client/store/slices/supplies'
 import { filled as textProject } from '@tests/helpers/words'
 
 /** A worker that never answers: what waits for one changes nothing here. */
@@ -97,6 +98,21 @@ const giveLook = (bench: Bench): void => {
 }
 
 /** The typefaces that a text may be set in. */
+/** The project with its sheet made of a template. */
+const ofTemplate = (project: Project): Project => {
+  const sheet = sheetOf(project, SHEET)
+  const madeFrom = { id: 't-card', version: 1, sheetId: SHEET, name: 'Card' }
+  return { ...project, sheets: { ...project.sheets, [SHEET]: { ...sheet, madeFrom } } }
+}
+
+/** The gallery has that template in a newer version. */
+const knowNewer = (bench: Bench): void => {
+  const size = { sheetCount: 1, openings: 3, width: 800, height: 600 }
+  putTemplates(bench, [
+    { id: 't-card', version: 2, name: 'Card', category: 'Mine', words: '', isShipped: false, ...size },
+  ])
+}
+
 const giveFaces = (bench: Bench): void =>
   putFaces(bench, [
     { id: 'lora', name: 'Lora', kind: 'reading', canTravel: false, bold: 'lora-bold' },
@@ -154,6 +170,7 @@ const scenes = (): readonly Scene[] => {
     { name: 'a picture with a look', project: base, selection: ['f-1'], prepare: giveLook },
     { name: 'a section closed by hand', project: base, selection: [], prepare: () => setFold('Finish', true) },
     { name: 'a colour slot', project: coloured, selection: ['f-1'] },
+    { name: 'a sheet of a template', project: ofTemplate(base), selection: [], prepare: knowNewer },
     { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
     {
       name: 'a stencil in hand',

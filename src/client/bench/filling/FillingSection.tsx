@@ -54,6 +54,12 @@ export const FillingSection = ({ sheet }: { readonly sheet: Sheet }) => {
         <CommandButton framed id="changeTemplate">
           Change template
         </CommandButton>
+        <CommandButton framed id="shuffleSheet">
+          Try it otherwise
+        </CommandButton>
+        <CommandButton framed id="shuffleLayout">
+          Try another layout
+        </CommandButton>
         <CommandButton framed id="refill">
           Refill
         </CommandButton>

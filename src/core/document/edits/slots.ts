@@ -1,4 +1,5 @@
 import type { Colour } from '@/core/colour/colour'
+import { turnedHue } from '@/core/colour/gamut'
 import type { Slot } from '@/core/colour/slots'
 import { defineEdit, put } from '@/core/document/edit'
 import { freedOf } from '@/core/document/colours'
@@ -28,6 +29,16 @@ export const fillSlots = defineEdit<{ readonly colours: Readonly<Record<string, 
     if (slot) put(slot, 'colour', colour)
   }
 })
+
+/** Turns the hues of slots by degrees; their lightness stays, so that what stands out from what stays so. */
+export const turnSlots = defineEdit<{ readonly ids: readonly string[]; readonly degrees: number }>(
+  (draft, { ids, degrees }) => {
+    for (const id of ids) {
+      const slot = draft.slots[id]
+      if (slot) put(slot, 'colour', turnedHue(slot.colour, degrees))
+    }
+  },
+)
 
 /** Takes a slot away: what referred to it keeps the colour that it had. */
 export const removeSlot = defineEdit<{ readonly slotId: string }>((draft, { slotId }, project) => {
