@@ -7,6 +7,7 @@ import { withBrowser } from './browser'
 import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
 import { measureExport, runExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
+import { measureTemplates } from './templates'
 import { measureTexts } from './texts'
 import { measureRegion } from './region'
 
@@ -26,6 +27,9 @@ const letters = async (work: string): Promise<readonly string[]> => [
 /** Texts that wrap: `npm run measure -- texts`. */
 const texts = (work: string): Promise<readonly string[]> => withBrowser(`${work}/data`, measureTexts)
 
+/** Templates alone: `npm run measure -- templates`. */
+const templates = (work: string): Promise<readonly string[]> => withBrowser(`${work}/data`, measureTemplates)
+
 const run = async (): Promise<void> => {
   const [command, way, folder] = process.argv.slice(2)
   if (command === 'run-export' && way && folder) return runExport(way, folder)
@@ -38,6 +42,7 @@ const run = async (): Promise<void> => {
     ...(await finishes(work)),
     ...(await letters(work)),
     ...(await texts(work)),
+    ...(await templates(work)),
   ]
   // Parts alone: `npm run measure -- regions`, and so on.
   const parts: Readonly<Record<string, () => Promise<readonly string[]>>> = {
@@ -45,6 +50,7 @@ const run = async (): Promise<void> => {
     finishes: () => finishes(work),
     letters: () => letters(work),
     texts: () => texts(work),
+    templates: () => templates(work),
   }
   const rows = await ((command && parts[command]) || all)()
   for (const row of rows) console.log(row)

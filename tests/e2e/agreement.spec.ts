@@ -11,6 +11,8 @@ import { setPlaced } from '@/core/document/edits/fills'
 import { ADJUSTMENT_KEYS, withStrength, type Adjustments } from '@/core/adjust/adjustments'
 import { adjustPictures } from '@/core/document/edits/adjust'
 import { addSheet, copiedSheet } from '@/core/document/edits/sheets'
+import { addTemplateSheets } from '@/core/document/edits/templates'
+import { openingsOf } from '@/core/document/filling'
 import { putLayer } from '@/core/document/edits/finishes'
 import type { Project } from '@/core/document/types'
 import { LAYER_KINDS, newLayer, type FinishLayer } from '@/core/finish/layers'
@@ -20,6 +22,8 @@ import { levelPixels } from '@/server/export/pixels'
 import { paintList } from '@/server/export/renderSheet'
 import { placePicture } from '@/core/document/edits/fills'
 import { look, textOf, withText } from '@tests/helpers/text'
+import type { Template } from '../../templates/kit'
+import { shippedTemplates } from '../../templates/shipped'
 import { BenchHand, makeProject, SHEET } from './bench'
 
 const PIECES = [
@@ -221,3 +225,53 @@ test('every adjustment, and all at once, look the same on the table and from the
     [...each, ['all', all] as const].map(([name, adjustments]) => ({ name, layers: [], adjustments })),
   )
 })
+
+/** A project of the templates’ first sheets, each as large as the table shows whole at 100%, filled with the one picture. */
+const filledSheets = (start: Project, templates: readonly Template[]): Project => {
+  const first = (template: Template, n: number): string => `t-${n}-${template.order[0]}`
+  const many = templates.reduce((held, template, n) => {
+    const newIds = Object.fromEntries(template.order.map((id) => [id, `t-${n}-${id}`]))
+    const added = addTemplateSheets(held, { template, newIds, after: held.order.at(-1) ?? null })
+    const sheetId = first(template, n)
+    const sheet = sheetOf(added, sheetId)
+    const k = Math.min(600 / sheet.size.w, 450 / sheet.size.h)
+    const small = {
+      ...copiedSheet(sheet, sheetId, sheet.name, { w: sheet.size.w * k, h: sheet.size.h * k }),
+      unit: 'px' as const,
+      ppi: 72,
+      bleed: 0,
+      switches: Object.fromEntries(Object.entries(sheet.switches).map(([id, one]) => [id, { ...one, on: true }])),
+    }
+    const sized = { ...added, sheets: { ...added.sheets, [sheetId]: small } }
+    return openingsOf(small).reduce(
+      (now, { id }) => placePicture(now, { sheetId, frameId: id, pictureId: 'pic' }),
+      sized,
+    )
+  }, start)
+  const order = templates.map(first)
+  return { ...many, order, sheets: Object.fromEntries(order.map((id) => [id, sheetOf(many, id)])) }
+}
+
+/** So many at once that their colour slots fit into one project. */
+const AT_ONCE = 10
+
+for (const part of [0, 1, 2, 3])
+  test(`templates that ship, filled and with their looks on, look the same on both sides, part ${part + 1}`, async ({
+    page,
+    request,
+  }) => {
+    const id = await makeProject(request, [])
+    const { project: start } = (await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }
+    const all = await shippedTemplates()
+    expect(all.length).toBeLessThanOrEqual(4 * AT_ONCE)
+    const templates = all.slice(part * AT_ONCE, (part + 1) * AT_ONCE)
+    const many = filledSheets(start, templates)
+    const hand = await opened(page, request, many)
+    for (const [n, sheetId] of many.order.entries()) {
+      if (n > 0) await page.getByRole('button', { name: 'Next sheet' }).click()
+      await atFull(hand)
+      const { covered } = await compared(hand, many, sheetId)
+      expect(covered.count, templates[n]?.name).toBeGreaterThan(1000)
+      expect(covered.mean, templates[n]?.name).toBeLessThanOrEqual(0.5)
+    }
+  })

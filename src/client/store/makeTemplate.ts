@@ -1,4 +1,5 @@
-import { marksOf, markTemplate, templateOf, type Marks } from '@/core/document/edits/marks'
+import { markTemplate } from '@/core/document/edits/marks'
+import { marksOf, templateOf, type Marks } from '@/core/document/marks'
 import type { Project } from '@/core/document/types'
 import { api, ApiError } from '@/client/http/api'
 import { newId } from '@/client/store/actions'

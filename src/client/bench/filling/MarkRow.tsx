@@ -1,6 +1,6 @@
 'use client'
 import TextField from '@mui/material/TextField'
-import type { FrameMark } from '@/core/document/edits/marks'
+import type { FrameMark } from '@/core/document/marks'
 import { isText } from '@/core/document/text'
 import type { Frame } from '@/core/document/types'
 import { POSTURES, WANTS_RANGE, type Opening, type Wants } from '@/core/template/wants'
