@@ -86,8 +86,10 @@ const compared = async ({ page }: BenchHand, project: Project, sheetId: string):
   const isWhite = (x: number, y: number): boolean => at(x, y, 0) === 255 && at(x, y, 1) === 255 && at(x, y, 2) === 255
   const covered = { sum: 0, count: 0, max: 0 }
   const edge = { sum: 0, count: 0, max: 0 }
-  for (let y = 2; y < screen.height - 2; y += 1)
-    for (let x = 2; x < screen.width - 2; x += 1) {
+  // What lies beside a smaller sheet is the table.
+  const [width, height] = [Math.min(screen.width, canvas.width), Math.min(screen.height, canvas.height - screen.top)]
+  for (let y = 2; y < height - 2; y += 1)
+    for (let x = 2; x < width - 2; x += 1) {
       const here = isWhite(x, y)
       const isEdge = [-2, 2].some((d) => isWhite(x + d, y) !== here || isWhite(x, y + d) !== here)
       if (here && !isEdge) continue
@@ -235,8 +237,10 @@ const filledSheets = (start: Project, templates: readonly Template[]): Project =
     const sheetId = first(template, n)
     const sheet = sheetOf(added, sheetId)
     const k = Math.min(600 / sheet.size.w, 450 / sheet.size.h)
+    // Even, so that the sheet stands on whole pixels in the middle of the table.
+    const even = (side: number): number => 2 * Math.round((side * k) / 2)
     const small = {
-      ...copiedSheet(sheet, sheetId, sheet.name, { w: sheet.size.w * k, h: sheet.size.h * k }),
+      ...copiedSheet(sheet, sheetId, sheet.name, { w: even(sheet.size.w), h: even(sheet.size.h) }),
       unit: 'px' as const,
       ppi: 72,
       bleed: 0,
