@@ -63,7 +63,9 @@ const sentences = (
   const empty = openingsOf(sheetOf(after, sheetId)).filter(({ fill }) => fill.kind === 'none').length
   const names = spare.slice(0, 4).map((id) => project.pictures[id]?.name ?? '')
   return [
-    moved ? `${counted(moved, 'picture')} go into its openings, with their tones.` : 'There is no picture to move.',
+    moved
+      ? `${counted(moved, 'picture goes', 'pictures go')} into its openings, with ${moved === 1 ? 'its' : 'their'} tones.`
+      : 'There is no picture to move.',
     ...(spare.length
       ? [
           `${counted(spare.length, 'picture finds', 'pictures find')} no opening and ${spare.length === 1 ? 'stays' : 'stay'} among the project’s pictures: ${names.join(', ')}${spare.length > 4 ? ' …' : ''}.`,
@@ -89,7 +91,7 @@ export const preparedTemplate = async (bench: Bench, answer: TemplateAnswer): Pr
   const isWritten = (frame: TextFrame): boolean => !base || textOf(base, frame.id)?.stencil.text !== frame.stencil.text
   const { moves, spare: spareTexts } = textMoves(sheet, template, newIds, isWritten)
   const texts = await Promise.all(moves.map((move) => setInField(bench, move)))
-  const make = (now: Project) => retemplate(now, { sheetId, template, newIds, texts, spareTexts })
+  const make = (now: Project) => retemplate(now, { sheetId, template, base, newIds, texts, spareTexts })
   const { recorded, moved, spare } = make(project)
   const told = { moved, spare, texts: texts.length, spareTexts: spareTexts.length }
   return {

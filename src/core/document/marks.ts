@@ -33,24 +33,27 @@ const isMarked = (project: Project): boolean =>
  * The marks that a project has; one that has none begins with every frame that takes pictures as an opening, and all
  * its slots offered.
  */
-export const marksOf = (project: Project, template: TemplateMark): Marks => ({
-  template,
-  frames: project.order.flatMap((sheetId) => {
-    const sheet = sheetOf(project, sheetId)
-    const openings = new Set(openingsOf(sheet).map(({ id }) => id))
-    return framesOf(sheet)
-      .filter((frame) => openings.has(frame.id) || isText(frame))
-      .map((frame): FrameMark => ({
-        sheetId,
-        frameId: frame.id,
-        opening: frame.opening ?? (!isMarked(project) && openings.has(frame.id) ? {} : null),
-        field: frame.field ?? null,
-        hint: frame.hint ?? '',
-      }))
-  }),
-  offered: Object.values(project.slots).flatMap(({ id, offered }) => (offered || !isMarked(project) ? [id] : [])),
-  notes: Object.fromEntries(project.order.map((id) => [id, sheetOf(project, id).notes ?? ''])),
-})
+export const marksOf = (project: Project, template: TemplateMark): Marks => {
+  const isFirst = !isMarked(project)
+  return {
+    template,
+    frames: project.order.flatMap((sheetId) => {
+      const sheet = sheetOf(project, sheetId)
+      const openings = new Set(openingsOf(sheet).map(({ id }) => id))
+      return framesOf(sheet)
+        .filter((frame) => openings.has(frame.id) || isText(frame))
+        .map((frame): FrameMark => ({
+          sheetId,
+          frameId: frame.id,
+          opening: frame.opening ?? (isFirst && openings.has(frame.id) ? {} : null),
+          field: frame.field ?? null,
+          hint: frame.hint ?? '',
+        }))
+    }),
+    offered: Object.values(project.slots).flatMap(({ id, offered }) => (offered || isFirst ? [id] : [])),
+    notes: Object.fromEntries(project.order.map((id) => [id, sheetOf(project, id).notes ?? ''])),
+  }
+}
 
 const emptied = (frame: Frame): Frame => ({ ...frame, fill: { kind: 'none' } })
 

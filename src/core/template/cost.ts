@@ -118,7 +118,7 @@ export interface Shortage {
 /** A picture may have this share of the sheet's resolution less before it is said: common practice, with no source. */
 const ENOUGH = 0.66
 
-/** What a picture is short of in an opening; null where it has enough. A sheet for the screen wants all its pixels. */
+/** What a picture is short of in an opening: of the pixels wanted, else of the sheet's resolution; null where it has enough. */
 export const shortageOf = ({
   placed,
   holder,

@@ -3,36 +3,18 @@ import { Op, type Transaction } from 'sequelize'
 import { Failure } from '@/core/failure'
 import { openingsOf } from '@/core/document/filling'
 import { readProject } from '@/core/document/validate'
-import type { Project } from '@/core/document/types'
+import { FORMAT, type Project } from '@/core/document/types'
+import { checkedDocument } from '@/server/projects/check'
 import type { TemplateMark } from '@/core/template/mark'
 import type { TemplateAnswer } from '@/contract/api'
 import { TemplateRow } from '@/server/db/models'
 import { database } from '@/server/db/open'
 import { LIMITS } from '@/server/limits'
 
-const answerOf = ({
-  id,
-  version,
-  name,
-  category,
-  words,
-  sheetCount,
-  openings,
-  width,
-  height,
-  isShipped,
-}: TemplateRow): TemplateAnswer => ({
-  id,
-  version,
-  name,
-  category,
-  words,
-  sheetCount,
-  openings,
-  width,
-  height,
-  isShipped,
-})
+const answerOf = (row: TemplateRow): TemplateAnswer => {
+  const { id, version, name, category, words, sheetCount, openings, width, height, isShipped } = row
+  return { id, version, name, category, words, sheetCount, openings, width, height, isShipped }
+}
 
 /** Every template in its newest version: one's own, the newest first, then those that ship in their order. */
 export const listTemplates = async (): Promise<readonly TemplateAnswer[]> => {
@@ -59,8 +41,9 @@ export const openTemplate = async (id: string, version?: number): Promise<Projec
     where: { id, ...(version === undefined ? { isNewest: true } : { version }) },
   })
   if (!row) throw notThere()
-  // Written by an older program it may be of an older format.
-  return readProject(JSON.parse(row.document))
+  const held = JSON.parse(row.document) as { readonly format: unknown }
+  // It was checked when it was written; by an older program it may be of an older format.
+  return held.format === FORMAT ? (held as Project) : readProject(held)
 }
 
 /** A document that is a template. */
@@ -122,24 +105,25 @@ const lastOf = (id: string, transaction: Transaction): Promise<TemplateRow | nul
  * as it is: what is made of it is a template of its own. Throws `document-invalid`, `refused` or `too-large`.
  */
 export const keepTemplate = async (value: unknown): Promise<TemplateAnswer> => {
-  const project = readProject(value)
+  const project = await checkedDocument(JSON.stringify(value))
   const { template } = project
   if (!template) throw new Failure('refused', 'This is a project, no template. Mark its openings and keep it as one.')
   const openings = Object.values(project.sheets).flatMap(openingsOf).length
-  const fields = Object.values(project.sheets).flatMap(({ items }) => Object.values(items))
-  if (!openings && !fields.some((item) => item.kind === 'frame' && item.field))
+  const items = Object.values(project.sheets).flatMap((sheet) => Object.values(sheet.items))
+  if (!openings && !items.some((item) => item.kind === 'frame' && item.field))
     throw new Failure('refused', 'Nothing of this is to be filled: mark a frame as an opening, or a text as a field.')
   const db = await database()
   return db.write(async (transaction) => {
     const last = await lastOf(template.id, transaction)
-    if ((await TemplateRow.count({ where: { isShipped: false, isNewest: true }, transaction })) >= LIMITS.templates)
+    const kept = { isShipped: false, isNewest: true, id: { [Op.ne]: template.id } }
+    if ((await TemplateRow.count({ where: kept, transaction })) >= LIMITS.templates)
       throw new Failure('too-large', `${LIMITS.templates} templates can be kept. Remove some you no longer need.`)
     const isOwn = last !== null && !last.isShipped
     if (isOwn && last.isNewest && isSame(project, last)) return answerOf(last)
     const id = isOwn || !last ? template.id : `t-${randomUUID()}`.slice(0, 60)
     const version = isOwn ? last.version + 1 : 1
-    const kept: Template = { ...project, template: { ...template, id, version } }
-    await writeTemplate(kept, { isShipped: false, place: 0 }, transaction)
+    const written: Template = { ...project, template: { ...template, id, version } }
+    await writeTemplate(written, { isShipped: false, place: 0 }, transaction)
     const row = await TemplateRow.findOne({ where: { id, version }, transaction })
     if (!row) throw notThere()
     return answerOf(row)

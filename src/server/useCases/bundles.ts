@@ -29,6 +29,13 @@ const withUsedPictures = (project: Project): Project => {
   return { ...project, pictures: Object.fromEntries(Object.entries(project.pictures).filter(([id]) => used.has(id))) }
 }
 
+/** A project that a template was made of travels as a project: only a template's own bundle comes in as one. */
+const unmarked = (project: Project): Project => {
+  const made: { -readonly [K in keyof Project]: Project[K] } = { ...project }
+  delete made.template
+  return made
+}
+
 /** The typefaces of one's own that a project is set in, as far as their licences let them travel. */
 const facesOf = async (project: Project): Promise<readonly FaceOnTheWay[]> => {
   const rows = await ownFaces(faceIdsOf(project))
@@ -46,7 +53,7 @@ interface BundleParts {
 
 /** Everything a bundle is made of. Throws `picture-missing` where an original is gone. */
 const bundleParts = async (id: string, kind: BroughtIn['kind']): Promise<BundleParts> => {
-  const whole = kind === 'template' ? await openTemplate(id) : (await openProject(id)).project
+  const whole = kind === 'template' ? await openTemplate(id) : unmarked((await openProject(id)).project)
   const project = withUsedPictures(whole)
   const files = new Map<string, { file: string; ending: string }>()
   for (const { hash } of Object.values(project.pictures)) {

@@ -16,6 +16,7 @@ import type { Sheet } from '@/core/document/types'
 import { findPicture } from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
 import { bringBundleIn, writeBundle } from '@/server/useCases/bundles'
+import { createProject, openProject } from '@/server/projects/store'
 import { removePicture } from '@/server/useCases/library'
 import { keepShippedTemplates } from '@/server/templates/shipped'
 
@@ -147,6 +148,14 @@ describe('templates of one’s own', () => {
     expect(brought.kind).toBe('template')
     expect((await listTemplates()).find(({ id }) => id === brought.id)?.name).toBe('With art')
     expect((await findPicture(picture.hash))?.hash).toBe(picture.hash)
+  })
+
+  it('leave the project that they were made of a project, also in its bundle', async () => {
+    const { project } = await createProject({ ...sampled(), id: 'p-marked', pictures: {} })
+    const zip = await buffer((await writeBundle(project.id)).open())
+    const brought = await bringBundleIn(Readable.from([zip]))
+    expect(brought.kind).toBe('project')
+    expect((await openProject(brought.id)).project.template).toBeUndefined()
   })
 
   it('that nothing is to be filled of, or that are not sound, are refused in words', async () => {

@@ -189,10 +189,9 @@ const SuppliesSearch = ({
 /** The strip at the foot of the bench. */
 export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   const tab = useBench((state) => state.suppliesTab)
-  // Each tab keeps what is searched in it while another one shows.
-  const [searches, setSearches] = useState<Partial<Record<SuppliesTab, string>>>({})
-  const search = searches[tab] ?? ''
-  const setSearch = (next: string): void => setSearches((held) => ({ ...held, [tab]: next }))
+  // A search is of the tab that it was typed in, and ends when another is shown, by whatever.
+  const [searched, setSearched] = useState({ tab, text: '' })
+  const search = searched.tab === tab ? searched.text : ''
   const [group, setGroup] = useState(ALL_GROUPS)
   const [height, setHeight] = useState<number>(HEIGHT.first)
   const isPanelOpen = useBench((state) => state.alphabetPanel !== null)
@@ -234,7 +233,6 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
           onChange={(_event, each: SuppliesTab) => {
             showTab(bench, each)
             if (each !== 'Pictures') leaveChoosing(bench)
-            setSearches({})
           }}
         >
           {SUPPLIES_TABS.map((each) => (
@@ -247,7 +245,7 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
           {tab === 'Templates' && <TemplateTools group={group} onGroup={setGroup} />}
           {tab === 'Finishes' && <FinishTools />}
           {tab === 'Pictures' && <PictureTools onAdd={onAdd} />}
-          <SuppliesSearch tab={tab} search={search} onSearch={setSearch} />
+          <SuppliesSearch tab={tab} search={search} onSearch={(text) => setSearched({ tab, text })} />
         </div>
       </div>
       <div className={styles.body}>

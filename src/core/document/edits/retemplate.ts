@@ -2,6 +2,8 @@ import type { Draft } from 'immer'
 import type { SetText } from '@/core/text/setting'
 import type { Placed } from '@/core/placement/placed'
 import { readingRows } from '@/core/geometry/reading'
+import { holdsPicture } from '@/core/document/content'
+import { wordAround } from '@/core/document/lettering'
 import { PICTURES, type Fill, type PictureFill } from '@/core/document/fill'
 import { freshPlaced, givenFrames, openingsOf } from '@/core/document/filling'
 import { fragmentOf, pasteFragment } from '@/core/document/fragment'
@@ -12,7 +14,7 @@ import { addTemplateSheets } from '@/core/document/edits/templates'
 import { retype } from '@/core/document/edits/texts'
 import { sheetOf } from '@/core/document/read'
 import { isText, type TextFrame } from '@/core/document/text'
-import { framesOf, framesUnder, isHidden, isLocked } from '@/core/document/tree'
+import { framesOf, framesUnder, isLocked } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 
 /** A place on a sheet that was added. */
@@ -30,9 +32,22 @@ interface Content {
 
 const keyOf = (name: string): string => name.trim().toLowerCase()
 
-/** What the openings of a sheet hold, in reading order. Windows and echoes hold what they show, as pictures of their own. */
+/**
+ * The frames that give their pictures to the new template, in reading order. Of a sheet that was marked every opening
+ * does; of any other whatever holds a picture or waits for one, letters apart.
+ */
+const givers = (sheet: Sheet): readonly Frame[] => {
+  const isMarked = framesOf(sheet).some(({ opening }) => opening !== undefined)
+  return openingsOf(sheet).filter((frame) =>
+    isMarked
+      ? frame.opening !== undefined
+      : wordAround(sheet, frame.id) === null && (frame.fill.kind === 'none' || holdsPicture(frame.fill)),
+  )
+}
+
+/** What givers hold. Windows and echoes hold what they show, as pictures of their own. */
 const contentsOf = (project: Project, sheet: Sheet): readonly Content[] =>
-  openingsOf(sheet).flatMap((frame) => {
+  givers(sheet).flatMap((frame) => {
     const fill = ownFill(project, sheet, frame)
     const shown = fill.kind === PICTURES ? fill.takes.find(({ id }) => id === fill.shown) : undefined
     return fill.kind === PICTURES && shown ? [{ name: frame.name, fill, pictureId: shown.placed.pictureId }] : []
@@ -83,8 +98,9 @@ const matched = (project: Project, places: readonly Place[], contents: readonly 
   return { pairs, spare: waiting }
 }
 
+/** Every text that is to be written, in reading order; one that found no field before stands hidden and is among them. */
 const fieldsOf = (sheet: Sheet): readonly TextFrame[] =>
-  readingRows(framesOf(sheet).filter((frame) => frame.field !== undefined && !isHidden(sheet, frame.id)))
+  readingRows(framesOf(sheet).filter((frame) => frame.field !== undefined))
     .flat()
     .filter(isText)
 
@@ -125,13 +141,25 @@ export const textMoves = (
   return { moves, spare: left.slice(free.length) }
 }
 
-/** What a person put on a sheet beside its openings and fields: it stays where it is. Locked art is the template's. */
-const ownItems = (sheet: Sheet): readonly string[] =>
-  sheet.order.filter((id) => {
-    const frames = framesUnder(sheet, [id])
-    const isOpening = frames.some((frame) => frame.takesPictures || frame.field !== undefined)
-    return !isLocked(sheet, id) && !isHidden(sheet, id) && frames.length > 0 && !isOpening
-  })
+/**
+ * What a person put on a sheet beside its openings and fields: it stays where it is. Of a sheet made of a template what is
+ * locked is the template's, unless the version it was made of is known and has no such item.
+ */
+const ownItems = (sheet: Sheet, base: Sheet | null): readonly string[] => {
+  const isTheirs = (id: string): boolean =>
+    sheet.madeFrom !== undefined && isLocked(sheet, id) && (!base || Object.hasOwn(base.items, id))
+  const giving = new Set(givers(sheet).map(({ id }) => id))
+  const isEmpty = ({ opening, fill }: Frame): boolean => opening !== undefined && fill.kind === 'none'
+  const goes = (frame: Frame): boolean =>
+    giving.has(frame.id) || isEmpty(frame) || frame.field !== undefined || isTheirs(frame.id)
+  const own = (id: string): readonly string[] => {
+    const going = framesUnder(sheet, [id]).filter(goes)
+    if (!going.length) return isTheirs(id) ? [] : [id]
+    const item = sheet.items[id]
+    return item?.kind === 'group' ? item.order.flatMap(own) : []
+  }
+  return sheet.order.flatMap(own)
+}
 
 const putFill = defineEdit<{ readonly at: Place; readonly fill: Fill }>((draft, { at, fill }) => {
   const frame = draft.sheets[at.sheetId]?.items[at.frame.id]
@@ -175,6 +203,8 @@ const carryOver = (
 export interface Retemplating {
   readonly sheetId: string
   readonly template: Project
+  /** The sheet as the template had it that it was made of; null where that is not known. */
+  readonly base: Sheet | null
   /** Ids of the new sheets; the first takes that of the sheet of before. */
   readonly newIds: Readonly<Record<string, string>>
   /** The texts that are carried on, as their fields' typefaces set them. */
@@ -196,7 +226,7 @@ export interface Retemplated {
  */
 export const retemplate = (
   project: Project,
-  { sheetId, template, newIds, texts, spareTexts }: Retemplating,
+  { sheetId, template, base, newIds, texts, spareTexts }: Retemplating,
 ): Retemplated => {
   const before = sheetOf(project, sheetId)
   const sheetIds = template.order.map((id) => newIds[id] ?? id)
@@ -214,7 +244,7 @@ export const retemplate = (
     now = joinRecorded(now, (held) =>
       retype.record(held, { sheetId: on, frameId: field.id, text: from.stencil.text, set }),
     )
-  now = carryOver(now, project, sheetId, ownItems(before), false)
+  now = carryOver(now, project, sheetId, ownItems(before, base), false)
   now = carryOver(
     now,
     project,

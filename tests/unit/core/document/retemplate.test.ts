@@ -19,7 +19,10 @@ import { openingsOf } from '@/core/document/filling'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { framesOf } from '@/core/document/tree'
 import { projectFaults } from '@/core/document/validate'
-import type { Project, Sheet } from '@/core/document/types'
+import { groupItems } from '@/core/document/edits/groups'
+import { markItems } from '@/core/document/edits/items'
+import { filled as words } from '@tests/helpers/words'
+import type { Frame, Project, Sheet } from '@/core/document/types'
 
 const SIZE = { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 0 } as const
 const SHEET = 'sheet-1'
@@ -58,7 +61,7 @@ const filledFrom = (template: Project, count: number): Project => {
 }
 
 const change = (project: Project, template: Project) =>
-  retemplate(project, { sheetId: SHEET, template, newIds: { [SHEET]: SHEET }, texts: [], spareTexts: [] })
+  retemplate(project, { sheetId: SHEET, template, base: null, newIds: { [SHEET]: SHEET }, texts: [], spareTexts: [] })
 
 /** What is shown where: the picture and its warmth, by the opening's name. */
 const shown = (sheet: Sheet): ReadonlyMap<string, string> =>
@@ -143,6 +146,56 @@ describe('another template under the pictures', () => {
   })
 })
 
+describe('what a person put on a sheet, under another template', () => {
+  const from = filledFrom(templateOf('from', { names: ['Left'], shapes: [[100, 100]] }), 1)
+  const to = templateOf('to', { names: ['Right'], shapes: [[80, 120]] })
+  const star = newFrame('star', { kind: 'star', points: 5, inner: 0.5 }, { cx: 700, cy: 500, w: 50, h: 50 }, 'Star')
+  const withStar = (project: Project, more: Partial<Frame>): Project =>
+    addFrame(project, { sheetId: SHEET, frame: { ...star, ...more } })
+  const kept = (project: Project) => sheetOf(change(project, to).recorded.project, SHEET).items
+
+  it('stays, though it could take a picture: a colour, a picture of its own, hidden or not', () => {
+    expect(kept(withStar(from, { fill: { kind: 'colour', colour: '#123456' } }))['star']).toMatchObject({
+      name: 'Star',
+    })
+    const pictured = placePicture(withStar(from, {}), { sheetId: SHEET, frameId: 'star', pictureId: 'pic-0' })
+    expect(kept(pictured)['star']).toMatchObject({ fill: { kind: 'taken' } })
+    const hidden = markItems(pictured, { sheetId: SHEET, ids: ['star'], hidden: true })
+    expect(kept(hidden)['star']).toMatchObject({ hidden: true, fill: { kind: 'taken' } })
+  })
+
+  it('stays out of a group whose other members go', () => {
+    const both = withStar(from, { fill: { kind: 'colour', colour: '#123456' } })
+    const grouped = groupItems(both, { sheetId: SHEET, ids: ['f-0', 'star'], groupId: 'g', name: 'Both' })
+    expect(kept(grouped)['star']).toBeDefined()
+    expect(kept(grouped)['g']).toBeUndefined()
+  })
+
+  it('stays with its letters: a word is nobody’s opening on a sheet that was never marked', () => {
+    const after = change(words(), to).recorded.project
+    expect(projectFaults(after)).toEqual([])
+    const lettered = Object.values(sheetOf(after, SHEET).items).filter(
+      (item) => item.kind === 'group' && item.lettering,
+    )
+    expect(lettered).toHaveLength(1)
+  })
+
+  it('stays locked: only what is locked on a sheet of a template is the template’s, by what that had', () => {
+    const locked = withStar(from, { locked: true, takesPictures: false })
+    expect(kept(locked)['star']).toBeDefined()
+    const made = (base: Sheet | null) => {
+      const sheet = sheetOf(locked, SHEET)
+      const madeFrom = { id: 'from', version: 1, sheetId: SHEET, name: 'From' }
+      const project = { ...locked, sheets: { [SHEET]: { ...sheet, madeFrom } } }
+      const wish = { sheetId: SHEET, template: to, base, newIds: { [SHEET]: SHEET }, texts: [], spareTexts: [] }
+      return sheetOf(retemplate(project, wish).recorded.project, SHEET).items['star']
+    }
+    expect(made(sheetOf(templateOf('from', { names: ['Left'], shapes: [[100, 100]] }), SHEET))).toBeDefined()
+    expect(made(sheetOf(locked, SHEET))).toBeUndefined()
+    expect(made(null)).toBeUndefined()
+  })
+})
+
 describe('another set in the openings', () => {
   it('leaves tones and placement rules to each opening, whatever comes', () => {
     holdsFor(fc.tuple(made, fc.integer({ min: 1, max: 8 })), ([from, count]) => {
@@ -202,7 +255,14 @@ describe('texts under another template', () => {
       const { text } = move.from.stencil
       return { ...move, set: setText(text, [{ ...look(), length: text.length }], faceNamed) }
     })
-    const { recorded } = retemplate(from, { sheetId: SHEET, template: to, newIds, texts, spareTexts: spare })
+    const { recorded } = retemplate(from, {
+      sheetId: SHEET,
+      template: to,
+      base: null,
+      newIds,
+      texts,
+      spareTexts: spare,
+    })
     expect(projectFaults(recorded.project)).toEqual([])
     const said = framesOf(sheetOf(recorded.project, SHEET)).flatMap((frame) =>
       isText(frame) ? [[frame.name, frame.stencil.text, frame.hidden ?? false] as const] : [],
@@ -215,5 +275,13 @@ describe('texts under another template', () => {
       ]),
     )
     expect(patched(recorded.project, recorded.inverse)).toEqual(from)
+  })
+
+  it('that found no field come back when a template has one', () => {
+    const { moves, spare } = textMoves(sheetOf(from, SHEET), to, newIds, () => true)
+    const none = retemplate(from, { sheetId: SHEET, template: to, base: null, newIds, texts: [], spareTexts: spare })
+    expect(moves).toHaveLength(2)
+    const again = textMoves(sheetOf(none.recorded.project, SHEET), from, newIds, () => true)
+    expect(again.moves.map((move) => move.from.stencil.text)).toContain('and home')
   })
 })
