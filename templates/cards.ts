@@ -1,5 +1,5 @@
 import type { DemoFaces } from '@demo/faces'
-import { Maker, type Template } from './kit'
+import { Maker, type Template, CENTRED } from './kit'
 import { band, bunting, curve, rays, star, strewn, type Dot } from './ornaments'
 
 const CATEGORY = 'Greeting cards'
@@ -31,10 +31,8 @@ const greetings = (faces: DemoFaces): Template => {
     size: 24,
     colour: paper,
     field: 50,
-    align: 'centre',
-    stand: 'middle',
+    ...CENTRED,
     leading: 1,
-    shrinks: true,
   })
   m.sheet('Back')
   m.paper(paper)
@@ -109,18 +107,14 @@ const thanks = (faces: DemoFaces): Template => {
     size: 34,
     colour: ink,
     field: 20,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   m.text('Line', 'for a windy week and a warm loft', [10, 126, 85, 10], {
     face: 'lora',
     size: 12,
     colour: ink,
     field: 70,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }
@@ -179,18 +173,14 @@ const birthday = (faces: DemoFaces): Template => {
     size: 32,
     colour: ink,
     field: 28,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   m.text('Message', 'Come and fly a kite with us on Saturday at three, by the beach huts.', [0.5, 6.25, 4, 0.5], {
     face: 'nunito',
     size: 12,
     colour: ink,
     field: 120,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
     leading: 1.2,
   })
   return m.done()
@@ -244,18 +234,14 @@ const moon = (faces: DemoFaces): Template => {
     size: 34,
     colour: light,
     field: 24,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   m.text('Day', 'born on a still night, the ninth of March', [14, 119, 112, 9], {
     face: 'lora',
     size: 12,
     colour: light,
     field: 60,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }

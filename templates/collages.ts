@@ -1,6 +1,6 @@
 import type { Stencil } from '@/core/stencil/stencil'
 import type { DemoFaces } from '@demo/faces'
-import { Maker, type Place, type Template } from './kit'
+import { Maker, type Place, type Template, CENTRED } from './kit'
 import { along, type Dot } from './ornaments'
 
 const CATEGORY = 'Collages'
@@ -53,11 +53,9 @@ const fourAndTitle = (faces: DemoFaces): Template => {
     size: 96,
     colour: ink,
     field: 60,
-    align: 'centre',
-    stand: 'middle',
+    ...CENTRED,
     leading: 1.08,
     paragraphGap: 0,
-    shrinks: true,
   })
   return m.done()
 }
@@ -205,9 +203,7 @@ const sevenRound = (faces: DemoFaces): Template => {
     size: 40,
     colour: m.slot('Words', '#2f4f46'),
     field: 60,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }
@@ -249,11 +245,9 @@ const eightAndName = (faces: DemoFaces): Template => {
       size: 44,
       colour: m.slot('Name', '#8e2a5b'),
       field: 40,
-      align: 'centre',
-      stand: 'middle',
+      ...CENTRED,
       leading: 1.15,
       paragraphGap: 0,
-      shrinks: true,
     },
   )
   return m.done()

@@ -2,8 +2,7 @@ import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { poseAbout } from '@/core/document/edits/lettering/newWord'
 import { addWord } from '@/core/document/edits/lettering/words'
 import { addText } from '@/core/document/edits/texts'
-import { newText } from '@/core/document/text'
-import { isText } from '@/core/document/text'
+import { isText, newText } from '@/core/document/text'
 import type { Background, Frame, ItemFinish, Project, Sheet } from '@/core/document/types'
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Blend } from '@/core/colour/blend'
@@ -11,6 +10,7 @@ import type { Colour } from '@/core/colour/colour'
 import { slotRef, type ColourRef, type SlotRef } from '@/core/colour/slots'
 import type { Gradient } from '@/core/colour/gradient'
 import { newLayer, type FinishLayer, type LayerKind } from '@/core/finish/layers'
+import { applyVector, rotation } from '@/core/geometry/matrix'
 import { extentAlong } from '@/core/path/extent'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { newSetting, type Setting } from '@/core/lettering/settings'
@@ -41,6 +41,20 @@ export interface Head {
 
 /** Left, top, width and height in the sheet's unit, as the frame lies before it is turned. */
 export type Place = readonly [x: number, y: number, w: number, h: number]
+
+/**
+ * Where a part of something turned comes to lie, by its left, top, width and height within the whole of that size; the
+ * whole turns about its middle, which stands at `centre`.
+ */
+export const partsOfTurned =
+  ([cx, cy]: readonly [number, number], turn: number, [w, h]: readonly [number, number]) =>
+  (x: number, y: number, pw: number, ph: number): Place => {
+    const by = applyVector(rotation(turn), { x: x + (pw - w) / 2, y: y + (ph - h) / 2 })
+    return [cx + by.x - pw / 2, cy + by.y - ph / 2, pw, ph]
+  }
+
+/** How most lines of a card lie: in the middle of their box, smaller where they would not fit. */
+export const CENTRED = { align: 'centre', stand: 'middle', shrinks: true } as const
 
 interface Standing {
   readonly turn?: number

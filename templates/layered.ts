@@ -1,5 +1,5 @@
 import type { DemoFaces } from '@demo/faces'
-import { Maker, type Template } from './kit'
+import { Maker, type Template, CENTRED } from './kit'
 import { along, band, bows, circle, curve, disc, lace, leaf, leaves, rope, strewn, waves, type Dot } from './ornaments'
 
 const CATEGORY = 'Layered frames'
@@ -56,9 +56,7 @@ const wreath = (faces: DemoFaces): Template => {
     size: 46,
     colour: m.slot('Name', '#3d5441'),
     field: 24,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }
@@ -109,9 +107,7 @@ const ropes = (faces: DemoFaces): Template => {
     size: 38,
     colour: m.slot('Title', '#24505c'),
     field: 30,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }
@@ -232,18 +228,14 @@ const laceCard = (faces: DemoFaces): Template => {
     size: 30,
     colour: ink,
     field: 40,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   m.text('Day', 'on the Gull Steps, the first of June', [0.4, 6.3, 4.2, 0.34], {
     face: 'lora',
     size: 12,
     colour: ink,
     field: 60,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }
@@ -302,9 +294,7 @@ const leafCorners = (faces: DemoFaces): Template => {
     size: 17,
     colour: m.slot('Words', '#39503a'),
     field: 60,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }

@@ -1,5 +1,5 @@
 import type { DemoFaces } from '@demo/faces'
-import { Maker, type Template } from './kit'
+import { Maker, type Template, partsOfTurned } from './kit'
 import { band, circle, curve, film, type Dot } from './ornaments'
 
 const CATEGORY = 'Layered frames'
@@ -206,16 +206,7 @@ const filmDiagonal = (faces: DemoFaces): Template => {
   const turn = -9
   const base = m.slot('Film', '#121417')
   const centre: Dot = [960, 590]
-  const about = (x: number, y: number, w: number, h: number): readonly [number, number, number, number] => {
-    const a = (turn * Math.PI) / 180
-    const [dx, dy] = [x + w / 2, y + h / 2]
-    return [
-      centre[0] + dx * Math.cos(a) - dy * Math.sin(a) - w / 2,
-      centre[1] + dx * Math.sin(a) + dy * Math.cos(a) - h / 2,
-      w,
-      h,
-    ]
-  }
+  const about = partsOfTurned(centre, turn, [0, 0])
   m.art(
     'Film',
     about(-1120, -230, 2240, 460),

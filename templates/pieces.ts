@@ -1,5 +1,5 @@
 import type { DemoFaces } from '@demo/faces'
-import { Maker, type Template } from './kit'
+import { Maker, type Template, CENTRED } from './kit'
 import { disc, strewn } from './ornaments'
 
 const LETTERS = 'Names and letters'
@@ -34,9 +34,7 @@ const nameInPictures = (faces: DemoFaces): Template => {
     size: 64,
     colour: m.slot('Words', '#8e2a5b'),
     field: 60,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }
@@ -77,9 +75,7 @@ const oneLetter = (faces: DemoFaces): Template => {
     size: 62,
     colour: m.slot('Name', '#3f6b4a'),
     field: 18,
-    align: 'centre',
-    stand: 'middle',
-    shrinks: true,
+    ...CENTRED,
   })
   return m.done()
 }

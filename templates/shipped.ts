@@ -4,7 +4,9 @@ import { CARDS } from './cards'
 import { COLLAGES } from './collages'
 import type { Template } from './kit'
 import { LAYERED } from './layered'
-import { PAGES } from './pages'
+import { ALBUMS } from './albums'
+import { STRIPS_AND_SHEETS } from './strips'
+import { TEAMS_AND_MONTHS } from './teams'
 import { PAPERS } from './papers'
 import { PIECES_AND_LETTERS } from './pieces'
 import { PRINTS } from './prints'
@@ -13,7 +15,15 @@ import { PRINTS } from './prints'
 export const shippedTemplates = async (): Promise<readonly Template[]> => {
   const faces = new DemoFaces()
   await faces.read(SHIPPED_FACES.map(({ id }) => id))
-  return [...PRINTS, ...COLLAGES, ...LAYERED, ...PAPERS, ...CARDS, ...PIECES_AND_LETTERS, ...PAGES].map((make) =>
-    make(faces),
-  )
+  return [
+    ...PRINTS,
+    ...STRIPS_AND_SHEETS,
+    ...COLLAGES,
+    ...LAYERED,
+    ...PAPERS,
+    ...CARDS,
+    ...PIECES_AND_LETTERS,
+    ...ALBUMS,
+    ...TEAMS_AND_MONTHS,
+  ].map((make) => make(faces))
 }

@@ -1,7 +1,18 @@
 /** Templates as a person uses them: chosen, filled in a few presses or in one drop, their looks switched, put beside other sheets. */
 import { expect, test } from './fixture'
 import { BenchHand, dropFiles, makeProject, picture, SOON, upload } from './bench'
-import { bar, benchHere, firstSheet, hashesOf, stored, supplies, supply, twoPictures } from './templating'
+import {
+  bar,
+  benchHere,
+  findPrints,
+  firstSheet,
+  hashesOf,
+  stored,
+  supplies,
+  supply,
+  twoPictures,
+  printsFilled,
+} from './templating'
 import { fillingOf, openingsOf } from '@/core/document/filling'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 
@@ -125,6 +136,7 @@ test('on the bench a template takes the place of an empty sheet, then stands bes
   const hand = await BenchHand.open(page, await makeProject(request, []))
   await page.getByRole('button', { name: /A template/ }).click()
   await supplies(page).getByRole('tab', { name: 'Pictures' }).click()
+  await findPrints(page)
   for (const name of ['print-one', 'print-two']) await supply(page, name).click({ modifiers: ['Shift'] })
   await supplies(page).getByRole('tab', { name: 'Templates' }).click()
   await supplies(page).getByRole('searchbox', { name: 'Search templates' }).fill('instant two')
@@ -177,12 +189,7 @@ test('another template is seen under the pictures before the sheet is changed to
   request,
 }) => {
   const { one, two } = await twoPictures(request)
-  await page.goto('/templates')
-  await page.getByRole('button', { name: /^Two instant prints/ }).click()
-  const hand = await benchHere(page)
-  await supply(page, 'print-one').click()
-  await supply(page, 'print-two').click()
-  await expect(bar(page).getByText('All filled')).toBeVisible()
+  const hand = await printsFilled(page)
   await bar(page).getByRole('button', { name: 'Another template' }).click()
   const search = supplies(page).getByRole('searchbox', { name: 'Search templates' })
   await search.fill('three windows')
@@ -213,12 +220,7 @@ test('marked pictures refill the openings, seen before; what was toned stays ton
   const { one, two } = await twoPictures(request)
   const three = await upload(request, await picture(800, 800, 94), 'print-three.jpg')
   const four = await upload(request, await picture(800, 800, 95), 'print-four.jpg')
-  await page.goto('/templates')
-  await page.getByRole('button', { name: /^Two instant prints/ }).click()
-  const hand = await benchHere(page)
-  await supply(page, 'print-one').click()
-  await supply(page, 'print-two').click()
-  await expect(bar(page).getByText('All filled')).toBeVisible()
+  const hand = await printsFilled(page)
   for (const name of ['print-three', 'print-four']) await supply(page, name).click({ modifiers: ['Shift'] })
   await page.getByRole('button', { name: /^Refill/ }).click()
   const dialog = page.getByRole('dialog', { name: 'Refill with 2 pictures' })

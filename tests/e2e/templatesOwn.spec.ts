@@ -2,7 +2,17 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject, run, SOON } from './bench'
-import { bar, benchHere, firstSheet, hashesOf, stored, supply, twoPictures } from './templating'
+import {
+  bar,
+  benchHere,
+  findPrints,
+  firstSheet,
+  hashesOf,
+  stored,
+  supply,
+  twoPictures,
+  printsFilled,
+} from './templating'
 import { openingsOf } from '@/core/document/filling'
 import { shownPlaced } from '@/core/document/read'
 
@@ -55,6 +65,7 @@ test('a template is made of a project, with an opening and a slot, sent as a bun
   await page.getByRole('button', { name: /^Window card/ }).click()
   const filled = await benchHere(page)
   await expect(bar(page).getByText('0 of 1 filled')).toBeVisible()
+  await findPrints(page)
   await supply(page, 'print-one').click()
   await expect(bar(page).getByText('All filled')).toBeVisible()
   const project = await stored(filled)
@@ -77,6 +88,7 @@ test('the tones of one picture are offered as a look of the sheet, switched, and
   await page.goto('/templates')
   await page.getByRole('button', { name: /^Three windows/ }).click()
   const hand = await benchHere(page)
+  await findPrints(page)
   await supply(page, 'print-one').click()
   await hand.afterStep('Fill frame')
   const card = page.locator('[data-region="card"]')
@@ -96,8 +108,10 @@ test('the tones of one picture are offered as a look of the sheet, switched, and
   await page.getByRole('button', { name: 'Find a command' }).click()
   await page.getByRole('combobox', { name: 'Find a command' }).fill('offer these tones')
   await page.getByRole('option', { name: /Offer these tones as a look/ }).click()
-  await page.getByRole('textbox', { name: 'Name' }).last().fill('Lamplight')
-  await page.getByRole('button', { name: 'Offer it' }).click()
+  // In the dialog: the card behind it has a field “Name” too.
+  const offer = page.getByRole('dialog', { name: 'Offer these tones as a look of the sheet' })
+  await offer.getByRole('textbox', { name: 'Name' }).fill('Lamplight')
+  await offer.getByRole('button', { name: 'Offer it' }).click()
   await expect(bar(page).getByRole('button', { name: 'Lamplight' })).toHaveAttribute('aria-pressed', 'true')
   const looks = async () => Object.values(firstSheet(await stored(hand)).switches)
   await expect.poll(async () => (await looks())[0]?.adjustments, { intervals: SOON }).toEqual({ warmth: 0.08 })
@@ -143,6 +157,7 @@ test('a newer version of a template is taken over into a sheet that was filled, 
     .first()
     .click()
   const hand = await benchHere(page)
+  await findPrints(page)
   await supply(page, 'print-one').click()
   await expect(bar(page).getByText('All filled')).toBeVisible()
   await hand.afterStep('Fill frame')
@@ -168,12 +183,7 @@ test('a filled sheet is tried otherwise, and in another layout; each is one step
   request,
 }) => {
   const { one, two } = await twoPictures(request)
-  await page.goto('/templates')
-  await page.getByRole('button', { name: /^Two instant prints/ }).click()
-  const hand = await benchHere(page)
-  await supply(page, 'print-one').click()
-  await supply(page, 'print-two').click()
-  await expect(bar(page).getByText('All filled')).toBeVisible()
+  const hand = await printsFilled(page)
   const before = await hand.afterStep('Fill frame')
   await run(page, 'Try it otherwise')
   const shuffled = await hand.afterStep('Shuffle')

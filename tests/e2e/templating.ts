@@ -1,4 +1,5 @@
 import type { APIRequestContext, Page } from '@playwright/test'
+import { expect } from './fixture'
 import { BenchHand, picture, upload } from './bench'
 import { openingsOf } from '@/core/document/filling'
 import { sheetOf, shownPlaced } from '@/core/document/read'
@@ -26,3 +27,21 @@ export const twoPictures = async (request: APIRequestContext) => ({
   one: await upload(request, await picture(900, 900, 91), 'print-one.jpg'),
   two: await upload(request, await picture(900, 900, 92), 'print-two.jpg'),
 })
+
+/**
+ * Searched by name: the strip makes only what is in sight, and others add pictures to the same library meanwhile.
+ */
+export const findPrints = (page: Page): Promise<void> =>
+  supplies(page).getByRole('searchbox', { name: 'Search pictures by name and tag' }).fill('print-')
+
+/** A project of two instant prints, each filled with one of the two pictures, which must be there. */
+export const printsFilled = async (page: Page): Promise<BenchHand> => {
+  await page.goto('/templates')
+  await page.getByRole('button', { name: /^Two instant prints/ }).click()
+  const hand = await benchHere(page)
+  await findPrints(page)
+  await supply(page, 'print-one').click()
+  await supply(page, 'print-two').click()
+  await expect(bar(page).getByText('All filled')).toBeVisible()
+  return hand
+}

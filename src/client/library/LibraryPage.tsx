@@ -1,14 +1,9 @@
 'use client'
-import AppBar from '@mui/material/AppBar'
-import Toolbar from '@mui/material/Toolbar'
-import Button from '@mui/material/Button'
-import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import type { PictureAnswer } from '@/contract/api'
 import { api, ApiError } from '@/client/http/api'
 import { PictureLibrary } from '@/client/library/PictureLibrary'
-import { Brand } from '@/client/parts/Brand'
-import panel from '@/client/parts/Panel.module.css'
+import { PageBar } from '@/client/parts/PageBar'
 
 /** The library of pictures in full, apart from any project. */
 export const LibraryPage = () => {
@@ -23,15 +18,7 @@ export const LibraryPage = () => {
   }, [])
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100dvh' }}>
-      <AppBar>
-        <Toolbar>
-          <Brand />
-          <span className={panel.grow} />
-          <Button component={Link} href="/" color="inherit">
-            Projects
-          </Button>
-        </Toolbar>
-      </AppBar>
+      <PageBar />
       <main style={{ flex: 1, minHeight: 0, padding: 18, background: 'var(--room-panel)' }}>
         <h1 style={{ margin: '0 0 10px', fontSize: 18 }}>Pictures</h1>
         {fault && <p role="alert">{fault}</p>}

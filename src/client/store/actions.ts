@@ -61,6 +61,26 @@ export const withPicture = (
   )
 }
 
+/** A change that needs several library pictures: each is made known first, and told by its id, once however often it is named. */
+export const withPictures = (
+  project: Project,
+  pictures: readonly PictureAnswer[],
+  then: (project: Project, byId: ReadonlyMap<string, PictureAnswer>) => Recorded,
+): Recorded => {
+  const byId = new Map<string, PictureAnswer>()
+  const known = pictures.reduce<Recorded>(
+    (sofar, picture) =>
+      joinRecorded(sofar, (now) =>
+        withPicture(now, picture, (made, id) => {
+          byId.set(id, picture)
+          return unchanged(made)
+        }),
+      ),
+    unchanged(project),
+  )
+  return joinRecorded(known, (now) => then(now, byId))
+}
+
 /** Notes that pictures were put to use, so that they come first next time. */
 export const noteUsed = (hashes: readonly string[]): void => {
   // Only an order in a list hangs on it: where the server cannot be reached, it stays as it was.

@@ -18,10 +18,11 @@ import { BACKGROUND_ID } from '@/core/document/background'
 import { freePlace } from '@/core/document/arrange'
 import type { Frame, Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import { newItemId, noteUsed, withPicture } from '@/client/store/actions'
+import { newItemId, noteUsed, withPictures } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
+import { shortageWords } from '@/client/store/shortage'
 import type { BenchState } from '@/client/store/state'
 import { selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
 import { noteMatched, putMarked } from '@/client/store/slices/supplies'
@@ -242,27 +243,16 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
   const { sheetId } = bench.get()
   let left = 0
   bench.commit('Fill from the set', (project) => {
-    const ids: string[] = []
-    const nothing = unchanged(project)
-    const known = pictures.reduce(
-      (sofar, picture) =>
-        joinRecorded(sofar, (at) =>
-          withPicture(at, picture, (then, id) => {
-            ids.push(id)
-            return unchanged(then)
-          }),
-        ),
-      nothing,
-    )
-    const plan = inOrder
-      ? planInOrder(frames, ids)
-      : planFilling(known.project, sheetOf(known.project, sheetId), frames, ids)
-    left = plan.left.length
-    const fillOne = frames.some((frame) => frame.fill.kind !== 'none') ? replacePicture : placePicture
-    return plan.pairs.reduce(
-      (sofar, pair) => joinRecorded(sofar, (at) => fillOne.record(at, { sheetId, ...pair })),
-      known,
-    )
+    return withPictures(project, pictures, (known, byId) => {
+      const ids = [...byId.keys()]
+      const plan = inOrder ? planInOrder(frames, ids) : planFilling(known, sheetOf(known, sheetId), frames, ids)
+      left = plan.left.length
+      const fillOne = frames.some((frame) => frame.fill.kind !== 'none') ? replacePicture : placePicture
+      return plan.pairs.reduce(
+        (sofar, pair) => joinRecorded(sofar, (at) => fillOne.record(at, { sheetId, ...pair })),
+        unchanged(known),
+      )
+    })
   })
   putMarked(bench, [])
   noteUsed(pictures.map(({ hash }) => hash))
@@ -271,6 +261,12 @@ export const fillFromSet = (bench: Bench, pictures: readonly PictureAnswer[]): v
   if (left)
     words.push(`${counted(left, 'picture')} stayed: there was no empty frame for ${left === 1 ? 'it' : 'them'}.`)
   if (frames.length > filled) words.push(`${counted(frames.length - filled, 'frame')} still empty.`)
+  const short = shortageWords(
+    bench.get().project,
+    sheetId,
+    frames.map(({ id }) => id),
+  )
+  if (short !== null) words.push(short)
   say(bench, words.join(' '))
 }
 

@@ -1,4 +1,4 @@
-import { joinRecorded, unchanged, type Recorded } from '@/core/document/edit'
+import { unchanged, type Recorded } from '@/core/document/edit'
 import { refilled, retemplate, textMoves, type TextMove } from '@/core/document/edits/retemplate'
 import { openingsOf } from '@/core/document/filling'
 import { sheetOf } from '@/core/document/read'
@@ -8,7 +8,7 @@ import { lookAt } from '@/core/text/block'
 import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
 import { ApiError } from '@/client/http/api'
 import { templateDocument } from '@/client/http/templates'
-import { newId, noteUsed, recordFill, withPicture } from '@/client/store/actions'
+import { newId, noteUsed, recordFill, withPictures } from '@/client/store/actions'
 import { chosenPictures } from '@/client/store/arrangement'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
@@ -24,13 +24,14 @@ import { setTextOf } from '@/client/store/texts'
 const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
 
 /** Makes a change that was looked at. */
-export const makeChange = (bench: Bench, { step, make, sheetId }: HeldChange): void => {
+export const makeChange = (bench: Bench, { step, make, sheetId, used = [] }: HeldChange): void => {
   closeDialog(bench)
   bench.endBurst()
   selectItems(bench, [])
   bench.commit(step, make)
   setSheet(bench, sheetId)
   putMarked(bench, [])
+  noteUsed(used)
 }
 
 /** The template that a sheet was made of, as it was then; null where it is none, or not here. */
@@ -127,25 +128,13 @@ export const comparedTemplate = async (bench: Bench, answer: TemplateAnswer): Pr
   }
 }
 
-const recordRefill = (project: Project, sheetId: string, pictures: readonly PictureAnswer[]): Recorded => {
-  const byId = new Map<string, PictureAnswer>()
-  const known = pictures.reduce<Recorded>(
-    (sofar, picture) =>
-      joinRecorded(sofar, (now) =>
-        withPicture(now, picture, (then, id) => {
-          byId.set(id, picture)
-          return unchanged(then)
-        }),
-      ),
-    unchanged(project),
-  )
-  return joinRecorded(known, (now) =>
-    refilled(now, sheetId, [...byId.keys()], (then, frameId, id) => {
+const recordRefill = (project: Project, sheetId: string, pictures: readonly PictureAnswer[]): Recorded =>
+  withPictures(project, pictures, (known, byId) =>
+    refilled(known, sheetId, [...byId.keys()], (then, frameId, id) => {
       const picture = byId.get(id)
       return picture ? recordFill(then, sheetId, frameId, picture) : unchanged(then)
     }),
   )
-}
 
 /** Prepares the shown sheet with the marked pictures in its openings, filled ones too, to be looked at before. */
 export const previewRefill = (bench: Bench): void => {
@@ -159,7 +148,6 @@ export const previewRefill = (bench: Bench): void => {
   const openings = openingsOf(heldSheet(state))
   const taken = Math.min(openings.length, pictures.length)
   const left = openings.length - taken
-  noteUsed(pictures.map(({ hash }) => hash))
   holdChange(bench, {
     title: `Refill with ${counted(pictures.length, 'picture')}`,
     step: 'Refill',
@@ -174,5 +162,6 @@ export const previewRefill = (bench: Bench): void => {
       'What is replaced stays among the project’s pictures.',
     ],
     make,
+    used: pictures.map(({ hash }) => hash),
   })
 }

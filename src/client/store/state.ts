@@ -340,6 +340,8 @@ export interface HeldChange {
   /** What becomes of what, in sentences. */
   readonly says: readonly string[]
   readonly make: (project: Project) => Recorded
+  /** Hashes of the pictures that it puts to use. */
+  readonly used?: readonly string[]
   /** The template that it would be changed to: others can be compared with it. */
   readonly template?: string
 }

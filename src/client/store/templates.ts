@@ -1,5 +1,6 @@
 import { addTemplateSheets } from '@/core/document/edits/templates'
 import { joinRecorded } from '@/core/document/edit'
+import { sheetOf } from '@/core/document/read'
 import { fillingOf } from '@/core/document/filling'
 import type { TemplateAnswer } from '@/contract/api'
 import { api, ApiError } from '@/client/http/api'
@@ -10,6 +11,7 @@ import { isSheetBare } from '@/client/store/beginning'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
+import { shortageWords } from '@/client/store/shortage'
 import { putMarked, putTemplates, showTab } from '@/client/store/slices/supplies'
 import { setSheet } from '@/client/store/view'
 import { recordFilling } from '@/client/templates/filled'
@@ -66,7 +68,11 @@ export const chooseTemplate = async (bench: Bench, template: TemplateAnswer): Pr
     putMarked(bench, [])
     noteUsed(pictures.map(({ hash }) => hash))
     showTab(bench, 'Pictures')
-    say(bench, saidOf(bench, template.name))
+    const { project } = bench.get()
+    const short = sheetIds.flatMap((id) =>
+      project.sheets[id] ? (shortageWords(project, id, Object.keys(sheetOf(project, id).items)) ?? []) : [],
+    )
+    say(bench, [saidOf(bench, template.name), ...short].join(' '))
   } catch (error) {
     say(bench, wordsOf(error, 'This template could not be opened. Try it again.'), 'fault')
   }

@@ -1,14 +1,10 @@
 'use client'
 import Alert from '@mui/material/Alert'
-import AppBar from '@mui/material/AppBar'
-import Button from '@mui/material/Button'
-import Toolbar from '@mui/material/Toolbar'
-import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
 import { api, ApiError, saveTemplateBundle } from '@/client/http/api'
-import { Brand } from '@/client/parts/Brand'
+import { PageBar } from '@/client/parts/PageBar'
 import { Search } from '@/client/parts/fields/Search'
 import { ALL_GROUPS, foundTemplates } from '@/client/templates/found'
 import { startFromTemplate } from '@/client/templates/startProject'
@@ -70,15 +66,7 @@ export const TemplatesPage = () => {
   const found = foundTemplates(templates ?? [], search, group)
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100dvh' }}>
-      <AppBar>
-        <Toolbar>
-          <Brand />
-          <span className={panel.grow} />
-          <Button component={Link} href="/" color="inherit">
-            Projects
-          </Button>
-        </Toolbar>
-      </AppBar>
+      <PageBar />
       <main style={{ display: 'contents' }}>
         <div className={panel.head}>
           <div className={panel.row}>

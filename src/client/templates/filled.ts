@@ -3,34 +3,24 @@ import { openingsOf, planFilling } from '@/core/document/filling'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import { recordFill, withPicture } from '@/client/store/actions'
+import { recordFill, withPictures } from '@/client/store/actions'
 
 /** Library pictures into the empty openings of sheets, as they fit best; sheets take what those before left. */
 export const recordFilling = (
   project: Project,
   sheetIds: readonly string[],
   pictures: readonly PictureAnswer[],
-): Recorded => {
-  const byId = new Map<string, PictureAnswer>()
-  const known = pictures.reduce<Recorded>(
-    (sofar, picture) =>
-      joinRecorded(sofar, (now) =>
-        withPicture(now, picture, (then, id) => {
-          byId.set(id, picture)
-          return unchanged(then)
-        }),
-      ),
-    unchanged(project),
-  )
-  let left: readonly string[] = [...byId.keys()]
-  return sheetIds.reduce<Recorded>((sofar, sheetId) => {
-    const sheet = sheetOf(sofar.project, sheetId)
-    const empty = openingsOf(sheet).filter((frame) => frame.fill.kind === 'none')
-    const plan = planFilling(sofar.project, sheet, empty, left)
-    left = plan.left
-    return plan.pairs.reduce<Recorded>((filled, { frameId, pictureId }) => {
-      const picture = byId.get(pictureId)
-      return picture ? joinRecorded(filled, (now) => recordFill(now, sheetId, frameId, picture)) : filled
-    }, sofar)
-  }, known)
-}
+): Recorded =>
+  withPictures(project, pictures, (known, byId) => {
+    let left: readonly string[] = [...byId.keys()]
+    return sheetIds.reduce<Recorded>((sofar, sheetId) => {
+      const sheet = sheetOf(sofar.project, sheetId)
+      const empty = openingsOf(sheet).filter((frame) => frame.fill.kind === 'none')
+      const plan = planFilling(sofar.project, sheet, empty, left)
+      left = plan.left
+      return plan.pairs.reduce<Recorded>((filled, { frameId, pictureId }) => {
+        const picture = byId.get(pictureId)
+        return picture ? joinRecorded(filled, (now) => recordFill(now, sheetId, frameId, picture)) : filled
+      }, sofar)
+    }, unchanged(known))
+  })

@@ -3,6 +3,7 @@ import {
   isSlotRef,
   readSlotRef,
   resolveColour,
+  slotRef,
   type ColourRef,
   type SlotRef,
   type Slots,
@@ -56,6 +57,14 @@ export const mapColours = <T>(part: T, change: (ref: ColourRef) => ColourRef): T
   }
   return (next ?? part) as T // the same shape, colours for colours
 }
+
+/** A part whose references to slots are to others, by the ids of both; those that are not named stay. */
+export const withSlotIds = <T>(part: T, ids: ReadonlyMap<string, string>): T =>
+  mapColours(part, (ref) => {
+    const use = readSlotRef(ref)
+    const id = use ? ids.get(use.slot) : undefined
+    return use && id !== undefined ? slotRef(id, use.tint) : ref
+  })
 
 /** The parts of a sheet that change by themselves: each item, span, the background, the veil. */
 const sheetParts = ({ items, spans, background, veil, switches }: Sheet): readonly object[] => [

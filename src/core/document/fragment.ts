@@ -1,6 +1,6 @@
 import { assertNever, Failure } from '@/core/failure'
-import { freeSlotName, readSlotRef, slotNamed, slotRef, type Slot, type Slots } from '@/core/colour/slots'
-import { mapColours, slotsUsedIn } from '@/core/document/colours'
+import { freeSlotName, slotNamed, type Slot, type Slots } from '@/core/colour/slots'
+import { slotsUsedIn, withSlotIds } from '@/core/document/colours'
 import { defineEdit } from '@/core/document/edit'
 import { itemPictureIds, sheetOf } from '@/core/document/read'
 import { idsUnder, itemOf, topmostIds } from '@/core/document/tree'
@@ -267,11 +267,7 @@ export const pasteFragment = defineEdit<{
   const sheet = draft.sheets[sheetId]
   if (!sheet) return
   const { ids: slotIds, fresh } = slotsThere(project, copied.slots, same)
-  const fragment = mapColours(copied, (ref) => {
-    const use = readSlotRef(ref)
-    const slotId = use && slotIds.get(use.slot)
-    return use && slotId !== undefined && slotId !== null ? slotRef(slotId, use.tint) : ref
-  })
+  const fragment = withSlotIds(copied, slotIds)
   for (const slot of fresh) Object.assign(draft.slots, { [slot.id]: slot })
   const newId = (id: string): string => newIds[id] ?? id
   const pictureIds = new Map(Object.entries(fragment.pictures).map(([id, ref]) => [id, pictureIdFor(project, id, ref)]))

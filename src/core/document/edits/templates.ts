@@ -1,9 +1,9 @@
 import type { Draft } from 'immer'
-import { freeSlotName, readSlotRef, slotRef, type Slot, type Slots } from '@/core/colour/slots'
+import { freeSlotName, type Slot, type Slots } from '@/core/colour/slots'
 import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import type { LookSwitch } from '@/core/template/switches'
-import { mapColours } from '@/core/document/colours'
+import { withSlotIds } from '@/core/document/colours'
 import { broughtIn, picturesIn, renamed, type Renaming } from '@/core/document/bringing'
 import { defineEdit, put } from '@/core/document/edit'
 import { sheetOf } from '@/core/document/read'
@@ -49,12 +49,7 @@ export const addTemplateSheets = defineEdit<{
   const slots = broughtIn(project.slots, template.slots)
   const pictures = picturesIn(project.pictures, template.pictures)
   const ids: Renaming = { pictureId: pictures.ids, finishId: finishes.ids, look: looks.ids }
-  const recoloured = <T>(part: T): T =>
-    mapColours(part, (ref) => {
-      const use = readSlotRef(ref)
-      const slotId = use && slots.ids.get(use.slot)
-      return use && slotId !== undefined && slotId !== null ? slotRef(slotId, use.tint) : ref
-    })
+  const recoloured = <T>(part: T): T => withSlotIds(part, slots.ids)
   for (const slot of withFreeNames(project.slots, slots.fresh)) Object.assign(draft.slots, { [slot.id]: slot })
   for (const one of finishes.fresh) Object.assign(draft.finishes, { [one.id]: recoloured(one) })
   for (const one of looks.fresh) Object.assign(draft.looks, { [one.id]: recoloured(one) })
