@@ -70,24 +70,34 @@ export const knobsOf = (stencil: Stencil, size: Size): readonly StandingKnob[] =
 const likeMeasure = (value: unknown, share: number, { w, h }: Size): Measure =>
   typeof value === 'object' && value !== null && 'points' in value ? { points: share * Math.min(w, h) } : { share }
 
-/** The value of a param nearest to where its knob is carried: sampled over its range, then narrowed. */
-const nearestValue = (param: Param, off: (value: number) => number): number => {
-  const [min, max] = 'min' in param ? [param.min, param.max] : [0, 'max' in param ? param.max : 1]
-  const isWhole = param.type === 'count'
-  const steps = isWhole ? max - min : SAMPLES
-  let best = min
-  for (let i = 1; i <= steps; i += 1) {
-    const value = min + ((max - min) * i) / steps
-    if (off(value) < off(best)) best = value
-  }
-  if (isWhole) return Math.round(best)
-  let [low, high] = [Math.max(min, best - (max - min) / steps), Math.min(max, best + (max - min) / steps)]
+/** The least of a function between two values, by thirds; it is taken to fall and rise once there. */
+const narrowed = (from: number, to: number, off: (value: number) => number): number => {
+  let [low, high] = [from, to]
   for (let i = 0; i < ROUNDS; i += 1) {
     const [a, b] = [low + (high - low) / 3, high - (high - low) / 3]
     if (off(a) < off(b)) high = b
     else low = a
   }
   return (low + high) / 2
+}
+
+/**
+ * The value of a param nearest to where its knob is carried: sampled over its range, then narrowed about each sample
+ * that is nearer than its neighbours. The nearest sample alone may mislead: a squeezed knob passes a place twice.
+ */
+const nearestValue = (param: Param, off: (value: number) => number): number => {
+  const [min, max] = 'min' in param ? [param.min, param.max] : [0, 'max' in param ? param.max : 1]
+  const isWhole = param.type === 'count'
+  const steps = isWhole ? max - min : SAMPLES
+  const valueAt = (i: number): number => min + ((max - min) * Math.min(steps, Math.max(0, i))) / steps
+  const offs = Array.from({ length: steps + 1 }, (_, i) => off(valueAt(i)))
+  const nearest = (values: readonly number[]): number => values.reduce((a, b) => (off(b) < off(a) ? b : a))
+  const lows = offs.flatMap((value, i) =>
+    value <= (offs[i - 1] ?? Infinity) && value <= (offs[i + 1] ?? Infinity) ? [i] : [],
+  )
+  return isWhole
+    ? nearest(lows.map((i) => Math.round(valueAt(i))))
+    : nearest(lows.map((i) => narrowed(valueAt(i - 1), valueAt(i + 1), off)))
 }
 
 const CORNER_PARAM: Param = { type: 'measure', label: 'Corners', max: 0.5, initial: { share: 0 } }

@@ -68,6 +68,15 @@ describe('knobs', () => {
         expect(check(carried)).toEqual([])
       }
     }))
+  it('stay with their value where a squeezed box brings the knob of another one near', () => {
+    // In a box 4 wide the arc's end stands at 174° beside where it stands at 6°.
+    const sliver: Stencil = { kind: 'arc', from: 0, sweep: 5.693060221631265, hole: 0 }
+    const size = { w: 4, h: 354.6169855457879 }
+    for (const { param, at } of knobsOf(sliver, size)) {
+      const carried = carryKnob(sliver, size, param, at)
+      near(carried.kind === 'arc' ? carried.sweep : 0, 5.693060221631265, 1e-4)
+    }
+  })
   it('follow the hand: a ring’s hole, a star’s inner corners', () => {
     const size = { w: 200, h: 200 }
     const ring = carryKnob({ kind: 'ring', hole: 0.2 }, size, 'hole', { x: 70, y: 3 })
