@@ -80,7 +80,7 @@ test('a template is made of a project, with an opening and a slot, sent as a bun
   expect(frames.find(({ name }) => name === 'plain')).toMatchObject({ locked: true })
 })
 
-test('the tones of one picture are offered as a look of the sheet, switched, and taken away', async ({
+test('the tones of one picture are offered as a look of the sheet, switched, adjusted inside, and taken away', async ({
   page,
   request,
 }) => {
@@ -117,6 +117,37 @@ test('the tones of one picture are offered as a look of the sheet, switched, and
   await expect.poll(async () => (await looks())[0]?.adjustments, { intervals: SOON }).toEqual({ warmth: 0.08 })
   await bar(page).getByRole('button', { name: 'Lamplight' }).click()
   await expect.poll(async () => (await looks())[0]?.on, { intervals: SOON }).toBe(false)
+
+  // Adjusted inside: what is changed is put on, and keeps what it had.
+  await page.keyboard.press('Escape')
+  const row = card.getByRole('listitem', { name: 'Lamplight' })
+  await row.getByRole('button', { name: 'Adjust Lamplight' }).click()
+  await row.getByRole('slider', { name: 'Contrast' }).focus()
+  for (let i = 0; i < 5; i += 1) await page.keyboard.press('ArrowRight')
+  await expect
+    .poll(async () => (await looks())[0], { intervals: SOON })
+    .toMatchObject({ on: true, adjustments: { warmth: 0.08, contrast: expect.closeTo(0.05, 5) } })
+  // For some openings only; and for all again.
+  const [, second] = openingsOf(firstSheet(await stored(hand)))
+  await row.getByRole('checkbox', { name: 'Changes every opening' }).click()
+  await row.getByRole('checkbox', { name: opening.name }).click()
+  await expect.poll(async () => (await looks())[0]?.frames, { intervals: SOON }).not.toContain(opening.id)
+  expect((await looks())[0]?.frames).toContain(second?.id)
+  await row.getByRole('checkbox', { name: 'Changes every opening' }).click()
+  await expect.poll(async () => (await looks())[0]?.frames, { intervals: SOON }).toBeUndefined()
+  await row.getByRole('textbox', { name: 'Name of the look' }).fill('Firelight')
+  await page.keyboard.press('Enter')
+  await expect(bar(page).getByRole('button', { name: 'Firelight' })).toBeVisible()
+  // A second look of that name is refused in words; a removed one is gone, and undo brings it back.
+  await card.getByRole('button', { name: /New look/ }).click()
+  const other = card.getByRole('listitem', { name: 'Look', exact: true })
+  await other.getByRole('textbox', { name: 'Name of the look' }).fill('firelight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('“Firelight” is another look of this sheet.').first()).toBeVisible()
+  await card.getByRole('button', { name: 'Remove Firelight' }).click()
+  await expect.poll(async () => (await looks()).map(({ name }) => name), { intervals: SOON }).toEqual(['Look'])
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await looks()).length, { intervals: SOON }).toBe(2)
 })
 
 test('a newer version of a template is taken over into a sheet that was filled, seen before', async ({

@@ -17,9 +17,9 @@ import {
   newItemId,
   putFrame,
   putPictureFrame,
-  recordFill,
   setBackgroundPicture,
 } from '@/client/store/actions'
+import { recordFill } from '@/client/store/libraryPictures'
 import { frameDroppedOn } from '@/client/gestures/hits'
 import { focusTable } from '@/client/gestures/focus'
 import { dropAcross, recordAcross } from '@/client/store/letterPictures'

@@ -30,7 +30,8 @@ interface Loaded {
 
 /** Pyramid levels by hash and level: asked for when needed, let go of by age when too many. */
 export class LevelImages {
-  private readonly worker: Worker
+  /** Fetches levels; started when the first is asked for. */
+  private worker: Worker | null = null
   /** Changes pixels, so that levels still come while it is at work. */
   private adjuster: Worker | null = null
   /** The key of the changed level of a picture that came last: shown until the next one is there. */
@@ -46,9 +47,8 @@ export class LevelImages {
 
   private readonly listeners = new Set<() => void>()
 
-  constructor() {
-    this.worker = this.startWorker()
-  }
+  /** Keeps at most so many bytes of pixels. */
+  constructor(private readonly mostBytes: number = MOST_BYTES) {}
 
   /** Calls `listener` whenever pixels arrive or fail; returns how to stop. */
   onArrive(listener: () => void): () => void {
@@ -129,6 +129,7 @@ export class LevelImages {
     const url = levelUrl(wanted.source.hash, wanted.level)
     if (wanted.text === '' || !adjustments) {
       this.asked.set(key, wanted)
+      this.worker ??= this.startWorker()
       return this.worker.postMessage({ key, url } satisfies LevelRequest)
     }
     const slot = `${sourceKey(wanted.source)}/${wanted.level}`
@@ -172,7 +173,7 @@ export class LevelImages {
   private letGo(keep: string): void {
     const byAge = [...this.loaded].sort(([, p], [, q]) => p.usedAt - q.usedAt)
     for (const [key, { bitmap, image }] of byAge) {
-      if (this.bytes <= MOST_BYTES) return
+      if (this.bytes <= this.mostBytes) return
       if (key === keep) continue
       this.bytes -= image.width * image.height * BYTES_A_PIXEL
       bitmap.close()
@@ -181,7 +182,7 @@ export class LevelImages {
   }
 
   close(): void {
-    this.worker.terminate()
+    this.worker?.terminate()
     this.adjuster?.terminate()
     for (const { bitmap } of this.loaded.values()) bitmap.close()
     this.loaded.clear()

@@ -38,8 +38,12 @@ const areaOf = ({ project, sheet, frames }: ThumbnailScene): Rect =>
     : sheetRect(sheet.size)
 
 /** Paints a scene as large as the canvas allows, in its middle. */
-export const paintThumbnail = (canvas: HTMLCanvasElement, images: LevelImages, scene: ThumbnailScene): void => {
-  const context = canvas.getContext('2d')
+export const paintThumbnail = (
+  canvas: HTMLCanvasElement | OffscreenCanvas,
+  images: LevelImages,
+  scene: ThumbnailScene,
+): void => {
+  const context = canvas.getContext('2d') as CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D | null // either
   if (!context) return
   const { project, sheet } = scene
   const area = areaOf(scene)

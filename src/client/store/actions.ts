@@ -3,23 +3,22 @@ import { BACKGROUND_ID, holderOf, pictureBackground } from '@/core/document/back
 import { holdsPicture, placedIn } from '@/core/document/content'
 import { sheetOf, nextEmptyFrame } from '@/core/document/read'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
-import { addPicture, relinkHash } from '@/core/document/edits/project'
+import { relinkHash } from '@/core/document/edits/project'
 import { addFrame } from '@/core/document/edits/frames'
-import { placePicture, replacePicture } from '@/core/document/edits/fills'
-import { pictureAcross } from '@/core/document/edits/lettering/across'
-import { acrossSpan, letterFrames, nextEmptyLetter, wordAround, type Word } from '@/core/document/lettering'
+import { letterFrames, nextEmptyLetter, wordAround, type Word } from '@/core/document/lettering'
 import { makeSpan, windowable } from '@/core/document/edits/spans'
 import { addTake } from '@/core/document/edits/takes'
 import { setBackground } from '@/core/document/edits/sheets'
 import { freePlace, sensibleSize } from '@/core/document/arrange'
 import { newFrame } from '@/core/document/create'
-import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
+import type { Frame, Sheet } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { api } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
+import { recordFill, withPicture } from '@/client/store/libraryPictures'
 import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { shortageWords } from '@/client/store/shortage'
@@ -37,67 +36,11 @@ export const newId = (kind: string): string => `${kind}-${crypto.randomUUID().sl
 
 export const newItemId = (): string => newId('f')
 
-/** The id a library picture has within a project. */
-export const projectPictureId = (picture: PictureAnswer, project: Project): string =>
-  Object.entries(project.pictures).find(([, ref]) => ref.hash === picture.hash)?.[0] ??
-  `pic-${picture.hash.slice(0, 20)}`
-
-const refOf = (picture: PictureAnswer): PictureRef => ({
-  name: picture.name,
-  pixels: { w: picture.width, h: picture.height },
-  hash: picture.hash,
-  tags: picture.tags,
-})
-
-/** A change that needs a library picture, with the picture made known to the project first. */
-export const withPicture = (
-  project: Project,
-  picture: PictureAnswer,
-  then: (project: Project, pictureId: string) => Recorded,
-): Recorded => {
-  const pictureId = projectPictureId(picture, project)
-  return joinRecorded(addPicture.record(project, { pictureId, picture: refOf(picture) }), (known) =>
-    then(known, pictureId),
-  )
-}
-
-/** A change that needs several library pictures: each is made known first, and told by its id, once however often it is named. */
-export const withPictures = (
-  project: Project,
-  pictures: readonly PictureAnswer[],
-  then: (project: Project, byId: ReadonlyMap<string, PictureAnswer>) => Recorded,
-): Recorded => {
-  const byId = new Map<string, PictureAnswer>()
-  const known = pictures.reduce<Recorded>(
-    (sofar, picture) =>
-      joinRecorded(sofar, (now) =>
-        withPicture(now, picture, (made, id) => {
-          byId.set(id, picture)
-          return unchanged(made)
-        }),
-      ),
-    unchanged(project),
-  )
-  return joinRecorded(known, (now) => then(now, byId))
-}
-
 /** Notes that pictures were put to use, so that they come first next time. */
 export const noteUsed = (hashes: readonly string[]): void => {
   // Only an order in a list hangs on it: where the server cannot be reached, it stays as it was.
   api.markUsed(hashes).catch((error: unknown) => console.warn('The use of a picture was not noted.', error))
 }
-
-/** A picture into a frame: covers afresh, or takes the place of the one there with all its settings. */
-export const recordFill = (project: Project, sheetId: string, frameId: string, picture: PictureAnswer): Recorded =>
-  withPicture(project, picture, (known, pictureId) => {
-    const sheet = sheetOf(known, sheetId)
-    const word = wordAround(sheet, frameId)
-    // A text that waits for one picture across takes it wherever it is put.
-    if (word?.lettering.pictures === 'across' && acrossSpan(sheet, word) === null)
-      return pictureAcross.record(known, { sheetId, groupId: word.id, pictureId })
-    const filled = placedIn(sheet, holderOf(sheet, frameId)) !== null
-    return (filled ? replacePicture : placePicture).record(known, { sheetId, frameId, pictureId })
-  })
 
 /** Puts an empty frame of a stencil on the sheet: in the given box, or in the next free place. */
 export const putFrame = (bench: Bench, stencil: Stencil, box?: Box, aspect?: number): void => {

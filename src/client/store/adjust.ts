@@ -1,13 +1,5 @@
 import { freed, resolved } from '@/core/document/colours'
-import {
-  NO_ADJUSTMENTS,
-  switched,
-  valuesOf,
-  withoutAdjustment,
-  withStrength,
-  type AdjustmentKey,
-  type Adjustments,
-} from '@/core/adjust/adjustments'
+import { NO_ADJUSTMENTS, switched, valuesOf, type Adjustments } from '@/core/adjust/adjustments'
 import type { Look } from '@/core/adjust/looks'
 import { matchedTones, toneOfSample, type Sample } from '@/core/adjust/match'
 import { placedIn } from '@/core/document/content'
@@ -19,7 +11,7 @@ import { levelCount } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import type { BenchState } from '@/client/store/state'
 import type { Bench } from '@/client/store/bench'
-import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
 import { askTones } from '@/client/workers/tones'
@@ -45,27 +37,6 @@ const commit = (bench: Bench, name: string, change: Change): void => {
   bench.endBurst()
   bench.commit(name, (project) => record(bench, project, change))
 }
-
-/** Sets one adjustment of all that is selected, while a hand drags it. */
-export const slideAdjustment = (bench: Bench, key: AdjustmentKey, strength: number): void =>
-  bench.burst(
-    `adjust-${key}`,
-    `Adjust ${key}`,
-    record(bench, shownProject(bench.get()), (held) => withStrength(switched(held, false), key, strength)),
-  )
-
-export const setAdjustment = (bench: Bench, key: AdjustmentKey, strength: number): void =>
-  commit(bench, `Adjust ${key}`, (held) => withStrength(switched(held, false), key, strength))
-
-/** Changes parts of adjustments, such as the colours of two tones. */
-export const changeAdjustments = (bench: Bench, name: string, change: (held: Adjustments) => Adjustments): void =>
-  commit(bench, name, change)
-
-export const recordAdjustments = (bench: Bench, project: Project, change: (held: Adjustments) => Adjustments) =>
-  record(bench, project, change)
-
-export const resetAdjustment = (bench: Bench, key: AdjustmentKey): void =>
-  commit(bench, `Reset ${key}`, (held) => withoutAdjustment(held, key))
 
 export const resetAll = (bench: Bench): void => commit(bench, 'Reset adjustments', () => ({}))
 

@@ -1,16 +1,13 @@
 import { clearPictures } from '@/core/document/edits/carry'
-import { withoutIdle, type Adjustments } from '@/core/adjust/adjustments'
-import { placedIn } from '@/core/document/content'
-import { putSwitch, removeSwitch, turnSwitch } from '@/core/document/edits/templates'
 import { fillingOf, openingsOf } from '@/core/document/filling'
 import { sheetOf } from '@/core/document/read'
 import type { Sheet } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import { newId, noteUsed } from '@/client/store/actions'
+import { noteUsed } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
-import { select, selectedFrame } from '@/client/store/selection'
+import { select } from '@/client/store/selection'
 import { shortageWords } from '@/client/store/shortage'
 import { showTab } from '@/client/store/slices/supplies'
 import type { BenchState } from '@/client/store/state'
@@ -42,46 +39,6 @@ export const emptyAll = (bench: Bench): void => {
   const { sheetId } = bench.get()
   const ids = openingsOf(heldSheet(bench.get())).map(({ id }) => id)
   bench.commit('Take all pictures out', (project) => clearPictures.record(project, { sheetId, ids }))
-}
-
-/** Switches a look of the sheet on or off. */
-export const turnLook = (bench: Bench, switchId: string, on: boolean): void => {
-  bench.endBurst()
-  const { sheetId } = bench.get()
-  const name = heldSheet(bench.get()).switches[switchId]?.name ?? 'Look'
-  bench.commit(`${name} ${on ? 'on' : 'off'}`, (project) => turnSwitch.record(project, { sheetId, switchId, on }))
-}
-
-/** The tones of the picture that the selected frame shows, without what changes nothing; null without any. */
-export const tonesToOffer = (state: BenchState): Adjustments | null => {
-  const frame = selectedFrame(state)
-  const tones = frame && withoutIdle(placedIn(heldSheet(state), frame)?.adjustments ?? {})
-  return tones && Object.keys(tones).length ? tones : null
-}
-
-/** Offers the tones of the selected picture as a look of the sheet, for all its openings; one of that name is changed. */
-export const offerLook = (bench: Bench, name: string): void => {
-  bench.endBurst()
-  const state = bench.get()
-  const adjustments = tonesToOffer(state)
-  if (!adjustments) return say(bench, 'Give a picture its tones first, then offer them as a look.')
-  const { sheetId } = state
-  const held = Object.values(heldSheet(state).switches).find((look) => look.name.toLowerCase() === name.toLowerCase())
-  const look = {
-    id: held?.id ?? newId('sw'),
-    name,
-    on: true,
-    adjustments,
-    ...(held?.frames ? { frames: held.frames } : {}),
-  }
-  bench.commit(`Look “${name}”`, (project) => putSwitch.record(project, { sheetId, look }))
-}
-
-/** Takes a look away from the sheet. */
-export const dropLook = (bench: Bench, switchId: string): void => {
-  bench.endBurst()
-  const { sheetId } = bench.get()
-  bench.commit('Remove a look', (project) => removeSwitch.record(project, { sheetId, switchId }))
 }
 
 const counted = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`

@@ -15,3 +15,12 @@ export const nameProject = (bench: Bench, wanted: string): void => {
   const name = wanted.trim().slice(0, RANGE.nameLength)
   if (name) bench.commit('Rename project', (project) => renameProject.record(project, { name }))
 }
+
+/** A name that is not among those in use, counted on: “Look”, “Look 2”. */
+export const freeName = (names: readonly string[], wanted: string): string => {
+  if (!names.includes(wanted)) return wanted
+  const base = wanted.replace(/ \d+$/, '')
+  let count = 2
+  while (names.includes(`${base} ${count}`)) count += 1
+  return `${base} ${count}`
+}

@@ -12,17 +12,9 @@ import { sheetOf } from '@/core/document/read'
 import { newId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
+import { freeName } from '@/client/store/names'
 import { say } from '@/client/store/notices'
 import { setSheet, fitView } from '@/client/store/view'
-
-/** A name that no sheet has yet, counted on. */
-const freeName = (names: readonly string[], wanted: string): string => {
-  if (!names.includes(wanted)) return wanted
-  const base = wanted.replace(/ \d+$/, '')
-  let count = 2
-  while (names.includes(`${base} ${count}`)) count += 1
-  return `${base} ${count}`
-}
 
 const namesOf = (bench: Bench): readonly string[] => Object.values(bench.get().project.sheets).map(({ name }) => name)
 

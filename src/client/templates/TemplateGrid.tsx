@@ -1,6 +1,6 @@
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useState, type ReactNode, type RefObject } from 'react'
+import { memo, useEffect, useState, type ReactNode, type RefObject } from 'react'
 import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
 import { columnsIn, rowCount } from '@/client/templates/rows'
 import { TemplateTile } from '@/client/templates/TemplateTile'
@@ -31,8 +31,31 @@ const useRoom = (scroller: RefObject<HTMLElement | null>): number => {
   return room
 }
 
+interface RowProps extends Omit<TemplateGridProps, 'scroller'> {
+  readonly index: number
+  readonly columns: number
+}
+
+/** One row; while the others scroll it stays as it is. */
+const Row = memo(({ templates, pictures, side, says, onChoose, more, index, columns }: RowProps) =>
+  templates.slice(index * columns, (index + 1) * columns).map((template) => (
+    <span key={`${template.id} ${template.version}`} style={{ position: 'relative' }}>
+      <TemplateTile
+        template={template}
+        pictures={pictures}
+        side={side}
+        says={says}
+        onPress={() => onChoose(template)}
+      />
+      {more?.(template)}
+    </span>
+  )),
+)
+Row.displayName = 'TemplateRow'
+
 /** Templates in rows; only those in sight are made. */
-export const TemplateGrid = ({ templates, pictures, scroller, side, says, onChoose, more }: TemplateGridProps) => {
+export const TemplateGrid = ({ scroller, ...shown }: TemplateGridProps) => {
+  const { templates, side } = shown
   const room = useRoom(scroller)
   const high = side + 36 + GAP
   const columns = columnsIn(room, side + 16, GAP)
@@ -48,18 +71,7 @@ export const TemplateGrid = ({ templates, pictures, scroller, side, says, onChoo
     <div style={{ position: 'relative', width: '100%', height: rows.getTotalSize() }}>
       {rows.getVirtualItems().map(({ key, index, start }) => (
         <div key={key} style={{ position: 'absolute', top: start, display: 'flex', gap: GAP }}>
-          {templates.slice(index * columns, (index + 1) * columns).map((template) => (
-            <span key={`${template.id} ${template.version}`} style={{ position: 'relative' }}>
-              <TemplateTile
-                template={template}
-                pictures={pictures}
-                side={side}
-                says={says}
-                onPress={() => onChoose(template)}
-              />
-              {more?.(template)}
-            </span>
-          ))}
+          <Row {...shown} index={index} columns={columns} />
         </div>
       ))}
     </div>

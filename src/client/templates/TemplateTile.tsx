@@ -1,15 +1,10 @@
 'use client'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
-import { useEffect, useMemo, useState } from 'react'
-import { withSamples } from '@/core/document/samples'
-import type { Project } from '@/core/document/types'
+import { useEffect, useRef, useState } from 'react'
 import type { PictureAnswer, TemplateAnswer } from '@/contract/api'
-import { templateDocument } from '@/client/http/templates'
 import { Tile } from '@/client/parts/Tile'
-import { Thumbnail } from '@/client/stage/Thumbnail'
-import { recordFilling } from '@/client/templates/filled'
-import { inTurn } from '@/client/templates/turns'
+import { gallery } from '@/client/workers/gallery'
 
 /** The largest size of a shape within a square. */
 const within = ({ width, height }: Pick<TemplateAnswer, 'width' | 'height'>, side: number) => {
@@ -17,24 +12,45 @@ const within = ({ width, height }: Pick<TemplateAnswer, 'width' | 'height'>, sid
   return { width: Math.max(8, Math.round(width * k)), height: Math.max(8, Math.round(height * k)) }
 }
 
-/** The document of a template, once its turn has come; null until then, and a word where it cannot be read. */
-const useTemplate = (template: TemplateAnswer): Project | 'unread' | null => {
-  const [held, setHeld] = useState<Project | 'unread' | null>(null)
+interface PictureProps {
+  readonly template: TemplateAnswer
+  readonly pictures: readonly PictureAnswer[]
+  readonly width: number
+  readonly height: number
+}
+
+/** Device pixels for one of the page's: more is not seen. */
+const MOST_DENSITY = 2
+
+/** The template as the gallery's worker paints it; the last one stays until the next is there. */
+const TemplatePicture = ({ template: { id, version }, pictures, width, height }: PictureProps) => {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const [seen, setSeen] = useState<'nothing' | 'picture' | 'fault'>('nothing')
   useEffect(() => {
-    let isGone = false
-    let leave: (() => void) | null = null
-    templateDocument(template).then(
-      (document) => {
-        if (!isGone) leave = inTurn(() => setHeld(document))
-      },
-      () => setHeld('unread'),
-    )
-    return () => {
-      isGone = true
-      leave?.()
+    const density = Math.min(MOST_DENSITY, window.devicePixelRatio)
+    const job = {
+      template: { id, version },
+      pictures,
+      width: Math.round(width * density),
+      height: Math.round(height * density),
     }
-  }, [template])
-  return held
+    return gallery().ask(
+      job,
+      (bitmap) => {
+        if (canvas.current) Object.assign(canvas.current, { width: job.width, height: job.height })
+        canvas.current?.getContext('2d')?.drawImage(bitmap, 0, 0)
+        setSeen('picture')
+      },
+      () => setSeen('fault'),
+    )
+  }, [id, version, pictures, width, height])
+  return (
+    <>
+      {seen === 'fault' && <Typography variant="caption">It cannot be read now. A press tries again.</Typography>}
+      {seen === 'nothing' && <Skeleton variant="rectangular" animation={false} width={width} height={height} />}
+      <canvas ref={canvas} hidden={seen !== 'picture'} style={{ width, height }} aria-hidden />
+    </>
+  )
 }
 
 /** How a template is spoken of: what it takes. */
@@ -60,15 +76,7 @@ export const TemplateTile = ({
   readonly says: string
   readonly onPress: () => void
 }) => {
-  const document = useTemplate(template)
   const size = within(template, side)
-  const shown = useMemo(() => {
-    if (document === null || document === 'unread') return null
-    const [sheetId = ''] = document.order
-    const filled = pictures.length ? recordFilling(document, [sheetId], pictures).project : document
-    const sheet = filled.sheets[sheetId]
-    return sheet ? { project: filled, sheet: withSamples(sheet) } : null
-  }, [document, pictures])
   return (
     <Tile
       data-supply
@@ -80,13 +88,7 @@ export const TemplateTile = ({
       sx={{ width: side + 16, height: side + 36 }}
     >
       <span style={{ display: 'grid', placeItems: 'center', width: side, height: side }}>
-        {document === 'unread' ? (
-          <Typography variant="caption">It cannot be read now. A press tries again.</Typography>
-        ) : shown ? (
-          <Thumbnail project={shown.project} sheet={shown.sheet} width={size.width} height={size.height} />
-        ) : (
-          <Skeleton variant="rectangular" animation={false} width={size.width} height={size.height} />
-        )}
+        <TemplatePicture template={template} pictures={pictures} {...size} />
       </span>
     </Tile>
   )

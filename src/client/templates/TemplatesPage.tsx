@@ -8,6 +8,7 @@ import { PageBar } from '@/client/parts/PageBar'
 import { Search } from '@/client/parts/fields/Search'
 import { ALL_GROUPS, foundTemplates } from '@/client/templates/found'
 import { startFromTemplate } from '@/client/templates/startProject'
+import { gallery } from '@/client/workers/gallery'
 import { TemplateGrid } from '@/client/templates/TemplateGrid'
 import { TemplateMore } from '@/client/templates/TemplateMore'
 import { TemplateGroups } from '@/client/templates/TemplateGroups'
@@ -34,6 +35,7 @@ export const TemplatesPage = () => {
   const [search, setSearch] = useState('')
   const [group, setGroup] = useState(ALL_GROUPS)
   useEffect(() => {
+    gallery().warm()
     api
       .templates()
       .then(setTemplates, (error: unknown) =>

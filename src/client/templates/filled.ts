@@ -3,7 +3,7 @@ import { openingsOf, planFilling } from '@/core/document/filling'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import { recordFill, withPictures } from '@/client/store/actions'
+import { recordFill, withPictures } from '@/client/store/libraryPictures'
 
 /** Library pictures into the empty openings of sheets, as they fit best; sheets take what those before left. */
 export const recordFilling = (

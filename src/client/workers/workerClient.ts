@@ -34,10 +34,14 @@ export class WorkerClient<Job, Answer> {
     private readonly words: ClientWords,
   ) {}
 
+  /** Starts the worker before it is asked, where it will be soon. */
+  warm(): void {
+    this.worker ??= this.start()
+  }
+
   /** Rejects with a failure in words. */
   ask(job: Job): Promise<Answer> {
-    this.worker ??= this.start()
-    const worker = this.worker
+    const worker = (this.worker ??= this.start())
     this.last += 1
     const request: Request<Job> = { id: this.last, job }
     const { slow } = this.words

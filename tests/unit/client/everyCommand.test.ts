@@ -4,7 +4,7 @@
  */
 import { afterAll, beforeAll, describe, expect, it, jest } from '@jest/globals'
 import { COMMANDS, runCommand } from '@/client/commands'
-import { setAdjustment } from '@/client/store/adjust'
+import { picturesToning, setAdjustment } from '@/client/store/toning'
 import { nameLook } from '@/client/store/looks'
 import { setFold } from '@/client/parts/folds'
 import { typeZoom } from '@/client/store/placing'
@@ -92,9 +92,9 @@ const moveInside = (bench: Bench): void => {
 
 /** Tones of its own, kept as a look and then changed. */
 const giveLook = (bench: Bench): void => {
-  setAdjustment(bench, 'warmth', 0.4)
+  setAdjustment(bench, picturesToning(bench), 'warmth', 0.4)
   nameLook(bench, 'Warm')
-  setAdjustment(bench, 'warmth', 0.6)
+  setAdjustment(bench, picturesToning(bench), 'warmth', 0.6)
 }
 
 /** The typefaces that a text may be set in. */

@@ -9,15 +9,20 @@ import { RailButton } from '@/client/parts/RailButton'
 import { Tip } from '@/client/parts/Tip'
 import { heldSheet } from '@/client/store/benchStore'
 import { carriedOf } from '@/client/store/modes'
-import { dropLook, goToEmpty, isFillable, turnLook } from '@/client/store/filling'
+import { goToEmpty, isFillable } from '@/client/store/filling'
+import { turnLook } from '@/client/store/sheetLooks'
 import panel from '@/client/parts/Panel.module.css'
 
 /** The looks that the sheet offers, each on or off. */
-export const LookSwitches = ({ areKept = true }: { readonly areKept?: boolean }) => {
+const LookSwitches = () => {
   const bench = useBenchHandle()
   const switches = useBench((state) => heldSheet(state).switches)
-  return Object.values(switches).map(({ id, name, on }) => (
-    <Tip key={id} describes says={on ? `Take “${name}” off all openings` : `Put “${name}” on all openings`}>
+  return Object.values(switches).map(({ id, name, on, frames }) => (
+    <Tip
+      key={id}
+      describes
+      says={`${on ? 'Take' : 'Put'} “${name}” ${on ? 'off' : 'on'} ${frames ? 'its' : 'all'} openings`}
+    >
       <Chip
         size="small"
         clickable
@@ -26,7 +31,6 @@ export const LookSwitches = ({ areKept = true }: { readonly areKept?: boolean })
         color={on ? 'primary' : 'default'}
         variant={on ? 'filled' : 'outlined'}
         onClick={() => turnLook(bench, id, !on)}
-        {...(areKept ? {} : { onDelete: () => dropLook(bench, id) })}
       />
     </Tip>
   ))

@@ -3,7 +3,7 @@ import { fillingOf } from '@/core/document/filling'
 import type { Sheet } from '@/core/document/types'
 import { useEffect } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { LookSwitches } from '@/client/bench/filling/FillingBar'
+import { LookRows } from '@/client/bench/filling/LookRows'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { Section } from '@/client/parts/Section'
 import { isFillable } from '@/client/store/filling'
@@ -67,12 +67,7 @@ export const FillingSection = ({ sheet }: { readonly sheet: Sheet }) => {
           Take all out
         </CommandButton>
       </div>
-      {Object.keys(sheet.switches).length > 0 && (
-        <div className={panel.wrap} role="group" aria-label="Looks of the sheet">
-          <span className={panel.kind}>Looks</span>
-          <LookSwitches areKept={false} />
-        </div>
-      )}
+      <LookRows />
     </Section>
   )
 }

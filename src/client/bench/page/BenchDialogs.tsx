@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { offerLook } from '@/client/store/filling'
+import { offerLook } from '@/client/store/sheetLooks'
 import { lookInUse, nameLook, renameUsedLook } from '@/client/store/looks'
 import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { toolOf } from '@/client/store/modes'

@@ -7,7 +7,7 @@ import { Choice } from '@/client/parts/fields/Choice'
 import { ColourField } from '@/client/parts/fields/ColourField'
 import { PlainField } from '@/client/parts/fields/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
-import { changeAdjustments, recordAdjustments } from '@/client/store/adjust'
+import { changeAdjustments, type Toning } from '@/client/store/toning'
 import styles from '@/client/parts/Panel.module.css'
 
 const OF_WORDS = { visible: 'of what shows', picture: 'of the whole picture' } as const
@@ -37,9 +37,11 @@ const Share = ({
 
 /** The other values of an adjustment of several parts. */
 export const AdjustmentParts = ({
+  toning,
   part,
   adjustments,
 }: {
+  readonly toning: Toning
   readonly part: PartKey
   readonly adjustments: Adjustments
 }) => {
@@ -48,7 +50,7 @@ export const AdjustmentParts = ({
     <K extends PartKey>(key: K, change: Partial<Required<Adjustments>[K]>) =>
     (held: Adjustments): Adjustments => ({ ...held, [key]: { ...FIRST_PARTS[key], ...held[key], ...change } })
   const set = <K extends PartKey>(key: K, change: Partial<Required<Adjustments>[K]>): void =>
-    changeAdjustments(bench, `Adjust ${key}`, put(key, change))
+    changeAdjustments(bench, toning, `Adjust ${key}`, put(key, change))
   switch (part) {
     case 'tones': {
       const { dark, light } = adjustments.tones ?? FIRST_PARTS.tones
@@ -59,14 +61,14 @@ export const AdjustmentParts = ({
             label="Dark"
             colour={dark}
             step="Adjust tones"
-            record={(project, colour) => recordAdjustments(bench, project, put('tones', { dark: colour }))}
+            record={(project, colour) => toning.record(project, put('tones', { dark: colour }))}
           />
           <ColourField
             isShort
             label="Light"
             colour={light}
             step="Adjust tones"
-            record={(project, colour) => recordAdjustments(bench, project, put('tones', { light: colour }))}
+            record={(project, colour) => toning.record(project, put('tones', { light: colour }))}
           />
         </div>
       )

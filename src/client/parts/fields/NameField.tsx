@@ -4,14 +4,17 @@ import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'
 import styles from '@/client/parts/Panel.module.css'
 
-/** The name at the head of a card: written anew in place, used on Enter or when left. An empty one is not used. */
+/** The name at the head of a card, or of one thing among several: written anew in place, used on Enter or when left. An empty one is not used. */
 export const NameField = ({
   label,
   name,
+  isHead = true,
   onName,
 }: {
   readonly label: string
   readonly name: string
+  /** False for one among others, which does not stand out. */
+  readonly isHead?: boolean
   readonly onName: (name: string) => void
 }) => {
   const [draft, setDraft] = useState<string | null>(null)
@@ -22,8 +25,8 @@ export const NameField = ({
   }
   return (
     <InputBase
-      className={styles.title}
-      data-name-field
+      className={isHead ? styles.title : styles.grow}
+      {...(isHead ? { 'data-name-field': true } : {})}
       inputProps={{ 'aria-label': label }}
       value={draft ?? name}
       onChange={(event) => setDraft(event.target.value)}
