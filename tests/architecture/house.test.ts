@@ -59,6 +59,7 @@ describe('the bench', () => {
       'http/templates.ts',
       'parts/folds.ts',
       'stage/images.ts',
+      'workers/gallery.ts',
       'store/notice.ts',
       'store/tabs.ts',
       'store/unsent.ts',

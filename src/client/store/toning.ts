@@ -68,3 +68,10 @@ export const changeAdjustments = (
 
 export const resetAdjustment = (bench: Bench, toning: Toning, key: AdjustmentKey): void =>
   commit(bench, toning, `Reset ${key}`, (held) => withoutAdjustment(held, key))
+
+/** A change as a field records it by itself, such as that of a colour. */
+export const recordAdjustments = (
+  toning: Toning,
+  project: Project,
+  change: (held: Adjustments) => Adjustments,
+): Recorded => toning.record(project, change)

@@ -26,7 +26,7 @@ import {
   whole,
   word,
 } from '@/core/document/schema/parts'
-import { placedSchema, pictureFields } from '@/core/document/schema/placed'
+import { adjustmentsSchema, placedSchema, pictureFields } from '@/core/document/schema/placed'
 import { letteringSchema } from '@/core/document/schema/lettering'
 import { outlineText } from '@/core/document/schema/outlineText'
 import { stencilSchema } from '@/core/document/schema/stencil'
@@ -156,6 +156,7 @@ export const pictureRefSchema = shape({
     .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits'),
   tags: list(name(), RANGE.tags),
   subject: subjectSchema,
+  spareTones: adjustmentsSchema,
 })
 
 export const formatSchema = word([FORMAT])

@@ -63,6 +63,8 @@ export interface PictureRef {
   readonly tags: readonly string[]
   /** What matters in the picture, in this project. */
   readonly subject?: SubjectMark
+  /** The tones it had when it last lost its place to another template; the next place gives them back. */
+  readonly spareTones?: Adjustments
 }
 
 export interface Sheet {

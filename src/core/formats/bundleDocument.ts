@@ -2,9 +2,11 @@ import { array, object, string } from 'yup'
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import type { Size } from '@/core/geometry/vector'
+import type { Adjustments } from '@/core/adjust/adjustments'
 import type { SubjectMark } from '@/core/placement/subject'
 import { FORMAT, type PictureRef, type Project } from '@/core/document/types'
 import { isId, schemaFaults, subjectSchema } from '@/core/document/schema'
+import { adjustmentsSchema } from '@/core/document/schema/placed'
 
 /**
  * `project.json` of a bundle: a project whose pictures name their file in the zip. Hash and pixel size may
@@ -35,6 +37,7 @@ const bundlePictureSchema = object({
   pixels: size().default(undefined),
   tags: array(string().strict().required().max(RANGE.nameLength)).strict().max(RANGE.tags),
   subject: subjectSchema,
+  spareTones: adjustmentsSchema,
 })
   .strict()
   .noUnknown('has a key that is not known here: ${unknown}')
@@ -48,6 +51,7 @@ export interface BundlePicture {
   readonly pixels?: Size
   readonly tags?: readonly string[]
   readonly subject?: SubjectMark
+  readonly spareTones?: Adjustments
 }
 
 /** What a picture file in the zip turned out to be. */
@@ -106,6 +110,7 @@ export const completeDocument = (
       hash: file.hash,
       tags: picture.tags ?? [],
       ...(picture.subject ? { subject: picture.subject } : {}),
+      ...(picture.spareTones ? { spareTones: picture.spareTones } : {}),
     }
   }
   return { document: { ...document, pictures: refs }, faults }

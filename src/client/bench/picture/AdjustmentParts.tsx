@@ -7,7 +7,7 @@ import { Choice } from '@/client/parts/fields/Choice'
 import { ColourField } from '@/client/parts/fields/ColourField'
 import { PlainField } from '@/client/parts/fields/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
-import { changeAdjustments, type Toning } from '@/client/store/toning'
+import { changeAdjustments, recordAdjustments, type Toning } from '@/client/store/toning'
 import styles from '@/client/parts/Panel.module.css'
 
 const OF_WORDS = { visible: 'of what shows', picture: 'of the whole picture' } as const
@@ -61,14 +61,14 @@ export const AdjustmentParts = ({
             label="Dark"
             colour={dark}
             step="Adjust tones"
-            record={(project, colour) => toning.record(project, put('tones', { dark: colour }))}
+            record={(project, colour) => recordAdjustments(toning, project, put('tones', { dark: colour }))}
           />
           <ColourField
             isShort
             label="Light"
             colour={light}
             step="Adjust tones"
-            record={(project, colour) => toning.record(project, put('tones', { light: colour }))}
+            record={(project, colour) => recordAdjustments(toning, project, put('tones', { light: colour }))}
           />
         </div>
       )

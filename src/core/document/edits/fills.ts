@@ -68,11 +68,20 @@ export const dropIdleSpans = (draft: Draft<Project>, sheetId: string): void => {
   for (const id of Object.keys(sheet.spans)) if (!used.has(id)) delete sheet.spans[id]
 }
 
+/** A placement with the tones that were kept aside with its picture, which are given only once. */
+const givenTones = (draft: Draft<Project>, project: Project, placed: Placed): Placed => {
+  const tones = pictureOf(project, placed.pictureId).spareTones
+  const picture = draft.pictures[placed.pictureId]
+  if (!tones || !picture) return placed
+  delete picture.spareTones
+  return { ...placed, adjustments: tones }
+}
+
 /** Lets the whole of a span show another picture afresh. */
 const refreshSpan = (draft: Draft<Project>, project: Project, sheet: Sheet, span: Span, pictureId: string): void => {
   const picture = pictureOf(project, pictureId)
   const holder = { outline: spanHull(span), box: span.box, picture: picture.pixels, ppi: sheet.ppi }
-  const placed = setFit(coverPlaced(pictureId), holder, 'cover', picture.subject)
+  const placed = givenTones(draft, project, setFit(coverPlaced(pictureId), holder, 'cover', picture.subject))
   const spanDraft = draft.sheets[sheet.id]?.spans[span.id]
   if (spanDraft) put(spanDraft, 'source', { kind: 'placed', placed } as Draft<Span['source']>) // a frozen value is stored as it is
 }
@@ -84,7 +93,8 @@ export const placePicture = defineEdit<FrameAddress & { readonly pictureId: stri
     pictureOf(project, pictureId)
     if (frameId === BACKGROUND_ID) {
       const sheetDraft = draft.sheets[sheetId]
-      const fresh = { ...pictureBackground(sheet.background, pictureId), placed: coverPlaced(pictureId) }
+      const placed = givenTones(draft, project, coverPlaced(pictureId))
+      const fresh = { ...pictureBackground(sheet.background, pictureId), placed }
       if (sheetDraft) put(sheetDraft, 'background', fresh as Draft<Background>) // a frozen value is stored as it is
       return
     }
@@ -92,7 +102,7 @@ export const placePicture = defineEdit<FrameAddress & { readonly pictureId: stri
     const span = spanShown(sheet, frameBefore)
     if (span?.source.kind === 'placed') return refreshSpan(draft, project, sheet, span, pictureId)
     const frame = frameDraft(draft, project, sheetId, frameBefore.id)
-    const placed = freshPlaced(project, sheet, frameBefore, pictureId)
+    const placed = givenTones(draft, project, freshPlaced(project, sheet, frameBefore, pictureId))
     if (frame) put(frame, 'fill', taken(placed) as Draft<Fill>) // a frozen value is stored as it is
     dropIdleSpans(draft, sheetId)
   },

@@ -1,3 +1,5 @@
+import type { Draft } from 'immer'
+import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Colour } from '@/core/colour/colour'
 import { defineEdit, put } from '@/core/document/edit'
 import type { PictureRef } from '@/core/document/types'
@@ -10,6 +12,14 @@ export const addPicture = defineEdit<{ readonly pictureId: string; readonly pict
   (draft, { pictureId, picture }) => {
     if (!draft.pictures[pictureId])
       draft.pictures[pictureId] = { ...picture, tags: [...picture.tags], pixels: { ...picture.pixels } }
+  },
+)
+
+/** Keeps the tones of a picture aside that nothing shows any more. */
+export const keepTones = defineEdit<{ readonly pictureId: string; readonly tones: Adjustments }>(
+  (draft, { pictureId, tones }) => {
+    const picture = draft.pictures[pictureId]
+    if (picture) put(picture, 'spareTones', tones as Draft<Adjustments>) // a frozen value is stored as it is
   },
 )
 

@@ -1,4 +1,7 @@
 import type { Draft } from 'immer'
+import { withoutIdle } from '@/core/adjust/adjustments'
+import { freed } from '@/core/document/colours'
+import { keepTones } from '@/core/document/edits/project'
 import type { SetText } from '@/core/text/setting'
 import type { Placed } from '@/core/placement/placed'
 import { readingRows } from '@/core/geometry/reading'
@@ -222,7 +225,7 @@ export interface Retemplated {
 
 /**
  * Another template under the pictures of a sheet: they go into its openings by name, then as they fit, with their takes,
- * tones and rules of placement; texts go to fields; spare texts stay, hidden; what a person added stays where it is.
+ * tones and rules of placement; the tones of spare ones are kept aside with them; texts go to fields; spare texts stay, hidden; what a person added stays where it is.
  */
 export const retemplate = (
   project: Project,
@@ -244,6 +247,11 @@ export const retemplate = (
     now = joinRecorded(now, (held) =>
       retype.record(held, { sheetId: on, frameId: field.id, text: from.stencil.text, set }),
     )
+  for (const { fill, pictureId } of spare) {
+    const tones = withoutIdle(fill.takes.find(({ id }) => id === fill.shown)?.placed.adjustments ?? {})
+    if (Object.keys(tones).length)
+      now = joinRecorded(now, (held) => keepTones.record(held, { pictureId, tones: freed(tones, project.slots) }))
+  }
   now = carryOver(now, project, sheetId, ownItems(before, base), false)
   now = carryOver(
     now,

@@ -26,6 +26,7 @@ import type { Frame, Project, Sheet } from '@/core/document/types'
 
 const SIZE = { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 0 } as const
 const SHEET = 'sheet-1'
+const BOX = { cx: 100, cy: 100, w: 80, h: 80 }
 
 interface Made {
   readonly names: readonly string[]
@@ -102,6 +103,26 @@ describe('another template under the pictures', () => {
       expect(after.size).toBe(Math.min(before.size, to.names.length))
       // Spare pictures are still the project's.
       for (const id of spare) expect(recorded.project.pictures[id]).toBeDefined()
+      // Their tones wait with them, and come back with the next place, once.
+      const tones = new Map([...before.values()].map((held) => held.split(' ') as [string, string]))
+      for (const id of spare) {
+        const { spareTones } = recorded.project.pictures[id] ?? {}
+        expect(String(spareTones?.warmth)).toBe(tones.get(id))
+        const placed = [1, 2].reduce(
+          (held, i) =>
+            placePicture(addFrame(held, { sheetId: SHEET, frame: newFrame(`new-${i}`, { kind: 'rectangle' }, BOX) }), {
+              sheetId: SHEET,
+              frameId: `new-${i}`,
+              pictureId: id,
+            }),
+          recorded.project,
+        )
+        const given = (i: number) => {
+          const item = sheetOf(placed, SHEET).items[`new-${i}`]
+          return item?.kind === 'frame' ? shownPlaced(item)?.adjustments : null
+        }
+        expect([given(1), given(2)]).toEqual([spareTones, undefined])
+      }
     })
   })
 
