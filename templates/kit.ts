@@ -20,6 +20,7 @@ import type { Wants } from '@/core/template/wants'
 import { FIRST_LAYOUT, type LookRun, type TextLayout } from '@/core/text/block'
 import { toPoints, type Unit } from '@/core/units'
 import type { DemoFaces } from '@demo/faces'
+import { trimmedSheet } from './trimming'
 
 /** A document that is a template. */
 export type Template = Project & { readonly template: TemplateMark }
@@ -311,7 +312,12 @@ export class Maker {
 
   done(): Template {
     const { id, version = 1, category, words } = this.head
-    return { ...this.project, template: { id, version, category, words } }
+    const sheets = Object.entries(this.project.sheets).map(([key, sheet]) => [key, trimmedSheet(sheet)])
+    return {
+      ...this.project,
+      sheets: Object.fromEntries(sheets) as Project['sheets'], // each by its id
+      template: { id, version, category, words },
+    }
   }
 }
 
