@@ -4,7 +4,7 @@
  * served or left behind, and the database is sound.
  */
 import { expect, test } from './fixture'
-import { spawn, type ChildProcess } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { mkdirSync, readdirSync } from 'node:fs'
 import path from 'node:path'
 import sharp from 'sharp'
@@ -15,6 +15,7 @@ import { addPicture } from '@/core/document/edits/project'
 import type { Project } from '@/core/document/types'
 import type { ExportState, OpenedProject, PictureAnswer, PictureUse } from '@/contract/api'
 import { seeded } from '../../demo/paint/random'
+import { killServer, killServers, startServer } from './installation'
 import { sampleProject, SHEET as SAMPLE_SHEET } from '../helpers/project'
 
 const PORT = 3279
@@ -29,42 +30,9 @@ const call = async <T>(path: string, method = 'GET', body?: BodyInit): Promise<T
 
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
-/** Servers that run, so that none outlives a test that fails. */
-const running = new Set<ChildProcess>()
+test.afterEach(killServers)
 
-test.afterEach(() => {
-  for (const { pid } of running) if (pid) process.kill(-pid, 'SIGKILL')
-  running.clear()
-})
-
-const start = async (data: string): Promise<ChildProcess> => {
-  const server = spawn(
-    'node',
-    ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(PORT)],
-    {
-      env: { ...process.env, EAGER_STENCIL_DATA: data, NEXT_TELEMETRY_DISABLED: '1' },
-      stdio: 'ignore',
-      detached: true,
-    },
-  )
-  running.add(server)
-  for (let i = 0; i < 1200; i += 1) {
-    const isUp = await call('/projects').then(
-      () => true,
-      () => false,
-    )
-    if (isUp) return server
-    await wait(50)
-  }
-  throw new TypeError('the server did not start')
-}
-
-const kill = async (server: ChildProcess): Promise<void> => {
-  const gone = new Promise((resolve) => server.once('exit', resolve))
-  if (server.pid) process.kill(-server.pid, 'SIGKILL')
-  await gone
-  running.delete(server)
-}
+const start = (data: string): Promise<ChildProcess> => startServer(data, PORT)
 
 /** What the server has acknowledged so far. */
 interface Acknowledged {
@@ -234,7 +202,7 @@ test('killed again and again, it has all that it acknowledged, leaves nothing be
     await wait(random() * 900)
     // Every third kill comes while an export is under way, however slow the machine.
     if (round % 3 === 2) for (let i = 0; i < 400 && !held.isExporting; i += 1) await wait(20)
-    await kill(server)
+    await killServer(server)
     await Promise.all(work)
     held.isExporting = false
     server = await start(data)
@@ -268,7 +236,7 @@ test('killed again and again, it has all that it acknowledged, leaves nothing be
     await sharp(file, { failOn: 'truncated' }).raw().toBuffer()
   }
   const known = new Set(exports.map((one) => one.id))
-  await kill(server)
+  await killServer(server)
   server = await start(data)
   await call('/projects')
   // One that was done when the server died, before it could say so, is kept and given as well.
@@ -278,6 +246,6 @@ test('killed again and again, it has all that it acknowledged, leaves nothing be
     readdirSync(path.join(data, 'pictures', part)),
   )
   expect(folders.sort()).toEqual(listed.map(({ hash }) => hash).sort())
-  await kill(server)
+  await killServer(server)
   expect(await integrityOf(path.join(data, 'stencil.db'))).toEqual({ integrity_check: 'ok' })
 })

@@ -94,7 +94,7 @@ test('nine photographs in one drop fill a collage in one step; a tenth stays amo
   expect(new Set(hashesOf(project, firstSheet(project))).size).toBe(9)
   await page.keyboard.press('Control+z')
   await expect(bar(page).getByText('0 of 9 filled')).toBeVisible()
-  expect(fillingOf(firstSheet(await stored(hand))).filled).toBe(0)
+  await expect.poll(async () => fillingOf(firstSheet(await stored(hand))).filled, { intervals: SOON }).toBe(0)
 })
 
 test('photographs dropped on the projects page are shown in the gallery, and start the project that is chosen', async ({
@@ -134,7 +134,15 @@ test('on the bench a template takes the place of an empty sheet, then stands bes
 }) => {
   const { one, two } = await twoPictures(request)
   const hand = await BenchHand.open(page, await makeProject(request, []))
+  // The tab's code is slow to come: the press shows at once, and the next one is not lost meanwhile.
+  await page.route('**/_next/static/chunks/**', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700))
+    await route.continue()
+  })
   await page.getByRole('button', { name: /A template/ }).click()
+  await expect(supplies(page).getByRole('tab', { name: 'Templates' })).toHaveAttribute('aria-selected', 'true', {
+    timeout: 500,
+  })
   await supplies(page).getByRole('tab', { name: 'Pictures' }).click()
   await findPrints(page)
   for (const name of ['print-one', 'print-two']) await supply(page, name).click({ modifiers: ['Shift'] })
@@ -181,7 +189,7 @@ test('a picture that is too small for an opening is said to be, at once; the nex
   ).toBeVisible()
   await card.getByRole('button', { name: /Take all out|Take all pictures out/ }).click()
   await expect(bar(page).getByText('0 of 3 filled')).toBeVisible()
-  expect(fillingOf(firstSheet(await stored(hand))).filled).toBe(0)
+  await expect.poll(async () => fillingOf(firstSheet(await stored(hand))).filled, { intervals: SOON }).toBe(0)
 })
 
 test('another template is seen under the pictures before the sheet is changed to it, and undone', async ({

@@ -1,7 +1,8 @@
 /** Templates of one's own: made of a project, sent, kept in versions that are taken over; looks that are offered. */
 import { readFile } from 'node:fs/promises'
 import { expect, test } from './fixture'
-import { BenchHand, makeProject, run, SOON } from './bench'
+import { BenchHand, makeProject, picture, run, SOON } from './bench'
+import { killServers, startServer } from './installation'
 import {
   bar,
   benchHere,
@@ -15,12 +16,17 @@ import {
 } from './templating'
 import { openingsOf } from '@/core/document/filling'
 import { shownPlaced } from '@/core/document/read'
+import type { Project } from '@/core/document/types'
+import type { OpenedProject } from '@/contract/api'
 
-test('a template is made of a project, with an opening and a slot, sent as a bundle, and filled where it comes in', async ({
+const OTHER_PORT = 3283
+
+test.afterEach(killServers)
+
+test('a template is made of a project, with an opening and a slot, sent as a bundle, and filled in another installation', async ({
   page,
   request,
-}) => {
-  const { one } = await twoPictures(request)
+}, testInfo) => {
   const hand = await BenchHand.open(
     page,
     await makeProject(request, [
@@ -51,26 +57,33 @@ test('a template is made of a project, with an opening and a slot, sent as a bun
   const download = page.waitForEvent('download')
   await page.getByRole('menuitem', { name: /Save a bundle/ }).click()
   const file = await (await download).path()
-  await page.getByRole('button', { name: 'More to do with Window card' }).click()
-  await page.getByRole('menuitem', { name: 'Remove from the gallery' }).click()
-  await expect(page.getByText('No template is found by “window card”.')).toBeVisible()
 
-  // It comes back as a bundle, as it would come into any other installation.
-  await page.goto('/')
+  // It comes into another installation, which has nothing of this one.
+  await startServer(testInfo.outputPath('other'), OTHER_PORT)
+  const other = `http://127.0.0.1:${OTHER_PORT}`
+  await page.goto(other)
   await expect(page.getByRole('button', { name: 'Open a bundle' })).toBeEnabled()
   await page
     .locator('[data-bundle-input]')
     .setInputFiles({ name: 'window-card.zip', mimeType: 'application/zip', buffer: await readFile(file) })
   await page.waitForURL(/\/templates$/)
   await page.getByRole('button', { name: /^Window card/ }).click()
-  const filled = await benchHere(page)
+  await benchHere(page)
   await expect(bar(page).getByText('0 of 1 filled')).toBeVisible()
-  await findPrints(page)
-  await supply(page, 'print-one').click()
+  await page
+    .locator('[data-file-input]')
+    .setInputFiles({ name: 'a-face.jpg', mimeType: 'image/jpeg', buffer: await picture(900, 1200, 95) })
+  await supply(page, 'a-face').click()
   await expect(bar(page).getByText('All filled')).toBeVisible()
-  const project = await stored(filled)
+  const there = async (): Promise<Project> => {
+    const opened = await fetch(`${other}/api/projects/${page.url().split('/').at(-1)}`)
+    return ((await opened.json()) as OpenedProject).project
+  }
+  const names = async () => Object.values((await there()).pictures).map(({ name }) => name)
+  await expect.poll(names, { intervals: SOON }).toEqual(['a-face'])
+  const project = await there()
   const sheet = firstSheet(project)
-  expect(hashesOf(project, sheet)).toContain(one.hash)
+  expect(hashesOf(project, sheet).filter(Boolean)).toHaveLength(1)
   expect(sheet.notes).toBe('One picture, upright.')
   const frames = Object.values(sheet.items).filter((item) => item.kind === 'frame')
   expect(frames.find(({ name }) => name === 'window')).toMatchObject({

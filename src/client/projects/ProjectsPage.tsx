@@ -9,7 +9,7 @@ import Paper from '@mui/material/Paper'
 import panel from '@/client/parts/Panel.module.css'
 import Snackbar from '@mui/material/Snackbar'
 import Link from 'next/link'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { useDropzone } from 'react-dropzone'
@@ -27,9 +27,9 @@ import { pictureProject, picturesProject } from '@/client/projects/pictureProjec
 import { SizeTile } from '@/client/projects/SizeTile'
 import styles from '@/client/projects/Projects.module.css'
 
-const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
-const StartWithDialog = dynamic(() => import('@/client/projects/StartWithDialog').then((m) => m.StartWithDialog))
-const NameDialog = dynamic(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
+const NewSheetDialog = later(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
+const StartWithDialog = later(() => import('@/client/projects/StartWithDialog').then((m) => m.StartWithDialog))
+const NameDialog = later(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
 
 const Removed = ({
   projects,

@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { WHITE } from '@/client/store/colours'
 import type { Background, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -15,7 +15,7 @@ import styles from '@/client/parts/Panel.module.css'
 import { putBackground, backgroundColour, backgroundGradient } from '@/client/store/backgrounds'
 import { CommandButton } from '@/client/commands/CommandButton'
 
-const GradientEditor = dynamic(() => import('@/client/bench/finish/GradientEditor').then((m) => m.GradientEditor))
+const GradientEditor = later(() => import('@/client/bench/finish/GradientEditor').then((m) => m.GradientEditor))
 
 const KIND_WORDS = { colour: 'a colour', gradient: 'a gradient', picture: '', none: 'transparent' } as const
 

@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { useEffect, useRef } from 'react'
 import { isWord } from '@/core/document/lettering'
 import { isText } from '@/core/document/text'
@@ -17,11 +17,11 @@ const frameCard = () => import('@/client/bench/card/FrameCard').then((m) => m.Fr
 const itemsCard = () => import('@/client/bench/card/ItemsCard').then((m) => m.ItemsCard)
 const backgroundCard = () => import('@/client/bench/card/BackgroundCard').then((m) => m.BackgroundCard)
 const SOON = [frameCard, itemsCard, backgroundCard]
-const FrameCard = dynamic(frameCard)
-const ItemsCard = dynamic(itemsCard)
-const BackgroundCard = dynamic(backgroundCard)
-const WordCard = dynamic(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
-const TextCard = dynamic(() => import('@/client/text/TextCard').then((m) => m.TextCard))
+const FrameCard = later(frameCard)
+const ItemsCard = later(itemsCard)
+const BackgroundCard = later(backgroundCard)
+const WordCard = later(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
+const TextCard = later(() => import('@/client/text/TextCard').then((m) => m.TextCard))
 
 /** The numbered panel of what is selected: a frame, a group, several, the background; or of the sheet. */
 export const Card = () => {

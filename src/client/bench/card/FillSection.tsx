@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { isText } from '@/core/document/text'
 import { type Frame } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
@@ -11,7 +11,7 @@ import { fillColour, fillGradient } from '@/client/store/frameFields'
 import { CommandRow } from '@/client/commands/CommandRow'
 import { ShareMenu } from '@/client/commands/ShareMenu'
 
-const GradientEditor = dynamic(() => import('@/client/bench/finish/GradientEditor').then((m) => m.GradientEditor))
+const GradientEditor = later(() => import('@/client/bench/finish/GradientEditor').then((m) => m.GradientEditor))
 
 const KIND_WORDS = {
   none: 'none yet',

@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { fromPoints, formatNumber } from '@/core/units'
 import { holdsPicture } from '@/core/document/content'
 import { wordAround } from '@/core/document/lettering'
@@ -22,7 +22,7 @@ import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { nameItem } from '@/client/store/names'
 import { selectedFrame } from '@/client/store/selection'
 
-const LetterRow = dynamic(() => import('@/client/letters/LetterRow').then((m) => m.LetterRow))
+const LetterRow = later(() => import('@/client/letters/LetterRow').then((m) => m.LetterRow))
 
 interface FrameProps {
   readonly frame: Frame

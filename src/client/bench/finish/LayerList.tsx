@@ -2,7 +2,7 @@
 import ArrowDown from '@mui/icons-material/KeyboardArrowDown'
 import ArrowUp from '@mui/icons-material/KeyboardArrowUp'
 import ButtonBase from '@mui/material/ButtonBase'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
@@ -20,7 +20,7 @@ import styles from '@/client/bench/finish/Finish.module.css'
 import { openLayer } from '@/client/store/slices/card'
 
 // The values of layers come when one is first opened.
-const LayerFields = dynamic(() => import('@/client/bench/finish/LayerFields').then((m) => m.LayerFields))
+const LayerFields = later(() => import('@/client/bench/finish/LayerFields').then((m) => m.LayerFields))
 
 interface LayerListProps {
   readonly layers: readonly FinishLayer[]

@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { offerLook } from '@/client/store/sheetLooks'
@@ -8,31 +8,31 @@ import { closeDialog, closeArtwork } from '@/client/store/slices/dialogs'
 import { toolOf } from '@/client/store/modes'
 
 // Dialogs, menus and the search come when first opened.
-const ContextMenu = dynamic(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
-const FindCommand = dynamic(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
-const ExportDialog = dynamic(() => import('@/client/bench/dialogs/ExportDialog').then((m) => m.ExportDialog))
-const ShortcutsDialog = dynamic(() => import('@/client/bench/dialogs/ShortcutsDialog').then((m) => m.ShortcutsDialog))
-const HistoryDialog = dynamic(() => import('@/client/bench/dialogs/HistoryDialog').then((m) => m.HistoryDialog))
-const LibraryDialog = dynamic(() => import('@/client/bench/dialogs/LibraryDialog').then((m) => m.LibraryDialog))
-const FacesDialog = dynamic(() => import('@/client/letters/FacesDialog').then((m) => m.FacesDialog))
-const FinishDialog = dynamic(() => import('@/client/bench/dialogs/FinishDialog').then((m) => m.FinishDialog))
-const NameDialog = dynamic(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
-const SplitDialog = dynamic(() => import('@/client/bench/dialogs/SplitDialog').then((m) => m.SplitDialog))
-const TakesDialog = dynamic(() => import('@/client/bench/dialogs/TakesDialog').then((m) => m.TakesDialog))
-const KeepDialog = dynamic(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
-const StencilsDialog = dynamic(() => import('@/client/bench/dialogs/StencilsDialog').then((m) => m.StencilsDialog))
-const ArtworkDialog = dynamic(() => import('@/client/bench/dialogs/ArtworkDialog').then((m) => m.ArtworkDialog))
-const OpeningsDialog = dynamic(() => import('@/client/bench/openings/OpeningsDialog').then((m) => m.OpeningsDialog))
-const FillSlotsDialog = dynamic(() => import('@/client/bench/colours/FillSlotsDialog').then((m) => m.FillSlotsDialog))
-const SameColoursDialog = dynamic(() =>
+const ContextMenu = later(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
+const FindCommand = later(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
+const ExportDialog = later(() => import('@/client/bench/dialogs/ExportDialog').then((m) => m.ExportDialog))
+const ShortcutsDialog = later(() => import('@/client/bench/dialogs/ShortcutsDialog').then((m) => m.ShortcutsDialog))
+const HistoryDialog = later(() => import('@/client/bench/dialogs/HistoryDialog').then((m) => m.HistoryDialog))
+const LibraryDialog = later(() => import('@/client/bench/dialogs/LibraryDialog').then((m) => m.LibraryDialog))
+const FacesDialog = later(() => import('@/client/letters/FacesDialog').then((m) => m.FacesDialog))
+const FinishDialog = later(() => import('@/client/bench/dialogs/FinishDialog').then((m) => m.FinishDialog))
+const NameDialog = later(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
+const SplitDialog = later(() => import('@/client/bench/dialogs/SplitDialog').then((m) => m.SplitDialog))
+const TakesDialog = later(() => import('@/client/bench/dialogs/TakesDialog').then((m) => m.TakesDialog))
+const KeepDialog = later(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
+const StencilsDialog = later(() => import('@/client/bench/dialogs/StencilsDialog').then((m) => m.StencilsDialog))
+const ArtworkDialog = later(() => import('@/client/bench/dialogs/ArtworkDialog').then((m) => m.ArtworkDialog))
+const OpeningsDialog = later(() => import('@/client/bench/openings/OpeningsDialog').then((m) => m.OpeningsDialog))
+const FillSlotsDialog = later(() => import('@/client/bench/colours/FillSlotsDialog').then((m) => m.FillSlotsDialog))
+const SameColoursDialog = later(() =>
   import('@/client/bench/colours/SameColoursDialog').then((m) => m.SameColoursDialog),
 )
-const ChangeDialog = dynamic(() => import('@/client/bench/filling/ChangeDialog').then((m) => m.ChangeDialog))
-const TemplateDialog = dynamic(() => import('@/client/bench/filling/TemplateDialog').then((m) => m.TemplateDialog))
-const ConflictDialog = dynamic(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
-const LeftStepsDialog = dynamic(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
-const TraceDialog = dynamic(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
-const StockDialog = dynamic(() => import('@/client/bench/dialogs/StockDialog').then((m) => m.StockDialog))
+const ChangeDialog = later(() => import('@/client/bench/filling/ChangeDialog').then((m) => m.ChangeDialog))
+const TemplateDialog = later(() => import('@/client/bench/filling/TemplateDialog').then((m) => m.TemplateDialog))
+const ConflictDialog = later(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
+const LeftStepsDialog = later(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
+const TraceDialog = later(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
+const StockDialog = later(() => import('@/client/bench/dialogs/StockDialog').then((m) => m.StockDialog))
 
 const LookNameDialog = ({ onClose }: { readonly onClose: () => void }) => {
   const bench = useBenchHandle()

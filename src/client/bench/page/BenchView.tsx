@@ -1,7 +1,7 @@
 'use client'
 import Alert from '@mui/material/Alert'
 import Snackbar from '@mui/material/Snackbar'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { useEffect, useMemo, type DragEvent } from 'react'
 import { useDropzone } from 'react-dropzone'
 import type { Point } from '@/core/geometry/vector'
@@ -33,10 +33,10 @@ import { Stepping } from '@/client/parts/fields/Stepping'
 import { Units } from '@/client/parts/fields/Units'
 
 // Come when they are first shown.
-const SheetStrip = dynamic(() => import('@/client/bench/sheets/SheetStrip').then((m) => m.SheetStrip))
-const EmptySheet = dynamic(() => import('@/client/bench/begin/EmptySheet').then((m) => m.EmptySheet))
+const SheetStrip = later(() => import('@/client/bench/sheets/SheetStrip').then((m) => m.SheetStrip))
+const EmptySheet = later(() => import('@/client/bench/begin/EmptySheet').then((m) => m.EmptySheet))
 
-const FillingBar = dynamic(() => import('@/client/bench/filling/FillingBar').then((m) => m.FillingBar))
+const FillingBar = later(() => import('@/client/bench/filling/FillingBar').then((m) => m.FillingBar))
 
 const NOTICE_MS = { plain: 5000, fault: 9000 }
 

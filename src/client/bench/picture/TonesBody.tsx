@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import type { Adjustments } from '@/core/adjust/adjustments'
 import { LOOKS } from '@/core/adjust/looks'
 import type { PictureRef } from '@/core/document/types'
@@ -14,7 +14,7 @@ import styles from '@/client/parts/Panel.module.css'
 import { CommandButton } from '@/client/commands/CommandButton'
 
 // The chart comes when tones are first opened.
-const ToneChart = dynamic(() => import('@/client/bench/picture/ToneChart').then((m) => m.ToneChart), { ssr: false })
+const ToneChart = later(() => import('@/client/bench/picture/ToneChart').then((m) => m.ToneChart))
 
 const OWN = 'own:'
 

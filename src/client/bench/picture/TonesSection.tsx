@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { ADJUSTMENT_KEYS, strengthOf } from '@/core/adjust/adjustments'
 import { placedIn } from '@/core/document/content'
 import type { Frame } from '@/core/document/types'
@@ -8,7 +8,7 @@ import { Section } from '@/client/parts/Section'
 import { cardProject, cardSheet } from '@/client/store/benchStore'
 
 // Sliders, looks and the chart come when tones are first opened.
-const TonesBody = dynamic(() => import('@/client/bench/picture/TonesBody').then((m) => m.TonesBody))
+const TonesBody = later(() => import('@/client/bench/picture/TonesBody').then((m) => m.TonesBody))
 
 /** The tones on one line. */
 const tonesWords = (busy: number, isOff: boolean, look: string | undefined): string => {

@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { toolOf, writingOf, cuts, armedOf, choosingOf } from '@/client/store/modes'
 import Checklist from '@mui/icons-material/LibraryAddCheckOutlined'
 import Snap from '@mui/icons-material/JoinInner'
@@ -25,11 +25,11 @@ import button from '@/client/parts/RailButton.module.css'
 const filledTools = () => import('@/client/bench/rail/FilledTools').then((m) => m.FilledTools)
 const toolRail = () => import('@/client/bench/rail/ToolRail').then((m) => m.ToolRail)
 const SOON = [filledTools, toolRail]
-const FilledTools = dynamic(filledTools)
-const ToolRail = dynamic(toolRail)
-const WordTools = dynamic(() => import('@/client/letters/WordTools').then((m) => m.WordTools))
-const TextTools = dynamic(() => import('@/client/text/TextTools').then((m) => m.TextTools))
-const WritingRail = dynamic(() => import('@/client/text/TextTools').then((m) => m.WritingRail))
+const FilledTools = later(filledTools)
+const ToolRail = later(toolRail)
+const WordTools = later(() => import('@/client/letters/WordTools').then((m) => m.WordTools))
+const TextTools = later(() => import('@/client/text/TextTools').then((m) => m.TextTools))
+const WritingRail = later(() => import('@/client/text/TextTools').then((m) => m.WritingRail))
 
 const WAY_WORDS = { whole: 'Whole', picture: 'Picture', outline: 'Outline' } as const
 const Ways = () => {

@@ -1,13 +1,13 @@
 'use client'
 import Swap from '@mui/icons-material/InterestsOutlined'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { useState } from 'react'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import { swapStencil } from '@/client/store/stencils'
 
 // Comes when a stencil is first swapped.
-const StencilPicker = dynamic(() => import('@/client/bench/stencil/StencilPicker').then((m) => m.StencilPicker))
+const StencilPicker = later(() => import('@/client/bench/stencil/StencilPicker').then((m) => m.StencilPicker))
 
 /** Chooses another stencil for all that is selected. */
 export const SwapStencil = ({ label, words }: { readonly label: string; readonly words: string }) => {

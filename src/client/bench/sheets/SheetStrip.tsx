@@ -9,7 +9,7 @@ import { InlineName } from '@/client/parts/fields/InlineName'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useDrag } from '@use-gesture/react'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { useRef, useState } from 'react'
 import { sheetOf } from '@/core/document/read'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -24,7 +24,7 @@ import styles from '@/client/bench/sheets/SheetStrip.module.css'
 import { showTab } from '@/client/store/slices/supplies'
 import { showSheetStrip } from '@/client/store/slices/view'
 
-const NewSheetDialog = dynamic(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
+const NewSheetDialog = later(() => import('@/client/projects/NewSheetDialog').then((m) => m.NewSheetDialog))
 
 const HEIGHT = 64
 const WIDEST = 130

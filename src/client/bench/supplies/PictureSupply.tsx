@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import { useState } from 'react'
 import { levelCount } from '@/core/render/needs'
 import type { PictureAnswer } from '@/contract/api'
@@ -12,8 +12,8 @@ import { toggleMarked } from '@/client/store/arrangement'
 import { Tile, TileMore } from '@/client/parts/Tile'
 import styles from '@/client/parts/Supplies.module.css'
 // Menus come when they are first opened.
-const PictureMenu = dynamic(() => import('@/client/bench/supplies/PictureMenu').then((m) => m.PictureMenu))
-const SeveralMenu = dynamic(() => import('@/client/bench/dialogs/SeveralMenu').then((m) => m.SeveralMenu))
+const PictureMenu = later(() => import('@/client/bench/supplies/PictureMenu').then((m) => m.PictureMenu))
+const SeveralMenu = later(() => import('@/client/bench/dialogs/SeveralMenu').then((m) => m.SeveralMenu))
 
 const THUMB_HEIGHT = 68
 const LEAST_WIDTH = 44

@@ -1,6 +1,6 @@
 'use client'
 import { carryOf, carriedOf, choosingOf } from '@/client/store/modes'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import Button from '@mui/material/Button'
 import Chip from '@mui/material/Chip'
 import Tab from '@mui/material/Tab'
@@ -34,18 +34,16 @@ import styles from '@/client/parts/Supplies.module.css'
 import { showPictures, showTab, putMarked } from '@/client/store/slices/supplies'
 
 // What a tab holds comes when it is first opened.
-const StencilSupplies = dynamic(() => import('@/client/bench/supplies/StencilSupplies').then((m) => m.StencilSupplies))
-const StencilTools = dynamic(() => import('@/client/bench/supplies/StencilSupplies').then((m) => m.StencilTools))
-const FinishSupplies = dynamic(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishSupplies))
-const LetterSupplies = dynamic(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterSupplies))
-const LetterTools = dynamic(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterTools))
-const AlphabetPanel = dynamic(() => import('@/client/letters/AlphabetPanel').then((m) => m.AlphabetPanel))
-const FinishTools = dynamic(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishTools))
+const StencilSupplies = later(() => import('@/client/bench/supplies/StencilSupplies').then((m) => m.StencilSupplies))
+const StencilTools = later(() => import('@/client/bench/supplies/StencilSupplies').then((m) => m.StencilTools))
+const FinishSupplies = later(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishSupplies))
+const LetterSupplies = later(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterSupplies))
+const LetterTools = later(() => import('@/client/letters/LetterSupplies').then((m) => m.LetterTools))
+const AlphabetPanel = later(() => import('@/client/letters/AlphabetPanel').then((m) => m.AlphabetPanel))
+const FinishTools = later(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishTools))
 
-const TemplateSupplies = dynamic(() =>
-  import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateSupplies),
-)
-const TemplateTools = dynamic(() => import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateTools))
+const TemplateSupplies = later(() => import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateSupplies))
+const TemplateTools = later(() => import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateTools))
 
 const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
   Pictures: 'Search pictures by name and tag',

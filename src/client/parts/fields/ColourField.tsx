@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/client/parts/later'
 import Popover, { type PopoverActions } from '@mui/material/Popover'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import type { Colour } from '@/core/colour/colour'
@@ -18,7 +18,7 @@ import { speak } from '@/client/store/slices/notices'
 import { type Recording, slideValue, settleValue } from '@/client/store/recording'
 
 // Comes when it is first opened.
-const ColourPicker = dynamic(() => import('@/client/parts/fields/ColourPicker').then((m) => m.ColourPicker))
+const ColourPicker = later(() => import('@/client/parts/fields/ColourPicker').then((m) => m.ColourPicker))
 
 interface ColourFieldProps {
   readonly label: string
