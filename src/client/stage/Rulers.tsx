@@ -8,7 +8,8 @@ import { shownSheet } from '@/client/store/benchStore'
 import styles from '@/client/stage/Table.module.css'
 import { dragGuide } from '@/client/store/slices/hand'
 
-const THICK = 20
+/** How thick a ruler is, in CSS pixels. */
+export const THICK = 20
 const LONG = 9
 const SHORT = 5
 

@@ -5,6 +5,7 @@ import Paper from '@mui/material/Paper'
 import { fillingOf } from '@/core/document/filling'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { CommandButton } from '@/client/commands/CommandButton'
+import { THICK } from '@/client/stage/Rulers'
 import { RailButton } from '@/client/parts/RailButton'
 import { Tip } from '@/client/parts/Tip'
 import { heldSheet } from '@/client/store/benchStore'
@@ -40,6 +41,7 @@ const LookSwitches = () => {
 export const FillingBar = () => {
   const bench = useBenchHandle()
   const isShown = useBench((state) => isFillable(state) && carriedOf(state) === null && !state.isClean)
+  const hasRulers = useBench((state) => state.hasRulers)
   const { of, filled, empty } = useBench((state) => fillingOf(heldSheet(state)))
   if (!isShown) return null
   return (
@@ -49,7 +51,7 @@ export const FillingBar = () => {
       aria-label="Filling this sheet"
       className={panel.row}
       sx={{ gridArea: 'table', placeSelf: 'start center', zIndex: 5 }}
-      style={{ margin: 5, padding: '2px 10px', minHeight: 32 }}
+      style={{ margin: `${hasRulers ? 6 + THICK : 5}px 5px 5px`, padding: '2px 10px', minHeight: 32 }}
     >
       <span role="status">{empty.length ? `${filled} of ${of} filled` : of ? 'All filled' : 'Nothing to fill'}</span>
       {empty.length > 0 && (
