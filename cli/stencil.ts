@@ -1,4 +1,4 @@
-import { mkdtemp, rm } from 'node:fs/promises'
+import { mkdir, mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { parseArgs } from 'node:util'
@@ -6,16 +6,32 @@ import { Failure, isFailure, refuse } from '@/core/failure'
 import { within, type Range } from '@/core/range'
 import { RANGE } from '@/core/tolerance'
 import { sheetOf } from '@/core/document/read'
-import { EXPORT_FORMATS, type ExportFormat } from '@/contract/api'
+import { shownFrames } from '@/core/render/drawList'
+import { SIZING_RANGE, type Sizing } from '@/core/render/sizing'
+import type { Project, Sheet } from '@/core/document/types'
+import {
+  EXPORT_FORMATS,
+  groundSchema,
+  type ExportFormat,
+  type ExportGround,
+  type ExportOptions,
+} from '@/contract/exports'
+import { planExport } from '@/server/export/plan'
 import { examineBundle, readBundle } from '@/server/bundle/read'
 import { exportSheet } from '@/server/export/write'
 import { examinePictures } from '@/server/pictures/examine'
 
 const USAGE = `Eager Stencil
 
-  stencil render BUNDLE --out FILE [--sheet 1] [--format png|jpeg|webp]
-                 [--ppi N] [--quality 1-100] [--bleed]
-      Renders one sheet of a bundle. Without --ppi the sheet's own is used.
+  stencil render BUNDLE --out FILE [--sheet 1] [--frame NAME]
+                 [--format png|jpeg|webp|avif|tiff] [--quality 1-100]
+                 [--ppi N | --scale N | --longest PX | --width PX | --height PX]
+                 [--bleed] [--ground transparent|#rrggbb]
+      Renders one sheet of a bundle, or one frame of it alone, cut to its
+      outline. Without a size the sheet's own resolution is used.
+
+  stencil render BUNDLE --out FOLDER (--all | --each-frame) [as above]
+      Renders all sheets, or every frame of one sheet, each to a file.
 
   stencil check BUNDLE
       Names each fault of a bundle with its path; exit 1 if there are any.
@@ -35,29 +51,107 @@ const numberOption = (name: string, text: string | undefined, fallback: number, 
 
 const formatOption = (text: string | undefined, out: string): ExportFormat => {
   const ending = path.extname(out).slice(1).toLowerCase()
-  const asked = text ?? (ending === 'jpg' ? 'jpeg' : ending)
+  const asked = text ?? (ending === 'jpg' ? 'jpeg' : ending === 'tif' ? 'tiff' : ending)
   return EXPORT_FORMATS.find((format) => format === asked) ?? refuse('--format', EXPORT_FORMATS.join(', '), asked)
 }
 
-const render = (bundle: string, options: Record<string, string | boolean | undefined>): Promise<number> =>
+type Options = Record<string, string | boolean | undefined>
+
+const textOption = (options: Options, name: string): string | undefined => {
+  const value = options[name]
+  return typeof value === 'string' ? value : undefined
+}
+
+/** The one way in which a size was given; null for the sheet's own resolution. */
+const sizingOption = (options: Options): Sizing | null => {
+  const given = ['ppi', 'scale', 'longest', 'width', 'height'].filter((name) => options[name] !== undefined)
+  const [name] = given
+  if (given.length > 1) refuse('the size', 'given in one way', given.map((each) => `--${each}`).join(' and '))
+  if (name === undefined) return null
+  const number = (range: Range): number => numberOption(name, textOption(options, name), 0, range)
+  if (name === 'ppi') return { by: 'ppi', ppi: number(RANGE.ppi) }
+  if (name === 'scale') return { by: 'scale', scale: number(SIZING_RANGE.scale) }
+  return {
+    by: 'side',
+    side: name === 'width' || name === 'height' ? name : 'longest',
+    pixels: Math.round(number(SIZING_RANGE.pixels)),
+  }
+}
+
+const groundOption = (text: string | undefined): ExportGround | undefined => {
+  if (text !== undefined && !groundSchema.isValidSync(text, { strict: true }))
+    refuse('--ground', 'transparent or a colour such as #e8b04a', text)
+  return text as ExportGround | undefined // checked just now
+}
+
+const optionsOf = (options: Options, out: string, sheet: Sheet): ExportOptions => {
+  const sizing = sizingOption(options)
+  const ground = groundOption(textOption(options, 'ground'))
+  const isMany = options['all'] === true || options['each-frame'] === true
+  return {
+    format: formatOption(textOption(options, 'format') ?? (isMany ? 'png' : undefined), out),
+    ppi: sheet.ppi,
+    ...(sizing ? { sizing } : {}),
+    ...(ground === undefined ? {} : { ground }),
+    quality: Math.round(numberOption('quality', textOption(options, 'quality'), 90, { min: 1, max: 100 })),
+    bleed: options['bleed'] === true,
+  }
+}
+
+/** The frame of this name that shows. Refuses a name that none has, or several have. */
+const frameNamed = (sheet: Sheet, name: string): string => {
+  const named = shownFrames(sheet).filter((frame) => frame.name === name)
+  const [frame] = named
+  if (!frame) return refuse('--frame', 'the name of a frame that shows', name)
+  return named.length > 1
+    ? refuse('--frame', 'a name that one frame has', `${name}, which ${named.length} have`)
+    : frame.id
+}
+
+interface Rendering {
+  readonly project: Project
+  readonly sheet: Sheet
+  readonly files: Readonly<Record<string, string>>
+  readonly out: string
+  readonly options: Options
+}
+
+const renderMany = async ({ project, sheet, files, out, options }: Rendering): Promise<void> => {
+  const isAll = options['all'] === true
+  const given = optionsOf(options, out, sheet)
+  const sheetIds = isAll ? project.order : [sheet.id]
+  const each = options['each-frame'] === true ? ({ each: 'frame' } as const) : {}
+  const { set, fileName } = planExport({
+    project,
+    request: { ...given, ...each, sheetIds, pattern: '{number} {sheet}' },
+  })
+  await mkdir(out, { recursive: true })
+  for (const one of set.length ? set : [{ sheetId: sheet.id, fileName }]) {
+    const own = { ...given, ppi: sheetOf(project, one.sheetId).ppi }
+    await exportSheet({ project, files, ...one, options: own, out: path.join(out, one.fileName) })
+    console.log(path.join(out, one.fileName))
+  }
+}
+
+const render = (bundle: string, options: Options): Promise<number> =>
   inFolder(async (folder) => {
-    const text = (name: string): string | undefined => (typeof options[name] === 'string' ? options[name] : undefined)
-    const out = text('out') ?? refuse('--out', 'the file to write', undefined)
-    const { project, files } = await readBundle(bundle, folder, { examine: examinePictures, thorough: false })
-    const number = numberOption('sheet', text('sheet'), 1, { min: 1, max: project.order.length })
+    const out = textOption(options, 'out') ?? refuse('--out', 'the file to write', undefined)
+    const { project, files: read } = await readBundle(bundle, folder, { examine: examinePictures, thorough: false })
+    const number = numberOption('sheet', textOption(options, 'sheet'), 1, { min: 1, max: project.order.length })
     const sheet = sheetOf(project, project.order[number - 1] ?? '')
-    const byHash = Object.fromEntries([...files.values()].map((file) => [file.hash, file.file]))
+    const files = Object.fromEntries([...read.values()].map((file) => [file.hash, file.file]))
+    if (options['all'] === true || options['each-frame'] === true) {
+      await renderMany({ project, sheet, files, out, options })
+      return 0
+    }
+    const frame = textOption(options, 'frame')
     const exported = await exportSheet({
       project,
       sheetId: sheet.id,
-      files: byHash,
+      ...(frame === undefined ? {} : { itemIds: [frameNamed(sheet, frame)] }),
+      files,
       out,
-      options: {
-        format: formatOption(text('format'), out),
-        ppi: numberOption('ppi', text('ppi'), sheet.ppi, RANGE.ppi),
-        quality: Math.round(numberOption('quality', text('quality'), 90, { min: 1, max: 100 })),
-        bleed: options['bleed'] === true,
-      },
+      options: optionsOf(options, out, sheet),
     })
     console.log(`${out}: ${exported.width} × ${exported.height} px, ${exported.bytes} bytes`)
     return 0
@@ -81,6 +175,14 @@ const run = async (): Promise<number> => {
       quality: { type: 'string' },
       out: { type: 'string' },
       bleed: { type: 'boolean' },
+      scale: { type: 'string' },
+      longest: { type: 'string' },
+      width: { type: 'string' },
+      height: { type: 'string' },
+      ground: { type: 'string' },
+      frame: { type: 'string' },
+      'each-frame': { type: 'boolean' },
+      all: { type: 'boolean' },
       help: { type: 'boolean' },
     },
   })

@@ -18,7 +18,5 @@ await build({
   platform: 'node',
   format: 'esm',
   packages: 'external',
-  // Node finds a file of a package only by its whole name.
-  alias: { 'paper/dist/paper-core': 'paper/dist/paper-core.js' },
   logLevel: 'warning',
 })

@@ -177,51 +177,6 @@ export interface SaveRequest {
   readonly steps: readonly LoggedStep[]
 }
 
-export const EXPORT_FORMATS = ['png', 'jpeg', 'webp'] as const
-export type ExportFormat = (typeof EXPORT_FORMATS)[number]
-
-export interface ExportOptions {
-  readonly format: ExportFormat
-  readonly ppi: number
-  /** 1 to 100, for JPEG and WebP. */
-  readonly quality: number
-  readonly bleed: boolean
-  /** Grey tiles with name and size in place of empty frames, which are left out without it. */
-  readonly placeholders?: boolean
-}
-
-export type ExportRequest = ExportOptions & {
-  /** One sheet gives a picture, several give a zip of them, in this order. */
-  readonly sheetIds: readonly string[]
-  /** Names of the files, see `nameFromPattern`. */
-  readonly pattern: string
-  /** Only these frames and groups, without the background, cropped to them. With one sheet. */
-  readonly itemIds?: readonly string[]
-  /** Each sheet as several files: one for every name of takes on it, or one for every panel. */
-  readonly each?: (typeof EXPORT_EACH)[number]
-}
-
-export const EXPORT_EACH = ['take', 'panel'] as const
-
-export type ExportState =
-  | { readonly state: 'waiting' }
-  | {
-      readonly state: 'running'
-      /** How much of all is done, in parts of one size; may be broken. */
-      readonly done: number
-      readonly of: number
-      readonly phase: 'painting' | 'writing'
-    }
-  | {
-      readonly state: 'done'
-      readonly bytes: number
-      readonly width: number
-      readonly height: number
-      readonly fileName: string
-    }
-  | { readonly state: 'failed'; readonly message: string }
-  | { readonly state: 'cancelled' }
-
 /** An answer that says what went wrong. */
 export interface Refusal {
   readonly code: string
@@ -295,21 +250,3 @@ export const keepStencilsSchema = object({
   .noUnknown()
 
 export const stencilChangeSchema = object({ name: label(), category: label() }).strict().noUnknown()
-
-const ids = () => array(string().strict().matches(ID).required()).strict().max(2000)
-
-export const exportRequestSchema = object({
-  sheetIds: ids().min(1).required(),
-  pattern: string().strict().min(1).max(200).required(),
-  itemIds: ids().min(1),
-  each: mixed<(typeof EXPORT_EACH)[number]>().oneOf([...EXPORT_EACH]),
-  format: mixed<ExportFormat>()
-    .oneOf([...EXPORT_FORMATS])
-    .required(),
-  ppi: number().strict().min(10).max(2400).required(),
-  quality: number().strict().integer().min(1).max(100).required(),
-  bleed: mixed<boolean>().oneOf([true, false]).required(),
-  placeholders: mixed<boolean>().oneOf([true, false]),
-})
-  .strict()
-  .noUnknown()

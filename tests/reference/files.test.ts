@@ -9,12 +9,14 @@ import { readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { PNG } from 'pngjs'
 import sharp from 'sharp'
+import { decode } from 'tiff'
+import type { Sizing } from '@/core/render/sizing'
 import { addFrame } from '@/core/document/edits/frames'
 import { fillFrames } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Background, Project } from '@/core/document/types'
-import type { ExportOptions } from '@/contract/api'
+import type { ExportOptions } from '@/contract/exports'
 import { exportSheet } from '@/server/export/write'
 import { inFolder } from '@tests/helpers/files'
 
@@ -67,9 +69,21 @@ describe('exported files', () => {
     ['jpeg', 300],
     ['jpeg', 150],
     ['webp', 300],
+    ['avif', 300],
+    ['tiff', 300],
+    ['tiff', 96],
   ] as const)('%s at %d ppi have the size, resolution and profile asked for', async (format, ppi) => {
     const { bytes } = await exported(WHITE, { format, ppi })
     const tags = await ExifReader.load(bytes, { expanded: true, async: true })
+    if (format === 'tiff') {
+      // TIFF 6.0: XResolution 282, ResolutionUnit 296 with 2 for inches; both as tags of the file itself.
+      const [page] = decode(bytes)
+      expect(page?.width).toBe(Math.round((50 / 25.4) * ppi))
+      expect(Number(page?.xResolution)).toBeCloseTo(ppi, 1)
+      expect(page?.resolutionUnit).toBe(2)
+      expect(JSON.stringify(tags.icc)).toMatch(/sRGB/)
+      return
+    }
     const width =
       tags.pngFile?.['Image Width']?.value ?? tags.file?.['Image Width']?.value ?? (await sharp(bytes).metadata()).width
     expect(width).toBe(Math.round((50 / 25.4) * ppi))
@@ -113,6 +127,55 @@ describe('exported files', () => {
     expect(jpeg.data[(100 * jpeg.info.width + 500) * 3]).toBeGreaterThanOrEqual(253)
   })
 
+  it('of one side in pixels, or a factor of the sheet, have exactly that size', async () => {
+    const size = async (sizing: Sizing, more: Partial<ExportOptions> = {}): Promise<readonly number[]> => {
+      const { width, height } = PNG.sync.read((await exported(WHITE, { sizing, ...more })).bytes)
+      return [width, height]
+    }
+    // The card is 50 × 30 mm at 300 ppi, 56 × 36 mm with its bleed.
+    expect(await size({ by: 'side', side: 'longest', pixels: 2048 })).toEqual([2048, 1229])
+    expect(await size({ by: 'side', side: 'width', pixels: 1500 })).toEqual([1500, 900])
+    expect(await size({ by: 'side', side: 'height', pixels: 99 })).toEqual([165, 99])
+    expect(await size({ by: 'side', side: 'width', pixels: 560 }, { bleed: true })).toEqual([560, 360])
+    expect(await size({ by: 'scale', scale: 2 })).toEqual([1181, 709])
+    expect(await size({ by: 'ppi', ppi: 254 }, { ppi: 72 })).toEqual([500, 300])
+  })
+
+  it('as TIFF hold the very pixels of the PNG, and as AVIF nearly', async () => {
+    const png = PNG.sync.read((await exported(NONE, {})).bytes)
+    const [tiff] = decode((await exported(NONE, { format: 'tiff' })).bytes)
+    expect([tiff?.width, tiff?.height, tiff?.compression]).toEqual([png.width, png.height, 8])
+    expect(Buffer.compare(Buffer.from(tiff?.data as Uint8Array), png.data)).toBe(0)
+    const avif = await sharp((await exported(NONE, { format: 'avif', quality: 95 })).bytes)
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+    expect(avif.info.channels).toBe(4)
+    const off = [...Array(200).keys()].map((i) => {
+      const at = (100 * png.width + i * 2) * 4
+      return Math.max(...[0, 1, 2].map((c) => Math.abs((avif.data[at + c] ?? 0) - (png.data[at + c] ?? 0))))
+    })
+    expect(Math.max(...off)).toBeLessThanOrEqual(4)
+    expect(avif.data[(100 * png.width + 500) * 4 + 3]).toBe(0)
+  })
+
+  it('on another ground are transparent in spite of a background, or on a colour where they are clear', async () => {
+    const at = (png: PNG, x: number): readonly number[] => [
+      ...png.data.subarray((100 * png.width + x) * 4).subarray(0, 4),
+    ]
+    const clear = PNG.sync.read((await exported(WHITE, { ground: 'transparent' })).bytes)
+    expect(at(clear, 500)[3]).toBe(0)
+    expect(at(clear, 100)).toEqual([0x8e, 0x2a, 0x5b, 255])
+    const gold = PNG.sync.read((await exported(NONE, { ground: '#e8b04a' })).bytes)
+    expect(at(gold, 500)).toEqual([0xe8, 0xb0, 0x4a, 255])
+    expect(at(gold, 100)).toEqual([0x8e, 0x2a, 0x5b, 255])
+    // Where nothing is clear a ground changes nothing.
+    expect(at(PNG.sync.read((await exported(WHITE, { ground: '#e8b04a' })).bytes), 500)).toEqual([255, 255, 255, 255])
+    const jpeg = await sharp((await exported(WHITE, { format: 'jpeg', ground: 'transparent' })).bytes)
+      .raw()
+      .toBuffer()
+    expect(jpeg[(100 * 591 + 500) * 3]).toBeGreaterThanOrEqual(253)
+  })
+
   it('in a lower quality are smaller', async () => {
     const size = async (quality: number): Promise<number> =>
       (await exported(WHITE, { format: 'jpeg', quality })).bytes.length
@@ -121,7 +184,11 @@ describe('exported files', () => {
 
   // WebP container specification (canvas sides of 14 bits), ISO/IEC 10918-1 (16 bits).
   it('are refused in a format that cannot hold their sides', async () => {
-    await expect(exported(WHITE, { format: 'webp', ppi: 8400 })).rejects.toThrow(/WEBP holds at most 16383.*or PNG/)
+    await expect(exported(WHITE, { format: 'webp', ppi: 8400 })).rejects.toThrow(/WebP holds at most 16383.*or PNG/)
+    await expect(exported(WHITE, { format: 'jpeg', ppi: 40000 })).rejects.toThrow(/JPEG holds at most 65535/)
+    await expect(
+      exported(WHITE, { format: 'avif', sizing: { by: 'side', side: 'longest', pixels: 16385 } }),
+    ).rejects.toThrow(/16385 pixels; AVIF holds at most 16384/)
   })
 
   it('of more pixels than can be written are refused with what to do', async () => {

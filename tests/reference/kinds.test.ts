@@ -14,7 +14,8 @@ import { setBackground } from '@/core/document/edits/sheets'
 import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
-import type { PictureAnswer, ExportFormat } from '@/contract/api'
+import type { PictureAnswer } from '@/contract/api'
+import type { ExportFormat } from '@/contract/exports'
 import { exportSheet } from '@/server/export/write'
 import { originalFile, storedLevel } from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
@@ -167,7 +168,7 @@ describe('each kind of picture', () => {
 })
 
 describe('exports', () => {
-  it.each<ExportFormat>(['png', 'jpeg', 'webp'])('as %s pass on no place data', async (format) => {
+  it.each<ExportFormat>(['png', 'jpeg', 'webp', 'avif', 'tiff'])('as %s pass on no place data', async (format) => {
     const withPlace = await base()
       .withExif({ IFD0: { Make: 'Skyline' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } })
       .jpeg()

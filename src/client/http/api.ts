@@ -1,7 +1,5 @@
 import type {
   FaceAnswer,
-  ExportRequest,
-  ExportState,
   KeptStencil,
   NewStencil,
   OpenedProject,
@@ -19,6 +17,7 @@ import type {
   TemplateAnswer,
   TemplateDocument,
 } from '@/contract/api'
+import type { ExportRequest, ExportState } from '@/contract/exports'
 import type { NewSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 

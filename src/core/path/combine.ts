@@ -1,4 +1,4 @@
-import paper from 'paper/dist/paper-core'
+import paper from 'paper/dist/paper-core.js'
 import { assertNever } from '@/core/failure'
 import { TOLERANCE } from '@/core/tolerance'
 import { areaOf } from '@/core/path/area'

@@ -2,13 +2,15 @@ import { assertNever } from '@/core/failure'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { resolved, resolvedSheet } from '@/core/document/colours'
 import { shownFinish } from '@/core/document/finish'
-import { vacantFrames } from '@/core/document/lettering'
+import { originalOf } from '@/core/document/content'
+import { inkOf, vacantFrames } from '@/core/document/lettering'
 import { outlineOnSheet } from '@/core/document/outline'
 import { backgroundBox, backgroundHolder, frameRect, readingOrder } from '@/core/document/read'
 import { frameOf, framesOf, framesUnder, isHidden, topmostIds } from '@/core/document/tree'
 import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
 import { IDENTITY } from '@/core/geometry/matrix'
+import { readingRows } from '@/core/geometry/reading'
 import { growRect, mapRect, unionRects } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import { unitedFlat } from '@/core/path/flat'
@@ -145,14 +147,19 @@ const resolvedScene = (project: Project, sheet: Sheet): { readonly project: Proj
 export const renderSheet = (
   of: Project,
   on: Sheet,
-  options: { readonly bleed?: boolean; readonly placeholders?: PlaceholderWords } = {},
+  options: {
+    readonly bleed?: boolean
+    /** Without the background and its veil. */
+    readonly isBare?: boolean
+    readonly placeholders?: PlaceholderWords
+  } = {},
 ): DrawList => {
   const { project, sheet } = resolvedScene(of, on)
   const beyond = options.bleed ? sheet.bleed : 0
   return {
     area: { x0: -beyond, y0: -beyond, x1: sheet.size.w + beyond, y1: sheet.size.h + beyond },
     items: [
-      ...renderBackground(project, sheet),
+      ...(options.isBare ? [] : renderBackground(project, sheet)),
       // Panels that are cut apart bleed beneath everything, so that none bleeds over its neighbour.
       ...(options.bleed ? panelBleeds(project, sheet) : []),
       ...busy(renderNodes(project, sheet, sheet.order, makerFor(project, sheet, options.placeholders))),
@@ -183,6 +190,15 @@ export const renderPanel = (
 /** The panels of a sheet: shown frames that look onto a span or have a bleed of their own, in reading order. */
 export const panelsOf = (sheet: Sheet): readonly Frame[] =>
   readingOrder(sheet).filter((frame) => frame.fill.kind === 'span' || frame.bleed !== undefined)
+
+/** The frames that paint something by themselves, in reading order. Hidden ones stay out. */
+export const shownFrames = (sheet: Sheet): readonly Frame[] =>
+  readingRows(
+    framesOf(sheet).filter(
+      (frame) =>
+        !isHidden(sheet, frame.id) && (originalOf(sheet, frame).fill.kind !== 'none' || inkOf(sheet, frame) !== null),
+    ),
+  ).flat()
 
 /** Only some frames and groups, without the background, cropped to what they paint. Hidden ones stay out. */
 export const renderItems = (of: Project, on: Sheet, ids: readonly string[]): DrawList => {

@@ -10,7 +10,10 @@ import { closeGroup, openGroup, paintItem } from '@/painters/canvas/paint'
 import { onOffscreen, type Painting } from '@/painters/canvas/painting'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
 import type { PixelSource } from '@/server/export/pixels'
-import type { ExportFormat } from '@/contract/api'
+import type { Sheet } from '@/core/document/types'
+import { ppiFor } from '@/core/render/sizing'
+import type { ExportOptions } from '@/contract/exports'
+import { RASTER, type RasterFormat } from '@/core/formats/rasterFormats'
 import { LIMITS } from '@/server/limits'
 
 /** The library's context has all that the painter uses, under types of its own. */
@@ -26,22 +29,28 @@ export interface RenderedSize {
   readonly height: number
 }
 
-/** Longest side that a format can hold: WebP by its container specification, JPEG by ISO/IEC 10918-1 (16 bits). */
-const LONGEST_SIDE: Readonly<Record<ExportFormat, number>> = { png: 2 ** 31 - 1, jpeg: 65535, webp: 16383 }
+/** The resolution that a list is painted at. */
+export const ppiOf = (
+  { ppi, sizing }: Pick<ExportOptions, 'ppi' | 'sizing'>,
+  { area }: DrawList,
+  sheet: Sheet,
+): number => (sizing ? ppiFor(sizing, rectSize(area), sheet.ppi) : ppi)
 
 /** Output size in pixels at `ppi`. Throws `too-large` above the limit, or above what the format can hold. */
-export const outputSize = (list: DrawList, ppi: number, format: ExportFormat = 'png'): RenderedSize => {
+export const outputSize = (list: DrawList, ppi: number, format: RasterFormat = 'png'): RenderedSize => {
   const { w, h } = rectSize(list.area)
   const size = { width: outputPixels(w, ppi), height: outputPixels(h, ppi) }
-  if (Math.max(size.width, size.height) > LONGEST_SIDE[format])
+  const { name, longestSide } = RASTER[format]
+  const said = `${Math.round(ppi * 100) / 100}`
+  if (Math.max(size.width, size.height) > longestSide)
     throw new Failure(
       'too-large',
-      `At ${ppi} ppi a side has ${Math.max(size.width, size.height)} pixels; ${format.toUpperCase()} holds at most ${LONGEST_SIDE[format]}. Choose a lower resolution, or PNG.`,
+      `At ${said} ppi a side has ${Math.max(size.width, size.height)} pixels; ${name} holds at most ${longestSide}. Choose a lower resolution, a smaller size, or PNG.`,
     )
   if (size.width * size.height > LIMITS.exportPixels)
     throw new Failure(
       'too-large',
-      `At ${ppi} ppi the sheet has ${Math.round((size.width * size.height) / 1e6)} megapixels; at most ${LIMITS.exportPixels / 1e6} can be written. Choose a lower resolution.`,
+      `At ${said} ppi the sheet has ${Math.round((size.width * size.height) / 1e6)} megapixels; at most ${LIMITS.exportPixels / 1e6} can be written. Choose a lower resolution or a smaller size.`,
     )
   return size
 }

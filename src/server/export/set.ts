@@ -3,16 +3,17 @@ import { rename, rm, stat } from 'node:fs/promises'
 import { pipeline } from 'node:stream/promises'
 import { ZipFile } from 'yazl'
 import type { Project } from '@/core/document/types'
-import type { ExportOptions } from '@/contract/api'
+import type { ExportOptions } from '@/contract/exports'
 import { exportSheet, type Exported, type Progress } from '@/server/export/write'
 import { asStorageFailure } from '@/server/storage/failures'
 
-/** One file of a set: a sheet, with the takes of one name, or one panel of it. */
+/** One file of a set: a sheet, with the takes of one name, or one panel of it, or some of its frames alone. */
 export interface SetSheet {
   readonly sheetId: string
   readonly fileName: string
   readonly take?: string
   readonly panelId?: string
+  readonly itemIds?: readonly string[]
 }
 
 /** Several sheets as one zip of pictures; plain data, so that it can be handed to another process. */

@@ -3,14 +3,16 @@ import { rename, rm, stat } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
+import { RASTER } from '@/core/formats/rasterFormats'
 import { showTakesNamed } from '@/core/document/edits/takes'
 import { renderItems, renderPanel, renderSheet } from '@/core/render/drawList'
 import { itemsOf, type DrawList } from '@/core/render/ops'
-import type { ExportOptions } from '@/contract/api'
+import type { ExportOptions } from '@/contract/exports'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
 import { placeholderWords } from '@/server/export/placeholders'
-import { outputSize, paintList } from '@/server/export/renderSheet'
+import { outputSize, paintList, ppiOf } from '@/server/export/renderSheet'
 import { exists } from '@/server/storage/files'
+import { fromPoints, toPoints } from '@/core/units'
 import { asStorageFailure } from '@/server/storage/failures'
 
 /** Everything an export needs; plain data, so that it can be handed to another process. */
@@ -43,7 +45,7 @@ export type Progress = (done: number, of: number, phase: 'painting' | 'writing')
 const WRITING_SHARE = 0.5
 
 /** About what a pixel of a photograph comes to in a file; only the pace of the progress hangs on it. */
-const BYTES_A_PIXEL = { png: 1.2, jpeg: 0.3, webp: 0.15 } as const
+const BYTES_A_PIXEL = { png: 1.2, jpeg: 0.3, webp: 0.15, avif: 0.1, tiff: 1.5 } as const
 
 const WATCH_MS = 150
 
@@ -65,28 +67,52 @@ const watchSize = (file: string, tell: (bytes: number) => void): (() => void) =>
   }
 }
 
-/** Transparent stays transparent in PNG and WebP; JPEG is flattened on white. */
-const encoder = (canvas: Canvas, { format, quality, ppi }: ExportOptions, opaque: boolean): Sharp => {
+/** Fields of resolution for formats that have none of their own (EXIF 2.32, 4.6.4). */
+const resolutionFields = (ppi: number) => ({
+  IFD0: {
+    XResolution: `${Math.round(ppi * 1000)}/1000`,
+    YResolution: `${Math.round(ppi * 1000)}/1000`,
+    ResolutionUnit: '2',
+  },
+})
+
+/** Lossy AVIF takes its time by effort; more than this is not seen. */
+const AVIF_EFFORT = 2
+/** As the encoder takes a resolution. */
+const pixelsAMillimetre = (ppi: number): number => fromPoints(toPoints(1, 'mm', ppi), 'px', ppi)
+
+/** The picture with its pixels as they are to be: transparent where that is asked for and can be kept, else on a colour. */
+const grounded = (picture: Sharp, { format, ground }: ExportOptions, isOpaque: boolean): Sharp => {
+  if (isOpaque) return picture.removeAlpha()
+  if (ground !== undefined && ground !== 'transparent') return picture.flatten({ background: ground })
+  return RASTER[format].holdsTransparency ? picture : picture.flatten({ background: '#ffffff' })
+}
+
+const encoder = (canvas: Canvas, options: ExportOptions, ppi: number, isOpaque: boolean): Sharp => {
+  const { format, quality } = options
   const raw = { width: canvas.width, height: canvas.height, channels: 4, premultiplied: true } as const
-  const flat = (picture: Sharp): Sharp =>
-    format === 'jpeg' && !opaque ? picture.flatten({ background: '#ffffff' }) : opaque ? picture.removeAlpha() : picture
+  const plain = grounded(sharp(canvas.data(), { raw, limitInputPixels: false }), options, isOpaque)
   // withMetadata writes the resolution and converts to, and attaches, the sRGB profile.
-  const picture = flat(sharp(canvas.data(), { raw, limitInputPixels: false })).withMetadata({
-    density: ppi,
-    icc: 'srgb',
-  })
-  if (format === 'png') return picture.png({ compressionLevel: 6, adaptiveFiltering: true })
-  if (format === 'jpeg') return picture.jpeg({ quality, chromaSubsampling: quality >= 90 ? '4:4:4' : '4:2:0' })
-  return picture
-    .withExif({
-      IFD0: {
-        XResolution: `${Math.round(ppi * 1000)}/1000`,
-        YResolution: `${Math.round(ppi * 1000)}/1000`,
-        ResolutionUnit: '2',
-      },
-    })
-    .withIccProfile('srgb')
-    .webp({ quality, alphaQuality: 100 })
+  const picture = plain.withMetadata({ density: ppi, icc: 'srgb' })
+  const tagged = (): Sharp => picture.withExif(resolutionFields(ppi)).withIccProfile('srgb')
+  switch (format) {
+    case 'png':
+      return picture.png({ compressionLevel: 6, adaptiveFiltering: true })
+    case 'jpeg':
+      return picture.jpeg({ quality, chromaSubsampling: quality >= 90 ? '4:4:4' : '4:2:0' })
+    case 'webp':
+      return tagged().webp({ quality, alphaQuality: 100 })
+    case 'avif':
+      return tagged().avif({ quality, effort: AVIF_EFFORT, chromaSubsampling: quality >= 90 ? '4:4:4' : '4:2:0' })
+    case 'tiff':
+      return picture.tiff({
+        compression: 'deflate',
+        predictor: 'horizontal',
+        xres: pixelsAMillimetre(ppi),
+        yres: pixelsAMillimetre(ppi),
+        resolutionUnit: 'inch',
+      })
+  }
 }
 
 const listOf = async ({
@@ -104,7 +130,11 @@ const listOf = async ({
   if (itemIds) return renderItems(project, sheet, itemIds)
   const placeholders =
     options.placeholders && wordsFile !== undefined ? await placeholderWords(wordsFile, sheet) : undefined
-  return renderSheet(project, sheet, { bleed: options.bleed, ...(placeholders ? { placeholders } : {}) })
+  return renderSheet(project, sheet, {
+    bleed: options.bleed,
+    isBare: options.ground === 'transparent',
+    ...(placeholders ? { placeholders } : {}),
+  })
 }
 
 /** Renders one sheet to a file, written aside and moved into place when whole. */
@@ -115,11 +145,12 @@ export const exportSheet = async (
 ): Promise<Exported> => {
   const sheet = sheetOf(job.project, job.sheetId)
   const list = await listOf(job)
-  outputSize(list, job.options.ppi, job.options.format)
+  const ppi = ppiOf(job.options, list, sheet)
+  outputSize(list, ppi, job.options.format)
   const items = itemsOf(list.items).length
   const parts = items + Math.max(1, items * WRITING_SHARE)
   progress(0, parts, 'painting')
-  const canvas = await paintList(list, job.options.ppi, pixelsFor, (done) => progress(done, parts, 'painting'))
+  const canvas = await paintList(list, ppi, pixelsFor, (done) => progress(done, parts, 'painting'))
   const aside = `${job.out}.part`
   const expected = canvas.width * canvas.height * BYTES_A_PIXEL[job.options.format]
   const stopWatching = watchSize(aside, (bytes) =>
@@ -127,8 +158,8 @@ export const exportSheet = async (
   )
   progress(items, parts, 'writing')
   try {
-    const isOpaque = !job.itemIds && job.panelId === undefined && sheet.background.kind === 'colour'
-    await encoder(canvas, job.options, isOpaque).toFile(aside)
+    const isWhole = !job.itemIds && job.panelId === undefined && job.options.ground !== 'transparent'
+    await encoder(canvas, job.options, ppi, isWhole && sheet.background.kind === 'colour').toFile(aside)
     await rename(aside, job.out)
   } catch (error) {
     await rm(aside, { force: true })

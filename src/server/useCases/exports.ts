@@ -1,4 +1,4 @@
-import type { ExportRequest } from '@/contract/api'
+import type { ExportRequest } from '@/contract/exports'
 import { faceFileOf } from '@/server/faces/catalogue'
 import { originalFile } from '@/server/pictures/catalogue'
 import { openProject } from '@/server/projects/store'
@@ -14,8 +14,16 @@ export const startExport = async (projectId: string, request: ExportRequest, sig
   const plan = await work('plan', { project, request }, { signal })
   const files: Record<string, string> = {}
   for (const hash of plan.hashes) files[hash] = await originalFile(hash)
-  const { itemIds, format, ppi, quality, bleed, placeholders } = request
-  const options = { format, ppi, quality, bleed, ...(placeholders ? { placeholders } : {}) }
+  const { itemIds, format, ppi, sizing, ground, quality, bleed, placeholders } = request
+  const options = {
+    format,
+    ppi,
+    quality,
+    bleed,
+    ...(sizing ? { sizing } : {}),
+    ...(ground === undefined ? {} : { ground }),
+    ...(placeholders ? { placeholders } : {}),
+  }
   const words = placeholders ? { wordsFile: await faceFileOf(WORDS_FACE) } : {}
   const what = plan.set.length ? { sheets: plan.set } : { sheetId: plan.sheetId, ...(itemIds ? { itemIds } : {}) }
   return startJob({

@@ -10,7 +10,7 @@ import { toolOf } from '@/client/store/modes'
 // Dialogs, menus and the search come when first opened.
 const ContextMenu = later(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
 const FindCommand = later(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
-const ExportDialog = later(() => import('@/client/bench/dialogs/ExportDialog').then((m) => m.ExportDialog))
+const ExportDialog = later(() => import('@/client/bench/export/ExportDialog').then((m) => m.ExportDialog))
 const ShortcutsDialog = later(() => import('@/client/bench/dialogs/ShortcutsDialog').then((m) => m.ShortcutsDialog))
 const HistoryDialog = later(() => import('@/client/bench/dialogs/HistoryDialog').then((m) => m.HistoryDialog))
 const LibraryDialog = later(() => import('@/client/bench/dialogs/LibraryDialog').then((m) => m.LibraryDialog))

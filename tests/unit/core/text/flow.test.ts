@@ -131,16 +131,19 @@ describe('random texts', () => {
         const stencil = textOf(text, look('lora', size), layout)
         const flow = flowOf(stencil, { w, h })
         const cells = cellsOf(stencil)
-        const outside = flow.lines.flatMap((line) =>
-          cells.slice(line.first, line.end).filter((cell, i) => {
-            if (cell.drawing === null) return false
-            const pen = flow.pens[line.first + i] ?? NaN
-            const end = pen + (cell.advance / 1000) * size
-            const isWide = pen < -w / 2 - 0.02 || end > w / 2 + 0.02
-            return isWide || line.baseline + line.down > h / 2 + 0.02 || line.baseline - line.up < -h / 2 - 0.02
-          }),
-        )
-        expect(flowFits(flow)).toBe(outside.length === 0)
+        const isOutside = (by: number): boolean =>
+          flow.lines.some((line) =>
+            cells.slice(line.first, line.end).some((cell, i) => {
+              if (cell.drawing === null) return false
+              const pen = flow.pens[line.first + i] ?? NaN
+              const end = pen + (cell.advance / 1000) * size
+              const isWide = pen < -w / 2 - by || end > w / 2 + by
+              return isWide || line.baseline + line.down > h / 2 + by || line.baseline - line.up < -h / 2 - by
+            }),
+          )
+        // What is beyond the box by a hundredth of a point counts as within it: about there it may be said or not.
+        if (isOutside(0.02)) expect(flowFits(flow)).toBe(false)
+        if (!isOutside(0.005)) expect(flowFits(flow)).toBe(true)
       },
       200,
     )

@@ -1,4 +1,4 @@
-import { exportRequestSchema } from '@/contract/api'
+import { exportRequestSchema } from '@/contract/exports'
 import { answer, readJson, route } from '@/server/http/route'
 import { startExport } from '@/server/useCases/exports'
 

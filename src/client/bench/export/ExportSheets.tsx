@@ -2,6 +2,7 @@
 import { outputPixels } from '@/core/units'
 import { NAME_WORDS, nameFromPattern, USUAL_PATTERN } from '@/core/formats/namePattern'
 import { sheetOf } from '@/core/document/read'
+import { ppiFor, type Sizing } from '@/core/render/sizing'
 import type { Project } from '@/core/document/types'
 import { TypedField } from '@/client/parts/fields/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
@@ -14,13 +15,14 @@ interface ExportSheetsProps {
   readonly onChosen: (sheetIds: readonly string[]) => void
   readonly pattern: string
   readonly onPattern: (pattern: string) => void
-  readonly ppi: number
+  readonly sizing: Sizing
   readonly ending: string
   readonly disabled: boolean
 }
 
-const nameOf = ({ project, chosen, ppi, pattern }: ExportSheetsProps): string => {
+const nameOf = ({ project, chosen, sizing, pattern }: ExportSheetsProps): string => {
   const sheet = sheetOf(project, chosen[0] ?? project.order[0] ?? '')
+  const ppi = ppiFor(sizing, sheet.size, sheet.ppi)
   return nameFromPattern(pattern, {
     project: project.name,
     sheet: sheet.name,
@@ -28,7 +30,7 @@ const nameOf = ({ project, chosen, ppi, pattern }: ExportSheetsProps): string =>
     count: project.order.length,
     width: outputPixels(sheet.size.w, ppi),
     height: outputPixels(sheet.size.h, ppi),
-    ppi,
+    ppi: Math.round(ppi),
   })
 }
 

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import type { ExportRequest, ExportState } from '@/contract/api'
+import type { ExportRequest, ExportState } from '@/contract/exports'
 import { api, ApiError, exportUrl, saveAs } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
 

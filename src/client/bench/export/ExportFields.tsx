@@ -3,69 +3,69 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import Radio from '@mui/material/Radio'
 import RadioGroup from '@mui/material/RadioGroup'
 import type { Sheet } from '@/core/document/types'
+import { RASTER, RASTER_FORMATS, type RasterFormat } from '@/core/formats/rasterFormats'
 import { within } from '@/core/range'
 import { panelsOf } from '@/core/render/drawList'
-import { RANGE } from '@/core/tolerance'
-import type { ExportFormat, ExportOptions } from '@/contract/api'
+import { GroundField } from '@/client/bench/export/GroundField'
+import { SizingFields } from '@/client/bench/export/SizingFields'
+import type { ExportLook } from '@/client/store/exportChoice'
 import panel from '@/client/parts/Panel.module.css'
 import { PlainField } from '@/client/parts/fields/LengthField'
-
-const FORMATS: readonly { readonly format: ExportFormat; readonly name: string; readonly words: string }[] = [
-  { format: 'png', name: 'PNG', words: 'lossless; stays transparent where there is no background' },
-  { format: 'jpeg', name: 'JPEG', words: 'small; a missing background becomes white' },
-  { format: 'webp', name: 'WebP', words: 'smallest; stays transparent' },
-]
-
-/** What a file is like: its format, resolution and quality, with bleed or without. */
-export type ExportLook = Pick<ExportOptions, 'format' | 'ppi' | 'quality' | 'bleed'>
 
 interface ExportFieldsProps {
   readonly sheets: readonly Sheet[]
   readonly look: ExportLook
+  /** The resolution up to which no picture is enlarged; null without pictures. */
+  readonly carried: number | null
   readonly onLook: (look: ExportLook) => void
   readonly disabled: boolean
 }
 
-/** Format, resolution, quality and bleed. */
-export const ExportFields = ({ sheets, look, onLook, disabled }: ExportFieldsProps) => {
-  const { format, ppi, quality, bleed } = look
+/** Format, size, quality, ground and bleed. */
+export const ExportFields = ({ sheets, look, carried, onLook, disabled }: ExportFieldsProps) => {
+  const { format, quality, bleed, sizing, ground } = look
   const change = (next: Partial<ExportLook>): void => onLook({ ...look, ...next })
   const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((part) => part.bleed))
   return (
     <>
       <RadioGroup
         value={format}
-        onChange={(_event, value) => change({ format: value as ExportFormat })}
+        onChange={(_event, value) => change({ format: value as RasterFormat })}
         aria-label="Format"
+        sx={{ mb: 1 }}
       >
-        {FORMATS.map((each) => (
+        {RASTER_FORMATS.map((each) => (
           <FormControlLabel
-            key={each.format}
-            value={each.format}
+            key={each}
+            value={each}
             disabled={disabled}
-            control={<Radio size="small" />}
+            control={<Radio size="small" sx={{ py: 0.25 }} />}
             label={
               <>
-                <strong>{each.name}</strong> <span className={panel.kind}>{each.words}</span>
+                <strong>{RASTER[each].name}</strong> <span className={panel.kind}>{RASTER[each].words}</span>
               </>
             }
           />
         ))}
       </RadioGroup>
+      <SizingFields
+        sizing={sizing}
+        carried={carried}
+        disabled={disabled}
+        onSizing={(next) => change({ sizing: next })}
+      />
       <div className={panel.row}>
-        <PlainField
-          label="Resolution"
-          unit="ppi"
-          value={ppi}
-          decimals={2}
+        <GroundField
+          ground={ground}
+          format={format}
           disabled={disabled}
-          onValue={(value) => change({ ppi: within('the resolution', value, RANGE.ppi) })}
+          onGround={(next) => change({ ground: next })}
         />
         <PlainField
           label="Quality"
           value={quality}
           decimals={0}
-          disabled={disabled || format === 'png'}
+          disabled={disabled || !RASTER[format].hasQuality}
           onValue={(value) => change({ quality: Math.round(within('the quality', value, { min: 1, max: 100 })) })}
         />
       </div>

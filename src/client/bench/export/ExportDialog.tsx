@@ -5,25 +5,30 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import LinearProgress from '@mui/material/LinearProgress'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
+import { BACKGROUND_ID } from '@/core/document/background'
+import { RASTER } from '@/core/formats/rasterFormats'
+import { renderSheet, shownFrames } from '@/core/render/drawList'
+import { carriedPpi } from '@/core/render/sizing'
+import type { Project } from '@/core/document/types'
 import { USUAL_PATTERN } from '@/core/formats/namePattern'
-import type { ExportState } from '@/contract/api'
+import type { ExportState } from '@/contract/exports'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ApiError, saveBundle } from '@/client/http/api'
 import { say } from '@/client/store/notices'
 import { sheetOf } from '@/core/document/read'
 import { shownSheet } from '@/client/store/benchStore'
-import { EachChoice, type ExportEach } from '@/client/bench/rail/EachChoice'
+import { EachChoice, type ExportEach } from '@/client/bench/export/EachChoice'
 import { OverflowNote } from '@/client/text/OverflowNote'
-import { EmptyFramesChoice } from '@/client/bench/rail/EmptyFramesChoice'
-import { ExportFields, type ExportLook } from '@/client/bench/dialogs/ExportFields'
-import { ExportSheets } from '@/client/bench/dialogs/ExportSheets'
-import { ExportPreview } from '@/client/bench/dialogs/ExportPreview'
-import { megabytes } from '@/client/bench/dialogs/fileSize'
-import { lastExport, noteExport } from '@/client/store/exportChoice'
-import styles from '@/client/bench/dialogs/ExportPreview.module.css'
+import { EmptyFramesChoice } from '@/client/bench/export/EmptyFramesChoice'
+import { ExportFields } from '@/client/bench/export/ExportFields'
+import { ExportSheets } from '@/client/bench/export/ExportSheets'
+import { ExportPreview } from '@/client/bench/export/ExportPreview'
+import { megabytes } from '@/client/bench/export/fileSize'
+import { lastExport, noteExport, type ExportLook } from '@/client/store/exportChoice'
+import styles from '@/client/bench/export/ExportPreview.module.css'
 import { Fault } from '@/client/parts/Fault'
-import { useExport } from '@/client/bench/dialogs/useExport'
+import { useExport } from '@/client/bench/export/useExport'
 import { closeDialog } from '@/client/store/slices/dialogs'
 
 const Progress = ({ state }: { readonly state: ExportState }) => {
@@ -61,7 +66,20 @@ const Outcome = ({
   )
 }
 
-/** Formats, resolution and bleed of the sheet's file; progress, cancel, download. */
+/** The resolution up to which no picture of these sheets is enlarged; null where they have none. */
+const useCarried = (project: Project, sheetIds: readonly string[]): number | null => {
+  const ids = sheetIds.join(' ')
+  return useMemo(
+    () =>
+      ids
+        .split(' ')
+        .flatMap((id) => (project.sheets[id] ? (carriedPpi(renderSheet(project, sheetOf(project, id))) ?? []) : []))
+        .reduce<number | null>((least, ppi) => (least === null || ppi < least ? ppi : least), null),
+    [project, ids],
+  )
+}
+
+/** Formats, size and bleed of the sheet's file; progress, cancel, download. */
 export const ExportDialog = () => {
   const bench = useBenchHandle()
   const sheet = useBench(shownSheet)
@@ -70,11 +88,14 @@ export const ExportDialog = () => {
   const [look, setLook] = useState<ExportLook>({
     format: last.format,
     quality: last.quality,
-    ppi: sheet.ppi,
+    sizing: last.sizing ?? { by: 'ppi', ppi: sheet.ppi },
     bleed: last.bleed && sheet.bleed > 0,
+    ...(last.ground === undefined ? {} : { ground: last.ground }),
   })
-  const { format, ppi } = look
+  const { format, sizing } = look
   const [each, setEach] = useState<ExportEach>('sheet')
+  const selection = useBench((state) => state.selection)
+  const selected = useMemo(() => selection.filter((id) => id !== BACKGROUND_ID), [selection])
   const choice = useBench((state) => state.exportChoice)
   const [pattern, setPattern] = useState(choice?.pattern ?? (project.order.length > 1 ? USUAL_PATTERN : '{project}'))
   const [chosen, setChosen] = useState<readonly string[]>(choice?.sheetIds ?? [sheet.id])
@@ -83,6 +104,10 @@ export const ExportDialog = () => {
   const [asks, setAsks] = useState(false)
   const sheetIds = project.order.filter((id) => chosen.includes(id))
   const sheets = sheetIds.map((id) => sheetOf(project, id))
+  const carried = useCarried(project, sheetIds)
+  const [firstFrame] = each === 'frame' ? sheets.flatMap(shownFrames) : []
+  const firstItems = useMemo(() => (firstFrame ? [firstFrame.id] : undefined), [firstFrame])
+  const itemIds = each === 'selection' ? selected : firstItems
   const bundle = (): void => {
     bench
       .allSaved()
@@ -98,21 +123,22 @@ export const ExportDialog = () => {
   return (
     <Dialog open onClose={close} maxWidth="md" fullWidth aria-labelledby="export-title">
       <DialogTitle id="export-title">
-        Export {sheetIds.length > 1 ? `${sheetIds.length} sheets` : sheet.name}
+        Export{' '}
+        {each === 'selection' ? 'what is selected' : sheetIds.length > 1 ? `${sheetIds.length} sheets` : sheet.name}
       </DialogTitle>
       <DialogContent className={styles.form}>
         <div>
-          <ExportFields sheets={sheets} look={look} onLook={setLook} disabled={isBusy} />
-          <EachChoice sheets={sheets} each={each} onEach={setEach} disabled={isBusy} />
-          {project.order.length > 1 && (
+          <ExportFields sheets={sheets} look={look} carried={carried} onLook={setLook} disabled={isBusy} />
+          <EachChoice sheets={sheets} selected={selected.length} each={each} onEach={setEach} disabled={isBusy} />
+          {project.order.length > 1 && each !== 'selection' && (
             <ExportSheets
               project={project}
               chosen={chosen}
               onChosen={setChosen}
               pattern={pattern}
               onPattern={setPattern}
-              ppi={ppi}
-              ending={format === 'jpeg' ? 'jpg' : format}
+              sizing={sizing}
+              ending={RASTER[format].ending}
               disabled={isBusy}
             />
           )}
@@ -135,7 +161,14 @@ export const ExportDialog = () => {
             </Button>
           </p>
         </div>
-        <ExportPreview project={project} sheet={sheets[0] ?? sheet} look={look} />
+        <ExportPreview
+          project={project}
+          sheet={
+            each === 'selection' ? sheet : (sheets.find((one) => !firstFrame || one.items[firstFrame.id]) ?? sheet)
+          }
+          look={look}
+          itemIds={itemIds}
+        />
       </DialogContent>
       <DialogActions>
         {isBusy && asks && <span role="alert">The export is not finished. Cancel it?</span>}
@@ -152,16 +185,18 @@ export const ExportDialog = () => {
             setAsks(false)
             noteExport({ ...look, placeholders })
             void start({
-              sheetIds,
+              sheetIds: each === 'selection' ? [sheet.id] : sheetIds,
               pattern,
               ...look,
+              // Names and the like are reckoned at the sheet's own where the size is given otherwise.
+              ppi: sizing.by === 'ppi' ? sizing.ppi : sheet.ppi,
               placeholders,
-              ...(each === 'sheet' ? {} : { each }),
+              ...(each === 'selection' ? { itemIds: selected } : each === 'sheet' ? {} : { each }),
             })
           }}
         >
-          Export {sheetIds.length > 1 ? `${sheetIds.length} as ` : ''}
-          {format === 'jpeg' ? 'JPEG' : format === 'png' ? 'PNG' : 'WebP'}
+          Export {sheetIds.length > 1 && each !== 'selection' ? `${sheetIds.length} as ` : ''}
+          {RASTER[format].name}
         </Button>
       </DialogActions>
     </Dialog>

@@ -1,0 +1,111 @@
+'use client'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { formatNumber, fromPoints, outputPixels } from '@/core/units'
+import type { Project, Sheet } from '@/core/document/types'
+import type { RasterFormat } from '@/core/formats/rasterFormats'
+import { ppiFor } from '@/core/render/sizing'
+import { rectSize } from '@/core/geometry/rect'
+import { renderItems } from '@/core/render/drawList'
+import { framesUnder } from '@/core/document/tree'
+import type { ExportLook } from '@/client/store/exportChoice'
+import { Thumbnail } from '@/client/stage/Thumbnail'
+import { megabytes } from '@/client/bench/export/fileSize'
+import panel from '@/client/parts/Panel.module.css'
+import styles from '@/client/bench/export/ExportPreview.module.css'
+
+const SIDE = 230
+/** Small pictures hold more detail to the pixel than large ones of the same thing: a file grows with this power. */
+const GROWTH = 0.86
+/** For the pictures of the preview to arrive. */
+const SETTLE_MS = 350
+
+/** What the browser can write, and how the size of that compares with what comes out. */
+const TRIALS: Readonly<Record<RasterFormat, { readonly type: string; readonly times: number }>> = {
+  png: { type: 'image/png', times: 1 },
+  jpeg: { type: 'image/jpeg', times: 1 },
+  webp: { type: 'image/webp', times: 1 },
+  avif: { type: 'image/webp', times: 0.75 },
+  tiff: { type: 'image/png', times: 1.2 },
+}
+
+/** About how large the file will be, by what the preview comes to in the same format; null until that is known. */
+const useFileSize = (
+  holder: React.RefObject<HTMLDivElement | null>,
+  { format, quality }: ExportLook,
+  pixels: number,
+): number | null => {
+  const [bytes, setBytes] = useState<number | null>(null)
+  useEffect(() => {
+    let isHere = true
+    const timer = setTimeout(() => {
+      const canvas = holder.current?.querySelector('canvas')
+      const { type, times } = TRIALS[format]
+      canvas?.toBlob(
+        (blob) => {
+          if (isHere && blob) setBytes(times * blob.size * (pixels / (canvas.width * canvas.height)) ** GROWTH)
+        },
+        type,
+        quality / 100,
+      )
+    }, SETTLE_MS)
+    return () => {
+      isHere = false
+      clearTimeout(timer)
+    }
+  }, [holder, format, quality, pixels])
+  return bytes
+}
+
+interface ExportPreviewProps {
+  readonly project: Project
+  readonly sheet: Sheet
+  readonly look: ExportLook
+  /** Only these items, cut to their outline; the whole sheet without them. */
+  readonly itemIds?: readonly string[] | undefined
+}
+
+/** The sheet without its background, where that is left out. */
+const withoutGround = (sheet: Sheet): Sheet => {
+  const bare: { -readonly [K in keyof Sheet]: Sheet[K] } = { ...sheet, background: { kind: 'none' } }
+  delete bare.veil
+  return bare
+}
+
+/** What comes out: the sheet or its items as they will look, in pixels and in print, and about how large the file is. */
+export const ExportPreview = ({ project, sheet: held, look, itemIds }: ExportPreviewProps) => {
+  const holder = useRef<HTMLDivElement>(null)
+  const { bleed, sizing, ground } = look
+  const sheet = useMemo(() => (ground === 'transparent' ? withoutGround(held) : held), [ground, held])
+  const frames = useMemo(() => (itemIds ? framesUnder(held, itemIds) : undefined), [held, itemIds])
+  const points = useMemo(() => {
+    if (itemIds?.length) return rectSize(renderItems(project, held, itemIds).area)
+    const beyond = bleed ? 2 * held.bleed : 0
+    return { w: held.size.w + beyond, h: held.size.h + beyond }
+  }, [project, held, itemIds, bleed])
+  const ppi = ppiFor(sizing, points, held.ppi)
+  const pixels = { w: outputPixels(points.w, ppi), h: outputPixels(points.h, ppi) }
+  const bytes = useFileSize(holder, look, pixels.w * pixels.h)
+  const scale = SIDE / Math.max(points.w, points.h)
+  const mm = (length: number): string => formatNumber(fromPoints(length, 'mm', ppi), 1)
+  const isBled = bleed && !itemIds && held.bleed > 0
+  return (
+    <div ref={holder} className={styles.preview} role="group" aria-label="What comes out">
+      <Thumbnail
+        className={styles.paper}
+        project={project}
+        sheet={sheet}
+        {...(frames ? { frames } : {})}
+        width={Math.max(1, Math.round(points.w * scale))}
+        height={Math.max(1, Math.round(points.h * scale))}
+      />
+      <strong>{frames?.length === 1 ? frames[0]?.name : held.name}</strong>
+      <span className={panel.kind}>
+        {pixels.w} × {pixels.h} px, sRGB
+        <br />
+        {mm(points.w)} × {mm(points.h)} mm in print at {formatNumber(ppi, 1)} ppi{isBled ? ', bleed included' : ''}
+        <br />
+        {bytes === null ? 'Reckoning the file’s size…' : `about ${megabytes(bytes)}`}
+      </span>
+    </div>
+  )
+}

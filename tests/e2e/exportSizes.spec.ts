@@ -1,0 +1,166 @@
+/** What is exported and how large: the selection alone, every frame, sides in pixels, grounds, TIFF and AVIF. */
+import type { Download, Page } from '@playwright/test'
+import { execFileSync, spawnSync } from 'node:child_process'
+import { existsSync, readdirSync } from 'node:fs'
+import { readFile } from 'node:fs/promises'
+import path from 'node:path'
+import sharp from 'sharp'
+import { expect, test } from './fixture'
+import { BenchHand, makeProject } from './bench'
+import { unzip } from '@tests/helpers/zip'
+
+const PIECES = [
+  { id: 'a', stencil: { kind: 'ellipse' } as const, box: { cx: 250, cy: 300, w: 300, h: 300 }, filled: true },
+  { id: 'b', stencil: { kind: 'polygon', sides: 5 } as const, box: { cx: 600, cy: 300, w: 200, h: 100 }, filled: true },
+]
+
+const dialog = (page: Page) => page.getByRole('dialog', { name: /^Export/ })
+
+const open = async (page: Page, format: string): Promise<void> => {
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
+  await dialog(page).getByRole('radio', { name: format }).check()
+}
+
+const saved = async (page: Page, button: string): Promise<Download> => {
+  const download = page.waitForEvent('download')
+  await dialog(page).getByRole('button', { name: button }).click()
+  return download
+}
+
+const sizeBy = async (page: Page, way: string, field: string, value: string): Promise<void> => {
+  await dialog(page).getByRole('combobox', { name: 'How the size is given' }).selectOption(way)
+  await dialog(page).getByRole('textbox', { name: field }).fill(value)
+  await page.keyboard.press('Enter')
+}
+
+test('one frame alone is a transparent picture cut to its outline, as long as is asked for; the choice comes first next time', async ({
+  page,
+  request,
+}) => {
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  const at = await hand.at({ x: 250, y: 300 })
+  await page.mouse.click(at.x, at.y)
+  await open(page, 'AVIF')
+  await dialog(page)
+    .getByRole('radio', { name: /^Only what is selected/ })
+    .check()
+  await sizeBy(page, 'By the longest side', 'Pixels in px', '900')
+  await expect(dialog(page).getByText('900 × 900 px, sRGB')).toBeVisible()
+  const avif = await sharp(await (await saved(page, 'Export AVIF')).path())
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  expect([avif.info.width, avif.info.height, avif.info.channels]).toEqual([900, 900, 4])
+  const alpha = (x: number, y: number) => avif.data[(y * 900 + x) * 4 + 3]
+  expect([alpha(8, 8), alpha(450, 450), alpha(450, 6), alpha(891, 8)]).toEqual([0, 255, 255, 0])
+  await dialog(page).getByRole('button', { name: 'Close' }).click()
+
+  await page.reload()
+  await hand.ready()
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
+  await expect(dialog(page).getByRole('radio', { name: 'AVIF' })).toBeChecked()
+  await expect(dialog(page).getByRole('textbox', { name: 'Pixels in px' })).toHaveValue('900')
+  await expect(dialog(page).getByText('900 × 675 px, sRGB')).toBeVisible()
+})
+
+test('every frame becomes a file of its own, in a zip', async ({ page, request }) => {
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await open(page, 'PNG')
+  await dialog(page)
+    .getByRole('radio', { name: /^Every frame as a file of its own.*\(2\)/ })
+    .check()
+  await sizeBy(page, 'By a factor of the sheet', 'Times in ×', '2')
+  await expect(dialog(page).getByText('600 × 600 px, sRGB')).toBeVisible()
+  const entries = await unzip(await readFile(await (await saved(page, 'Export PNG')).path()))
+  const sizes = await Promise.all(
+    Object.values(entries).map(async (data) => {
+      const { width, height, hasAlpha } = await sharp(data).metadata()
+      return [width, height, hasAlpha]
+    }),
+  )
+  expect(sizes).toEqual([
+    [600, 600, true],
+    [400, 200, true],
+  ])
+})
+
+test('a TIFF is transparent in spite of a background, a JPEG on a colour where it is clear', async ({
+  page,
+  request,
+}) => {
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await open(page, 'TIFF')
+  const ground = dialog(page).getByRole('combobox', { name: 'Ground of the file' })
+  await ground.selectOption({ label: 'left out: transparent' })
+  const tiff = await sharp(await (await saved(page, 'Export TIFF')).path())
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  expect([tiff.info.width, tiff.info.channels, tiff.data[3]]).toEqual([800, 4, 0])
+  await dialog(page).getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('button', { name: 'None: transparent' }).click()
+  await open(page, 'JPEG')
+  await ground.selectOption({ label: 'a colour where it is clear' })
+  await dialog(page).getByLabel('Colour of the ground').fill('#3366cc')
+  const jpeg = await sharp(await (await saved(page, 'Export JPEG')).path())
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  const off = [0x33, 0x66, 0xcc].map((value, i) => Math.abs(value - (jpeg.data[i] ?? 0)))
+  expect(Math.max(...off)).toBeLessThanOrEqual(3)
+})
+
+test('what the pictures carry is proposed; a side that a format cannot hold is refused before painting, with what to do', async ({
+  page,
+  request,
+}) => {
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await open(page, 'WebP')
+  const words = dialog(page).getByText(/The pictures carry up to \d+ ppi/)
+  const carried = Number(/\d+/.exec((await words.textContent()) ?? '')?.[0])
+  await dialog(page).getByRole('button', { name: 'As large as the pictures carry' }).click()
+  await expect(dialog(page).getByRole('textbox', { name: 'Resolution in ppi' })).toHaveValue(String(carried))
+  await expect(words).toHaveCount(0)
+  await sizeBy(page, 'By the width', 'Pixels in px', '16384')
+  await dialog(page).getByRole('button', { name: 'Export WebP' }).click()
+  await expect(
+    dialog(page).getByRole('alert').filter({ hasText: '16384 pixels; WebP holds at most 16383. Choose a lower' }),
+  ).toBeVisible()
+  // One pixel less can be had, and what cannot be asked for is refused at the field.
+  await sizeBy(page, 'By the width', 'Pixels in px', '70000')
+  await expect(dialog(page).getByText(/from 1 to 65535/)).toBeVisible()
+})
+
+test('frames, sizes and grounds are had from the command line', async ({ page, request }) => {
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
+  const bundle = test.info().outputPath('bundle.zip')
+  const saving = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save a bundle' }).click()
+  await (await saving).saveAs(bundle)
+  const folder = test.info().outputPath('frames')
+  const run = (...args: string[]): string =>
+    execFileSync('bin/stencil', ['render', bundle, ...args], { encoding: 'utf8' })
+  run('--out', folder, '--each-frame', '--format', 'tiff', '--longest', '500')
+  const files = readdirSync(folder).sort()
+  expect(files).toHaveLength(2)
+  const metas = await Promise.all(files.map((file) => sharp(path.join(folder, file)).metadata()))
+  expect(metas.map(({ format, width, height }) => [format, width, height])).toEqual([
+    ['tiff', 500, 500],
+    ['tiff', 500, 250],
+  ])
+  const one = test.info().outputPath('one.avif')
+  expect(run('--out', one, '--frame', 'a', '--scale', '2', '--ground', '#ffffff')).toMatch(/600 × 600 px/)
+  expect((await sharp(one).metadata()).hasAlpha).toBe(false)
+  // Two sizes at once, a frame that is not there: refused in words, nothing written.
+  const never = test.info().outputPath('never.png')
+  for (const [args, words] of [
+    [['--ppi', '72', '--width', '100'], /the size must be given in one way/],
+    [['--frame', 'nobody'], /--frame must be the name of a frame that shows/],
+    [['--ground', 'blue'], /--ground must be transparent or a colour/],
+  ] as const) {
+    const { status, stderr } = spawnSync('bin/stencil', ['render', bundle, '--out', never, ...args], {
+      encoding: 'utf8',
+    })
+    expect(stderr).toMatch(words)
+    expect(status).toBe(2)
+  }
+  expect(existsSync(never)).toBe(false)
+})
