@@ -13,13 +13,10 @@ import { cardSheet } from '@/client/store/benchStore'
 import styles from '@/client/bench/card/Card.module.css'
 
 // The sheet's card is there at once; these come when a hand stirs, that of texts with the first that is selected.
-const frameCard = () => import('@/client/bench/card/FrameCard').then((m) => m.FrameCard)
-const itemsCard = () => import('@/client/bench/card/ItemsCard').then((m) => m.ItemsCard)
-const backgroundCard = () => import('@/client/bench/card/BackgroundCard').then((m) => m.BackgroundCard)
-const SOON = [frameCard, itemsCard, backgroundCard]
-const FrameCard = later(frameCard)
-const ItemsCard = later(itemsCard)
-const BackgroundCard = later(backgroundCard)
+const FrameCard = later(() => import('@/client/bench/card/FrameCard').then((m) => m.FrameCard))
+const ItemsCard = later(() => import('@/client/bench/card/ItemsCard').then((m) => m.ItemsCard))
+const BackgroundCard = later(() => import('@/client/bench/card/BackgroundCard').then((m) => m.BackgroundCard))
+const SOON = [FrameCard.warm, ItemsCard.warm, BackgroundCard.warm]
 const WordCard = later(() => import('@/client/letters/WordCard').then((m) => m.WordCard))
 const TextCard = later(() => import('@/client/text/TextCard').then((m) => m.TextCard))
 

@@ -22,11 +22,9 @@ import { ownKeys } from '@/client/gestures/keys'
 import styles from '@/client/bench/rail/Rail.module.css'
 import button from '@/client/parts/RailButton.module.css'
 // These come when a hand stirs, those of texts with the first that is selected.
-const filledTools = () => import('@/client/bench/rail/FilledTools').then((m) => m.FilledTools)
-const toolRail = () => import('@/client/bench/rail/ToolRail').then((m) => m.ToolRail)
-const SOON = [filledTools, toolRail]
-const FilledTools = later(filledTools)
-const ToolRail = later(toolRail)
+const FilledTools = later(() => import('@/client/bench/rail/FilledTools').then((m) => m.FilledTools))
+const ToolRail = later(() => import('@/client/bench/rail/ToolRail').then((m) => m.ToolRail))
+const SOON = [FilledTools.warm, ToolRail.warm]
 const WordTools = later(() => import('@/client/letters/WordTools').then((m) => m.WordTools))
 const TextTools = later(() => import('@/client/text/TextTools').then((m) => m.TextTools))
 const WritingRail = later(() => import('@/client/text/TextTools').then((m) => m.WritingRail))
