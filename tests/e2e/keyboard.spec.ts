@@ -36,6 +36,7 @@ test('new sheet, frame, picture, zoom and export with the keyboard alone', async
   await expect(page.getByRole('tab', { name: 'Pictures' })).toBeFocused()
   await page.keyboard.press('ArrowRight')
   await expect(page.getByRole('tab', { name: 'Stencils' })).toHaveAttribute('aria-selected', 'true')
+  await expect(page.getByRole('button', { name: 'Ellipse', exact: true }).first()).toBeVisible()
   await tabTo(page, /^Ellipse$/)
   await page.keyboard.press('Enter')
   await hand.afterStep('New frame')

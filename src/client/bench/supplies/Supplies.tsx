@@ -8,6 +8,7 @@ import Typography from '@mui/material/Typography'
 import Tabs from '@mui/material/Tabs'
 import { useEffect, useRef, useState } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useWarmUp } from '@/client/binding/useWarmUp'
 import { levelUrl } from '@/client/http/api'
 import { levelCount } from '@/core/render/needs'
 import { PRESETS } from '@/core/stencil/presets'
@@ -44,6 +45,18 @@ const FinishTools = later(() => import('@/client/bench/supplies/FinishSupplies')
 
 const TemplateSupplies = later(() => import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateSupplies))
 const TemplateTools = later(() => import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateTools))
+
+/** Once a hand stirs, so that tabs are there when they are pressed. */
+const SOON = [
+  StencilSupplies.warm,
+  StencilTools.warm,
+  LetterSupplies.warm,
+  LetterTools.warm,
+  TemplateSupplies.warm,
+  TemplateTools.warm,
+  FinishSupplies.warm,
+  FinishTools.warm,
+]
 
 const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
   Pictures: 'Search pictures by name and tag',
@@ -186,6 +199,7 @@ const SuppliesSearch = ({
 
 /** The strip at the foot of the bench. */
 export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
+  useWarmUp(SOON)
   const tab = useBench((state) => state.suppliesTab)
   // A search is of the tab that it was typed in, and ends when another is shown, by whatever.
   const [searched, setSearched] = useState({ tab, text: '' })
