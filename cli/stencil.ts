@@ -9,13 +9,8 @@ import { sheetOf } from '@/core/document/read'
 import { shownFrames } from '@/core/render/drawList'
 import { SIZING_RANGE, type Sizing } from '@/core/render/sizing'
 import type { Project, Sheet } from '@/core/document/types'
-import {
-  EXPORT_FORMATS,
-  groundSchema,
-  type ExportFormat,
-  type ExportGround,
-  type ExportOptions,
-} from '@/contract/exports'
+import { groundSchema, type ExportGround, type ExportOptions } from '@/contract/exports'
+import { RASTER_FORMATS, type RasterFormat } from '@/core/formats/rasterFormats'
 import { planExport } from '@/server/export/plan'
 import { examineBundle, readBundle } from '@/server/bundle/read'
 import { exportSheet } from '@/server/export/write'
@@ -49,10 +44,10 @@ const inFolder = async <T>(task: (folder: string) => Promise<T>): Promise<T> => 
 const numberOption = (name: string, text: string | undefined, fallback: number, range: Range): number =>
   text === undefined ? fallback : within(`--${name}`, text.trim() === '' ? NaN : Number(text), range)
 
-const formatOption = (text: string | undefined, out: string): ExportFormat => {
+const formatOption = (text: string | undefined, out: string): RasterFormat => {
   const ending = path.extname(out).slice(1).toLowerCase()
   const asked = text ?? (ending === 'jpg' ? 'jpeg' : ending === 'tif' ? 'tiff' : ending)
-  return EXPORT_FORMATS.find((format) => format === asked) ?? refuse('--format', EXPORT_FORMATS.join(', '), asked)
+  return RASTER_FORMATS.find((format) => format === asked) ?? refuse('--format', RASTER_FORMATS.join(', '), asked)
 }
 
 type Options = Record<string, string | boolean | undefined>
@@ -62,12 +57,12 @@ const textOption = (options: Options, name: string): string | undefined => {
   return typeof value === 'string' ? value : undefined
 }
 
-/** The one way in which a size was given; null for the sheet's own resolution. */
-const sizingOption = (options: Options): Sizing | null => {
+/** The one way in which a size was given; without any the sheet's own resolution. */
+const sizingOption = (options: Options): Sizing => {
   const given = ['ppi', 'scale', 'longest', 'width', 'height'].filter((name) => options[name] !== undefined)
   const [name] = given
   if (given.length > 1) refuse('the size', 'given in one way', given.map((each) => `--${each}`).join(' and '))
-  if (name === undefined) return null
+  if (name === undefined) return { by: 'scale', scale: 1 }
   const number = (range: Range): number => numberOption(name, textOption(options, name), 0, range)
   if (name === 'ppi') return { by: 'ppi', ppi: number(RANGE.ppi) }
   if (name === 'scale') return { by: 'scale', scale: number(SIZING_RANGE.scale) }
@@ -84,14 +79,13 @@ const groundOption = (text: string | undefined): ExportGround | undefined => {
   return text as ExportGround | undefined // checked just now
 }
 
-const optionsOf = (options: Options, out: string, sheet: Sheet): ExportOptions => {
-  const sizing = sizingOption(options)
+const isMany = (options: Options): boolean => options['all'] === true || options['each-frame'] === true
+
+const optionsOf = (options: Options, out: string): ExportOptions => {
   const ground = groundOption(textOption(options, 'ground'))
-  const isMany = options['all'] === true || options['each-frame'] === true
   return {
-    format: formatOption(textOption(options, 'format') ?? (isMany ? 'png' : undefined), out),
-    ppi: sheet.ppi,
-    ...(sizing ? { sizing } : {}),
+    format: formatOption(textOption(options, 'format') ?? (isMany(options) ? 'png' : undefined), out),
+    sizing: sizingOption(options),
     ...(ground === undefined ? {} : { ground }),
     quality: Math.round(numberOption('quality', textOption(options, 'quality'), 90, { min: 1, max: 100 })),
     bleed: options['bleed'] === true,
@@ -117,19 +111,22 @@ interface Rendering {
 }
 
 const renderMany = async ({ project, sheet, files, out, options }: Rendering): Promise<void> => {
-  const isAll = options['all'] === true
-  const given = optionsOf(options, out, sheet)
-  const sheetIds = isAll ? project.order : [sheet.id]
-  const each = options['each-frame'] === true ? ({ each: 'frame' } as const) : {}
-  const { set, fileName } = planExport({
+  if (options['frame'] !== undefined) refuse('--frame', 'given without --all and --each-frame', options['frame'])
+  const given = optionsOf(options, out)
+  const { only, set, fileName } = planExport({
     project,
-    request: { ...given, ...each, sheetIds, pattern: '{number} {sheet}' },
+    request: {
+      ...given,
+      sheetIds: options['all'] === true ? project.order : [sheet.id],
+      pattern: '{number} {sheet}',
+      ...(options['each-frame'] === true ? { each: 'frame' } : {}),
+    },
   })
   await mkdir(out, { recursive: true })
-  for (const one of set.length ? set : [{ sheetId: sheet.id, fileName }]) {
-    const own = { ...given, ppi: sheetOf(project, one.sheetId).ppi }
-    await exportSheet({ project, files, ...one, options: own, out: path.join(out, one.fileName) })
-    console.log(path.join(out, one.fileName))
+  for (const part of only ? [{ ...only, fileName }] : set) {
+    const file = path.join(out, part.fileName)
+    await exportSheet({ project, files, ...part, options: given, out: file })
+    console.log(file)
   }
 }
 
@@ -140,7 +137,7 @@ const render = (bundle: string, options: Options): Promise<number> =>
     const number = numberOption('sheet', textOption(options, 'sheet'), 1, { min: 1, max: project.order.length })
     const sheet = sheetOf(project, project.order[number - 1] ?? '')
     const files = Object.fromEntries([...read.values()].map((file) => [file.hash, file.file]))
-    if (options['all'] === true || options['each-frame'] === true) {
+    if (isMany(options)) {
       await renderMany({ project, sheet, files, out, options })
       return 0
     }
@@ -151,7 +148,7 @@ const render = (bundle: string, options: Options): Promise<number> =>
       ...(frame === undefined ? {} : { itemIds: [frameNamed(sheet, frame)] }),
       files,
       out,
-      options: optionsOf(options, out, sheet),
+      options: optionsOf(options, out),
     })
     console.log(`${out}: ${exported.width} × ${exported.height} px, ${exported.bytes} bytes`)
     return 0

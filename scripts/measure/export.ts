@@ -50,7 +50,12 @@ export const sixFrames = async (folder: string): Promise<Omit<ExportJob, 'out'>>
     project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${n}`, { kind: 'ellipse' }, box) })
     project = placePicture(project, { sheetId: 's', frameId: `f-${n}`, pictureId: `pic-${n}` })
   }
-  return { project, sheetId: 's', files, options: { format: 'png', ppi: PPI, quality: 90, bleed: false } }
+  return {
+    project,
+    sheetId: 's',
+    files,
+    options: { format: 'png', sizing: { by: 'ppi', ppi: PPI }, quality: 90, bleed: false },
+  }
 }
 
 /** What any export must do: decode each picture at the size needed, and encode a sheet of pixels. */

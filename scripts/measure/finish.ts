@@ -101,7 +101,7 @@ export const measureDressedExport = async (folder: string): Promise<string> => {
       project: sheetOf24(pictures, isDressed),
       sheetId: 's',
       files,
-      options: { format: 'png', ppi: 144, quality: 90, bleed: false },
+      options: { format: 'png', sizing: { by: 'ppi', ppi: 144 }, quality: 90, bleed: false },
       out: path.join(folder, 'dressed.png'),
     })
     return (performance.now() - started) / 1000

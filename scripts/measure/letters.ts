@@ -137,7 +137,7 @@ export const measureAlphabet = async (folder: string): Promise<string> => {
   }
   const project = await alphabet(Object.keys(files))
   const sheets = project.order.map((sheetId, i) => ({ sheetId, fileName: `${i + 1}.png` }))
-  const options = { format: 'png', ppi: 300, quality: 90, bleed: false } as const
+  const options = { format: 'png', sizing: { by: 'ppi', ppi: 300 }, quality: 90, bleed: false } as const
   const [ours, least]: [number[], number[]] = [[], []]
   for (let i = 0; i < 3; i += 1) {
     const started = performance.now()

@@ -185,7 +185,8 @@ export interface Refusal {
   readonly facts?: Readonly<Record<string, string | number>>
 }
 
-const ID = /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/
+/** Ids of sheets and items, as requests name them. */
+export const ID = /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/
 
 export const saveRequestSchema = object({
   base: number().strict().integer().min(0).required(),

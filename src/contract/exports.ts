@@ -1,21 +1,16 @@
 import { array, mixed, number, object, string } from 'yup'
+import { ID } from '@/contract/api'
 import type { Colour } from '@/core/colour/colour'
 import { RASTER_FORMATS, type RasterFormat } from '@/core/formats/rasterFormats'
 import { OUTPUT_SIDES, SIZING_RANGE, type Sizing } from '@/core/render/sizing'
 import { RANGE } from '@/core/tolerance'
 
-/** What client and server say to one another of exports. */
-export const EXPORT_FORMATS = RASTER_FORMATS
-export type ExportFormat = RasterFormat
-
 /** What stands where a sheet is transparent: nothing, even in place of its background, or a colour. */
 export type ExportGround = 'transparent' | Colour
 
 export interface ExportOptions {
-  readonly format: ExportFormat
-  /** Output pixels an inch, unless `sizing` says otherwise. */
-  readonly ppi: number
-  readonly sizing?: Sizing
+  readonly format: RasterFormat
+  readonly sizing: Sizing
   /** Without it the sheet's own background, and white in JPEG where that is transparent. */
   readonly ground?: ExportGround
   /** 1 to 100, for JPEG, WebP and AVIF. */
@@ -57,7 +52,6 @@ export type ExportState =
   | { readonly state: 'failed'; readonly message: string }
   | { readonly state: 'cancelled' }
 
-const ID = /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/
 const ids = () => array(string().strict().matches(ID).required()).strict().max(2000)
 
 const GROUND = /^#[0-9a-f]{6}$/
@@ -95,11 +89,10 @@ export const exportRequestSchema = object({
   pattern: string().strict().min(1).max(200).required(),
   itemIds: ids().min(1),
   each: mixed<(typeof EXPORT_EACH)[number]>().oneOf([...EXPORT_EACH]),
-  format: mixed<ExportFormat>()
-    .oneOf([...EXPORT_FORMATS])
+  format: mixed<RasterFormat>()
+    .oneOf([...RASTER_FORMATS])
     .required(),
-  ppi: number().strict().min(10).max(2400).required(),
-  sizing: sizingSchema,
+  sizing: sizingSchema.required(),
   ground: groundSchema,
   quality: number().strict().integer().min(1).max(100).required(),
   bleed: mixed<boolean>().oneOf([true, false]).required(),

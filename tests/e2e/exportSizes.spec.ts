@@ -27,6 +27,16 @@ const saved = async (page: Page, button: string): Promise<Download> => {
   return download
 }
 
+/** A pixel of what is shown beforehand. */
+const seenAt = (page: Page, x: number, y: number): Promise<number[]> =>
+  dialog(page)
+    .getByRole('group', { name: 'What comes out' })
+    .locator('canvas')
+    .evaluate(
+      (canvas, at) => [...((canvas as HTMLCanvasElement).getContext('2d')?.getImageData(at.x, at.y, 1, 1).data ?? [])],
+      { x, y },
+    )
+
 const sizeBy = async (page: Page, way: string, field: string, value: string): Promise<void> => {
   await dialog(page).getByRole('combobox', { name: 'How the size is given' }).selectOption(way)
   await dialog(page).getByRole('textbox', { name: field }).fill(value)
@@ -100,11 +110,40 @@ test('a TIFF is transparent in spite of a background, a JPEG on a colour where i
   await open(page, 'JPEG')
   await ground.selectOption({ label: 'a colour where it is clear' })
   await dialog(page).getByLabel('Colour of the ground').fill('#3366cc')
+  // What comes out is shown: the colour where the sheet is clear.
+  await expect.poll(() => seenAt(page, 3, 3)).toEqual([0x33, 0x66, 0xcc, 255])
   const jpeg = await sharp(await (await saved(page, 'Export JPEG')).path())
     .raw()
     .toBuffer({ resolveWithObject: true })
   const off = [0x33, 0x66, 0xcc].map((value, i) => Math.abs(value - (jpeg.data[i] ?? 0)))
   expect(Math.max(...off)).toBeLessThanOrEqual(3)
+})
+
+test('with bleed on and off again the picture beforehand stays; a small frame of a vast sheet is had large', async ({
+  page,
+  request,
+}) => {
+  const vast = { w: 12_000, h: 9000 }
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES, vast))
+  await page.getByRole('textbox', { name: 'Bleed in px' }).fill('400')
+  await page.keyboard.press('Enter')
+  await hand.afterStep('Bleed')
+  await open(page, 'PNG')
+  const bleed = dialog(page).getByRole('checkbox', { name: 'With bleed' })
+  await bleed.check()
+  await expect(dialog(page).getByText('12800 × 9800 px, sRGB')).toBeVisible()
+  await expect.poll(async () => (await seenAt(page, 200, 200))[3]).toBe(255)
+  await bleed.uncheck()
+  await expect.poll(async () => (await seenAt(page, 200, 200))[3]).toBe(255)
+  await dialog(page)
+    .getByRole('radio', { name: /^Every frame as a file of its own/ })
+    .check()
+  await expect(bleed).toBeDisabled()
+  // Ten times the sheet would be far too large; ten times a frame is not.
+  await sizeBy(page, 'By a factor of the sheet', 'Times in ×', '10')
+  const entries = await unzip(await readFile(await (await saved(page, 'Export PNG')).path()))
+  const widths = await Promise.all(Object.values(entries).map(async (data) => (await sharp(data).metadata()).width))
+  expect(widths).toEqual([3000, 2000])
 })
 
 test('what the pictures carry is proposed; a side that a format cannot hold is refused before painting, with what to do', async ({

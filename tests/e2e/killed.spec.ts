@@ -90,7 +90,7 @@ const EXPORT = { sheetIds: [SAMPLE_SHEET], pattern: '{sheet}', format: 'png', qu
 const keepExporting = async (held: Acknowledged): Promise<void> => {
   for (let i = 0; ; i += 1) {
     // Some are large enough to be killed while they are painted or written.
-    const body = JSON.stringify({ ...EXPORT, ppi: i % 2 ? 900 : 200 })
+    const body = JSON.stringify({ ...EXPORT, sizing: { by: 'ppi', ppi: i % 2 ? 900 : 200 } })
     const job = await call<{ id: string }>(`/projects/${held.project.id}/exports`, 'POST', body).catch(() => null)
     if (!job) return
     held.isExporting = true
@@ -112,7 +112,7 @@ const exported = async (projectId: string): Promise<{ id: string; bytes: number 
   const { id } = await call<{ id: string }>(
     `/projects/${projectId}/exports`,
     'POST',
-    JSON.stringify({ ...EXPORT, ppi: 72 }),
+    JSON.stringify({ ...EXPORT, sizing: { by: 'ppi', ppi: 72 } }),
   )
   for (;;) {
     const state = await call<ExportState>(`/exports/${id}`)

@@ -141,7 +141,7 @@ test('nonsense is answered in words, and the server goes on', async ({ request }
       sheetIds: ['sheet-1'],
       pattern: '{sheet}',
       format: 'gif',
-      ppi: 0,
+      sizing: { by: 'ppi', ppi: 0 },
       quality: 90,
       bleed: false,
     }),

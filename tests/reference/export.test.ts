@@ -166,7 +166,7 @@ describe('a smooth picture, turned and zoomed in an ellipse', () => {
         sheetId: SHEET,
         files: { [hash]: source },
         out,
-        options: { format: 'png', ppi: PPI, quality: 90, bleed: false },
+        options: { format: 'png', sizing: { by: 'ppi', ppi: PPI }, quality: 90, bleed: false },
       })
       const got = await readPixels(out)
       const exact = compare(got, formula(0))

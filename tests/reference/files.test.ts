@@ -45,7 +45,7 @@ const card = (background: Background): Project => {
 
 const exported = (
   background: Background,
-  options: Partial<ExportOptions>,
+  { ppi = 300, ...options }: Partial<ExportOptions> & { readonly ppi?: number },
 ): Promise<{ bytes: Buffer; file: { width: number; height: number } }> =>
   inFolder(async (folder) => {
     const out = path.join(folder, 'out')
@@ -54,7 +54,7 @@ const exported = (
       sheetId: SHEET,
       files: {},
       out,
-      options: { format: 'png', ppi: 300, quality: 90, bleed: false, ...options },
+      options: { format: 'png', sizing: { by: 'ppi', ppi }, quality: 90, bleed: false, ...options },
     })
     return { bytes: await readFile(out), file }
   })
@@ -128,7 +128,10 @@ describe('exported files', () => {
   })
 
   it('of one side in pixels, or a factor of the sheet, have exactly that size', async () => {
-    const size = async (sizing: Sizing, more: Partial<ExportOptions> = {}): Promise<readonly number[]> => {
+    const size = async (
+      sizing: Sizing,
+      more: { readonly bleed?: boolean; readonly ppi?: number } = {},
+    ): Promise<readonly number[]> => {
       const { width, height } = PNG.sync.read((await exported(WHITE, { sizing, ...more })).bytes)
       return [width, height]
     }
@@ -203,7 +206,7 @@ describe('exported files', () => {
         sheetId: SHEET,
         files: {},
         out: '/tmp/never',
-        options: { format: 'png', ppi: 300, quality: 90, bleed: false },
+        options: { format: 'png', sizing: { by: 'ppi', ppi: 300 }, quality: 90, bleed: false },
       }),
     ).rejects.toThrow(/megapixels.*lower resolution/)
   })

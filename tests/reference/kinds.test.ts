@@ -15,7 +15,7 @@ import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
-import type { ExportFormat } from '@/contract/exports'
+import { RASTER_FORMATS, type RasterFormat } from '@/core/formats/rasterFormats'
 import { exportSheet } from '@/server/export/write'
 import { originalFile, storedLevel } from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
@@ -89,13 +89,13 @@ const projectOf = (picture: PictureAnswer): Project => {
   return placePicture(framed, { sheetId: 's', frameId: 'f', pictureId: 'pic' })
 }
 
-const exported = async (project: Project, hash: string, format: ExportFormat, ppi = 72): Promise<Buffer> =>
+const exported = async (project: Project, hash: string, format: RasterFormat, ppi = 72): Promise<Buffer> =>
   inFolder(async (folder) => {
     const out = path.join(folder, 'out')
     await exportSheet({
       project,
       sheetId: 's',
-      options: { format, ppi, quality: 95, bleed: false },
+      options: { format, sizing: { by: 'ppi', ppi }, quality: 95, bleed: false },
       files: { [hash]: await originalFile(hash) },
       out,
     })
@@ -168,7 +168,7 @@ describe('each kind of picture', () => {
 })
 
 describe('exports', () => {
-  it.each<ExportFormat>(['png', 'jpeg', 'webp', 'avif', 'tiff'])('as %s pass on no place data', async (format) => {
+  it.each(RASTER_FORMATS)('as %s pass on no place data', async (format) => {
     const withPlace = await base()
       .withExif({ IFD0: { Make: 'Skyline' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } })
       .jpeg()

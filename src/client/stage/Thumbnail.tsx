@@ -3,6 +3,7 @@ import { resolved, resolvedPart, resolvedSheet } from '@/core/document/colours'
 import { useEffect, useRef } from 'react'
 import { inkOf } from '@/core/document/lettering'
 import { originalOf } from '@/core/document/content'
+import type { ExportGround } from '@/contract/exports'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { borrowLevels } from '@/client/stage/images'
 import { paintThumbnail } from '@/client/stage/thumbnail'
@@ -12,18 +13,30 @@ interface ThumbnailProps {
   readonly sheet: Sheet
   /** The frames to show by themselves, from the bottom; the whole sheet without them. */
   readonly frames?: readonly Frame[]
+  /** What stands in place of the background, or where it is clear. */
+  readonly ground?: ExportGround
   readonly width: number
   readonly height: number
   readonly className?: string | undefined
 }
 
 /** What changes the look of a thumbnail: the frames and the pictures, or all of the sheet. */
-const looksOf = ({ project, sheet, frames }: ThumbnailProps): readonly unknown[] => {
+const looksOf = ({ project, sheet, frames, ground, width, height }: ThumbnailProps): readonly unknown[] => {
   const { pictures, finishes } = project
-  if (!frames) return [sheet, pictures, finishes]
+  // A canvas of another size is empty.
+  const place = [ground, width, height]
+  if (!frames) return [sheet, pictures, finishes, ...place]
   const shared = frames.some(({ fill }) => fill.kind === 'span') ? [sheet.spans, sheet.background] : []
   const inks = frames.map((frame) => inkOf(sheet, frame))
-  return [...frames, ...frames.map((frame) => originalOf(sheet, frame)), ...inks, ...shared, pictures, finishes]
+  return [
+    ...frames,
+    ...frames.map((frame) => originalOf(sheet, frame)),
+    ...inks,
+    ...shared,
+    pictures,
+    finishes,
+    ...place,
+  ]
 }
 
 const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
@@ -59,6 +72,7 @@ export const Thumbnail = (given: ThumbnailProps) => {
             project: now.project,
             sheet: now.sheet,
             frames: now.frames ?? null,
+            ...(now.ground === undefined ? {} : { ground: now.ground }),
           })
       })
     }

@@ -4,6 +4,7 @@ import { growRect, rectSize, type Rect } from '@/core/geometry/rect'
 import { sheetRect } from '@/core/document/extent'
 import { inkOf } from '@/core/document/lettering'
 import { frameRect } from '@/core/document/read'
+import type { ExportGround } from '@/contract/exports'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { unionRects } from '@/core/geometry/rect'
 import { renderBackground, renderNodes } from '@/core/render/drawList'
@@ -20,6 +21,8 @@ export interface ThumbnailScene {
   readonly sheet: Sheet
   /** Null for all that the sheet shows. */
   readonly frames: readonly Frame[] | null
+  /** Nothing in place of the background, or a colour where all is clear; the background and paper without it. */
+  readonly ground?: ExportGround
 }
 
 /** Of what a finish paints beyond the outline, this much of the frame's size is shown. */
@@ -65,11 +68,14 @@ export const paintThumbnail = (
   }
   context.setTransform(1, 0, 0, 1, 0, 0)
   context.clearRect(0, 0, width, height)
-  if (!scene.frames) {
-    context.fillStyle = MARK.casing
+  const { ground, frames } = scene
+  const colour = ground === 'transparent' ? undefined : ground
+  if (!frames || colour !== undefined) {
+    context.fillStyle = colour ?? MARK.casing
     context.fillRect((width - size.w * scale) / 2, (height - size.h * scale) / 2, size.w * scale, size.h * scale)
-    for (const item of renderBackground(project, sheet)) paintItem(on, item, painting)
   }
+  if (!frames && ground !== 'transparent')
+    for (const item of renderBackground(project, sheet)) paintItem(on, item, painting)
   const hatch = (node: DrawNode): void => {
     if (isGroup(node)) return node.children.forEach(hatch)
     const frame = sheet.items[node.id]

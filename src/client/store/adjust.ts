@@ -3,7 +3,6 @@ import { NO_ADJUSTMENTS, switched, valuesOf, type Adjustments } from '@/core/adj
 import type { Look } from '@/core/adjust/looks'
 import { matchedTones, toneOfSample, type Sample } from '@/core/adjust/match'
 import { placedIn } from '@/core/document/content'
-import type { Recorded } from '@/core/document/edit'
 import { adjustPictures, holdersUnder, withoutAdjustments } from '@/core/document/edits/adjust'
 import { adjustmentsSchema } from '@/core/document/schema/placed'
 import type { Frame, Project } from '@/core/document/types'
@@ -14,12 +13,11 @@ import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
+import { changeAdjustments, picturesToning } from '@/client/store/toning'
 import { askTones } from '@/client/workers/tones'
 import { showBefore } from '@/client/store/slices/view'
 import { speak } from '@/client/store/slices/notices'
 import { setMatching } from '@/client/store/slices/card'
-
-type Change = (adjustments: Adjustments, frameId: string) => Adjustments
 
 /** Selected frames, those in groups and the background too, that show a picture. */
 export const tonedFrames = (bench: Bench): readonly Frame[] => {
@@ -28,15 +26,8 @@ export const tonedFrames = (bench: Bench): readonly Frame[] => {
   return holdersUnder(sheet, state.selection).filter((frame) => placedIn(sheet, frame))
 }
 
-const record = (bench: Bench, project: Project, change: Change): Recorded => {
-  const { sheetId, selection } = bench.get()
-  return adjustPictures.record(project, { sheetId, ids: selection, change })
-}
-
-const commit = (bench: Bench, name: string, change: Change): void => {
-  bench.endBurst()
-  bench.commit(name, (project) => record(bench, project, change))
-}
+const commit = (bench: Bench, name: string, change: (held: Adjustments) => Adjustments): void =>
+  changeAdjustments(bench, picturesToning(bench), name, change)
 
 export const resetAll = (bench: Bench): void => commit(bench, 'Reset adjustments', () => ({}))
 

@@ -13,8 +13,14 @@ const picture = async (bench: Bench, itemIds: readonly string[]): Promise<Blob> 
       code: 'unsaved',
       message: 'The newest changes are not saved yet. Wait until the server answers, then copy again.',
     })
-  const { id, ppi } = shownSheet(bench.get())
-  const options = { format: 'png', ppi, quality: 90, bleed: false, pattern: '{sheet}' } as const
+  const { id } = shownSheet(bench.get())
+  const options = {
+    format: 'png',
+    sizing: { by: 'scale', scale: 1 },
+    quality: 90,
+    bleed: false,
+    pattern: '{sheet}',
+  } as const
   const job = await api.startExport(bench.get().project.id, {
     ...options,
     sheetIds: [id],

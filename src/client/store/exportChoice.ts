@@ -1,15 +1,18 @@
 import { boolean, number, object, string } from 'yup'
-import type { ExportOptions } from '@/contract/exports'
-import { groundSchema, sizingSchema } from '@/contract/exports'
+import type { Sheet } from '@/core/document/types'
 import { RASTER_FORMATS } from '@/core/formats/rasterFormats'
-import type { Sizing } from '@/core/render/sizing'
+import { groundSchema, sizingSchema, type ExportOptions, type ExportRequest } from '@/contract/exports'
 import { keepSetting, keptSetting } from '@/client/store/settings'
 
 /** What a file is like: its format, size and quality, on which ground, with bleed or without. */
-export type ExportLook = Pick<ExportOptions, 'format' | 'quality' | 'bleed' | 'ground'> & { readonly sizing: Sizing }
+export type ExportLook = Pick<ExportOptions, 'format' | 'quality' | 'bleed' | 'ground' | 'sizing'>
+
+/** What becomes a file: each sheet, what is selected, or every set of takes, panel or frame of the sheets. */
+export type ExportEach = 'sheet' | 'selection' | NonNullable<ExportRequest['each']>
 
 /** What was chosen for the last export in this browser; a resolution belongs to each sheet. */
-export type LastExport = Pick<ExportOptions, 'format' | 'quality' | 'bleed' | 'ground' | 'sizing'> & {
+export type LastExport = Omit<ExportLook, 'sizing'> & {
+  readonly sizing?: ExportLook['sizing']
   readonly placeholders: boolean
 }
 
@@ -37,15 +40,31 @@ export const lastExport = (): LastExport => {
   }
 }
 
-export const noteExport = ({
-  format,
-  quality,
-  bleed,
-  ground,
-  sizing,
-  placeholders,
-}: ExportLook & { readonly placeholders: boolean }): void =>
-  keepSetting(
-    STORE,
-    JSON.stringify({ format, quality, bleed, ground, placeholders, ...(sizing.by === 'ppi' ? {} : { sizing }) }),
-  )
+export const noteExport = ({ sizing, ...look }: ExportLook, placeholders: boolean): void =>
+  keepSetting(STORE, JSON.stringify({ ...look, placeholders, ...(sizing.by === 'ppi' ? {} : { sizing }) }))
+
+/** What a sheet's file is like at first: as the last one was, at the sheet's own resolution unless a size was given. */
+export const firstLook = ({ ppi, bleed }: Sheet, last: LastExport): ExportLook => ({
+  format: last.format,
+  quality: last.quality,
+  sizing: last.sizing ?? { by: 'ppi', ppi },
+  bleed: last.bleed && bleed > 0,
+  ...(last.ground === undefined ? {} : { ground: last.ground }),
+})
+
+interface ExportChoice {
+  readonly look: ExportLook
+  readonly each: ExportEach
+  /** What is selected, of the only sheet. */
+  readonly selected: readonly string[]
+  readonly sheetIds: readonly string[]
+  readonly pattern: string
+  readonly placeholders: boolean
+}
+
+/** What the server is asked for. */
+export const exportRequestOf = ({ look, each, selected, ...more }: ExportChoice): ExportRequest => {
+  const request = { ...more, ...look }
+  if (each === 'selection') return { ...request, itemIds: selected }
+  return each === 'sheet' ? request : { ...request, each }
+}

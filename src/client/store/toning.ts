@@ -42,7 +42,13 @@ export const lookToning = (bench: Bench, switchId: string): Toning => ({
   },
 })
 
-const commit = (bench: Bench, toning: Toning, name: string, change: (held: Adjustments) => Adjustments): void => {
+/** Changes adjustments in one step. */
+export const changeAdjustments = (
+  bench: Bench,
+  toning: Toning,
+  name: string,
+  change: (held: Adjustments) => Adjustments,
+): void => {
   bench.endBurst()
   bench.commit(name, (project) => toning.record(project, change))
 }
@@ -56,18 +62,10 @@ export const slideAdjustment = (bench: Bench, toning: Toning, key: AdjustmentKey
   )
 
 export const setAdjustment = (bench: Bench, toning: Toning, key: AdjustmentKey, strength: number): void =>
-  commit(bench, toning, `Adjust ${key}`, (held) => withStrength(switched(held, false), key, strength))
-
-/** Changes parts of adjustments, such as the colours of two tones. */
-export const changeAdjustments = (
-  bench: Bench,
-  toning: Toning,
-  name: string,
-  change: (held: Adjustments) => Adjustments,
-): void => commit(bench, toning, name, change)
+  changeAdjustments(bench, toning, `Adjust ${key}`, (held) => withStrength(switched(held, false), key, strength))
 
 export const resetAdjustment = (bench: Bench, toning: Toning, key: AdjustmentKey): void =>
-  commit(bench, toning, `Reset ${key}`, (held) => withoutAdjustment(held, key))
+  changeAdjustments(bench, toning, `Reset ${key}`, (held) => withoutAdjustment(held, key))
 
 /** A change as a field records it by itself, such as that of a colour. */
 export const recordAdjustments = (

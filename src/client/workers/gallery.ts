@@ -27,7 +27,6 @@ export class Gallery {
   private readonly kept = new Map<string, ImageBitmap>()
   private line: readonly Wish[] = []
   private busy = 0
-  private bytes = 0
 
   /** Gets ready, while the list of templates is still on its way. */
   warm(): void {
@@ -74,10 +73,10 @@ export class Gallery {
   private keep(key: string, bitmap: ImageBitmap): void {
     this.kept.get(key)?.close()
     this.kept.set(key, bitmap)
-    this.bytes = [...this.kept.values()].reduce((sum, { width, height }) => sum + width * height * BYTES_A_PIXEL, 0)
+    let bytes = [...this.kept.values()].reduce((sum, { width, height }) => sum + width * height * BYTES_A_PIXEL, 0)
     for (const [oldest, old] of this.kept) {
-      if (this.bytes <= MOST_BYTES || oldest === key) return
-      this.bytes -= old.width * old.height * BYTES_A_PIXEL
+      if (bytes <= MOST_BYTES || oldest === key) return
+      bytes -= old.width * old.height * BYTES_A_PIXEL
       this.kept.delete(oldest)
       old.close()
     }

@@ -1,5 +1,5 @@
 import type { Size } from '@/core/geometry/vector'
-import { rectSize } from '@/core/geometry/rect'
+import { RANGE } from '@/core/tolerance'
 import { POINTS_PER_INCH } from '@/core/units'
 import { needsOf } from '@/core/render/needs'
 import type { DrawList } from '@/core/render/ops'
@@ -34,10 +34,12 @@ export const ppiFor = (sizing: Sizing, area: Size, own: number): number => {
   }
 }
 
-/** The resolution up to which no picture of a list is enlarged, rounded down to whole ppi; null without pictures. */
-export const carriedPpi = (list: DrawList): number | null => {
-  const { w, h } = rectSize(list.area)
-  if (w <= 0 || h <= 0) return null
-  const densest = Math.max(0, ...needsOf(list, 1).map(({ density }) => density))
-  return densest > 0 ? Math.max(1, Math.floor(POINTS_PER_INCH / densest + 1e-9)) : null
+/**
+ * The resolution up to which no picture of lists is enlarged, in whole ppi and at most as much as can be asked for; null
+ * without pictures, or where they carry less than can be asked for.
+ */
+export const carriedPpi = (lists: readonly DrawList[]): number | null => {
+  const densest = lists.flatMap((list) => needsOf(list, 1)).reduce((most, { density }) => Math.max(most, density), 0)
+  const carried = densest > 0 ? Math.floor(POINTS_PER_INCH / densest + 1e-9) : 0
+  return carried < RANGE.ppi.min ? null : Math.min(carried, RANGE.ppi.max)
 }

@@ -10,9 +10,6 @@ import { closeGroup, openGroup, paintItem } from '@/painters/canvas/paint'
 import { onOffscreen, type Painting } from '@/painters/canvas/painting'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
 import type { PixelSource } from '@/server/export/pixels'
-import type { Sheet } from '@/core/document/types'
-import { ppiFor } from '@/core/render/sizing'
-import type { ExportOptions } from '@/contract/exports'
 import { RASTER, type RasterFormat } from '@/core/formats/rasterFormats'
 import { LIMITS } from '@/server/limits'
 
@@ -28,13 +25,6 @@ export interface RenderedSize {
   readonly width: number
   readonly height: number
 }
-
-/** The resolution that a list is painted at. */
-export const ppiOf = (
-  { ppi, sizing }: Pick<ExportOptions, 'ppi' | 'sizing'>,
-  { area }: DrawList,
-  sheet: Sheet,
-): number => (sizing ? ppiFor(sizing, rectSize(area), sheet.ppi) : ppi)
 
 /** Output size in pixels at `ppi`. Throws `too-large` above the limit, or above what the format can hold. */
 export const outputSize = (list: DrawList, ppi: number, format: RasterFormat = 'png'): RenderedSize => {

@@ -4,16 +4,13 @@ import { pipeline } from 'node:stream/promises'
 import { ZipFile } from 'yazl'
 import type { Project } from '@/core/document/types'
 import type { ExportOptions } from '@/contract/exports'
+import type { ExportPart } from '@/server/export/lists'
 import { exportSheet, type Exported, type Progress } from '@/server/export/write'
 import { asStorageFailure } from '@/server/storage/failures'
 
-/** One file of a set: a sheet, with the takes of one name, or one panel of it, or some of its frames alone. */
-export interface SetSheet {
-  readonly sheetId: string
+/** One file of a set. */
+export interface SetSheet extends ExportPart {
   readonly fileName: string
-  readonly take?: string
-  readonly panelId?: string
-  readonly itemIds?: readonly string[]
 }
 
 /** Several sheets as one zip of pictures; plain data, so that it can be handed to another process. */

@@ -40,6 +40,6 @@ export const paintThumbnail = async ({ project, sheetId, pyramids, out }: Thumbn
   }
   const there = await Promise.all(Object.values(files).map(exists))
   if (!there.every(Boolean)) throw missing()
-  const options = { format: 'webp', ppi, quality: 88, bleed: false } as const
+  const options = { format: 'webp', sizing: { by: 'ppi', ppi }, quality: 88, bleed: false } as const
   return exportSheet({ project, sheetId, files, options, out })
 }

@@ -3,28 +3,22 @@ import { rename, rm, stat } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
+import { rectSize } from '@/core/geometry/rect'
+import { ppiFor } from '@/core/render/sizing'
 import { RASTER } from '@/core/formats/rasterFormats'
-import { showTakesNamed } from '@/core/document/edits/takes'
-import { renderItems, renderPanel, renderSheet } from '@/core/render/drawList'
-import { itemsOf, type DrawList } from '@/core/render/ops'
+import { itemsOf } from '@/core/render/ops'
 import type { ExportOptions } from '@/contract/exports'
+import { listOfPart, type ExportPart } from '@/server/export/lists'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
 import { placeholderWords } from '@/server/export/placeholders'
-import { outputSize, paintList, ppiOf } from '@/server/export/renderSheet'
+import { outputSize, paintList } from '@/server/export/renderSheet'
 import { exists } from '@/server/storage/files'
 import { fromPoints, toPoints } from '@/core/units'
 import { asStorageFailure } from '@/server/storage/failures'
 
 /** Everything an export needs; plain data, so that it can be handed to another process. */
-export interface ExportJob {
+export interface ExportJob extends ExportPart {
   readonly project: Project
-  readonly sheetId: string
-  /** Only these frames and groups; the whole sheet without it. */
-  readonly itemIds?: readonly string[]
-  /** Shows the takes of this name. */
-  readonly take?: string
-  /** Only this panel, with its own bleed if that is asked for. */
-  readonly panelId?: string
   readonly options: ExportOptions
   /** Original files by picture hash. */
   readonly files: Readonly<Record<string, string>>
@@ -115,28 +109,6 @@ const encoder = (canvas: Canvas, options: ExportOptions, ppi: number, isOpaque: 
   }
 }
 
-const listOf = async ({
-  project: held,
-  sheetId,
-  itemIds,
-  take,
-  panelId,
-  options,
-  wordsFile,
-}: Omit<ExportJob, 'out' | 'files'>): Promise<DrawList> => {
-  const project = take === undefined ? held : showTakesNamed(held, { sheetId, name: take })
-  const sheet = sheetOf(project, sheetId)
-  if (panelId !== undefined) return renderPanel(project, sheet, panelId, options)
-  if (itemIds) return renderItems(project, sheet, itemIds)
-  const placeholders =
-    options.placeholders && wordsFile !== undefined ? await placeholderWords(wordsFile, sheet) : undefined
-  return renderSheet(project, sheet, {
-    bleed: options.bleed,
-    isBare: options.ground === 'transparent',
-    ...(placeholders ? { placeholders } : {}),
-  })
-}
-
 /** Renders one sheet to a file, written aside and moved into place when whole. */
 export const exportSheet = async (
   job: ExportJob,
@@ -144,8 +116,11 @@ export const exportSheet = async (
   pixelsFor: PixelSource = originalPixels((hash) => job.files[hash]),
 ): Promise<Exported> => {
   const sheet = sheetOf(job.project, job.sheetId)
-  const list = await listOf(job)
-  const ppi = ppiOf(job.options, list, sheet)
+  const { wordsFile } = job
+  const isTiled = job.options.placeholders && wordsFile !== undefined
+  const words = isTiled ? await placeholderWords(wordsFile, sheet) : undefined
+  const list = listOfPart(job.project, job, job.options, words)
+  const ppi = ppiFor(job.options.sizing, rectSize(list.area), sheet.ppi)
   outputSize(list, ppi, job.options.format)
   const items = itemsOf(list.items).length
   const parts = items + Math.max(1, items * WRITING_SHARE)

@@ -14,22 +14,12 @@ export const startExport = async (projectId: string, request: ExportRequest, sig
   const plan = await work('plan', { project, request }, { signal })
   const files: Record<string, string> = {}
   for (const hash of plan.hashes) files[hash] = await originalFile(hash)
-  const { itemIds, format, ppi, sizing, ground, quality, bleed, placeholders } = request
-  const options = {
-    format,
-    ppi,
-    quality,
-    bleed,
-    ...(sizing ? { sizing } : {}),
-    ...(ground === undefined ? {} : { ground }),
-    ...(placeholders ? { placeholders } : {}),
-  }
-  const words = placeholders ? { wordsFile: await faceFileOf(WORDS_FACE) } : {}
-  const what = plan.set.length ? { sheets: plan.set } : { sheetId: plan.sheetId, ...(itemIds ? { itemIds } : {}) }
+  const words = request.placeholders ? { wordsFile: await faceFileOf(WORDS_FACE) } : {}
+  const what = plan.only ?? { sheets: plan.set }
   return startJob({
     kind: 'export',
     projectId,
     fileName: plan.fileName,
-    run: (out, watch) => work('export', { project, options, files, out, ...words, ...what }, watch),
+    run: (out, watch) => work('export', { project, options: request, files, out, ...words, ...what }, watch),
   })
 }

@@ -124,7 +124,14 @@ describe('a lane', () => {
   })
 })
 
-const REQUEST = { sheetIds: [SHEET], pattern: '{sheet}', format: 'png', ppi: 72, quality: 90, bleed: false } as const
+const REQUEST = {
+  sheetIds: [SHEET],
+  pattern: '{sheet}',
+  format: 'png',
+  sizing: { by: 'ppi', ppi: 72 },
+  quality: 90,
+  bleed: false,
+} as const
 
 describe('exports', () => {
   it('stand in a table, and can be fetched after the server was started anew', async () => {
@@ -151,7 +158,7 @@ describe('exports', () => {
   it('that hang end by their time, and leave nothing', async () => {
     const job = { kind: 'export', projectId: 'out', fileName: 'a.png' }
     const project = crossingProject(12_000)
-    const options = { format: 'png', ppi: 72, quality: 90, bleed: false } as const
+    const options = { format: 'png', sizing: { by: 'ppi', ppi: 72 }, quality: 90, bleed: false } as const
     const id = await startJob({
       ...job,
       run: (out, watch) =>
@@ -184,7 +191,9 @@ describe('exports', () => {
   it('of what would be too large are refused before anything is painted', async () => {
     const huge = newSheet('big', 'Big', { unit: 'px', size: { w: 14400, h: 14400 }, ppi: 72, bleed: 0 })
     await createProject(newProject('huge', 'Huge', huge))
-    await expect(startExport('huge', { ...REQUEST, sheetIds: ['big'], ppi: 300 })).rejects.toMatchObject({
+    await expect(
+      startExport('huge', { ...REQUEST, sheetIds: ['big'], sizing: { by: 'ppi', ppi: 300 } }),
+    ).rejects.toMatchObject({
       code: 'too-large',
     })
   })

@@ -5,9 +5,7 @@ import RadioGroup from '@mui/material/RadioGroup'
 import { takeNames } from '@/core/document/takes'
 import type { Sheet } from '@/core/document/types'
 import { panelsOf, shownFrames } from '@/core/render/drawList'
-import type { ExportRequest } from '@/contract/exports'
-
-export type ExportEach = 'sheet' | 'selection' | NonNullable<ExportRequest['each']>
+import type { ExportEach } from '@/client/store/exportChoice'
 
 /** What becomes a file of its own: each sheet, what is selected, or where there are some, each set of takes, panel or frame. */
 export const EachChoice = ({

@@ -4,79 +4,40 @@ import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
-import LinearProgress from '@mui/material/LinearProgress'
 import { useMemo, useState } from 'react'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { RASTER } from '@/core/formats/rasterFormats'
-import { renderSheet, shownFrames } from '@/core/render/drawList'
+import { renderItems, renderSheet, shownFrames } from '@/core/render/drawList'
 import { carriedPpi } from '@/core/render/sizing'
-import type { Project } from '@/core/document/types'
+import type { Project, Sheet } from '@/core/document/types'
 import { USUAL_PATTERN } from '@/core/formats/namePattern'
-import type { ExportState } from '@/contract/exports'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { ApiError, saveBundle } from '@/client/http/api'
 import { say } from '@/client/store/notices'
 import { sheetOf } from '@/core/document/read'
 import { shownSheet } from '@/client/store/benchStore'
-import { EachChoice, type ExportEach } from '@/client/bench/export/EachChoice'
+import { EachChoice } from '@/client/bench/export/EachChoice'
 import { OverflowNote } from '@/client/text/OverflowNote'
 import { EmptyFramesChoice } from '@/client/bench/export/EmptyFramesChoice'
 import { ExportFields } from '@/client/bench/export/ExportFields'
 import { ExportSheets } from '@/client/bench/export/ExportSheets'
 import { ExportPreview } from '@/client/bench/export/ExportPreview'
-import { megabytes } from '@/client/bench/export/fileSize'
-import { lastExport, noteExport, type ExportLook } from '@/client/store/exportChoice'
+import { ExportOutcome, ExportProgress } from '@/client/bench/export/ExportProgress'
+import { exportRequestOf, firstLook, lastExport, noteExport, type ExportEach } from '@/client/store/exportChoice'
 import styles from '@/client/bench/export/ExportPreview.module.css'
 import { Fault } from '@/client/parts/Fault'
 import { useExport } from '@/client/bench/export/useExport'
 import { closeDialog } from '@/client/store/slices/dialogs'
 
-const Progress = ({ state }: { readonly state: ExportState }) => {
-  if (state.state === 'waiting') return <LinearProgress aria-label="Export, waiting" />
-  if (state.state !== 'running') return null
-  const percent = Math.round((100 * state.done) / state.of)
-  const words = `${state.phase === 'writing' ? 'Writing the file' : 'Painting'}, ${percent}%`
-  return (
-    <div role="status" style={{ marginTop: 14 }}>
-      {words}
-      <LinearProgress variant="determinate" value={percent} sx={{ mt: 0.5 }} aria-label="Export, progress" />
-    </div>
-  )
-}
-
-const Outcome = ({
-  state,
-  job,
-  onAgain,
-}: {
-  readonly state: ExportState
-  readonly job: string | null
-  readonly onAgain: () => void
-}) => {
-  if (state.state === 'failed') return <Fault>{state.message}</Fault>
-  if (state.state === 'cancelled') return <p role="status">The export was cancelled. Nothing was written.</p>
-  if (state.state !== 'done' || !job) return null
-  return (
-    <p role="status" data-export-done>
-      <strong>{state.fileName}</strong>, {state.width} × {state.height} px, {megabytes(state.bytes)}.{' '}
-      <Button onClick={onAgain} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
-        Download again
-      </Button>
-    </p>
-  )
-}
-
-/** The resolution up to which no picture of these sheets is enlarged; null where they have none. */
-const useCarried = (project: Project, sheetIds: readonly string[]): number | null => {
-  const ids = sheetIds.join(' ')
-  return useMemo(
-    () =>
-      ids
-        .split(' ')
-        .flatMap((id) => (project.sheets[id] ? (carriedPpi(renderSheet(project, sheetOf(project, id))) ?? []) : []))
-        .reduce<number | null>((least, ppi) => (least === null || ppi < least ? ppi : least), null),
-    [project, ids],
-  )
+/** The resolution up to which no picture of the sheets, or of some items of the first, is enlarged. */
+const useCarried = (project: Project, sheets: readonly Sheet[], itemIds?: readonly string[]): number | null => {
+  const ids = sheets.map(({ id }) => id).join(' ')
+  return useMemo(() => {
+    const held = ids.split(' ').flatMap((id) => project.sheets[id] ?? [])
+    return carriedPpi(
+      held.map((sheet) => (itemIds ? renderItems(project, sheet, itemIds) : renderSheet(project, sheet))),
+    )
+  }, [project, ids, itemIds])
 }
 
 /** Formats, size and bleed of the sheet's file; progress, cancel, download. */
@@ -85,13 +46,7 @@ export const ExportDialog = () => {
   const sheet = useBench(shownSheet)
   const project = useBench((state) => state.project)
   const [last] = useState(lastExport)
-  const [look, setLook] = useState<ExportLook>({
-    format: last.format,
-    quality: last.quality,
-    sizing: last.sizing ?? { by: 'ppi', ppi: sheet.ppi },
-    bleed: last.bleed && sheet.bleed > 0,
-    ...(last.ground === undefined ? {} : { ground: last.ground }),
-  })
+  const [look, setLook] = useState(() => firstLook(sheet, last))
   const { format, sizing } = look
   const [each, setEach] = useState<ExportEach>('sheet')
   const selection = useBench((state) => state.selection)
@@ -102,12 +57,15 @@ export const ExportDialog = () => {
   const { state, job, isBusy, isLost, start, cancel, download } = useExport(bench)
   const [placeholders, setPlaceholders] = useState(last.placeholders)
   const [asks, setAsks] = useState(false)
-  const sheetIds = project.order.filter((id) => chosen.includes(id))
-  const sheets = sheetIds.map((id) => sheetOf(project, id))
-  const carried = useCarried(project, sheetIds)
-  const [firstFrame] = each === 'frame' ? sheets.flatMap(shownFrames) : []
-  const firstItems = useMemo(() => (firstFrame ? [firstFrame.id] : undefined), [firstFrame])
-  const itemIds = each === 'selection' ? selected : firstItems
+  const isSelection = each === 'selection'
+  const chosenSheets = project.order.filter((id) => chosen.includes(id)).map((id) => sheetOf(project, id))
+  const sheets = isSelection ? [sheet] : chosenSheets
+  // Frames alone have neither empty ones beside them nor bleed.
+  const whole = isSelection || each === 'frame' ? [] : sheets
+  const [firstId] = each === 'frame' ? sheets.flatMap(shownFrames).map(({ id }) => id) : []
+  const itemIds = isSelection ? selected : firstId === undefined ? undefined : [firstId]
+  const first = sheets.find(({ items }) => firstId === undefined || items[firstId]) ?? sheet
+  const carried = useCarried(project, sheets, isSelection ? selected : undefined)
   const bundle = (): void => {
     bench
       .allSaved()
@@ -123,14 +81,13 @@ export const ExportDialog = () => {
   return (
     <Dialog open onClose={close} maxWidth="md" fullWidth aria-labelledby="export-title">
       <DialogTitle id="export-title">
-        Export{' '}
-        {each === 'selection' ? 'what is selected' : sheetIds.length > 1 ? `${sheetIds.length} sheets` : sheet.name}
+        Export {isSelection ? 'what is selected' : sheets.length > 1 ? `${sheets.length} sheets` : first.name}
       </DialogTitle>
       <DialogContent className={styles.form}>
         <div>
-          <ExportFields sheets={sheets} look={look} carried={carried} onLook={setLook} disabled={isBusy} />
-          <EachChoice sheets={sheets} selected={selected.length} each={each} onEach={setEach} disabled={isBusy} />
-          {project.order.length > 1 && each !== 'selection' && (
+          <ExportFields sheets={whole} look={look} carried={carried} onLook={setLook} disabled={isBusy} />
+          <EachChoice sheets={chosenSheets} selected={selected.length} each={each} onEach={setEach} disabled={isBusy} />
+          {project.order.length > 1 && !isSelection && (
             <ExportSheets
               project={project}
               chosen={chosen}
@@ -143,17 +100,17 @@ export const ExportDialog = () => {
             />
           )}
           <EmptyFramesChoice
-            sheets={sheets}
+            sheets={whole}
             placeholders={placeholders}
             onPlaceholders={setPlaceholders}
             disabled={isBusy}
           />
           <OverflowNote sheets={sheets} />
-          {state && <Progress state={state} />}
+          {state && <ExportProgress state={state} />}
           {isBusy && isLost && (
             <Fault>The server is not reached; it is asked again and again. The bench and your work stay.</Fault>
           )}
-          {state && <Outcome state={state} job={job} onAgain={() => void download()} />}
+          {state && <ExportOutcome state={state} job={job} onAgain={() => void download()} />}
           <p style={{ margin: '16px 0 0' }}>
             The whole project with its pictures as one zip:{' '}
             <Button onClick={bundle} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
@@ -161,14 +118,7 @@ export const ExportDialog = () => {
             </Button>
           </p>
         </div>
-        <ExportPreview
-          project={project}
-          sheet={
-            each === 'selection' ? sheet : (sheets.find((one) => !firstFrame || one.items[firstFrame.id]) ?? sheet)
-          }
-          look={look}
-          itemIds={itemIds}
-        />
+        <ExportPreview project={project} sheet={first} look={look} itemIds={itemIds} />
       </DialogContent>
       <DialogActions>
         {isBusy && asks && <span role="alert">The export is not finished. Cancel it?</span>}
@@ -180,22 +130,15 @@ export const ExportDialog = () => {
         {isBusy ? <Button onClick={cancel}>Cancel the export</Button> : <Button onClick={close}>Close</Button>}
         <Button
           variant="contained"
-          disabled={isBusy || !sheetIds.length}
+          disabled={isBusy || !sheets.length}
           onClick={() => {
             setAsks(false)
-            noteExport({ ...look, placeholders })
-            void start({
-              sheetIds: each === 'selection' ? [sheet.id] : sheetIds,
-              pattern,
-              ...look,
-              // Names and the like are reckoned at the sheet's own where the size is given otherwise.
-              ppi: sizing.by === 'ppi' ? sizing.ppi : sheet.ppi,
-              placeholders,
-              ...(each === 'selection' ? { itemIds: selected } : each === 'sheet' ? {} : { each }),
-            })
+            noteExport(look, placeholders)
+            const sheetIds = sheets.map(({ id }) => id)
+            void start(exportRequestOf({ look, each, sheetIds, selected, pattern, placeholders }))
           }}
         >
-          Export {sheetIds.length > 1 && each !== 'selection' ? `${sheetIds.length} as ` : ''}
+          Export {sheets.length > 1 ? `${sheets.length} as ` : ''}
           {RASTER[format].name}
         </Button>
       </DialogActions>

@@ -13,6 +13,7 @@ import panel from '@/client/parts/Panel.module.css'
 import { PlainField } from '@/client/parts/fields/LengthField'
 
 interface ExportFieldsProps {
+  /** The sheets that come whole. */
   readonly sheets: readonly Sheet[]
   readonly look: ExportLook
   /** The resolution up to which no picture is enlarged; null without pictures. */
@@ -72,7 +73,9 @@ export const ExportFields = ({ sheets, look, carried, onLook, disabled }: Export
       <FormControlLabel
         disabled={disabled || !hasBleed}
         control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => change({ bleed: on })} />}
-        label={hasBleed ? 'With bleed' : 'With bleed (this sheet has none)'}
+        label={
+          hasBleed ? 'With bleed' : `With bleed (${sheets.length ? 'this sheet has none' : 'frames alone have none'})`
+        }
       />
     </>
   )

@@ -64,30 +64,24 @@ interface ExportPreviewProps {
   readonly itemIds?: readonly string[] | undefined
 }
 
-/** The sheet without its background, where that is left out. */
-const withoutGround = (sheet: Sheet): Sheet => {
-  const bare: { -readonly [K in keyof Sheet]: Sheet[K] } = { ...sheet, background: { kind: 'none' } }
-  delete bare.veil
-  return bare
-}
-
 /** What comes out: the sheet or its items as they will look, in pixels and in print, and about how large the file is. */
-export const ExportPreview = ({ project, sheet: held, look, itemIds }: ExportPreviewProps) => {
+export const ExportPreview = ({ project, sheet, look, itemIds }: ExportPreviewProps) => {
   const holder = useRef<HTMLDivElement>(null)
   const { bleed, sizing, ground } = look
-  const sheet = useMemo(() => (ground === 'transparent' ? withoutGround(held) : held), [ground, held])
-  const frames = useMemo(() => (itemIds ? framesUnder(held, itemIds) : undefined), [held, itemIds])
+  const frames = useMemo(() => (itemIds ? framesUnder(sheet, itemIds) : undefined), [sheet, itemIds])
   const points = useMemo(() => {
-    if (itemIds?.length) return rectSize(renderItems(project, held, itemIds).area)
-    const beyond = bleed ? 2 * held.bleed : 0
-    return { w: held.size.w + beyond, h: held.size.h + beyond }
-  }, [project, held, itemIds, bleed])
-  const ppi = ppiFor(sizing, points, held.ppi)
+    if (itemIds?.length) return rectSize(renderItems(project, sheet, itemIds).area)
+    const beyond = bleed ? 2 * sheet.bleed : 0
+    return { w: sheet.size.w + beyond, h: sheet.size.h + beyond }
+  }, [project, sheet, itemIds, bleed])
+  const ppi = ppiFor(sizing, points, sheet.ppi)
   const pixels = { w: outputPixels(points.w, ppi), h: outputPixels(points.h, ppi) }
   const bytes = useFileSize(holder, look, pixels.w * pixels.h)
-  const scale = SIDE / Math.max(points.w, points.h)
+  // What bleeds is not shown: the sheet is, as it will be cut.
+  const seen = itemIds ? points : sheet.size
+  const scale = SIDE / Math.max(seen.w, seen.h)
   const mm = (length: number): string => formatNumber(fromPoints(length, 'mm', ppi), 1)
-  const isBled = bleed && !itemIds && held.bleed > 0
+  const isBled = bleed && !itemIds && sheet.bleed > 0
   return (
     <div ref={holder} className={styles.preview} role="group" aria-label="What comes out">
       <Thumbnail
@@ -95,10 +89,11 @@ export const ExportPreview = ({ project, sheet: held, look, itemIds }: ExportPre
         project={project}
         sheet={sheet}
         {...(frames ? { frames } : {})}
-        width={Math.max(1, Math.round(points.w * scale))}
-        height={Math.max(1, Math.round(points.h * scale))}
+        {...(ground === undefined ? {} : { ground })}
+        width={Math.max(1, Math.round(seen.w * scale))}
+        height={Math.max(1, Math.round(seen.h * scale))}
       />
-      <strong>{frames?.length === 1 ? frames[0]?.name : held.name}</strong>
+      <strong>{frames?.length === 1 ? frames[0]?.name : sheet.name}</strong>
       <span className={panel.kind}>
         {pixels.w} × {pixels.h} px, sRGB
         <br />

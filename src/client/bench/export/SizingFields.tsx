@@ -92,16 +92,14 @@ export const SizingFields = (props: SizingFieldsProps) => {
         )}
         {sizing.by === 'side' && <SidePixels {...props} sizing={sizing} />}
       </div>
-      {carried !== null && carried >= RANGE.ppi.min && !isCarried && (
+      {carried !== null && !isCarried && (
         <div className={panel.row} style={{ margin: '6px 0' }}>
-          <span className={panel.kind}>
-            The pictures carry up to {Math.min(carried, RANGE.ppi.max)} ppi without being enlarged.
-          </span>
+          <span className={panel.kind}>The pictures carry up to {carried} ppi without being enlarged.</span>
           <RailButton
             framed
             label="As large as the pictures carry"
             disabled={disabled}
-            onPress={() => onSizing({ by: 'ppi', ppi: Math.min(carried, RANGE.ppi.max) })}
+            onPress={() => onSizing({ by: 'ppi', ppi: carried })}
           >
             Use it
           </RailButton>
