@@ -1,4 +1,3 @@
-import { plainColour } from '@/core/colour/slots'
 import { assertNever } from '@/core/failure'
 import { unitVector } from '@/core/geometry/angle'
 import { isInside, layerReach, type FinishLayer, type Stroke } from '@/core/finish/layers'
@@ -6,8 +5,8 @@ import { bristlesAlong, dotsAlong, fittedDashes } from '@/core/finish/lines'
 import { tracksOf } from '@/core/finish/along'
 import { contoursOf } from '@/core/path/contours'
 import type { Outline } from '@/core/path/path'
-import type { DrawOp, PictureOp, ReliefOp, ShadeOp, Shape, StrokeOp } from '@/core/render/ops'
-import { styleOf } from '@/core/render/style'
+import type { Band, DrawOp, PictureOp, ReliefOp, ShadeOp, Shape, StrokeOp } from '@/core/render/ops'
+import { rgbOf, styleOf } from '@/core/render/style'
 
 /** The operations of a finish, by where they belong. */
 export interface FinishOps {
@@ -25,10 +24,14 @@ export interface Subject extends Shape {
   readonly soft?: PictureOp
 }
 
-/** Whole widths to draw and take out: an inner or outer stroke is half of a line twice as wide. */
-const widthsOf = ({ width, side, line }: Stroke): readonly number[] => {
-  if (side === 'centre') return line.kind === 'double' ? [width, width * line.gap] : [width]
-  return line.kind === 'double' ? [2 * width, width * (1 + line.gap), width * (1 - line.gap)] : [2 * width]
+/** A whole line of a width. */
+export const lineBand = (width: number): Band => ({ from: 0, to: width / 2 })
+
+/** The bands of a stroke: an inner or outer one is half of a line twice as wide. */
+const bandsOf = ({ width, side, line }: Stroke): readonly Band[] => {
+  if (line.kind !== 'double') return [lineBand(side === 'centre' ? width : 2 * width)]
+  if (side === 'centre') return [{ from: (width * line.gap) / 2, to: width / 2 }]
+  return [{ from: (width * (1 + line.gap)) / 2, to: width }, lineBand(width * (1 - line.gap))]
 }
 
 /** One stroke for each contour, its dashes fitted to the contour's length. */
@@ -47,7 +50,7 @@ const strokeOps = (layer: Stroke, { outline, toSheet }: Shape): readonly DrawOp[
     outline,
     toSheet,
     style,
-    widths: widthsOf(layer),
+    bands: bandsOf(layer),
     join: layer.join,
     mitreLimit: layer.mitreLimit,
     cap: line.kind === 'dashes' ? line.cap : 'butt',
@@ -65,7 +68,7 @@ const strokeOps = (layer: Stroke, { outline, toSheet }: Shape): readonly DrawOp[
       return bristlesAlong(outline, width, side, line).map((bristle): StrokeOp => ({
         ...whole,
         outline: { path: bristle.path, fillRule: 'nonzero' },
-        widths: [bristle.width],
+        bands: [lineBand(bristle.width)],
         join: 'round',
         cap: 'round',
         opacity: opacity * bristle.strength,
@@ -87,17 +90,17 @@ const layerOps = (layer: FinishLayer, subject: Subject): readonly DrawOp[] => {
       return strokeOps(layer, subject)
     case 'shadow': {
       const { spread: grow, blur, inset: isInverted } = layer
-      const colour = plainColour(layer.colour)
+      const colour = rgbOf(layer.colour)
       return [shade({ grow, join: 'round', shift: { x: layer.dx, y: layer.dy }, blur, colour, isInverted })]
     }
     case 'glow': {
       const { spread: grow, blur } = layer
-      const colour = plainColour(layer.colour)
+      const colour = rgbOf(layer.colour)
       return [shade({ grow, join: 'round', shift: { x: 0, y: 0 }, blur, colour, isInverted: layer.side === 'in' })]
     }
     case 'copy': {
       const { grow, join } = layer
-      const colour = plainColour(layer.colour)
+      const colour = rgbOf(layer.colour)
       return [shade({ grow, join, shift: { x: layer.dx, y: layer.dy }, blur: 0, colour, isInverted: false })]
     }
     case 'relief': {
@@ -108,8 +111,8 @@ const layerOps = (layer: FinishLayer, subject: Subject): readonly DrawOp[] => {
         from: unitVector(layer.direction),
         depth,
         softness,
-        light: plainColour(layer.light),
-        shade: plainColour(layer.shade),
+        light: rgbOf(layer.light),
+        shade: rgbOf(layer.shade),
       }
       return [op]
     }

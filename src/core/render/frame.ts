@@ -79,9 +79,10 @@ const VIGNETTE_STEPS = 24
 
 const vignetteStops = (vignette: Vignette): readonly DrawStop[] => {
   const channel = vignette.amount > 0 ? 0 : 255
+  const colour = { r: channel, g: channel, b: channel }
   return Array.from({ length: VIGNETTE_STEPS + 1 }, (_, i) => {
     const at = vignette.start + ((1 - vignette.start) * i) / VIGNETTE_STEPS
-    return { at, colour: `rgba(${channel},${channel},${channel},${vignetteAt(at, vignette).toFixed(5)})` }
+    return { at, colour, alpha: vignetteAt(at, vignette) }
   })
 }
 

@@ -1,6 +1,6 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Blend } from '@/core/colour/blend'
-import type { Colour } from '@/core/colour/colour'
+import type { Rgb } from '@/core/colour/space'
 import type { Cap, Join } from '@/core/finish/layers'
 import { compose, type Matrix } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
@@ -16,17 +16,18 @@ export interface Shape {
 /** A gradient across an outline, in its local points. */
 export interface DrawStop {
   readonly at: number
-  /** As style sheets write it: that of a vignette lets through. */
-  readonly colour: string
+  readonly colour: Rgb
+  /** In [0, 1]; 1 without it. That of a vignette lets through. */
+  readonly alpha?: number
 }
 
 export type GradientRun =
   | { readonly shape: 'linear'; readonly from: Point; readonly to: Point }
   | { readonly shape: 'radial'; readonly centre: Point; readonly radius: number }
 
-/** What is filled or stroked with. Colours are words of CSS. */
+/** What is filled or stroked with. */
 export type Style =
-  | { readonly kind: 'colour'; readonly colour: string }
+  | { readonly kind: 'colour'; readonly colour: Rgb }
   | { readonly kind: 'gradient'; readonly run: GradientRun; readonly stops: readonly DrawStop[] }
 
 export interface FillOp extends Shape {
@@ -57,12 +58,18 @@ export interface PictureOp extends Shape {
   readonly adjustments?: Adjustments
 }
 
+/** What is painted along an outline on both sides of it: all between two distances, in points. */
+export interface Band {
+  readonly from: number
+  readonly to: number
+}
+
 /** Lines along the whole outline, to both sides of it. */
 export interface StrokeOp extends Shape {
   readonly op: 'stroke'
   readonly style: Style
-  /** Whole widths in points, falling: the first is drawn, the second taken out again, the third drawn, and so on. */
-  readonly widths: readonly number[]
+  /** From the outermost inward; one that begins at 0 is a whole line, two make a double one. */
+  readonly bands: readonly Band[]
   readonly join: Join
   readonly mitreLimit: number
   readonly cap: Cap
@@ -81,7 +88,7 @@ export interface ShadeOp extends Shape {
   readonly shift: Point
   /** Standard deviation in points. */
   readonly blur: number
-  readonly colour: Colour
+  readonly colour: Rgb
   readonly opacity: number
   readonly isInverted: boolean
   /** The picture whose transparency is the shape instead of the outline. */
@@ -96,8 +103,8 @@ export interface ReliefOp extends Shape {
   /** In points; below 0 light and shade change places. */
   readonly depth: number
   readonly softness: number
-  readonly light: Colour
-  readonly shade: Colour
+  readonly light: Rgb
+  readonly shade: Rgb
   readonly opacity: number
   readonly soft?: PictureOp
 }
@@ -113,7 +120,7 @@ export interface Mask extends Shape {
 }
 
 /** How something is composed with what lies beneath. */
-interface Composed {
+export interface Composed {
   /** In [0, 1]; 1 without it. */
   readonly opacity?: number
   readonly blend?: Exclude<Blend, 'normal'>

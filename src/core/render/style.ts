@@ -1,5 +1,6 @@
 import type { Gradient } from '@/core/colour/gradient'
-import { plainColour } from '@/core/colour/slots'
+import { plainColour, type ColourRef } from '@/core/colour/slots'
+import { toRgb, type Rgb } from '@/core/colour/space'
 import type { Paint } from '@/core/finish/layers'
 import { unitVector } from '@/core/geometry/angle'
 import { dot, type Point } from '@/core/geometry/vector'
@@ -22,13 +23,16 @@ const gradientRun = ({ shape, turn }: Gradient, { path }: Outline): GradientRun 
   return { shape, from: spot(min), to: spot(max) }
 }
 
+/** The channels of a resolved colour. Refuses one of a slot: documents are resolved before. */
+export const rgbOf = (colour: ColourRef): Rgb => toRgb(plainColour(colour))
+
 const plainStops = ({ stops }: Gradient): readonly DrawStop[] =>
-  stops.map(({ at, colour }) => ({ at, colour: plainColour(colour) }))
+  stops.map(({ at, colour }) => ({ at, colour: rgbOf(colour) }))
 
 /** What a paint is on an outline. Refuses colours of slots: documents are resolved before. */
 export const styleOf = (paint: Paint, across: Outline): Style =>
   paint.kind === 'colour'
-    ? { kind: 'colour', colour: plainColour(paint.colour) }
+    ? { kind: 'colour', colour: rgbOf(paint.colour) }
     : { kind: 'gradient', run: gradientRun(paint, across), stops: plainStops(paint) }
 
 /** Fills a shape; a gradient runs across `across`. */

@@ -63,7 +63,7 @@ const grownBy = (shape: Shape, style: Style): StrokeOp => ({
   op: 'stroke',
   ...shape,
   style,
-  widths: [UNDER_MASK],
+  bands: [{ from: 0, to: UNDER_MASK / 2 }],
   join: 'round',
   mitreLimit: 4,
   cap: 'butt',

@@ -3,7 +3,16 @@ import { blurColours } from '@/core/adjust/pixels'
 import { assertNever } from '@/core/failure'
 import { compose } from '@/core/geometry/matrix'
 import { growRect, mapRect, rectSize } from '@/core/geometry/rect'
-import type { DrawGroup, DrawItem, DrawNode, DrawOp } from '@/core/render/ops'
+import type { DrawGroup, DrawItem, DrawNode, DrawOp, Mask } from '@/core/render/ops'
+import {
+  walkAtOnce,
+  walkBeneath,
+  walkItem,
+  walkUpon,
+  type KnockOut,
+  type Layer,
+  type ListSink,
+} from '@/core/render/walk'
 import { applyMask } from '@/painters/canvas/mask'
 import {
   deviceLength,
@@ -39,11 +48,6 @@ const paintOp = (context: PaintContext, op: DrawOp, painting: Painting): void =>
   }
 }
 
-const paintOps = (on: Offscreen, ops: readonly DrawOp[], painting: Painting): void => {
-  const there = onOffscreen(on, painting)
-  for (const op of ops) paintOp(on.layer.context, op, there)
-}
-
 const applyBlur = ({ layer, region }: Offscreen, deviation: number): void => {
   const { w, h } = rectSize(region)
   const pixels = layer.context.getImageData(0, 0, w, h)
@@ -51,58 +55,118 @@ const applyBlur = ({ layer, region }: Offscreen, deviation: number): void => {
   layer.context.putImageData(pixels, 0, 0)
 }
 
-/**
- * The layers beneath, less the mask, and the masked content added to them: at the edge what one gives up the other
- * takes, so that no backdrop shines through between the two.
- */
-const paintSides = (on: Offscreen, item: DrawItem, painting: Painting): void => {
-  const { mask, under = [], over = [] } = item
-  if (under.length > 0) {
-    paintOps(on, under, painting)
-    if (mask) applyMask(on, mask, painting, 'destination-out')
-    const content = offscreen(on.region, painting)
-    paintOps(content, item.ops, painting)
-    if (mask) applyMask(content, mask, painting)
-    on.layer.context.globalCompositeOperation = 'lighter'
-    putOffscreen(on.layer.context, content, on.region)
-    on.layer.context.globalCompositeOperation = 'source-over'
-  } else {
-    paintOps(on, item.ops, painting)
-    if (mask) applyMask(on, mask, painting)
+/** Takes away what lies beneath the members of a group but for a rim of a pixel, so that it shows through none of them. */
+const hollow = (on: Offscreen, mask: Mask, painting: Painting): void => {
+  const core = offscreen(on.region, painting)
+  const { context } = core.layer
+  const matrix = compose(core.view, mask.toSheet)
+  fillOutline(context, mask.outline, matrix, '#000')
+  setMatrix(context, matrix)
+  context.globalCompositeOperation = 'destination-out'
+  context.lineWidth = 2 / deviceLength(1, painting.view)
+  context.strokeStyle = '#000'
+  context.lineJoin = 'miter'
+  tracePath(context, mask.outline.path)
+  context.stroke()
+  on.layer.context.globalCompositeOperation = 'destination-out'
+  putOffscreen(on.layer.context, core, on.region)
+  on.layer.context.globalCompositeOperation = 'source-over'
+}
+
+/** What is painted on: the canvas itself, or a layer. */
+interface Surface {
+  readonly context: PaintContext
+  /** As everything is painted there. */
+  readonly painting: Painting
+  /** Null for the canvas itself. */
+  readonly on: Offscreen | null
+  /** As everything is painted where the layer lies. */
+  readonly outer: Painting
+  /** Nothing was painted there yet. */
+  isEmpty: boolean
+}
+
+/** Paints a draw list on a canvas. */
+export class CanvasSink implements ListSink {
+  private readonly surfaces: Surface[] = []
+
+  constructor(context: PaintContext, painting: Painting) {
+    this.surfaces.push({ context, painting, on: null, outer: painting, isEmpty: false })
   }
-  paintOps(on, over, painting)
+
+  private get top(): Surface {
+    return this.surfaces.at(-1)! // the canvas itself is always there
+  }
+
+  /** Paints onto a layer that is composed by whoever asks. */
+  static onLayer(on: Offscreen, outer: Painting): CanvasSink {
+    const painting = onOffscreen(on, outer)
+    const sink = new CanvasSink(on.layer.context, painting)
+    sink.surfaces[0] = { context: on.layer.context, painting, on, outer, isEmpty: true }
+    return sink
+  }
+
+  paint(op: DrawOp): void {
+    const { context, painting } = this.top
+    this.top.isEmpty = false
+    paintOp(context, op, painting)
+  }
+
+  begin(layer: Layer): boolean {
+    const { top } = this
+    // What only is masked can be painted where nothing is yet.
+    if (top.isEmpty && isOnlyMasked(layer)) {
+      this.surfaces.push(top)
+      return true
+    }
+    const { view, device } = top.painting
+    const deviation = deviceLength(layer.blur ?? 0, view)
+    const bounds = mapRect(view, layer.bounds)
+    // What is blurred ends where its bounds end: its rim is repeated outward rather than faded.
+    const region = wholePixels(layer.blur ? bounds : growRect(bounds, 2), growRect(device, blurReach(deviation)))
+    if (!region) return false
+    const outer = top.painting
+    const on = offscreen(region, outer)
+    this.surfaces.push({ context: on.layer.context, painting: onOffscreen(on, outer), on, outer, isEmpty: true })
+    return true
+  }
+
+  end({ mask, blur, opacity, blend, isAdded }: Layer): void {
+    const surface = this.surfaces.pop()
+    const { top } = this
+    if (!surface?.on) return
+    const { on } = surface
+    if (mask) applyMask(on, mask, surface.outer)
+    if (blur) applyBlur(on, deviceLength(blur, on.view))
+    if (surface === top) return
+    const { context } = top
+    top.isEmpty = false
+    context.globalAlpha = opacity ?? 1
+    context.globalCompositeOperation = isAdded ? 'lighter' : (blend ?? 'source-over')
+    putOffscreen(context, on)
+    context.globalAlpha = 1
+    context.globalCompositeOperation = 'source-over'
+  }
+
+  beginKnockOut(): void {
+    // It is the first of its layer: all that is there at its end is knocked out.
+  }
+
+  endKnockOut({ mask, hasRim }: KnockOut): void {
+    const { on, outer } = this.top
+    if (!on) return
+    if (hasRim) hollow(on, mask, outer)
+    else applyMask(on, mask, outer, 'destination-out')
+  }
 }
 
-const compositeOf = (blend: DrawNode['blend']): string => blend ?? 'source-over'
-
-const putComposed = (context: PaintContext, on: Offscreen, { opacity, blend }: DrawNode): void => {
-  context.globalAlpha = opacity ?? 1
-  context.globalCompositeOperation = compositeOf(blend)
-  putOffscreen(context, on)
-}
-
-/** An item with a mask, a blur or an opacity of its own: on a layer first, then composed. */
-const paintOnLayer = (context: PaintContext, item: DrawItem, painting: Painting): void => {
-  const deviation = deviceLength(item.blur ?? 0, painting.view)
-  const bounds = mapRect(painting.view, item.bounds)
-  // A blurred item ends where its bounds end: its rim is repeated outward rather than faded.
-  const seen = item.blur ? bounds : growRect(bounds, 2)
-  const region = wholePixels(seen, growRect(painting.device, blurReach(deviation)))
-  if (!region) return
-  const on = offscreen(region, painting)
-  paintSides(on, item, painting)
-  if (item.blur) applyBlur(on, deviation)
-  putComposed(context, on, item)
-}
-
-const needsLayer = ({ mask, blur, opacity, blend, under, over }: DrawItem): boolean =>
-  mask !== undefined || blur !== undefined || opacity !== undefined || blend !== undefined || Boolean(under ?? over)
+const isOnlyMasked = ({ blur, opacity, blend, isAdded }: Layer): boolean =>
+  blur === undefined && opacity === undefined && blend === undefined && !isAdded
 
 /** Executes one item's operations on a canvas. */
 export const paintItem = (context: PaintContext, item: DrawItem, painting: Painting): void => {
   context.save()
-  if (needsLayer(item)) paintOnLayer(context, item, painting)
-  else for (const op of item.ops) paintOp(context, op, painting)
+  walkItem(item, new CanvasSink(context, painting))
   context.restore()
 }
 
@@ -114,63 +178,21 @@ export const paintIsolated = (context: PaintContext, item: DrawItem, painting: P
   paintItem(context, plain, painting)
 }
 
-/** A layer for a group's members; null where nothing of the group is seen. */
-export const openGroup = (group: DrawGroup, painting: Painting): Offscreen | null => {
-  const region = wholePixels(growRect(mapRect(painting.view, group.bounds), 2), painting.device)
-  return region && offscreen(region, painting)
-}
-
-/** Takes away what lies beneath the members but for a rim of a pixel, so that it shows through none of them. */
-const hollow = (on: Offscreen, { silhouette }: DrawGroup, painting: Painting): void => {
-  const core = offscreen(on.region, painting)
-  const { context } = core.layer
-  const matrix = compose(core.view, silhouette.toSheet)
-  fillOutline(context, silhouette.outline, matrix, '#000')
-  setMatrix(context, matrix)
-  context.globalCompositeOperation = 'destination-out'
-  context.lineWidth = 2 / deviceLength(1, painting.view)
-  context.strokeStyle = '#000'
-  context.lineJoin = 'miter'
-  tracePath(context, silhouette.outline.path)
-  context.stroke()
-  on.layer.context.globalCompositeOperation = 'destination-out'
-  putOffscreen(on.layer.context, core, on.region)
-  on.layer.context.globalCompositeOperation = 'source-over'
-}
-
-/** A group's members, painted on their layer, with what its finish lays beneath and over them. */
+/** A group's members, painted on a layer, with what its finish lays beneath and over them. */
 export const finishGroup = (members: Offscreen, group: DrawGroup, painting: Painting): Offscreen => {
-  const { under, inside, over, silhouette } = group
+  const { under, inside, over } = group
   if (!under.length && !inside.length && !over.length) return members
   const on = offscreen(members.region, painting)
-  if (under.length > 0) {
-    paintOps(on, under, painting)
-    hollow(on, group, painting)
-  }
+  const sink = CanvasSink.onLayer(on, painting)
+  walkBeneath(group, sink)
   putOffscreen(on.layer.context, members, on.region)
-  if (inside.length > 0) {
-    const within = offscreen(on.region, painting)
-    paintOps(within, inside, painting)
-    applyMask(within, { ...silhouette, feather: 0 }, painting)
-    putOffscreen(on.layer.context, within, on.region)
-  }
-  paintOps(on, over, painting)
+  walkUpon(group, sink)
   return on
-}
-
-/** Composes a finished group. */
-export const closeGroup = (context: PaintContext, members: Offscreen, group: DrawGroup, painting: Painting): void => {
-  const on = finishGroup(members, group, painting)
-  context.save()
-  putComposed(context, on, group)
-  context.restore()
 }
 
 /** Executes one node, groups with all their members. */
 export const paintNode = (context: PaintContext, node: DrawNode, painting: Painting): void => {
-  if (!('children' in node)) return paintItem(context, node, painting)
-  const members = openGroup(node, painting)
-  if (!members) return
-  for (const child of node.children) paintNode(members.layer.context, child, onOffscreen(members, painting))
-  closeGroup(context, members, node, painting)
+  context.save()
+  walkAtOnce([node], new CanvasSink(context, painting))
+  context.restore()
 }

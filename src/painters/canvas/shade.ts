@@ -1,6 +1,5 @@
 import { blurPlane, blurReach } from '@/core/adjust/blur'
 import { CHANNELS } from '@/core/adjust/plate'
-import { toRgb } from '@/core/colour/space'
 import { COPY_MITRE } from '@/core/finish/layers'
 import { applyVector, compose } from '@/core/geometry/matrix'
 import { growRect, intersectRects, mapRect, moveRect, rectSize, type Rect } from '@/core/geometry/rect'
@@ -84,7 +83,7 @@ export const paintShade = (context: PaintContext, op: ShadeOp, painting: Paintin
   if (!region) return
   const on = offscreen(region, painting)
   paintShape(on, op, op.isInverted ? -op.grow : op.grow, op.isInverted, painting)
-  const { r, g, b } = toRgb(op.colour)
+  const { r, g, b } = op.colour
   const aside = asideOf(region, painting.device)
   context.setTransform(1, 0, 0, 1, 0, 0)
   context.shadowColor = `rgba(${r},${g},${b},${op.opacity})`
@@ -127,7 +126,7 @@ export const paintRelief = (context: PaintContext, op: ReliefOp, painting: Paint
   const pixels = own.getImageData(0, 0, w, h)
   const alpha = Float32Array.from({ length: w * h }, (_, i) => pixels.data[i * CHANNELS + 3] ?? 0)
   const height = blurPlane(alpha, w, h, deviation)
-  const [light, shade] = [toRgb(op.light), toRgb(op.shade)]
+  const { light, shade } = op
   for (let y = 0, i = 0; y < h; y += 1) {
     for (let x = 0; x < w; x += 1, i += CHANNELS) {
       const towards = bilinear(height, w, h, x + op.from.x * depth, y + op.from.y * depth)

@@ -1,18 +1,23 @@
+import type { Rgb } from '@/core/colour/space'
 import { compose } from '@/core/geometry/matrix'
 import type { FillOp, StrokeOp, Style } from '@/core/render/ops'
 import { drawLayer, fillOutline, onOffscreen, setMatrix, offscreen, type Painting } from '@/painters/canvas/painting'
 import type { PaintContext } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
 
+/** A colour as style sheets write it. */
+export const colourWord = ({ r, g, b }: Rgb, alpha = 1): string =>
+  alpha < 1 ? `rgba(${r},${g},${b},${alpha.toFixed(5)})` : `rgb(${r},${g},${b})`
+
 /** A fill or stroke style of the canvas; gradients lie in the current points. */
 const canvasStyle = (context: PaintContext, style: Style): unknown => {
-  if (style.kind === 'colour') return style.colour
+  if (style.kind === 'colour') return colourWord(style.colour)
   const { run, stops } = style
   const gradient =
     run.shape === 'linear'
       ? context.createLinearGradient(run.from.x, run.from.y, run.to.x, run.to.y)
       : context.createRadialGradient(run.centre.x, run.centre.y, 0, run.centre.x, run.centre.y, run.radius)
-  for (const { at, colour } of stops) gradient.addColorStop(at, colour)
+  for (const { at, colour, alpha } of stops) gradient.addColorStop(at, colourWord(colour, alpha))
   return gradient
 }
 
@@ -44,22 +49,26 @@ const strokeSound = (context: PaintContext, op: StrokeOp, width: number, paintin
 
 /** Draws a stroke; one that is not opaque, or with parts taken out of it, on a layer of its own. */
 export const paintStroke = (context: PaintContext, op: StrokeOp, painting: Painting): void => {
-  const [first, ...others] = op.widths
-  if (first === undefined) return
+  const [first, ...others] = op.bands
+  if (!first) return
+  const width = 2 * first.to
   // Open lines, as of a brush, overlap themselves nowhere: their strength can be given as they are drawn.
   if (!op.outline.path.some(({ kind }) => kind === 'close')) {
     context.globalAlpha = op.opacity
-    strokeOnce(context, op, first, painting)
+    strokeOnce(context, op, width, painting)
     context.globalAlpha = 1
     return
   }
-  if (!others.length && op.opacity >= 1) return strokeSound(context, op, first, painting)
+  if (!others.length && first.from === 0 && op.opacity >= 1) return strokeSound(context, op, width, painting)
   const on = offscreen(painting.device, painting)
   const there = onOffscreen(on, painting)
-  op.widths.forEach((width, i) => {
-    on.layer.context.globalCompositeOperation = i % 2 ? 'destination-out' : 'source-over'
-    strokeSound(on.layer.context, op, width, there)
-  })
+  const { context: own } = on.layer
+  for (const { from, to } of op.bands) {
+    own.globalCompositeOperation = 'source-over'
+    strokeSound(own, op, 2 * to, there)
+    own.globalCompositeOperation = 'destination-out'
+    if (from > 0) strokeSound(own, op, 2 * from, there)
+  }
   context.globalAlpha = op.opacity
   drawLayer(context, on.layer, painting.device.x0, painting.device.y0)
   context.globalAlpha = 1

@@ -4,10 +4,11 @@ import { Failure } from '@/core/failure'
 import { outputPixels, POINTS_PER_INCH } from '@/core/units'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { rectSize } from '@/core/geometry/rect'
-import { isGroup, itemsOf, type DrawItem, type DrawList, type DrawNode } from '@/core/render/ops'
+import { isGroup, itemsOf, type DrawList } from '@/core/render/ops'
 import { itemPictures, needOf } from '@/core/render/needs'
-import { closeGroup, openGroup, paintItem } from '@/painters/canvas/paint'
-import { onOffscreen, type Painting } from '@/painters/canvas/painting'
+import { walkList } from '@/core/render/walk'
+import { CanvasSink } from '@/painters/canvas/paint'
+import type { Painting } from '@/painters/canvas/painting'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
 import type { PixelSource } from '@/server/export/pixels'
 import { RASTER, type RasterFormat } from '@/core/formats/rasterFormats'
@@ -61,30 +62,25 @@ export const paintList = async (
   const canvas = createCanvas(width, height)
   const total = itemsOf(list.items).length
   let done = 0
-  const paintNodes = async (context: PaintContext, nodes: readonly DrawNode[], place: Place): Promise<void> => {
-    for (const node of nodes) {
-      if (isGroup(node)) {
-        // Groups are painted member by member too, on a layer of their own.
-        const plain: Painting = { ...place, createLayer, imageFor: () => null }
-        const members = openGroup(node, plain)
-        if (!members) continue
-        await paintNodes(members.layer.context, node.children, onOffscreen(members, plain))
-        closeGroup(context, members, node, plain)
-        continue
-      }
-      const images = await imagesOf(node, scale, pixelsFor)
-      paintItem(context, node, { ...place, createLayer, imageFor: (op) => images.get(op) ?? null })
-      images.clear()
-      done += 1
-      onItem(done, total)
-      await letGo()
-    }
+  const images = new Map<object, PaintImage>()
+  const imageFor: Painting['imageFor'] = (op) => images.get(op) ?? null
+  const device = { x0: 0, y0: 0, x1: width, y1: height }
+  const sink = new CanvasSink(painterContext(canvas), { view, device, createLayer, imageFor })
+  const painted = async (): Promise<void> => {
+    if (!done) return
+    images.clear()
+    onItem(done, total)
+    await letGo()
   }
-  await paintNodes(painterContext(canvas), list.items, { view, device: { x0: 0, y0: 0, x1: width, y1: height } })
+  for (const node of walkList(list, sink)) {
+    if (isGroup(node)) continue
+    await painted()
+    for (const op of itemPictures(node)) images.set(op, await pixelsFor(needOf(op, scale)))
+    done += 1
+  }
+  await painted()
   return canvas
 }
-
-type Place = Pick<Painting, 'view' | 'device'>
 
 /**
  * Pixels weigh nothing in the eyes of the collector, so it would keep those of every item to the end. Where the
@@ -94,10 +90,4 @@ const letGo = async (): Promise<void> => {
   const { gc } = globalThis as { gc?: () => void }
   gc?.()
   await turn()
-}
-
-const imagesOf = async (item: DrawItem, scale: number, pixelsFor: PixelSource): Promise<Map<object, PaintImage>> => {
-  const images = new Map<object, PaintImage>()
-  for (const op of itemPictures(item)) images.set(op, await pixelsFor(needOf(op, scale)))
-  return images
 }

@@ -66,7 +66,6 @@ const blended = (mode: Blend, b: Rgb, s: Rgb): Rgb => {
 }
 
 const PAIRS = sweep(1000)
-const hex = (c: readonly number[]): string => `#${c.map((v) => v.toString(16).padStart(2, '0')).join('')}`
 
 /** Paints each source colour over its backdrop, a pixel each, through the painter. */
 const paintedPairs = (
@@ -87,8 +86,8 @@ const paintedPairs = (
       ]),
       fillRule: 'nonzero',
     } as const
-    const fill = (colour: string) =>
-      ({ op: 'fill', outline: square, toSheet: IDENTITY, style: { kind: 'colour', colour } }) as const
+    const fill = ([r = 0, g = 0, b = 0]: readonly number[]) =>
+      ({ op: 'fill', outline: square, toSheet: IDENTITY, style: { kind: 'colour', colour: { r, g, b } } }) as const
     const painting = {
       view: IDENTITY,
       device: { x0: 0, y0: 0, x1: pairs.length, y1: 1 },
@@ -98,13 +97,13 @@ const paintedPairs = (
     const bounds = { x0: x, y0: 0, x1: x + 1, y1: 1 }
     paintItem(
       context,
-      { id: 'back', bounds, ops: [fill(hex(back))], ...(backing < 1 ? { opacity: backing } : {}) },
+      { id: 'back', bounds, ops: [fill(back)], ...(backing < 1 ? { opacity: backing } : {}) },
       painting,
     )
     const item: DrawItem = {
       id: 'front',
       bounds,
-      ops: [fill(hex(source))],
+      ops: [fill(source)],
       ...(mode === 'normal' ? {} : { blend: mode }),
       ...(opacity < 1 ? { opacity } : {}),
     }

@@ -7,6 +7,7 @@ import { sampleProject, SHEET } from '@tests/helpers/project'
 import { WORD, filled, frames, reset, sheet, sound, word } from '@tests/helpers/words'
 import { setBackground } from '@/core/document/edits/sheets'
 import { placePicture } from '@/core/document/edits/fills'
+import { fromRgb } from '@/core/colour/space'
 import { breakWord, inkWord, wordToPath } from '@/core/document/edits/lettering/words'
 import { coverPlaced } from '@/core/placement/placed'
 import { inkOf, vacantFrames } from '@/core/document/lettering'
@@ -22,7 +23,7 @@ const inked = (project: Project): Project => inkWord(project, { ...WORD, ink: IN
 const colours = (project: Project): readonly string[] =>
   frames(project).map((frame) => {
     const [op] = renderFrame(project, sheet(project), frame).ops
-    return op?.op === 'fill' && op.style.kind === 'colour' ? op.style.colour : (op?.op ?? '')
+    return op?.op === 'fill' && op.style.kind === 'colour' ? fromRgb(op.style.colour) : (op?.op ?? '')
   })
 
 describe('the ink of a text', () => {

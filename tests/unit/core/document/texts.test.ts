@@ -1,4 +1,5 @@
 /** Texts as items of a sheet: edits and their inverses, sizing, presses, painting in several colours, copies. */
+import { fromRgb } from '@/core/colour/space'
 import { describe, expect, it } from '@jest/globals'
 import { applyPatches } from 'immer'
 import { faceNamed } from '@tests/helpers/lettering'
@@ -108,7 +109,7 @@ describe('looks of a text', () => {
     const ranges = [{ frameId: 't-1', from: 0, to: 3 }]
     const project = lookTexts(base(), { sheetId: SHEET, ranges, colour: '#118822' })
     const { ops } = renderFrame(project, sheetOf(project, SHEET), textIn(project))
-    const colours = ops.map((op) => (op.op === 'fill' && op.style.kind === 'colour' ? op.style.colour : op.op))
+    const colours = ops.map((op) => (op.op === 'fill' && op.style.kind === 'colour' ? fromRgb(op.style.colour) : op.op))
     // Line by line, the letters of one colour in one operation.
     expect(colours[0]).toBe('#118822')
     expect(colours.slice(1).every((colour) => colour === '#22282b')).toBe(true)
