@@ -9,24 +9,29 @@ import { sheetOf } from '@/core/document/read'
 import { shownFrames } from '@/core/render/drawList'
 import { SIZING_RANGE, type Sizing } from '@/core/render/sizing'
 import type { Project, Sheet } from '@/core/document/types'
-import { groundSchema, type ExportGround, type ExportOptions } from '@/contract/exports'
-import { RASTER_FORMATS, type RasterFormat } from '@/core/formats/rasterFormats'
+import { CEILING_RANGE, groundSchema, type ExportGround, type ExportOptions } from '@/contract/exports'
+import { OUTPUT, OUTPUT_FORMATS, type OutputFormat } from '@/core/formats/outputFormats'
 import { planExport } from '@/server/export/plan'
 import { examineBundle, readBundle } from '@/server/bundle/read'
-import { exportSheet } from '@/server/export/write'
+import { exportFile } from '@/server/export/file'
 import { examinePictures } from '@/server/pictures/examine'
 
 const USAGE = `Eager Stencil
 
   stencil render BUNDLE --out FILE [--sheet 1] [--frame NAME]
-                 [--format png|jpeg|webp|avif|tiff] [--quality 1-100]
+                 [--format png|jpeg|webp|avif|tiff|pdf|svg|ora] [--quality 1-100]
                  [--ppi N | --scale N | --longest PX | --width PX | --height PX]
                  [--bleed] [--ground transparent|#rrggbb]
+                 [--marks] [--crop-pictures] [--ceiling PPI]
       Renders one sheet of a bundle, or one frame of it alone, cut to its
-      outline. Without a size the sheet's own resolution is used.
+      outline. Without a size the sheet's own resolution is used; PDF and SVG
+      have the size of the sheet. --marks puts printer's marks around a PDF;
+      --crop-pictures leaves out of it what no frame shows, and --ceiling
+      holds its pictures to a resolution; the last two are for SVG too.
 
   stencil render BUNDLE --out FOLDER (--all | --each-frame) [as above]
-      Renders all sheets, or every frame of one sheet, each to a file.
+      Renders all sheets, or every frame of one sheet, each to a file; all
+      sheets as PDF become the pages of one.
 
   stencil check BUNDLE
       Names each fault of a bundle with its path; exit 1 if there are any.
@@ -44,10 +49,10 @@ const inFolder = async <T>(task: (folder: string) => Promise<T>): Promise<T> => 
 const numberOption = (name: string, text: string | undefined, fallback: number, range: Range): number =>
   text === undefined ? fallback : within(`--${name}`, text.trim() === '' ? NaN : Number(text), range)
 
-const formatOption = (text: string | undefined, out: string): RasterFormat => {
+const formatOption = (text: string | undefined, out: string): OutputFormat => {
   const ending = path.extname(out).slice(1).toLowerCase()
-  const asked = text ?? (ending === 'jpg' ? 'jpeg' : ending === 'tif' ? 'tiff' : ending)
-  return RASTER_FORMATS.find((format) => format === asked) ?? refuse('--format', RASTER_FORMATS.join(', '), asked)
+  const asked = text ?? OUTPUT_FORMATS.find((format) => OUTPUT[format].ending === ending) ?? ending
+  return OUTPUT_FORMATS.find((format) => format === asked) ?? refuse('--format', OUTPUT_FORMATS.join(', '), asked)
 }
 
 type Options = Record<string, string | boolean | undefined>
@@ -79,6 +84,16 @@ const groundOption = (text: string | undefined): ExportGround | undefined => {
   return text as ExportGround | undefined // checked just now
 }
 
+const pdfOptions = (options: Options): NonNullable<ExportOptions['pdf']> => {
+  const ceiling = textOption(options, 'ceiling')
+  return {
+    // A slug needs a typeface, which the command line does not have.
+    marks: options['marks'] === true ? ['trim', 'registration', 'bars'] : [],
+    isCropped: options['crop-pictures'] === true,
+    ...(ceiling === undefined ? {} : { ceiling: numberOption('ceiling', ceiling, 0, CEILING_RANGE) }),
+  }
+}
+
 const isMany = (options: Options): boolean => options['all'] === true || options['each-frame'] === true
 
 const optionsOf = (options: Options, out: string): ExportOptions => {
@@ -89,6 +104,7 @@ const optionsOf = (options: Options, out: string): ExportOptions => {
     ...(ground === undefined ? {} : { ground }),
     quality: Math.round(numberOption('quality', textOption(options, 'quality'), 90, { min: 1, max: 100 })),
     bleed: options['bleed'] === true,
+    pdf: pdfOptions(options),
   }
 }
 
@@ -123,9 +139,9 @@ const renderMany = async ({ project, sheet, files, out, options }: Rendering): P
     },
   })
   await mkdir(out, { recursive: true })
-  for (const part of only ? [{ ...only, fileName }] : set) {
-    const file = path.join(out, part.fileName)
-    await exportSheet({ project, files, ...part, options: given, out: file })
+  for (const one of only ? [{ parts: only, fileName }] : set) {
+    const file = path.join(out, one.fileName)
+    await exportFile({ project, files, parts: one.parts, options: given, out: file })
     console.log(file)
   }
 }
@@ -142,15 +158,11 @@ const render = (bundle: string, options: Options): Promise<number> =>
       return 0
     }
     const frame = textOption(options, 'frame')
-    const exported = await exportSheet({
-      project,
-      sheetId: sheet.id,
-      ...(frame === undefined ? {} : { itemIds: [frameNamed(sheet, frame)] }),
-      files,
-      out,
-      options: optionsOf(options, out),
-    })
-    console.log(`${out}: ${exported.width} × ${exported.height} px, ${exported.bytes} bytes`)
+    const given = optionsOf(options, out)
+    const itemIds = frame === undefined ? {} : { itemIds: [frameNamed(sheet, frame)] }
+    const parts = [{ sheetId: sheet.id, ...itemIds }]
+    const { width, height, bytes } = await exportFile({ project, parts, files, out, options: given })
+    console.log(`${out}: ${width} × ${height} ${OUTPUT[given.format].isDrawn ? 'pt' : 'px'}, ${bytes} bytes`)
     return 0
   })
 
@@ -172,6 +184,9 @@ const run = async (): Promise<number> => {
       quality: { type: 'string' },
       out: { type: 'string' },
       bleed: { type: 'boolean' },
+      marks: { type: 'boolean' },
+      'crop-pictures': { type: 'boolean' },
+      ceiling: { type: 'string' },
       scale: { type: 'string' },
       longest: { type: 'string' },
       width: { type: 'string' },

@@ -1,27 +1,42 @@
 import { array, mixed, number, object, string } from 'yup'
 import { ID } from '@/contract/api'
 import type { Colour } from '@/core/colour/colour'
-import { RASTER_FORMATS, type RasterFormat } from '@/core/formats/rasterFormats'
+import { OUTPUT_FORMATS, PRINT_MARKS, type OutputFormat, type PrintMark } from '@/core/formats/outputFormats'
+import type { RasterFormat } from '@/core/formats/rasterFormats'
 import { OUTPUT_SIDES, SIZING_RANGE, type Sizing } from '@/core/render/sizing'
 import { RANGE } from '@/core/tolerance'
 
 /** What stands where a sheet is transparent: nothing, even in place of its background, or a colour. */
 export type ExportGround = 'transparent' | Colour
 
+/** What only a PDF has. */
+export interface PdfOptions {
+  readonly marks: readonly PrintMark[]
+  /** Parts of pictures that no frame shows are left out. */
+  readonly isCropped: boolean
+  /** Pictures have at most so many pixels an inch; all they came with without it. */
+  readonly ceiling?: number
+}
+
 export interface ExportOptions {
-  readonly format: RasterFormat
+  readonly format: OutputFormat
+  /** Of no matter for what is drawn in outlines, which is as large as the sheet. */
   readonly sizing: Sizing
   /** Without it the sheet's own background, and white in JPEG where that is transparent. */
   readonly ground?: ExportGround
-  /** 1 to 100, for JPEG, WebP and AVIF. */
+  /** 1 to 100, for JPEG, WebP and AVIF, and for pictures in a PDF that are written anew. */
   readonly quality: number
   readonly bleed: boolean
   /** Grey tiles with name and size in place of empty frames, which are left out without it. */
   readonly placeholders?: boolean
+  readonly pdf?: PdfOptions
 }
 
+/** Options of a picture of pixels. */
+export type RasterOptions = ExportOptions & { readonly format: RasterFormat }
+
 export type ExportRequest = ExportOptions & {
-  /** One sheet gives a picture, several give a zip of them, in this order. */
+  /** One sheet gives a picture, several give a zip of them or the pages of one file, in this order. */
   readonly sheetIds: readonly string[]
   /** Names of the files, see `nameFromPattern`. */
   readonly pattern: string
@@ -84,19 +99,44 @@ export const groundSchema = mixed<ExportGround>().test(
     value === undefined || value === 'transparent' || (typeof value === 'string' && GROUND.test(value)),
 )
 
+/** The resolutions that pictures in a PDF may be held to. */
+export const CEILING_RANGE = { min: 36, max: 2400 } as const
+
+const PDF = object({
+  marks: array(
+    mixed<PrintMark>()
+      .oneOf([...PRINT_MARKS])
+      .required(),
+  )
+    .strict()
+    .max(PRINT_MARKS.length)
+    .required(),
+  isCropped: mixed<boolean>().oneOf([true, false]).required(),
+  ceiling: number().strict().min(CEILING_RANGE.min).max(CEILING_RANGE.max),
+})
+  .strict()
+  .noUnknown()
+
+export const pdfSchema = mixed<PdfOptions>().test(
+  'pdf',
+  'must be marks, whether pictures are cropped, and a resolution they are held to',
+  (value) => value === undefined || PDF.isValidSync(value, { strict: true }),
+)
+
 export const exportRequestSchema = object({
   sheetIds: ids().min(1).required(),
   pattern: string().strict().min(1).max(200).required(),
   itemIds: ids().min(1),
   each: mixed<(typeof EXPORT_EACH)[number]>().oneOf([...EXPORT_EACH]),
-  format: mixed<RasterFormat>()
-    .oneOf([...RASTER_FORMATS])
+  format: mixed<OutputFormat>()
+    .oneOf([...OUTPUT_FORMATS])
     .required(),
   sizing: sizingSchema.required(),
   ground: groundSchema,
   quality: number().strict().integer().min(1).max(100).required(),
   bleed: mixed<boolean>().oneOf([true, false]).required(),
   placeholders: mixed<boolean>().oneOf([true, false]),
+  pdf: pdfSchema,
 })
   .strict()
   .noUnknown()

@@ -16,7 +16,7 @@ import { fillFrames } from '@/core/document/edits/fills'
 import { setBackground } from '@/core/document/edits/sheets'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Background, Project } from '@/core/document/types'
-import type { ExportOptions } from '@/contract/exports'
+import type { RasterOptions } from '@/contract/exports'
 import { exportSheet } from '@/server/export/write'
 import { inFolder } from '@tests/helpers/files'
 
@@ -45,7 +45,7 @@ const card = (background: Background): Project => {
 
 const exported = (
   background: Background,
-  { ppi = 300, ...options }: Partial<ExportOptions> & { readonly ppi?: number },
+  { ppi = 300, ...options }: Partial<RasterOptions> & { readonly ppi?: number },
 ): Promise<{ bytes: Buffer; file: { width: number; height: number } }> =>
   inFolder(async (folder) => {
     const out = path.join(folder, 'out')

@@ -1,11 +1,11 @@
 import { boolean, number, object, string } from 'yup'
 import type { Sheet } from '@/core/document/types'
-import { RASTER_FORMATS } from '@/core/formats/rasterFormats'
-import { groundSchema, sizingSchema, type ExportOptions, type ExportRequest } from '@/contract/exports'
+import { OUTPUT_FORMATS } from '@/core/formats/outputFormats'
+import { groundSchema, pdfSchema, sizingSchema, type ExportOptions, type ExportRequest } from '@/contract/exports'
 import { keepSetting, keptSetting } from '@/client/store/settings'
 
 /** What a file is like: its format, size and quality, on which ground, with bleed or without. */
-export type ExportLook = Pick<ExportOptions, 'format' | 'quality' | 'bleed' | 'ground' | 'sizing'>
+export type ExportLook = Pick<ExportOptions, 'format' | 'quality' | 'bleed' | 'ground' | 'sizing' | 'pdf'>
 
 /** What becomes a file: each sheet, what is selected, or every set of takes, panel or frame of the sheets. */
 export type ExportEach = 'sheet' | 'selection' | NonNullable<ExportRequest['each']>
@@ -21,13 +21,14 @@ const FIRST: LastExport = { format: 'png', quality: 90, bleed: false, placeholde
 
 const schema = object({
   format: string()
-    .oneOf([...RASTER_FORMATS])
+    .oneOf([...OUTPUT_FORMATS])
     .required(),
   quality: number().integer().min(1).max(100).required(),
   bleed: boolean().required(),
   placeholders: boolean().required(),
   sizing: sizingSchema,
   ground: groundSchema,
+  pdf: pdfSchema,
 })
 
 /** What the last export was like, or the usual. */
@@ -50,6 +51,7 @@ export const firstLook = ({ ppi, bleed }: Sheet, last: LastExport): ExportLook =
   sizing: last.sizing ?? { by: 'ppi', ppi },
   bleed: last.bleed && bleed > 0,
   ...(last.ground === undefined ? {} : { ground: last.ground }),
+  ...(last.pdf ? { pdf: last.pdf } : {}),
 })
 
 interface ExportChoice {

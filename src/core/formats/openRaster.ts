@@ -128,20 +128,50 @@ export const readStack = (text: string): LayerStack => {
   return { size: { w, h }, layers: reader.layers, notes: [...reader.notes] }
 }
 
-/** Writes `stack.xml`: all layers in one stack. */
-export const writeStack = ({ size, layers }: Pick<LayerStack, 'size' | 'layers'>): string => {
-  const lines = [...layers].reverse().map(({ name, src, x, y, opacity, blend, isVisible }) => {
-    const operator = blend === 'normal' ? 'src-over' : blend
-    const visibility = isVisible ? 'visible' : 'hidden'
-    return `    <layer name="${escapeXml(name)}" src="${escapeXml(src)}" x="${x}" y="${y}" opacity="${opacity}" visibility="${visibility}" composite-op="svg:${operator}"/>`
-  })
+/** Layers composed by themselves before they meet what lies beneath. */
+export interface StackGroup extends Pick<StackLayer, 'name' | 'opacity' | 'blend'> {
+  /** From the bottom up. */
+  readonly children: readonly StackEntry[]
+}
+
+export type StackEntry = StackLayer | StackGroup
+
+const operatorOf = (blend: Blend): string => `svg:${blend === 'normal' ? 'src-over' : blend}`
+
+const entryLines = (entry: StackEntry, indent: string): readonly string[] => {
+  const { name, opacity, blend } = entry
+  const how = `opacity="${opacity}" composite-op="${operatorOf(blend)}"`
+  if ('children' in entry)
+    return [
+      `${indent}<stack name="${escapeXml(name)}" ${how} isolation="isolate">`,
+      ...entriesLines(entry.children, `${indent}  `),
+      `${indent}</stack>`,
+    ]
+  const visibility = entry.isVisible ? 'visible' : 'hidden'
   return [
+    `${indent}<layer name="${escapeXml(name)}" src="${escapeXml(entry.src)}" x="${entry.x}" y="${entry.y}" visibility="${visibility}" ${how}/>`,
+  ]
+}
+
+const entriesLines = (entries: readonly StackEntry[], indent: string): readonly string[] =>
+  [...entries].reverse().flatMap((entry) => entryLines(entry, indent))
+
+/** A picture of layers, from the bottom up, some of them in stacks of their own. */
+export interface StackToWrite {
+  readonly size: Size
+  readonly layers: readonly StackEntry[]
+  /** Pixels an inch. */
+  readonly ppi?: number
+}
+
+/** Writes `stack.xml`. */
+export const writeStack = ({ size, layers, ppi }: StackToWrite): string =>
+  [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<image version="${OPEN_RASTER.version}" w="${size.w}" h="${size.h}">`,
+    `<image version="${OPEN_RASTER.version}" w="${size.w}" h="${size.h}"${ppi === undefined ? '' : ` xres="${Math.round(ppi)}" yres="${Math.round(ppi)}"`}>`,
     '  <stack>',
-    ...lines,
+    ...entriesLines(layers, '    '),
     '  </stack>',
     '</image>',
     '',
   ].join('\n')
-}

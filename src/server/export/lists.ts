@@ -3,7 +3,11 @@ import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { renderItems, renderPanel, renderSheet, type PlaceholderWords } from '@/core/render/drawList'
 import type { DrawList } from '@/core/render/ops'
-import type { ExportOptions } from '@/contract/exports'
+import { IDENTITY } from '@/core/geometry/matrix'
+import { cornersOf } from '@/core/geometry/rect'
+import { polygonPath } from '@/core/path/path'
+import { fillOp } from '@/core/render/style'
+import type { ExportGround, ExportOptions } from '@/contract/exports'
 
 /** What becomes one file: a sheet, with the takes of one name, or one panel of it, or some of its frames alone. */
 export interface ExportPart {
@@ -13,6 +17,16 @@ export interface ExportPart {
   readonly panelId?: string
   /** Only these frames and groups, without the background, cut to their outline. */
   readonly itemIds?: readonly string[]
+}
+
+export const GROUND_ID = '@ground'
+
+/** A list on a ground of one colour, as what is drawn in outlines has it. */
+export const groundUnder = (list: DrawList, ground: ExportGround | undefined): DrawList => {
+  if (ground === undefined || ground === 'transparent') return list
+  const outline = { path: polygonPath(cornersOf(list.area)), fillRule: 'nonzero' as const }
+  const op = fillOp({ kind: 'colour', colour: ground }, { outline, toSheet: IDENTITY })
+  return { ...list, items: [{ id: GROUND_ID, bounds: list.area, ops: [op] }, ...list.items] }
 }
 
 /** What is painted for one file. */

@@ -78,16 +78,16 @@ const drawingPixels = async (file: string, need: Need): Promise<PaintImage> => {
   return rimmed(whole.extract({ left, top, width: w, height: h }).toColourspace('srgb'), seen, need)
 }
 
+/** What is said where a picture's file is not there. */
+export const missingPicture = (): Failure =>
+  new Failure('picture-missing', 'A picture of this sheet is missing. Put it back or replace it, then export again.')
+
 /** Reads originals shrunk by libvips (Lanczos 3) to 1.25 times the drawn size; enlarged pictures as they are. */
 export const originalPixels =
   (fileOf: (hash: string) => string | undefined): PixelSource =>
   async (need) => {
     const file = fileOf(need.source.hash)
-    if (!file)
-      throw new Failure(
-        'picture-missing',
-        'A picture of this sheet is missing. Put it back or replace it, then export again.',
-      )
+    if (!file) throw missingPicture()
     if (file.endsWith('.svg') && need.density > 1) return drawingPixels(file, need)
     const shrink = Math.min(1, need.density * BEST_OVERSIZE)
     const whole: Rect = { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h }

@@ -1,19 +1,20 @@
 import { sheetOf } from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
-import { refuse } from '@/core/failure'
+import { Failure, refuse } from '@/core/failure'
 import { distinctNames, nameFromPattern } from '@/core/formats/namePattern'
-import { RASTER } from '@/core/formats/rasterFormats'
+import { isRaster, LONGEST_PAGE, MARKS_ROOM, OUTPUT } from '@/core/formats/outputFormats'
 import { takeNames } from '@/core/document/takes'
 import { rectSize } from '@/core/geometry/rect'
 import { panelsOf, shownFrames } from '@/core/render/drawList'
 import { pictureOps } from '@/core/render/needs'
+import type { DrawList } from '@/core/render/ops'
 import { ppiFor } from '@/core/render/sizing'
 import { outputPixels } from '@/core/units'
 import type { ExportRequest } from '@/contract/exports'
 import { listOfPart, type ExportPart } from '@/server/export/lists'
 import { safeFileName } from '@/server/export/names'
 import { outputSize } from '@/server/export/renderSheet'
-import type { SetSheet } from '@/server/export/set'
+import type { SetFile } from '@/server/export/set'
 
 /** File names of sheets by the pattern, each once; width and height are those of the whole sheet. */
 const namesOf = (project: Project, sheets: readonly Sheet[], request: ExportRequest): readonly string[] =>
@@ -78,11 +79,25 @@ export interface PlanRequest {
 export interface ExportPlan {
   readonly fileName: string
   /** What becomes the only file; null for a zip. */
-  readonly only: ExportPart | null
+  readonly only: readonly ExportPart[] | null
   /** The files of a zip. */
-  readonly set: readonly SetSheet[]
+  readonly set: readonly SetFile[]
   /** Hashes of the pictures that are painted. */
   readonly hashes: readonly string[]
+}
+
+/** Refuses what would be too large to be written. */
+const checkSize = (list: DrawList, ppi: number, { format, sizing, pdf }: ExportRequest): void => {
+  const { w, h } = rectSize(list.area)
+  if (isRaster(format)) return void outputSize(list, ppiFor(sizing, { w, h }, ppi), format)
+  if (format === 'ora') return void outputSize(list, ppiFor(sizing, { w, h }, ppi))
+  if (format !== 'pdf') return
+  const room = pdf?.marks.length ? 2 * MARKS_ROOM : 0
+  if (Math.max(w, h) + room > LONGEST_PAGE)
+    throw new Failure(
+      'too-large',
+      'A page of a PDF is at most 5080 mm long, with its bleed and marks. Leave out marks and bleed, or export a picture.',
+    )
 }
 
 /** The pictures that a part is painted from. Refuses one that shows nothing by itself, or would be too large. */
@@ -90,7 +105,7 @@ const checkedHashes = (project: Project, part: ExportPart, request: ExportReques
   const list = listOfPart(project, part, request)
   if (part.itemIds && !list.items.length)
     refuse('what is exported', 'frames with a picture or colour that are not hidden', part.itemIds.length)
-  outputSize(list, ppiFor(request.sizing, rectSize(list.area), sheetOf(project, part.sheetId).ppi), request.format)
+  checkSize(list, sheetOf(project, part.sheetId).ppi, request)
   return pictureOps(list).map(({ source }) => source.hash)
 }
 
@@ -100,22 +115,26 @@ const checkedHashes = (project: Project, part: ExportPart, request: ExportReques
  */
 export const planExport = ({ project, request }: PlanRequest): ExportPlan => {
   const sheets = [...new Set(request.sheetIds)].map((sheetId) => sheetOf(project, sheetId))
-  const { ending } = RASTER[request.format]
+  const { ending, hasPages } = OUTPUT[request.format]
   const names = namesOf(project, sheets, request)
   const files = sheets.flatMap((sheet, i) =>
     partsOf(sheet, request).map(({ part, name }) => ({
-      ...part,
+      parts: [part],
       fileName: `${safeFileName(`${names[i] ?? sheet.id} ${name}`)}.${ending}`,
     })),
   )
   const [first] = files
   if (!first) return refuse('what is exported', NOTHING[request.each ?? 'take'], sheets.length)
-  const hashes = files.flatMap((part) => checkedHashes(project, part, request))
+  const parts = files.flatMap((file) => file.parts)
+  const hashes = [...new Set(parts.flatMap((part) => checkedHashes(project, part, request)))]
+  const whole = safeFileName(project.name)
+  if (hasPages && sheets.length > 1 && request.each === undefined)
+    return { fileName: `${whole}.${ending}`, only: parts, set: [], hashes }
   const isSet = sheets.length > 1 || request.each !== undefined
   return {
-    fileName: isSet ? `${safeFileName(project.name)}.zip` : first.fileName,
-    only: isSet ? null : first,
+    fileName: isSet ? `${whole}.zip` : first.fileName,
+    only: isSet ? null : first.parts,
     set: isSet ? files : [],
-    hashes: [...new Set(hashes)],
+    hashes,
   }
 }

@@ -15,7 +15,7 @@ import { RASTER, type RasterFormat } from '@/core/formats/rasterFormats'
 import { LIMITS } from '@/server/limits'
 
 /** The library's context has all that the painter uses, under types of its own. */
-const painterContext = (canvas: Canvas): PaintContext => canvas.getContext('2d') as unknown as PaintContext
+export const painterContext = (canvas: Canvas): PaintContext => canvas.getContext('2d') as unknown as PaintContext
 
 export const createLayer = (width: number, height: number): Layer => {
   const source = createCanvas(width, height)
@@ -86,7 +86,7 @@ export const paintList = async (
  * Pixels weigh nothing in the eyes of the collector, so it would keep those of every item to the end. Where the
  * process was started with --expose-gc they go now; they are freed when the event loop turns.
  */
-const letGo = async (): Promise<void> => {
+export const letGo = async (): Promise<void> => {
   const { gc } = globalThis as { gc?: () => void }
   gc?.()
   await turn()

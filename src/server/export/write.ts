@@ -7,7 +7,7 @@ import { rectSize } from '@/core/geometry/rect'
 import { ppiFor } from '@/core/render/sizing'
 import { RASTER } from '@/core/formats/rasterFormats'
 import { itemsOf } from '@/core/render/ops'
-import type { ExportOptions } from '@/contract/exports'
+import type { RasterOptions } from '@/contract/exports'
 import { listOfPart, type ExportPart } from '@/server/export/lists'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
 import { placeholderWords } from '@/server/export/placeholders'
@@ -19,7 +19,7 @@ import { asStorageFailure } from '@/server/storage/failures'
 /** Everything an export needs; plain data, so that it can be handed to another process. */
 export interface ExportJob extends ExportPart {
   readonly project: Project
-  readonly options: ExportOptions
+  readonly options: RasterOptions
   /** Original files by picture hash. */
   readonly files: Readonly<Record<string, string>>
   /** The typeface that tiles of empty frames are written in, where they are asked for. */
@@ -76,13 +76,13 @@ const AVIF_EFFORT = 2
 const pixelsAMillimetre = (ppi: number): number => fromPoints(toPoints(1, 'mm', ppi), 'px', ppi)
 
 /** The picture with its pixels as they are to be: transparent where that is asked for and can be kept, else on a colour. */
-const grounded = (picture: Sharp, { format, ground }: ExportOptions, isOpaque: boolean): Sharp => {
+const grounded = (picture: Sharp, { format, ground }: RasterOptions, isOpaque: boolean): Sharp => {
   if (isOpaque) return picture.removeAlpha()
   if (ground !== undefined && ground !== 'transparent') return picture.flatten({ background: ground })
   return RASTER[format].holdsTransparency ? picture : picture.flatten({ background: '#ffffff' })
 }
 
-const encoder = (canvas: Canvas, options: ExportOptions, ppi: number, isOpaque: boolean): Sharp => {
+const encoder = (canvas: Canvas, options: RasterOptions, ppi: number, isOpaque: boolean): Sharp => {
   const { format, quality } = options
   const raw = { width: canvas.width, height: canvas.height, channels: 4, premultiplied: true } as const
   const plain = grounded(sharp(canvas.data(), { raw, limitInputPixels: false }), options, isOpaque)

@@ -14,8 +14,9 @@ export const startExport = async (projectId: string, request: ExportRequest, sig
   const plan = await work('plan', { project, request }, { signal })
   const files: Record<string, string> = {}
   for (const hash of plan.hashes) files[hash] = await originalFile(hash)
-  const words = request.placeholders ? { wordsFile: await faceFileOf(WORDS_FACE) } : {}
-  const what = plan.only ?? { sheets: plan.set }
+  const isWorded = request.placeholders ?? request.pdf?.marks.includes('slug')
+  const words = isWorded ? { wordsFile: await faceFileOf(WORDS_FACE) } : {}
+  const what = plan.only ? { parts: plan.only } : { set: plan.set }
   return startJob({
     kind: 'export',
     projectId,

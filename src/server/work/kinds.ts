@@ -6,7 +6,8 @@ import type { FaceFacts } from '@/server/faces/read'
 import type { ExportPlan, PlanRequest } from '@/server/export/plan'
 import type { SetJob } from '@/server/export/set'
 import type { ThumbnailJob } from '@/server/export/thumbnail'
-import type { Exported, ExportJob } from '@/server/export/write'
+import type { FileJob } from '@/server/export/file'
+import type { Exported } from '@/server/export/write'
 import { WORK_LIMITS, type Lane, type WorkLimits } from '@/server/limits'
 
 /** Every kind of work that is done apart from the server: what it takes and gives. */
@@ -17,7 +18,7 @@ export interface WorkKinds {
   'examine-pictures': { input: readonly PictureToExamine[]; output: readonly ExaminedPicture[] }
   'read-face': { input: { readonly file: string }; output: FaceFacts }
   plan: { input: PlanRequest; output: ExportPlan }
-  export: { input: ExportJob | SetJob; output: Exported }
+  export: { input: FileJob | SetJob; output: Exported }
   thumbnail: { input: ThumbnailJob; output: Exported }
 }
 

@@ -3,10 +3,10 @@
  * piece of work at a time by message, answers with progress and then a result or a refusal, and waits for the next.
  */
 import { isFailure } from '@/core/failure'
+import { exportFile } from '@/server/export/file'
 import { planExport } from '@/server/export/plan'
 import { exportSet } from '@/server/export/set'
 import { paintThumbnail } from '@/server/export/thumbnail'
-import { exportSheet } from '@/server/export/write'
 import { readFace } from '@/server/faces/read'
 import { examinePictures } from '@/server/pictures/examine'
 import { placeLayerApart } from '@/server/pictures/place'
@@ -24,7 +24,7 @@ const DOES: { readonly [N in WorkName]: (input: WorkInput<N>, tell: Tell) => Pro
   'examine-pictures': examinePictures,
   'read-face': readFace,
   plan: (request) => Promise.resolve(planExport(request)),
-  export: (job, tell) => ('sheets' in job ? exportSet(job, tell) : exportSheet(job, tell)),
+  export: (job, tell) => ('set' in job ? exportSet(job, tell) : exportFile(job, tell)),
   thumbnail: paintThumbnail,
 }
 

@@ -6,7 +6,7 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import { useMemo, useState } from 'react'
 import { BACKGROUND_ID } from '@/core/document/background'
-import { RASTER } from '@/core/formats/rasterFormats'
+import { OUTPUT } from '@/core/formats/outputFormats'
 import { renderItems, renderSheet, shownFrames } from '@/core/render/drawList'
 import { carriedPpi } from '@/core/render/sizing'
 import type { Project, Sheet } from '@/core/document/types'
@@ -95,7 +95,7 @@ export const ExportDialog = () => {
               pattern={pattern}
               onPattern={setPattern}
               sizing={sizing}
-              ending={RASTER[format].ending}
+              ending={OUTPUT[format].ending}
               disabled={isBusy}
             />
           )}
@@ -139,7 +139,7 @@ export const ExportDialog = () => {
           }}
         >
           Export {sheets.length > 1 ? `${sheets.length} as ` : ''}
-          {RASTER[format].name}
+          {OUTPUT[format].name}
         </Button>
       </DialogActions>
     </Dialog>

@@ -3,9 +3,10 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import Radio from '@mui/material/Radio'
 import RadioGroup from '@mui/material/RadioGroup'
 import type { Sheet } from '@/core/document/types'
-import { RASTER, RASTER_FORMATS, type RasterFormat } from '@/core/formats/rasterFormats'
+import { OUTPUT, OUTPUT_FORMATS, type OutputFormat } from '@/core/formats/outputFormats'
 import { within } from '@/core/range'
 import { panelsOf } from '@/core/render/drawList'
+import { DrawnFields } from '@/client/bench/export/DrawnFields'
 import { GroundField } from '@/client/bench/export/GroundField'
 import { SizingFields } from '@/client/bench/export/SizingFields'
 import type { ExportLook } from '@/client/store/exportChoice'
@@ -31,11 +32,11 @@ export const ExportFields = ({ sheets, look, carried, onLook, disabled }: Export
     <>
       <RadioGroup
         value={format}
-        onChange={(_event, value) => change({ format: value as RasterFormat })}
+        onChange={(_event, value) => change({ format: value as OutputFormat })}
         aria-label="Format"
         sx={{ mb: 1 }}
       >
-        {RASTER_FORMATS.map((each) => (
+        {OUTPUT_FORMATS.map((each) => (
           <FormControlLabel
             key={each}
             value={each}
@@ -43,18 +44,22 @@ export const ExportFields = ({ sheets, look, carried, onLook, disabled }: Export
             control={<Radio size="small" sx={{ py: 0.25 }} />}
             label={
               <>
-                <strong>{RASTER[each].name}</strong> <span className={panel.kind}>{RASTER[each].words}</span>
+                <strong>{OUTPUT[each].name}</strong> <span className={panel.kind}>{OUTPUT[each].words}</span>
               </>
             }
           />
         ))}
       </RadioGroup>
-      <SizingFields
-        sizing={sizing}
-        carried={carried}
-        disabled={disabled}
-        onSizing={(next) => change({ sizing: next })}
-      />
+      {OUTPUT[format].isDrawn ? (
+        <DrawnFields look={look} disabled={disabled} onLook={onLook} />
+      ) : (
+        <SizingFields
+          sizing={sizing}
+          carried={carried}
+          disabled={disabled}
+          onSizing={(next) => change({ sizing: next })}
+        />
+      )}
       <div className={panel.row}>
         <GroundField
           ground={ground}
@@ -66,7 +71,7 @@ export const ExportFields = ({ sheets, look, carried, onLook, disabled }: Export
           label="Quality"
           value={quality}
           decimals={0}
-          disabled={disabled || !RASTER[format].hasQuality}
+          disabled={disabled || !OUTPUT[format].hasQuality}
           onValue={(value) => change({ quality: Math.round(within('the quality', value, { min: 1, max: 100 })) })}
         />
       </div>

@@ -2,7 +2,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { formatNumber, fromPoints, outputPixels } from '@/core/units'
 import type { Project, Sheet } from '@/core/document/types'
-import type { RasterFormat } from '@/core/formats/rasterFormats'
+import { MARKS_ROOM, OUTPUT, type OutputFormat } from '@/core/formats/outputFormats'
+import { RASTER_PPI } from '@/painters/assets'
 import { ppiFor } from '@/core/render/sizing'
 import { rectSize } from '@/core/geometry/rect'
 import { renderItems } from '@/core/render/drawList'
@@ -20,12 +21,17 @@ const GROWTH = 0.86
 const SETTLE_MS = 350
 
 /** What the browser can write, and how the size of that compares with what comes out. */
-const TRIALS: Readonly<Record<RasterFormat, { readonly type: string; readonly times: number }>> = {
+const TRIALS: Readonly<Record<OutputFormat, { readonly type: string; readonly times: number } | null>> = {
   png: { type: 'image/png', times: 1 },
   jpeg: { type: 'image/jpeg', times: 1 },
   webp: { type: 'image/webp', times: 1 },
   avif: { type: 'image/webp', times: 0.75 },
   tiff: { type: 'image/png', times: 1.2 },
+  // Layers and the whole beside them.
+  ora: { type: 'image/png', times: 2.2 },
+  // As large as the pictures in them.
+  pdf: null,
+  svg: null,
 }
 
 /** About how large the file will be, by what the preview comes to in the same format; null until that is known. */
@@ -39,12 +45,13 @@ const useFileSize = (
     let isHere = true
     const timer = setTimeout(() => {
       const canvas = holder.current?.querySelector('canvas')
-      const { type, times } = TRIALS[format]
+      const trial = TRIALS[format]
+      if (!trial) return
       canvas?.toBlob(
         (blob) => {
-          if (isHere && blob) setBytes(times * blob.size * (pixels / (canvas.width * canvas.height)) ** GROWTH)
+          if (isHere && blob) setBytes(trial.times * blob.size * (pixels / (canvas.width * canvas.height)) ** GROWTH)
         },
-        type,
+        trial.type,
         quality / 100,
       )
     }, SETTLE_MS)
@@ -55,6 +62,37 @@ const useFileSize = (
   }, [holder, format, quality, pixels])
   return bytes
 }
+
+interface DrawnWordsProps {
+  readonly look: ExportLook
+  /** In millimetres. */
+  readonly width: string
+  readonly height: string
+  readonly isBled: boolean
+}
+
+/** What is said of a file of outlines. */
+const DrawnWords = ({ look: { format, pdf }, width, height, isBled }: DrawnWordsProps) => (
+  <span className={panel.kind}>
+    {width} × {height} mm, true size{isBled ? ', bleed included' : ''}
+    {format === 'pdf' && pdf?.marks.length ? (
+      <>
+        <br />
+        and {formatNumber(fromPoints(MARKS_ROOM, 'mm', 1), 1)} mm around it for the marks
+      </>
+    ) : null}
+    <br />
+    Outlines, letters and colours stay sharp at any size.
+    <br />
+    {SOFT_WORDS[format === 'svg' ? 'svg' : 'pdf']}
+  </span>
+)
+
+/** What becomes pixels, and how fine. */
+const SOFT_WORDS = {
+  pdf: `Shadows, glows, relief and soft edges are painted at ${RASTER_PPI.soft} ppi, ${RASTER_PPI.edge} where they are sharp; pictures with tones at ${RASTER_PPI.edge}.`,
+  svg: `Relief and blurs of pictures are painted at ${RASTER_PPI.soft} ppi, ${RASTER_PPI.edge} where they are sharp; pictures with tones at ${RASTER_PPI.edge}.`,
+} as const
 
 interface ExportPreviewProps {
   readonly project: Project
@@ -94,13 +132,17 @@ export const ExportPreview = ({ project, sheet, look, itemIds }: ExportPreviewPr
         height={Math.max(1, Math.round(seen.h * scale))}
       />
       <strong>{frames?.length === 1 ? frames[0]?.name : sheet.name}</strong>
-      <span className={panel.kind}>
-        {pixels.w} × {pixels.h} px, sRGB
-        <br />
-        {mm(points.w)} × {mm(points.h)} mm in print at {formatNumber(ppi, 1)} ppi{isBled ? ', bleed included' : ''}
-        <br />
-        {bytes === null ? 'Reckoning the file’s size…' : `about ${megabytes(bytes)}`}
-      </span>
+      {OUTPUT[look.format].isDrawn ? (
+        <DrawnWords look={look} width={mm(points.w)} height={mm(points.h)} isBled={isBled} />
+      ) : (
+        <span className={panel.kind}>
+          {pixels.w} × {pixels.h} px, sRGB
+          <br />
+          {mm(points.w)} × {mm(points.h)} mm in print at {formatNumber(ppi, 1)} ppi{isBled ? ', bleed included' : ''}
+          <br />
+          {bytes === null ? 'Reckoning the file’s size…' : `about ${megabytes(bytes)}`}
+        </span>
+      )}
     </div>
   )
 }

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
+import { OUTPUT, OUTPUT_FORMATS } from '@/core/formats/outputFormats'
 import type { ExportState } from '@/contract/exports'
 import { megabytes } from '@/client/bench/export/fileSize'
 import { Fault } from '@/client/parts/Fault'
@@ -24,6 +25,10 @@ interface ExportOutcomeProps {
   readonly onAgain: () => void
 }
 
+/** What is drawn in outlines has no pixels to be told. */
+const isDrawnFile = (name: string): boolean =>
+  OUTPUT_FORMATS.some((format) => OUTPUT[format].isDrawn && name.endsWith(`.${OUTPUT[format].ending}`))
+
 /** What became of an export. */
 export const ExportOutcome = ({ state, job, onAgain }: ExportOutcomeProps) => {
   if (state.state === 'failed') return <Fault>{state.message}</Fault>
@@ -31,7 +36,8 @@ export const ExportOutcome = ({ state, job, onAgain }: ExportOutcomeProps) => {
   if (state.state !== 'done' || !job) return null
   return (
     <p role="status" data-export-done>
-      <strong>{state.fileName}</strong>, {state.width} × {state.height} px, {megabytes(state.bytes)}.{' '}
+      <strong>{state.fileName}</strong>, {isDrawnFile(state.fileName) ? '' : `${state.width} × ${state.height} px, `}
+      {megabytes(state.bytes)}.{' '}
       <Button onClick={onAgain} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
         Download again
       </Button>

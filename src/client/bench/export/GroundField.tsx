@@ -1,7 +1,7 @@
 'use client'
 import OutlinedInput from '@mui/material/OutlinedInput'
 import { WHITE } from '@/client/store/colours'
-import { RASTER, type RasterFormat } from '@/core/formats/rasterFormats'
+import { OUTPUT, type OutputFormat } from '@/core/formats/outputFormats'
 import type { ExportGround } from '@/contract/exports'
 import { Choice } from '@/client/parts/fields/Choice'
 import panel from '@/client/parts/Panel.module.css'
@@ -11,14 +11,14 @@ const CLEAR = 'transparent'
 
 interface GroundFieldProps {
   readonly ground: ExportGround | undefined
-  readonly format: RasterFormat
+  readonly format: OutputFormat
   readonly disabled: boolean
   readonly onGround: (ground: ExportGround | undefined) => void
 }
 
 /** What stands behind: the sheet's own background, nothing, or a colour where the sheet is transparent. */
 export const GroundField = ({ ground, format, disabled, onGround }: GroundFieldProps) => {
-  const { holdsTransparency, name } = RASTER[format]
+  const { holdsTransparency, name } = OUTPUT[format]
   const way = ground === undefined ? OWN : ground === CLEAR ? CLEAR : 'colour'
   return (
     <span className={panel.row}>

@@ -1,0 +1,103 @@
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import FormGroup from '@mui/material/FormGroup'
+import { PRINT_MARKS, type PrintMark } from '@/core/formats/outputFormats'
+import { within } from '@/core/range'
+import { CEILING_RANGE, type PdfOptions } from '@/contract/exports'
+import type { ExportLook } from '@/client/store/exportChoice'
+import { PlainField } from '@/client/parts/fields/LengthField'
+import panel from '@/client/parts/Panel.module.css'
+
+const PLAIN: PdfOptions = { marks: [], isCropped: false }
+
+const MARK_WORDS: Readonly<Record<PrintMark, string>> = {
+  trim: 'Trim marks',
+  registration: 'Registration marks',
+  bars: 'Colour bars',
+  slug: 'A line with name, size and date',
+}
+
+/** Pictures are held to this at first when they are held to a resolution. */
+const USUAL_CEILING = 300
+
+interface DrawnFieldsProps {
+  readonly look: ExportLook
+  readonly disabled: boolean
+  readonly onLook: (look: ExportLook) => void
+}
+
+interface TickProps {
+  readonly words: string
+  readonly isOn: boolean
+  readonly disabled: boolean
+  readonly onChange: (isOn: boolean) => void
+}
+
+const Line = ({ words, isOn, disabled, onChange }: TickProps) => (
+  <FormControlLabel
+    disabled={disabled}
+    control={<Checkbox size="small" checked={isOn} onChange={(_event, on) => onChange(on)} sx={{ py: 0.25 }} />}
+    label={words}
+  />
+)
+
+/** What is asked of a file of outlines: how its pictures come, and for a PDF what stands around its pages. */
+export const DrawnFields = ({ look, disabled, onLook }: DrawnFieldsProps) => {
+  const { pdf = PLAIN, format } = look
+  const change = (next: Partial<PdfOptions>): void => onLook({ ...look, pdf: { ...pdf, ...next } })
+  const hold = (isHeld: boolean): void => {
+    const { marks, isCropped } = pdf
+    onLook({ ...look, pdf: { marks, isCropped, ...(isHeld ? { ceiling: USUAL_CEILING } : {}) } })
+  }
+  const mark = (which: PrintMark, isOn: boolean): void =>
+    change({ marks: PRINT_MARKS.filter((each) => (each === which ? isOn : pdf.marks.includes(each))) })
+  return (
+    <>
+      <FormGroup role="group" aria-label="Pictures in the file">
+        <Line
+          words="Leave out what no frame shows"
+          isOn={pdf.isCropped}
+          disabled={disabled}
+          onChange={(isCropped) => change({ isCropped })}
+        />
+        {!pdf.isCropped && (
+          <p className={panel.kind} style={{ margin: '0 0 4px 30px' }}>
+            Pictures travel whole: whoever gets the file can find what lies outside the frames. Where and when they were
+            taken is left out always.
+          </p>
+        )}
+        <div className={panel.row}>
+          <Line
+            words="Hold pictures to a resolution"
+            isOn={pdf.ceiling !== undefined}
+            disabled={disabled}
+            onChange={hold}
+          />
+          {pdf.ceiling !== undefined && (
+            <PlainField
+              label="At most"
+              unit="ppi"
+              value={pdf.ceiling}
+              decimals={0}
+              disabled={disabled}
+              onValue={(value) => change({ ceiling: within('the resolution', value, CEILING_RANGE) })}
+            />
+          )}
+        </div>
+      </FormGroup>
+      {format === 'pdf' && (
+        <FormGroup row role="group" aria-label="Around each page">
+          {PRINT_MARKS.map((which) => (
+            <Line
+              key={which}
+              words={MARK_WORDS[which]}
+              isOn={pdf.marks.includes(which)}
+              disabled={disabled}
+              onChange={(isOn) => mark(which, isOn)}
+            />
+          ))}
+        </FormGroup>
+      )}
+    </>
+  )
+}
