@@ -29,6 +29,7 @@ const SWEEPS = [
   },
   { name: 'combining outlines', ...unit('path/combine', 'path/shaping'), isSeeded: true },
   { name: 'drawings against a renderer', ...unit('reference/artwork', 'reference/counters'), isSeeded: false },
+  { name: 'PDF and SVG against readers', ...unit('reference/drawn', 'reference/pdf'), isSeeded: true },
   { name: 'placement and blending', ...unit('core/placement', 'painters/blends', 'painters/hits'), isSeeded: true },
 ]
 

@@ -64,9 +64,14 @@ const segmentsOf = (data: Uint8Array): readonly Segment[] | null => {
 const startsWith = (data: Uint8Array, at: number, text: string): boolean =>
   [...text].every((letter, i) => data[at + i] === letter.charCodeAt(0))
 
-/** How an application of Adobe's segment says that colours are meant; null without one. */
+/** The letters that begin a segment of APP14 which says how colours are meant (ISO/IEC 10918-6; from memory). */
+const COLOUR_NOTE = [0x41, 0x64, 0x6f, 0x62, 0x65]
+const isColourNote = (data: Uint8Array, { marker, from }: Segment): boolean =>
+  marker === MARKER.app14 && COLOUR_NOTE.every((byte, i) => data[from + 4 + i] === byte)
+
+/** What such a segment says: 0 for colours as they are, 1 for YCbCr; null without one. */
 const statedTransform = (data: Uint8Array, segments: readonly Segment[]): number | null => {
-  const stated = segments.find(({ marker, from }) => marker === MARKER.app14 && startsWith(data, from + 4, 'Adobe'))
+  const stated = segments.find((segment) => isColourNote(data, segment))
   return stated && stated.to - stated.from >= 16 ? (data[stated.from + 15] ?? 0) : null
 }
 
@@ -92,10 +97,11 @@ export const jpegFacts = (data: Uint8Array): JpegFacts | null => {
   }
 }
 
-/** Needed to know how colours are meant: JFIF and Adobe's segment. All other application data may tell of people and places. */
-const isKept = (data: Uint8Array, { marker, from }: Segment): boolean => {
+/** Needed to know how colours are meant: JFIF and the note in APP14. All other application data may tell of people and places. */
+const isKept = (data: Uint8Array, segment: Segment): boolean => {
+  const { marker, from } = segment
   if (marker === MARKER.app0) return startsWith(data, from + 4, 'JFIF\0')
-  if (marker === MARKER.app14) return startsWith(data, from + 4, 'Adobe')
+  if (marker === MARKER.app14) return isColourNote(data, segment)
   return marker !== MARKER.comment && !(marker > MARKER.app0 && marker <= MARKER.app15)
 }
 

@@ -1,3 +1,4 @@
+import type { Readable } from 'node:stream'
 import { setImmediate as turn } from 'node:timers/promises'
 import PDFDocument from 'pdfkit'
 import type { Rect } from '@/core/geometry/rect'
@@ -14,6 +15,8 @@ export class Content {
   private readonly names = new Set<string>()
   /** How many things were painted. */
   painted = 0
+  /** Does something of it mix with what lies beneath, so that it must be kept apart? */
+  isMixing = false
 
   /** What paints one thing. */
   paint(...lines: readonly string[]): void {
@@ -29,6 +32,7 @@ export class Content {
     for (const name of other.names) this.names.add(name)
     this.lines.push(...around(other.text))
     this.painted += other.painted
+    this.isMixing ||= other.isMixing
   }
   get text(): string {
     return this.lines.join('\n')
@@ -102,8 +106,8 @@ export class PdfBook {
   }
 
   /** The bytes of the file, to be piped away before anything is written. */
-  get bytes(): NodeJS.ReadableStream {
-    return this.doc
+  get bytes(): Readable {
+    return this.doc as unknown as Readable // it is one; its types say an older interface
   }
 
   /** Writes an object, with a stream if there are bytes for one; those with a filter are taken as they are. */
@@ -176,7 +180,10 @@ export class PdfBook {
 
   /** Waits until what was made is written away. */
   async written(): Promise<void> {
-    while (this.doc.readableLength > MOST_WAITING) await turn()
+    while (this.bytes.readableLength > MOST_WAITING) {
+      if (this.bytes.destroyed) throw new TypeError('The file is not written any more.')
+      await turn()
+    }
   }
 
   end(): void {

@@ -15,6 +15,8 @@ const LENGTH = 18
 const HAIRLINE = 0.25
 const TARGET = 4
 const BAR = 9
+/** What stands in line keeps so far from the trim mark beside it. */
+const BESIDE = 9
 
 /** Marks are printed on every plate: the colorant All (ISO 32000-1, 8.6.6.4), black where there are no plates. */
 const allPlates = (book: PdfBook): unknown => [
@@ -72,9 +74,9 @@ const BAR_COLOURS = [
 ]
 
 /** Squares of known colours below the sheet, left of the middle, as many as there is room for. */
-const bars = (bleed: Rect): readonly string[] => {
+const bars = (trim: Rect, bleed: Rect): readonly string[] => {
   const y = bleed.y1 + (MARKS_ROOM - BAR) / 2
-  const left = bleed.x0 + LENGTH
+  const left = trim.x0 + BESIDE
   const room = Math.floor((rectCentre(bleed).x - 3 * TARGET - left) / BAR)
   return BAR_COLOURS.slice(0, Math.max(0, room)).flatMap((colour, i) => [
     fillColour(colour),
@@ -83,10 +85,10 @@ const bars = (bleed: Rect): readonly string[] => {
 }
 
 /** A line of words as an outline, above the sheet, left of the middle; made smaller where it is too long. */
-const slugLine = (words: Outline, bleed: Rect): readonly string[] => {
+const slugLine = (words: Outline, trim: Rect, bleed: Rect): readonly string[] => {
   if (!words.path.length) return []
   const extent = boundsOf(words.path)
-  const left = bleed.x0 + LENGTH
+  const left = trim.x0 + BESIDE
   const room = { w: rectCentre(bleed).x - 3 * TARGET - left, h: BAR }
   const scale = Math.min(room.w / (extent.x1 - extent.x0), room.h / (extent.y1 - extent.y0))
   if (!(scale > 0)) return []
@@ -116,6 +118,6 @@ export const addMarks = (
   const plates = content.use(book.name('ColorSpace', allPlates(book)))
   const ink = `${plates} CS 1 SC ${plates} cs 1 sc ${HAIRLINE} w`
   if (lines.length) content.paint(kept(ink, ...lines))
-  if (marks.has('slug')) content.paint(kept(ink, ...slugLine(words, bleed)))
-  if (marks.has('bars')) content.paint(kept(...bars(bleed)))
+  if (marks.has('slug')) content.paint(kept(ink, ...slugLine(words, trim, bleed)))
+  if (marks.has('bars')) content.paint(kept(...bars(trim, bleed)))
 }

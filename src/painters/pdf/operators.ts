@@ -81,7 +81,9 @@ export const lineText = ({ width, join, mitreLimit, cap, dash = [] }: Line): str
 
 const MOST = 255
 
-const channels = ({ r, g, b }: Rgb): string => [r, g, b].map((value) => numberText(value / MOST, 5)).join(' ')
+/** Rounded up, so that a reader that cuts off what is beyond whole steps comes to the same step. */
+const channelText = (value: number): string => numberText(Math.ceil((value / MOST) * 1e5 - 1e-6) / 1e5, 5)
+const channels = ({ r, g, b }: Rgb): string => [r, g, b].map(channelText).join(' ')
 
 export const fillColour = (colour: Rgb): string => `${channels(colour)} rg`
 export const strokeColour = (colour: Rgb): string => `${channels(colour)} RG`

@@ -105,7 +105,8 @@ export class PdfSink implements ListSink {
       ...(mask && isSoft ? [this.softState(this.assets.maskOf(mask, 'kept'))] : []),
     ]
     // One thing alone needs no group: what cuts it cuts it once.
-    if (!states.length && (!mask || content.painted === 1)) return top.take(content, (text) => [kept(...clip, text)])
+    if (!states.length && !content.isMixing && (!mask || content.painted === 1))
+      return top.take(content, (text) => [kept(...clip, text)])
     const form = this.book.name('XObject', this.book.form(content, intersectRects(bounds, this.area) ?? bounds))
     top.paint(kept(...clip, ...states.map((name) => `${top.use(name)} gs`), `${top.use(form)} Do`))
   }
@@ -146,6 +147,7 @@ export class PdfSink implements ListSink {
 
   private composedStates({ opacity = 1, blend }: Composed): readonly string[] {
     if (opacity >= 1 && blend === undefined) return []
+    this.top.isMixing ||= blend !== undefined
     return [this.book.state({ ca: opacity, ...(blend ? { BM: blendName(blend) } : {}) })]
   }
 

@@ -27,6 +27,8 @@ export const urlOf = (id: string): string => `url(#${id})`
 export class Lines {
   private readonly lines: string[] = []
   painted = 0
+  /** Does something of it mix with what lies beneath, so that it must be kept apart? */
+  isMixing = false
 
   add(...lines: readonly string[]): void {
     this.lines.push(...lines)
@@ -35,6 +37,7 @@ export class Lines {
   take(other: Lines, around: (text: string) => string): void {
     this.lines.push(around(other.text))
     this.painted += other.painted
+    this.isMixing ||= other.isMixing
   }
   get text(): string {
     return this.lines.join('\n')

@@ -75,6 +75,7 @@ export class SvgSink implements ListSink {
     if (!intersectRects(layer.bounds, this.area)) return false
     if (layer.blur !== undefined && this.node) {
       const { name, area } = this.images.blurredOf(this.node)
+      this.top.isMixing ||= layer.blend !== undefined
       this.top.add(element('g', composedOf(layer), this.imageIn(name, area)))
       return false
     }
@@ -88,7 +89,9 @@ export class SvgSink implements ListSink {
     const { mask } = layer
     const attributes = { ...composedOf(layer), ...(mask ? this.keptTo(mask) : {}) }
     const isPlain = Object.values(attributes).every((value) => value === undefined)
-    if (isPlain) this.top.take(lines, (text) => text)
+    this.top.isMixing ||= layer.blend !== undefined
+    if (isPlain && lines.isMixing) this.top.add(element('g', { style: 'isolation:isolate' }, '\n', lines.text, '\n'))
+    else if (isPlain) this.top.take(lines, (text) => text)
     else this.top.add(element('g', attributes, '\n', lines.text, '\n'))
   }
 

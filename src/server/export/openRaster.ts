@@ -1,7 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas'
-import { createWriteStream } from 'node:fs'
 import type { Readable } from 'node:stream'
-import { pipeline } from 'node:stream/promises'
 import sharp, { type Sharp } from 'sharp'
 import { ZipFile } from 'yazl'
 import { OPEN_RASTER, writeStack, type StackEntry } from '@/core/formats/openRaster'
@@ -14,6 +12,7 @@ import { POINTS_PER_INCH } from '@/core/units'
 import { CanvasSink, paintIsolated } from '@/painters/canvas/paint'
 import { wholePixels, type Offscreen, type Painting } from '@/painters/canvas/painting'
 import type { PaintImage } from '@/painters/canvas/surface'
+import { streamed } from '@/server/export/streamed'
 import type { PixelSource } from '@/server/export/pixels'
 import { createLayer, letGo, outputSize, painterContext, paintList } from '@/server/export/renderSheet'
 
@@ -120,20 +119,18 @@ export const writeOpenRaster = async (
 ): Promise<{ readonly width: number; readonly height: number }> => {
   const { list, ppi, pixelsFor } = work
   const zip = new ZipFile()
-  const writing = pipeline(zip.outputStream as Readable, createWriteStream(file)) // yazl types it as the older interface
-  // It may fail while layers are painted; whoever waits for it then is told.
-  writing.catch(() => undefined)
-  zip.addBuffer(Buffer.from(OPEN_RASTER.mimetype), 'mimetype', { compress: false })
-  const layers = await new LayerWriter(work, zip, tell).entriesOf(list.items)
-  const whole = await paintList(list, ppi, pixelsFor)
-  const { width, height } = whole
-  const merged = encoded(whole.data(), width, height)
-  const small = merged.clone().resize(THUMBNAIL_SIDE, THUMBNAIL_SIDE, { fit: 'inside', withoutEnlargement: true })
-  zip.addBuffer(Buffer.from(writeStack({ size: { w: width, h: height }, layers, ppi })), OPEN_RASTER.stack)
-  const picture = merged.clone().withMetadata({ density: ppi, icc: 'srgb' })
-  zip.addBuffer(await picture.png().toBuffer(), OPEN_RASTER.merged, { compress: false })
-  zip.addBuffer(await small.png().toBuffer(), OPEN_RASTER.thumbnail, { compress: false })
-  zip.end()
-  await writing
-  return { width, height }
+  const size = outputSize(list, ppi)
+  await streamed(zip.outputStream as Readable, file, async () => {
+    zip.addBuffer(Buffer.from(OPEN_RASTER.mimetype), 'mimetype', { compress: false })
+    const layers = await new LayerWriter(work, zip, tell).entriesOf(list.items)
+    const stack = writeStack({ size: { w: size.width, h: size.height }, layers, ppi })
+    zip.addBuffer(Buffer.from(stack), OPEN_RASTER.stack)
+    const whole = await paintList(list, ppi, pixelsFor)
+    const merged = encoded(whole.data(), size.width, size.height).withMetadata({ density: ppi, icc: 'srgb' })
+    const small = merged.clone().resize(THUMBNAIL_SIDE, THUMBNAIL_SIDE, { fit: 'inside', withoutEnlargement: true })
+    zip.addBuffer(await merged.png().toBuffer(), OPEN_RASTER.merged, { compress: false })
+    zip.addBuffer(await small.png().toBuffer(), OPEN_RASTER.thumbnail, { compress: false })
+    zip.end()
+  })
+  return size
 }

@@ -14,7 +14,7 @@ export const startExport = async (projectId: string, request: ExportRequest, sig
   const plan = await work('plan', { project, request }, { signal })
   const files: Record<string, string> = {}
   for (const hash of plan.hashes) files[hash] = await originalFile(hash)
-  const isWorded = request.placeholders ?? request.pdf?.marks.includes('slug')
+  const isWorded = request.placeholders === true || request.pdf?.marks.includes('slug') === true
   const words = isWorded ? { wordsFile: await faceFileOf(WORDS_FACE) } : {}
   const what = plan.only ? { parts: plan.only } : { set: plan.set }
   return startJob({

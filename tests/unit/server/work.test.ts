@@ -162,7 +162,11 @@ describe('exports', () => {
     const id = await startJob({
       ...job,
       run: (out, watch) =>
-        work('export', { project, parts: [{ sheetId: 's' }], options, files: {}, out }, { ...watch, limits: { ms: 800 } }),
+        work(
+          'export',
+          { project, parts: [{ sheetId: 's' }], options, files: {}, out },
+          { ...watch, limits: { ms: 800 } },
+        ),
     })
     await until(async () => ['failed', 'done'].includes((await jobState(id)).state))
     expect(await jobState(id)).toMatchObject({ state: 'failed', message: expect.stringMatching(/too long.*lower/) })

@@ -1,5 +1,3 @@
-import { createWriteStream } from 'node:fs'
-import { pipeline } from 'node:stream/promises'
 import sharp from 'sharp'
 import { translation } from '@/core/geometry/matrix'
 import { growRect, moveRect, rectSize, type Rect } from '@/core/geometry/rect'
@@ -11,6 +9,7 @@ import { MARKS_ROOM, type PrintMark } from '@/core/formats/outputFormats'
 import { addMarks } from '@/painters/pdf/marks'
 import { kept, matrixText } from '@/painters/pdf/operators'
 import { PDF_NEEDS, PdfSink } from '@/painters/pdf/sink'
+import { streamed } from '@/server/export/streamed'
 import type { PixelSource } from '@/server/export/pixels'
 import { MadeReady } from '@/server/export/drawn/assets'
 import { StoredPictures, type PictureTreatment } from '@/server/export/drawn/pictures'
@@ -94,13 +93,11 @@ class PdfWriter {
 /** Writes pages as one PDF into a file. `tell` is called before each item with how many are done. */
 export const writePdf = async (work: PdfWork, file: string, tell: (done: number) => void): Promise<void> => {
   const book = new PdfBook({ title: work.title, made: work.made, profile: await srgbProfile() })
-  const writing = pipeline(book.bytes, createWriteStream(file))
-  // It may fail while pages are made; whoever waits for it then is told.
-  writing.catch(() => undefined)
-  const writer = new PdfWriter(book, work, tell)
-  for (const page of work.pages) await writer.addPage(page)
-  book.end()
-  await writing
+  await streamed(book.bytes, file, async () => {
+    const writer = new PdfWriter(book, work, tell)
+    for (const page of work.pages) await writer.addPage(page)
+    book.end()
+  })
 }
 
 /** How many items a list of pages has. */

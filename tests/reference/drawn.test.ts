@@ -1,0 +1,117 @@
+/**
+ * PDF and SVG as readers from elsewhere show them, beside what the canvas paints: poppler (cairo) and MuPDF for PDF,
+ * librsvg and resvg for SVG. Random sheets with finishes, groups, blends and fading edges; soft pictures, so that ways of
+ * shrinking them don't show.
+ */
+import { describe, expect, it } from '@jest/globals'
+import path from 'node:path'
+import sharp from 'sharp'
+import { finishedSheets, paintPictures } from '@tests/helpers/finishedSheets'
+import { inFolder } from '@tests/helpers/files'
+import { SHEET } from '@tests/helpers/project'
+import { fc, SEED } from '@tests/helpers/property'
+import { checkPdf, difference, onWhite, PDF_READERS, pdfFonts, SVG_READERS, type Rgb8 } from '@tests/helpers/readers'
+import { isProving } from '@tests/helpers/sweep'
+import { sheetOf } from '@/core/document/read'
+import type { Project } from '@/core/document/types'
+import { renderSheet } from '@/core/render/drawList'
+import { exportFile } from '@/server/export/file'
+import { originalPixels } from '@/server/export/pixels'
+import { paintList } from '@/server/export/renderSheet'
+
+/** One pixel a point for SVG, two for PDF. */
+const PPI = { pdf: 144, svg: 72 } as const
+const RUNS = isProving ? 60 : 10
+
+/** Pictures that reach far beyond the sheet make one of the readers stop; what is seen of them is enough here. */
+const PICTURES = { marks: [], isCropped: true } as const
+
+const paintedOnWhite = async (
+  project: Project,
+  files: Readonly<Record<string, string>>,
+  ppi: number,
+): Promise<Rgb8> => {
+  const canvas = await paintList(
+    renderSheet(project, sheetOf(project, SHEET)),
+    ppi,
+    originalPixels((hash) => files[hash]),
+  )
+  const raw = { width: canvas.width, height: canvas.height, channels: 4, premultiplied: true } as const
+  return onWhite(await sharp(canvas.data(), { raw }).png().toBuffer())
+}
+
+interface Shown {
+  readonly mean: number
+  readonly off: number
+}
+
+/** How each reader's picture of each random sheet differs from ours. */
+const differences = (
+  format: 'pdf' | 'svg',
+  show: (file: string, width: number) => Promise<Readonly<Record<string, Rgb8>>>,
+): Promise<readonly Readonly<Record<string, Shown>>[]> =>
+  inFolder(async (folder) => {
+    const all: Record<string, Shown>[] = []
+    for (const [n, project] of fc.sample(finishedSheets, { seed: SEED, numRuns: RUNS }).entries()) {
+      const files = await paintPictures(project, folder)
+      const out = path.join(folder, `${n}.${format}`)
+      const options = {
+        format,
+        sizing: { by: 'ppi', ppi: PPI[format] },
+        quality: 95,
+        bleed: false,
+        pdf: PICTURES,
+      } as const
+      await exportFile({ project, parts: [{ sheetId: SHEET }], options, files, out })
+      if (format === 'pdf') {
+        checkPdf(out)
+        expect(pdfFonts(out).trim().split('\n')).toHaveLength(2)
+      }
+      const ours = await paintedOnWhite(project, files, PPI[format])
+      const theirs = await show(out, ours.width)
+      all.push(Object.fromEntries(Object.entries(theirs).map(([name, shown]) => [name, difference(ours, shown)])))
+    }
+    return all
+  })
+
+/**
+ * Readers differ from one another by more than we from the nearer one: each blurs, blends and joins in its own way, and
+ * one loses layers that lie partly beyond the sheet.
+ */
+const NEARER = 0.5
+const FARTHER = 4
+
+const isClose = (all: readonly Readonly<Record<string, Shown>>[]): boolean =>
+  all.every((one) => {
+    const means = Object.values(one).map(({ mean }) => mean)
+    return Math.min(...means) <= NEARER && Math.max(...means) <= FARTHER
+  })
+
+/** A reader that stops on a file has nothing to say of it. */
+const ifAnswered = async (name: string, shown: Promise<Rgb8>): Promise<Readonly<Record<string, Rgb8>>> => {
+  try {
+    return { [name]: await shown }
+  } catch (error) {
+    if (String(error).includes('panicked')) return {}
+    throw error
+  }
+}
+
+const said = (all: readonly unknown[]): string => `seed ${SEED}: ${JSON.stringify(all)}`
+
+describe('random sheets', () => {
+  it('as PDF are shown by two readers as they are painted', async () => {
+    const all = await differences('pdf', async (file) => ({
+      cairo: await PDF_READERS.cairo(file, PPI.pdf),
+      mutool: await PDF_READERS.mutool(file, PPI.pdf),
+    }))
+    expect(isClose(all) ? 'close' : said(all)).toBe('close')
+  })
+  it('as SVG are shown by two readers as they are painted', async () => {
+    const all = await differences('svg', async (file, width) => ({
+      librsvg: await SVG_READERS.librsvg(file, width),
+      ...(await ifAnswered('resvg', SVG_READERS.resvg(file, width))),
+    }))
+    expect(isClose(all) ? 'close' : said(all)).toBe('close')
+  })
+})
