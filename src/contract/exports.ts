@@ -67,6 +67,24 @@ export type ExportState =
   | { readonly state: 'failed'; readonly message: string }
   | { readonly state: 'cancelled' }
 
+/** How large a file will be. */
+export interface ExportTrial {
+  readonly bytes: number
+  /** Of the file itself rather than of strips of it. */
+  readonly isExact: boolean
+  /** The one that was found for a wished size. */
+  readonly quality?: number
+}
+
+/** An export that is done, to be fetched again. */
+export interface MadeExport {
+  readonly id: string
+  readonly fileName: string
+  readonly bytes: number
+  /** When it was asked for, as ISO 8601. */
+  readonly madeAt: string
+}
+
 const ids = () => array(string().strict().matches(ID).required()).strict().max(2000)
 
 const GROUND = /^#[0-9a-f]{6}$/
@@ -98,6 +116,9 @@ export const groundSchema = mixed<ExportGround>().test(
   (value: unknown) =>
     value === undefined || value === 'transparent' || (typeof value === 'string' && GROUND.test(value)),
 )
+
+/** A file size that may be wished for, in bytes. */
+export const WISH_RANGE = { min: 1, max: 1e10 } as const
 
 /** The resolutions that pictures in a PDF may be held to. */
 export const CEILING_RANGE = { min: 36, max: 2400 } as const
@@ -137,6 +158,19 @@ export const exportRequestSchema = object({
   bleed: mixed<boolean>().oneOf([true, false]).required(),
   placeholders: mixed<boolean>().oneOf([true, false]),
   pdf: pdfSchema,
+})
+  .strict()
+  .noUnknown()
+
+export interface TrialRequest {
+  readonly request: ExportRequest
+  /** In bytes: the best quality at which the file is no larger is found. */
+  readonly wish?: number
+}
+
+export const trialRequestSchema = object({
+  request: exportRequestSchema.required(),
+  wish: number().strict().min(WISH_RANGE.min).max(WISH_RANGE.max),
 })
   .strict()
   .noUnknown()

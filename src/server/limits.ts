@@ -29,7 +29,7 @@ export const LIMITS = {
   exportPixels: 260e6,
   historySteps: 400,
   snapshotEvery: 50,
-  exportsKept: 20,
+  exportsKept: 60,
   thumbnailSide: 480,
   pictureTags: 50,
   tagLength: 60,
@@ -63,6 +63,8 @@ export const LANES = {
   thumbnails: { atOnce: 1, waiting: 400 },
   /** What an export would be, before it is queued. */
   planning: { atOnce: 1, waiting: 100 },
+  /** How large it would be: a question that the next one often overtakes. */
+  trials: { atOnce: 1, waiting: 40 },
   /** What is exported. */
   output: { atOnce: 1, waiting: 20 },
 } as const
@@ -75,6 +77,7 @@ export const WORK_LIMITS = {
   face: { ms: 20 * SECOND, megabytes: 512 },
   plan: { ms: 60 * SECOND, megabytes: 1024 },
   thumbnail: { ms: 20 * SECOND, megabytes: 1024 },
+  trial: { ms: 60 * SECOND, megabytes: 3072 },
   export: { ms: 300 * SECOND, megabytes: 6144 },
 } as const satisfies Readonly<Record<string, WorkLimits>>
 

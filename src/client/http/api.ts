@@ -17,7 +17,7 @@ import type {
   TemplateAnswer,
   TemplateDocument,
 } from '@/contract/api'
-import type { ExportRequest, ExportState } from '@/contract/exports'
+import type { ExportRequest, ExportState, ExportTrial, MadeExport, TrialRequest } from '@/contract/exports'
 import type { NewSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 
@@ -65,13 +65,20 @@ const readAnswer = async (response: Response): Promise<unknown> => {
   }
 }
 
-const call = async <T>(path: string, method = 'GET', body?: unknown, keepalive = false): Promise<T> => {
+const call = async <T>(
+  path: string,
+  method = 'GET',
+  body?: unknown,
+  keepalive = false,
+  signal: AbortSignal | null = null,
+): Promise<T> => {
   let response: Response
   try {
     const text = body === undefined ? null : JSON.stringify(body)
     response = await fetch(`/api${path}`, {
       method,
       body: text,
+      signal,
       // A request may outlive its page only if it is small.
       keepalive: keepalive && (text?.length ?? 0) < 60_000,
       headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
@@ -134,6 +141,10 @@ export const api = {
   bringStockIn: (id: string) => call<PictureAnswer>(`/stock/${at(id)}`, 'POST'),
   startExport: (id: string, request: ExportRequest) =>
     call<{ id: string }>(`/projects/${at(id)}/exports`, 'POST', request),
+  tryExport: (id: string, trial: TrialRequest, signal: AbortSignal) =>
+    call<ExportTrial>(`/projects/${at(id)}/exports/trial`, 'POST', trial, false, signal),
+  exportsMade: (id: string) => call<readonly MadeExport[]>(`/projects/${at(id)}/exports`),
+  clearExports: (id: string) => call<{ cleared: number }>(`/projects/${at(id)}/exports`, 'DELETE'),
   exportIsThere,
   exportState: (job: string) => call<ExportState>(`/exports/${at(job)}`),
   cancelExport: (job: string) => call<ExportState>(`/exports/${at(job)}`, 'DELETE'),

@@ -19,7 +19,8 @@ export type LastExport = Omit<ExportLook, 'sizing'> & {
 const STORE = 'eager-stencil-export'
 const FIRST: LastExport = { format: 'png', quality: 90, bleed: false, placeholders: false }
 
-const schema = object({
+/** What is kept of an export's choices. */
+export const exportSchema = object({
   format: string()
     .oneOf([...OUTPUT_FORMATS])
     .required(),
@@ -35,14 +36,21 @@ const schema = object({
 export const lastExport = (): LastExport => {
   try {
     const held: unknown = JSON.parse(keptSetting(STORE) ?? 'null')
-    return schema.isValidSync(held, { strict: true }) ? (held as LastExport) : FIRST // checked just now
+    return exportSchema.isValidSync(held, { strict: true }) ? (held as LastExport) : FIRST // checked just now
   } catch {
     return FIRST
   }
 }
 
-export const noteExport = ({ sizing, ...look }: ExportLook, placeholders: boolean): void =>
-  keepSetting(STORE, JSON.stringify({ ...look, placeholders, ...(sizing.by === 'ppi' ? {} : { sizing }) }))
+/** Choices as they are kept for other sheets: the resolution stays behind. */
+export const keptChoice = ({ sizing, ...look }: ExportLook, placeholders: boolean): LastExport => ({
+  ...look,
+  placeholders,
+  ...(sizing.by === 'ppi' ? {} : { sizing }),
+})
+
+export const noteExport = (look: ExportLook, placeholders: boolean): void =>
+  keepSetting(STORE, JSON.stringify(keptChoice(look, placeholders)))
 
 /** What a sheet's file is like at first: as the last one was, at the sheet's own resolution unless a size was given. */
 export const firstLook = ({ ppi, bleed }: Sheet, last: LastExport): ExportLook => ({

@@ -8,15 +8,15 @@ import { ppiFor } from '@/core/render/sizing'
 import { isRaster } from '@/core/formats/outputFormats'
 import { rectSize } from '@/core/geometry/rect'
 import type { ExportOptions, RasterOptions } from '@/contract/exports'
-import { GROUND_ID, groundUnder, listOfPart, type ExportPart } from '@/server/export/lists'
+import { GROUND_ID, groundUnder, type ExportPart } from '@/server/export/lists'
 import { itemsOnPages, writePdf, type PdfPage } from '@/server/export/pdf/write'
 import type { PictureTreatment } from '@/server/export/drawn/pictures'
 import { writeOpenRaster } from '@/server/export/openRaster'
 import { insideDrawing } from '@/server/export/svg/store'
 import { writeSvg } from '@/server/export/svg/write'
 import { originalPixels } from '@/server/export/pixels'
-import { placeholderWords, wordsOutline } from '@/server/export/placeholders'
-import { exportSheet, type Exported, type Progress } from '@/server/export/write'
+import { wordsOutline } from '@/server/export/placeholders'
+import { exportSheet, listOfJob, type Exported, type Progress } from '@/server/export/write'
 import { asStorageFailure } from '@/server/storage/failures'
 import { formatLength } from '@/core/units'
 
@@ -33,7 +33,7 @@ export interface FileJob {
   readonly out: string
 }
 
-const isRasterOptions = (options: ExportOptions): options is RasterOptions => isRaster(options.format)
+export const isRasterOptions = (options: ExportOptions): options is RasterOptions => isRaster(options.format)
 
 /** What the slug of a page says. */
 const slugOf = ({ project, made }: { readonly project: Project; readonly made: Date }, part: ExportPart): string => {
@@ -81,12 +81,9 @@ const nodeNames = (sheet: Sheet): ((id: string) => string) => {
   return (id) => own[id] ?? sheet.items[id]?.name ?? sheet.items[id.split('/')[0] ?? '']?.name ?? 'Layer'
 }
 
-const partList = async (job: FileJob, part: ExportPart): Promise<DrawList> => {
-  const { project, options, wordsFile } = job
-  const sheet = sheetOf(project, part.sheetId)
-  const words = options.placeholders && wordsFile !== undefined ? await placeholderWords(wordsFile, sheet) : undefined
-  return groundUnder(listOfPart(project, part, options, words), options.ground)
-}
+/** What is painted for a part, on its ground. */
+const partList = async (job: FileJob, part: ExportPart): Promise<DrawList> =>
+  groundUnder(await listOfJob(job, part), job.options.ground)
 
 type Write = (
   file: string,

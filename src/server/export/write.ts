@@ -6,8 +6,8 @@ import type { Project } from '@/core/document/types'
 import { rectSize } from '@/core/geometry/rect'
 import { ppiFor } from '@/core/render/sizing'
 import { RASTER } from '@/core/formats/rasterFormats'
-import { itemsOf } from '@/core/render/ops'
-import type { RasterOptions } from '@/contract/exports'
+import { itemsOf, type DrawList } from '@/core/render/ops'
+import type { ExportOptions, RasterOptions } from '@/contract/exports'
 import { listOfPart, type ExportPart } from '@/server/export/lists'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
 import { placeholderWords } from '@/server/export/placeholders'
@@ -82,7 +82,8 @@ const grounded = (picture: Sharp, { format, ground }: RasterOptions, isOpaque: b
   return RASTER[format].holdsTransparency ? picture : picture.flatten({ background: '#ffffff' })
 }
 
-const encoder = (canvas: Canvas, options: RasterOptions, ppi: number, isOpaque: boolean): Sharp => {
+/** Encodes a painted canvas as a format is written, resolution and profile included. */
+export const encoder = (canvas: Canvas, options: RasterOptions, ppi: number, isOpaque: boolean): Sharp => {
   const { format, quality } = options
   const raw = { width: canvas.width, height: canvas.height, channels: 4, premultiplied: true } as const
   const plain = grounded(sharp(canvas.data(), { raw, limitInputPixels: false }), options, isOpaque)
@@ -109,6 +110,27 @@ const encoder = (canvas: Canvas, options: RasterOptions, ppi: number, isOpaque: 
   }
 }
 
+/** What is painted for a part of a job, with tiles in place of empty frames where they are asked for. */
+export const listOfJob = async (
+  { project, options, wordsFile }: Pick<ExportJob, 'project' | 'wordsFile'> & { readonly options: ExportOptions },
+  part: ExportPart,
+): Promise<DrawList> => {
+  const isTiled = options.placeholders && wordsFile !== undefined
+  const words = isTiled ? await placeholderWords(wordsFile, sheetOf(project, part.sheetId)) : undefined
+  return listOfPart(project, part, options, words)
+}
+
+/** Does a whole sheet stand on one colour, so that nothing shows through? */
+export const isOpaqueSheet = (
+  project: Project,
+  { sheetId, itemIds, panelId }: ExportPart,
+  { ground }: Pick<ExportOptions, 'ground'>,
+): boolean =>
+  !itemIds &&
+  panelId === undefined &&
+  ground !== 'transparent' &&
+  sheetOf(project, sheetId).background.kind === 'colour'
+
 /** Renders one sheet to a file, written aside and moved into place when whole. */
 export const exportSheet = async (
   job: ExportJob,
@@ -116,10 +138,7 @@ export const exportSheet = async (
   pixelsFor: PixelSource = originalPixels((hash) => job.files[hash]),
 ): Promise<Exported> => {
   const sheet = sheetOf(job.project, job.sheetId)
-  const { wordsFile } = job
-  const isTiled = job.options.placeholders && wordsFile !== undefined
-  const words = isTiled ? await placeholderWords(wordsFile, sheet) : undefined
-  const list = listOfPart(job.project, job, job.options, words)
+  const list = await listOfJob(job, job)
   const ppi = ppiFor(job.options.sizing, rectSize(list.area), sheet.ppi)
   outputSize(list, ppi, job.options.format)
   const items = itemsOf(list.items).length
@@ -133,8 +152,7 @@ export const exportSheet = async (
   )
   progress(items, parts, 'writing')
   try {
-    const isWhole = !job.itemIds && job.panelId === undefined && job.options.ground !== 'transparent'
-    await encoder(canvas, job.options, ppi, isWhole && sheet.background.kind === 'colour').toFile(aside)
+    await encoder(canvas, job.options, ppi, isOpaqueSheet(job.project, job, job.options)).toFile(aside)
     await rename(aside, job.out)
   } catch (error) {
     await rm(aside, { force: true })

@@ -171,6 +171,33 @@ const told = (row: JobRow): ExportState => {
   return row.state === 'cancelled' ? { state: 'cancelled' } : { state: 'failed', message: row.message ?? '' }
 }
 
+const doneOf = (kind: string, projectId: string) => ({ kind, projectId, state: 'done' })
+
+/** The jobs of a project that are done and whose files are there, the newest first. */
+export const doneJobs = async (kind: string, projectId: string): Promise<readonly JobRow[]> => {
+  await database()
+  const rows = await JobRow.findAll({
+    where: doneOf(kind, projectId),
+    order: [
+      ['queuedAt', 'DESC'],
+      ['id', 'ASC'],
+    ],
+    limit: LIMITS.exportsKept,
+  })
+  const there = await Promise.all(rows.map(({ id }) => exists(fileOf(id))))
+  return rows.filter((_row, i) => there[i])
+}
+
+/** Removes the jobs of a project that are done, with their files. Tells how many. */
+export const clearDoneJobs = async (kind: string, projectId: string): Promise<number> => {
+  const db = await database()
+  const rows = await JobRow.findAll({ where: doneOf(kind, projectId), attributes: ['id'] })
+  const ids = rows.map(({ id }) => id)
+  await db.write((transaction) => JobRow.destroy({ where: { id: ids }, transaction }))
+  await Promise.all(ids.map((id) => rm(fileOf(id), { force: true })))
+  return ids.length
+}
+
 /** How a job stands, also of one that an earlier run of the server finished. Throws `not-found`. */
 export const jobState = async (id: string): Promise<ExportState> => {
   const job = underWay().get(id)

@@ -7,6 +7,8 @@ import type { ExportPlan, PlanRequest } from '@/server/export/plan'
 import type { SetJob } from '@/server/export/set'
 import type { ThumbnailJob } from '@/server/export/thumbnail'
 import type { FileJob } from '@/server/export/file'
+import type { TrialJob } from '@/server/export/trial'
+import type { ExportTrial } from '@/contract/exports'
 import type { Exported } from '@/server/export/write'
 import { WORK_LIMITS, type Lane, type WorkLimits } from '@/server/limits'
 
@@ -18,6 +20,7 @@ export interface WorkKinds {
   'examine-pictures': { input: readonly PictureToExamine[]; output: readonly ExaminedPicture[] }
   'read-face': { input: { readonly file: string }; output: FaceFacts }
   plan: { input: PlanRequest; output: ExportPlan }
+  trial: { input: TrialJob; output: ExportTrial }
   export: { input: FileJob | SetJob; output: Exported }
   thumbnail: { input: ThumbnailJob; output: Exported }
 }
@@ -91,6 +94,16 @@ export const WORK: Readonly<Record<WorkName, WorkKind>> = {
     failed: failed('face-unreadable', 'This typeface'),
   },
   plan: { lane: 'planning', limits: WORK_LIMITS.plan, tooMuch: output, failed: failedOutput },
+  trial: {
+    lane: 'trials',
+    limits: WORK_LIMITS.trial,
+    tooMuch: () =>
+      new Failure(
+        'job-failed',
+        'How large the file will be takes too long to find out. Export it, and it is told then.',
+      ),
+    failed: failedOutput,
+  },
   export: { lane: 'output', limits: WORK_LIMITS.export, tooMuch: output, failed: failedOutput },
   thumbnail: {
     lane: 'thumbnails',

@@ -6,6 +6,7 @@ import { isFailure } from '@/core/failure'
 import { exportFile } from '@/server/export/file'
 import { planExport } from '@/server/export/plan'
 import { exportSet } from '@/server/export/set'
+import { tryExport } from '@/server/export/trial'
 import { paintThumbnail } from '@/server/export/thumbnail'
 import { readFace } from '@/server/faces/read'
 import { examinePictures } from '@/server/pictures/examine'
@@ -24,6 +25,7 @@ const DOES: { readonly [N in WorkName]: (input: WorkInput<N>, tell: Tell) => Pro
   'examine-pictures': examinePictures,
   'read-face': readFace,
   plan: (request) => Promise.resolve(planExport(request)),
+  trial: tryExport,
   export: (job, tell) => ('set' in job ? exportSet(job, tell) : exportFile(job, tell)),
   thumbnail: paintThumbnail,
 }

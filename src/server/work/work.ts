@@ -20,6 +20,7 @@ const bench = (): Bench =>
       intake: laneOf('intake'),
       thumbnails: laneOf('thumbnails'),
       planning: laneOf('planning'),
+      trials: laneOf('trials'),
       output: laneOf('output'),
     },
     resting: [],

@@ -21,12 +21,15 @@ import { OverflowNote } from '@/client/text/OverflowNote'
 import { EmptyFramesChoice } from '@/client/bench/export/EmptyFramesChoice'
 import { ExportFields } from '@/client/bench/export/ExportFields'
 import { ExportSheets } from '@/client/bench/export/ExportSheets'
+import { ExportsMade } from '@/client/bench/export/ExportsMade'
+import { PresetFields } from '@/client/bench/export/PresetFields'
 import { ExportPreview } from '@/client/bench/export/ExportPreview'
 import { ExportOutcome, ExportProgress } from '@/client/bench/export/ExportProgress'
 import { exportRequestOf, firstLook, lastExport, noteExport, type ExportEach } from '@/client/store/exportChoice'
 import styles from '@/client/bench/export/ExportPreview.module.css'
 import { Fault } from '@/client/parts/Fault'
 import { useExport } from '@/client/bench/export/useExport'
+import { useWish } from '@/client/bench/export/useTrial'
 import { closeDialog } from '@/client/store/slices/dialogs'
 
 /** The resolution up to which no picture of the sheets, or of some items of the first, is enlarged. */
@@ -66,6 +69,9 @@ export const ExportDialog = () => {
   const itemIds = isSelection ? selected : firstId === undefined ? undefined : [firstId]
   const first = sheets.find(({ items }) => firstId === undefined || items[firstId]) ?? sheet
   const carried = useCarried(project, sheets, isSelection ? selected : undefined)
+  const sheetIds = sheets.map(({ id }) => id)
+  const request = exportRequestOf({ look, each, sheetIds, selected, pattern, placeholders })
+  const wish = useWish(request, (quality) => setLook({ ...look, quality }))
   const bundle = (): void => {
     bench
       .allSaved()
@@ -85,7 +91,16 @@ export const ExportDialog = () => {
       </DialogTitle>
       <DialogContent className={styles.form}>
         <div>
-          <ExportFields sheets={whole} look={look} carried={carried} onLook={setLook} disabled={isBusy} />
+          <PresetFields
+            look={look}
+            placeholders={placeholders}
+            disabled={isBusy}
+            onChoice={(choice) => {
+              setLook(firstLook(sheet, choice))
+              setPlaceholders(choice.placeholders)
+            }}
+          />
+          <ExportFields sheets={whole} look={look} carried={carried} wish={wish} onLook={setLook} disabled={isBusy} />
           <EachChoice sheets={chosenSheets} selected={selected.length} each={each} onEach={setEach} disabled={isBusy} />
           {project.order.length > 1 && !isSelection && (
             <ExportSheets
@@ -111,6 +126,7 @@ export const ExportDialog = () => {
             <Fault>The server is not reached; it is asked again and again. The bench and your work stay.</Fault>
           )}
           {state && <ExportOutcome state={state} job={job} onAgain={() => void download()} />}
+          <ExportsMade latest={state?.state === 'done' ? job : null} />
           <p style={{ margin: '16px 0 0' }}>
             The whole project with its pictures as one zip:{' '}
             <Button onClick={bundle} sx={{ p: 0, minWidth: 0, verticalAlign: 'baseline' }}>
@@ -118,7 +134,13 @@ export const ExportDialog = () => {
             </Button>
           </p>
         </div>
-        <ExportPreview project={project} sheet={first} look={look} itemIds={itemIds} />
+        <ExportPreview
+          project={project}
+          sheet={first}
+          look={look}
+          itemIds={itemIds}
+          request={sheets.length ? request : null}
+        />
       </DialogContent>
       <DialogActions>
         {isBusy && asks && <span role="alert">The export is not finished. Cancel it?</span>}
@@ -134,8 +156,7 @@ export const ExportDialog = () => {
           onClick={() => {
             setAsks(false)
             noteExport(look, placeholders)
-            const sheetIds = sheets.map(({ id }) => id)
-            void start(exportRequestOf({ look, each, sheetIds, selected, pattern, placeholders }))
+            void start(request)
           }}
         >
           Export {sheets.length > 1 ? `${sheets.length} as ` : ''}

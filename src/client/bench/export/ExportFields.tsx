@@ -3,7 +3,8 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import Radio from '@mui/material/Radio'
 import RadioGroup from '@mui/material/RadioGroup'
 import type { Sheet } from '@/core/document/types'
-import { OUTPUT, OUTPUT_FORMATS, type OutputFormat } from '@/core/formats/outputFormats'
+import { WISH_RANGE } from '@/contract/exports'
+import { isRaster, OUTPUT, OUTPUT_FORMATS, type OutputFormat } from '@/core/formats/outputFormats'
 import { within } from '@/core/range'
 import { panelsOf } from '@/core/render/drawList'
 import { DrawnFields } from '@/client/bench/export/DrawnFields'
@@ -11,7 +12,18 @@ import { GroundField } from '@/client/bench/export/GroundField'
 import { SizingFields } from '@/client/bench/export/SizingFields'
 import type { ExportLook } from '@/client/store/exportChoice'
 import panel from '@/client/parts/Panel.module.css'
+import type { Wish } from '@/client/bench/export/useTrial'
+import { TypedField } from '@/client/parts/fields/TypedField'
+import { Fault } from '@/client/parts/Fault'
 import { PlainField } from '@/client/parts/fields/LengthField'
+
+/** A file size typed in megabytes, as bytes. */
+const bytesOf = (text: string): number => {
+  const megabytes = text.trim() === '' ? NaN : Number(text.trim().replace(',', '.'))
+  return Math.round(within('the file size in MB', megabytes, LEAST_AND_MOST) * 1e6)
+}
+
+const LEAST_AND_MOST = { min: WISH_RANGE.min / 1e6, max: WISH_RANGE.max / 1e6 } as const
 
 interface ExportFieldsProps {
   /** The sheets that come whole. */
@@ -19,22 +31,23 @@ interface ExportFieldsProps {
   readonly look: ExportLook
   /** The resolution up to which no picture is enlarged; null without pictures. */
   readonly carried: number | null
+  readonly wish: Wish
   readonly onLook: (look: ExportLook) => void
   readonly disabled: boolean
 }
 
 /** Format, size, quality, ground and bleed. */
-export const ExportFields = ({ sheets, look, carried, onLook, disabled }: ExportFieldsProps) => {
+export const ExportFields = ({ sheets, look, carried, wish, onLook, disabled }: ExportFieldsProps) => {
   const { format, quality, bleed, sizing, ground } = look
   const change = (next: Partial<ExportLook>): void => onLook({ ...look, ...next })
   const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((part) => part.bleed))
   return (
     <>
       <RadioGroup
+        row
         value={format}
         onChange={(_event, value) => change({ format: value as OutputFormat })}
         aria-label="Format"
-        sx={{ mb: 1 }}
       >
         {OUTPUT_FORMATS.map((each) => (
           <FormControlLabel
@@ -42,14 +55,13 @@ export const ExportFields = ({ sheets, look, carried, onLook, disabled }: Export
             value={each}
             disabled={disabled}
             control={<Radio size="small" sx={{ py: 0.25 }} />}
-            label={
-              <>
-                <strong>{OUTPUT[each].name}</strong> <span className={panel.kind}>{OUTPUT[each].words}</span>
-              </>
-            }
+            label={<strong>{OUTPUT[each].name}</strong>}
           />
         ))}
       </RadioGroup>
+      <p className={panel.kind} style={{ margin: '0 0 8px' }}>
+        {OUTPUT[format].name}: {OUTPUT[format].words}.
+      </p>
       {OUTPUT[format].isDrawn ? (
         <DrawnFields look={look} disabled={disabled} onLook={onLook} />
       ) : (
@@ -74,7 +86,20 @@ export const ExportFields = ({ sheets, look, carried, onLook, disabled }: Export
           disabled={disabled || !OUTPUT[format].hasQuality}
           onValue={(value) => change({ quality: Math.round(within('the quality', value, { min: 1, max: 100 })) })}
         />
+        {isRaster(format) && (
+          <TypedField
+            label="Up to"
+            name="File no larger than, in MB"
+            unit="MB"
+            shown=""
+            step={0}
+            disabled={disabled || wish.isBusy || !OUTPUT[format].hasQuality}
+            onText={(text) => wish.ask(bytesOf(text))}
+          />
+        )}
       </div>
+      {wish.isBusy && <p className={panel.kind}>Finding the quality for that size…</p>}
+      {wish.fault !== null && <Fault>{wish.fault}</Fault>}
       <FormControlLabel
         disabled={disabled || !hasBleed}
         control={<Checkbox size="small" checked={bleed} onChange={(_event, on) => change({ bleed: on })} />}

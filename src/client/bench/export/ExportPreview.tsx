@@ -1,8 +1,10 @@
 'use client'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo } from 'react'
+import type { ExportRequest } from '@/contract/exports'
+import { useTrial } from '@/client/bench/export/useTrial'
 import { formatNumber, fromPoints, outputPixels } from '@/core/units'
 import type { Project, Sheet } from '@/core/document/types'
-import { MARKS_ROOM, OUTPUT, type OutputFormat } from '@/core/formats/outputFormats'
+import { MARKS_ROOM, OUTPUT } from '@/core/formats/outputFormats'
 import { RASTER_PPI } from '@/painters/assets'
 import { ppiFor } from '@/core/render/sizing'
 import { rectSize } from '@/core/geometry/rect'
@@ -15,52 +17,18 @@ import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/bench/export/ExportPreview.module.css'
 
 const SIDE = 230
-/** Small pictures hold more detail to the pixel than large ones of the same thing: a file grows with this power. */
-const GROWTH = 0.86
-/** For the pictures of the preview to arrive. */
-const SETTLE_MS = 350
-
-/** What the browser can write, and how the size of that compares with what comes out. */
-const TRIALS: Readonly<Record<OutputFormat, { readonly type: string; readonly times: number } | null>> = {
-  png: { type: 'image/png', times: 1 },
-  jpeg: { type: 'image/jpeg', times: 1 },
-  webp: { type: 'image/webp', times: 1 },
-  avif: { type: 'image/webp', times: 0.75 },
-  tiff: { type: 'image/png', times: 1.2 },
-  // Layers and the whole beside them.
-  ora: { type: 'image/png', times: 2.2 },
-  // As large as the pictures in them.
-  pdf: null,
-  svg: null,
-}
-
-/** About how large the file will be, by what the preview comes to in the same format; null until that is known. */
-const useFileSize = (
-  holder: React.RefObject<HTMLDivElement | null>,
-  { format, quality }: ExportLook,
-  pixels: number,
-): number | null => {
-  const [bytes, setBytes] = useState<number | null>(null)
-  useEffect(() => {
-    let isHere = true
-    const timer = setTimeout(() => {
-      const canvas = holder.current?.querySelector('canvas')
-      const trial = TRIALS[format]
-      if (!trial) return
-      canvas?.toBlob(
-        (blob) => {
-          if (isHere && blob) setBytes(trial.times * blob.size * (pixels / (canvas.width * canvas.height)) ** GROWTH)
-        },
-        trial.type,
-        quality / 100,
-      )
-    }, SETTLE_MS)
-    return () => {
-      isHere = false
-      clearTimeout(timer)
-    }
-  }, [holder, format, quality, pixels])
-  return bytes
+/** How large the file will be, in words. */
+const SizeWords = ({ request }: { readonly request: ExportRequest | null }) => {
+  const trial = useTrial(request)
+  if (trial.state === 'waiting') return <>Reckoning the file’s size…</>
+  if (trial.state === 'unknown') return <>{trial.why}</>
+  const { bytes, isExact } = trial.trial
+  return (
+    <>
+      {isExact ? '' : 'about '}
+      {megabytes(bytes)}
+    </>
+  )
 }
 
 interface DrawnWordsProps {
@@ -69,10 +37,11 @@ interface DrawnWordsProps {
   readonly width: string
   readonly height: string
   readonly isBled: boolean
+  readonly request: ExportRequest | null
 }
 
 /** What is said of a file of outlines. */
-const DrawnWords = ({ look: { format, pdf }, width, height, isBled }: DrawnWordsProps) => (
+const DrawnWords = ({ look: { format, pdf }, width, height, isBled, request }: DrawnWordsProps) => (
   <span className={panel.kind}>
     {width} × {height} mm, true size{isBled ? ', bleed included' : ''}
     {format === 'pdf' && pdf?.marks.length ? (
@@ -85,6 +54,8 @@ const DrawnWords = ({ look: { format, pdf }, width, height, isBled }: DrawnWords
     Outlines, letters and colours stay sharp at any size.
     <br />
     {SOFT_WORDS[format === 'svg' ? 'svg' : 'pdf']}
+    <br />
+    <SizeWords request={request} />
   </span>
 )
 
@@ -100,11 +71,12 @@ interface ExportPreviewProps {
   readonly look: ExportLook
   /** Only these items, cut to their outline; the whole sheet without them. */
   readonly itemIds?: readonly string[] | undefined
+  /** What will be asked for; null where there is nothing to export. */
+  readonly request: ExportRequest | null
 }
 
 /** What comes out: the sheet or its items as they will look, in pixels and in print, and about how large the file is. */
-export const ExportPreview = ({ project, sheet, look, itemIds }: ExportPreviewProps) => {
-  const holder = useRef<HTMLDivElement>(null)
+export const ExportPreview = ({ project, sheet, look, itemIds, request }: ExportPreviewProps) => {
   const { bleed, sizing, ground } = look
   const frames = useMemo(() => (itemIds ? framesUnder(sheet, itemIds) : undefined), [sheet, itemIds])
   const points = useMemo(() => {
@@ -114,14 +86,13 @@ export const ExportPreview = ({ project, sheet, look, itemIds }: ExportPreviewPr
   }, [project, sheet, itemIds, bleed])
   const ppi = ppiFor(sizing, points, sheet.ppi)
   const pixels = { w: outputPixels(points.w, ppi), h: outputPixels(points.h, ppi) }
-  const bytes = useFileSize(holder, look, pixels.w * pixels.h)
   // What bleeds is not shown: the sheet is, as it will be cut.
   const seen = itemIds ? points : sheet.size
   const scale = SIDE / Math.max(seen.w, seen.h)
   const mm = (length: number): string => formatNumber(fromPoints(length, 'mm', ppi), 1)
   const isBled = bleed && !itemIds && sheet.bleed > 0
   return (
-    <div ref={holder} className={styles.preview} role="group" aria-label="What comes out">
+    <div className={styles.preview} role="group" aria-label="What comes out">
       <Thumbnail
         className={styles.paper}
         project={project}
@@ -133,14 +104,14 @@ export const ExportPreview = ({ project, sheet, look, itemIds }: ExportPreviewPr
       />
       <strong>{frames?.length === 1 ? frames[0]?.name : sheet.name}</strong>
       {OUTPUT[look.format].isDrawn ? (
-        <DrawnWords look={look} width={mm(points.w)} height={mm(points.h)} isBled={isBled} />
+        <DrawnWords look={look} width={mm(points.w)} height={mm(points.h)} isBled={isBled} request={request} />
       ) : (
         <span className={panel.kind}>
           {pixels.w} × {pixels.h} px, sRGB
           <br />
           {mm(points.w)} × {mm(points.h)} mm in print at {formatNumber(ppi, 1)} ppi{isBled ? ', bleed included' : ''}
           <br />
-          {bytes === null ? 'Reckoning the file’s size…' : `about ${megabytes(bytes)}`}
+          <SizeWords request={request} />
         </span>
       )}
     </div>

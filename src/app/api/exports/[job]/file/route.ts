@@ -1,11 +1,10 @@
+import { OUTPUT } from '@/core/formats/outputFormats'
 import { fileAnswer } from '@/server/http/files'
 import { route } from '@/server/http/route'
 import { jobFile } from '@/server/work/jobs'
 
 const TYPES: Readonly<Record<string, string>> = {
-  png: 'image/png',
-  jpg: 'image/jpeg',
-  webp: 'image/webp',
+  ...Object.fromEntries(Object.values(OUTPUT).map(({ ending, type }) => [ending, type])),
   zip: 'application/zip',
 }
 

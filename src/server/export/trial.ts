@@ -1,0 +1,155 @@
+import type { Canvas } from '@napi-rs/canvas'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { sheetOf } from '@/core/document/read'
+import { RASTER } from '@/core/formats/rasterFormats'
+import { intersectRects, rectSize, type Rect } from '@/core/geometry/rect'
+import type { DrawList } from '@/core/render/ops'
+import { ppiFor } from '@/core/render/sizing'
+import { POINTS_PER_INCH } from '@/core/units'
+import type { ExportTrial, RasterOptions } from '@/contract/exports'
+import { exportFile, isRasterOptions, type FileJob } from '@/server/export/file'
+import { originalPixels, type PixelSource } from '@/server/export/pixels'
+import { createLayer, outputSize, paintList } from '@/server/export/renderSheet'
+import { encoder, isOpaqueSheet, listOfJob } from '@/server/export/write'
+
+/** Pictures of up to so many pixels are tried as they are; of larger ones only strips of about so many in all. */
+const WHOLE_PIXELS = 4e6
+const STRIPS = 10
+const STRIP_PIXELS = 3.6e6
+/** Strips shorter than this would say more of their edges than of the picture. */
+const LEAST_STRIP = 48
+/** A picture that says what a file weighs by itself. */
+const BARE_SIDE = 8
+
+export interface TrialJob extends Omit<FileJob, 'out'> {
+  /** Instead of the size at the quality chosen: the best quality at which a file has at most so many bytes. */
+  readonly wish?: number
+}
+
+/** Reads each picture once for all strips. */
+const readOnce = (pixelsFor: PixelSource): PixelSource => {
+  const read = new Map<string, ReturnType<PixelSource>>()
+  return (need) => {
+    const key = JSON.stringify(need)
+    const image = read.get(key) ?? pixelsFor(need)
+    read.set(key, image)
+    return image
+  }
+}
+
+/** Parts of a list, over its whole width, from its top to its foot, in whole pixels. */
+const stripsOf = (
+  { area }: DrawList,
+  ppi: number,
+  { width, height }: { readonly width: number; readonly height: number },
+): readonly Rect[] => {
+  const each = Math.max(LEAST_STRIP, Math.round(STRIP_PIXELS / STRIPS / width))
+  if (width * height <= WHOLE_PIXELS || each * STRIPS >= height) return [area]
+  const pixel = POINTS_PER_INCH / ppi
+  return Array.from({ length: STRIPS }, (_, i) => {
+    const from = Math.round(((i + 0.5) * height) / STRIPS - each / 2)
+    return { ...area, y0: area.y0 + from * pixel, y1: area.y0 + (from + each) * pixel }
+  })
+}
+
+/** What a file weighs at any quality, from a whole picture or strips of it that are painted once. */
+class Scales {
+  private bare: number | null = null
+  private constructor(
+    private readonly canvases: readonly Canvas[],
+    /** How much of the picture they show. */
+    private readonly share: number,
+    private readonly options: RasterOptions,
+    private readonly ppi: number,
+    private readonly isOpaque: boolean,
+  ) {}
+
+  static async of(job: TrialJob, options: RasterOptions): Promise<Scales> {
+    const [part] = job.parts
+    if (!part) throw new TypeError('a file shows something')
+    const list = await listOfJob(job, part)
+    const ppi = ppiFor(options.sizing, rectSize(list.area), sheetOf(job.project, part.sheetId).ppi)
+    const size = outputSize(list, ppi, options.format)
+    const pixelsFor = readOnce(originalPixels((hash) => job.files[hash]))
+    const canvases: Canvas[] = []
+    for (const area of stripsOf(list, ppi, size)) canvases.push(await paintList({ ...list, area }, ppi, pixelsFor))
+    const seen = canvases.reduce((sum, { width, height }) => sum + width * height, 0)
+    return new Scales(
+      canvases,
+      seen / (size.width * size.height),
+      options,
+      ppi,
+      isOpaqueSheet(job.project, part, options),
+    )
+  }
+
+  get isWhole(): boolean {
+    return this.canvases.length === 1
+  }
+
+  private async weightOf(canvas: Canvas, quality: number): Promise<number> {
+    const { options, ppi, isOpaque } = this
+    return (await encoder(canvas, { ...options, quality }, ppi, isOpaque).toBuffer()).length
+  }
+
+  async bytesAt(quality: number): Promise<number> {
+    const weights: number[] = []
+    for (const canvas of this.canvases) weights.push(await this.weightOf(canvas, quality))
+    const sum = weights.reduce((all, weight) => all + weight, 0)
+    if (this.isWhole) return sum
+    // What each file has beside its pixels counts once.
+    this.bare ??= await this.weightOf(createLayer(BARE_SIDE, BARE_SIDE).source as Canvas, quality) // made there
+    return Math.round(this.bare + (sum - weights.length * this.bare) / this.share)
+  }
+}
+
+const QUALITIES = { min: 1, max: 100 } as const
+
+/** The best quality at which a file has at most so many bytes, by halving; the least where none has. */
+const qualityFor = async (scales: Scales, wish: number): Promise<ExportTrial> => {
+  let [low, high] = [QUALITIES.min as number, QUALITIES.max as number]
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2)
+    if ((await scales.bytesAt(middle)) <= wish) low = middle
+    else high = middle - 1
+  }
+  return { bytes: await scales.bytesAt(low), isExact: scales.isWhole, quality: low }
+}
+
+const areaOf = (r: Rect): number => rectSize(r).w * rectSize(r).h
+
+/** How much of a sheet its layers cover, all together. */
+const layersShare = ({ area, items }: DrawList): number =>
+  items.reduce((sum, { bounds }) => sum + areaOf(intersectRects(bounds, area) ?? { ...area, x1: area.x0 }), 0) /
+  areaOf(area)
+
+/** A file of outlines is as quickly written as tried. */
+const writtenTrial = async (job: TrialJob): Promise<ExportTrial> => {
+  const folder = await mkdtemp(path.join(tmpdir(), 'stencil-trial-'))
+  try {
+    const { bytes } = await exportFile({ ...job, out: path.join(folder, 'out') })
+    return { bytes, isExact: true }
+  } finally {
+    await rm(folder, { recursive: true, force: true })
+  }
+}
+
+/**
+ * How many bytes a file will have: by trying it, or where it has more than 4 megapixels by trying strips of it. With a wish,
+ * for formats that have a quality, the quality that meets it.
+ */
+export const tryExport = async (job: TrialJob): Promise<ExportTrial> => {
+  const { options, wish } = job
+  if (isRasterOptions(options)) {
+    const scales = await Scales.of(job, options)
+    if (wish !== undefined && RASTER[options.format].hasQuality) return qualityFor(scales, wish)
+    return { bytes: await scales.bytesAt(options.quality), isExact: scales.isWhole }
+  }
+  if (options.format !== 'ora') return writtenTrial(job)
+  const [part] = job.parts
+  if (!part) throw new TypeError('a file shows something')
+  const whole = await (await Scales.of(job, { ...options, format: 'png' })).bytesAt(options.quality)
+  return { bytes: Math.round(whole * (1 + layersShare(await listOfJob(job, part)))), isExact: false }
+}

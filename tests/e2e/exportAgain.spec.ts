@@ -1,0 +1,108 @@
+/** Exports used again: presets of one's own, a wished file size, and the list of what was exported. */
+import type { Page } from '@playwright/test'
+import { stat } from 'node:fs/promises'
+import { expect, test } from './fixture'
+import { BenchHand, makeProject } from './bench'
+
+const PIECES = [
+  { id: 'a', stencil: { kind: 'ellipse' } as const, box: { cx: 250, cy: 300, w: 300, h: 300 }, filled: true },
+]
+
+const dialog = (page: Page) => page.getByRole('dialog', { name: /^Export/ })
+const open = (page: Page) => page.getByRole('button', { name: 'Export', exact: true }).click()
+const presets = (page: Page) => dialog(page).getByRole('combobox', { name: 'Preset' })
+
+test('choices kept under a name are taken up again on another sheet, changed ones are no longer the preset, forgotten ones gone', async ({
+  page,
+  request,
+}) => {
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await open(page)
+  await expect(presets(page)).toBeDisabled()
+  await dialog(page).getByRole('radio', { name: 'WebP' }).check()
+  await dialog(page).getByRole('combobox', { name: 'How the size is given' }).selectOption('By the longest side')
+  await dialog(page).getByRole('textbox', { name: 'Pixels in px' }).fill('640')
+  await page.keyboard.press('Enter')
+  await dialog(page).getByRole('button', { name: 'Keep as a preset…' }).click()
+  // Nothing is no name; Esc gives up the name, not the dialog.
+  await page.keyboard.press('Enter')
+  await expect(dialog(page).getByRole('alert').filter({ hasText: 'name of a preset must be' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await dialog(page).getByRole('button', { name: 'Keep as a preset…' }).click()
+  await page.keyboard.type('For the web')
+  await page.keyboard.press('Enter')
+  await expect(presets(page)).toHaveValue('For the web')
+  await dialog(page).getByRole('radio', { name: 'PNG' }).check()
+  await expect(presets(page)).toHaveValue('')
+
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  await hand.ready()
+  await open(page)
+  await expect(dialog(page).getByRole('radio', { name: 'WebP' })).not.toBeChecked()
+  await presets(page).selectOption('For the web')
+  await expect(dialog(page).getByRole('radio', { name: 'WebP' })).toBeChecked()
+  await expect(dialog(page).getByRole('textbox', { name: 'Pixels in px' })).toHaveValue('640')
+  await dialog(page).getByRole('button', { name: 'Forget it' }).click()
+  await expect(presets(page)).toBeDisabled()
+  await expect(dialog(page).getByRole('radio', { name: 'WebP' })).toBeChecked()
+})
+
+test('a wished file size finds its quality; what is said beforehand is what the file weighs; one byte is told to be too few', async ({
+  page,
+  request,
+}) => {
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await open(page)
+  await dialog(page).getByRole('radio', { name: 'JPEG' }).check()
+  const wish = dialog(page).getByRole('textbox', { name: 'File no larger than, in MB' })
+  const quality = dialog(page).getByRole('textbox', { name: 'Quality' })
+  await wish.fill('0.02')
+  await page.keyboard.press('Enter')
+  await expect(quality).not.toHaveValue('90')
+  const said = dialog(page)
+    .getByRole('group', { name: 'What comes out' })
+    .getByText(/\d+ kB$/)
+  await expect(said).not.toContainText('about')
+  const download = page.waitForEvent('download')
+  await dialog(page).getByRole('button', { name: 'Export JPEG' }).click()
+  const { size } = await stat(await (await download).path())
+  expect(size).toBeLessThanOrEqual(20_000)
+  await expect(said).toContainText(`${Math.round(size / 1000)} kB`)
+  await wish.fill('0.000001')
+  await page.keyboard.press('Enter')
+  await expect(dialog(page).getByRole('alert').filter({ hasText: 'Even at the least quality' })).toBeVisible()
+  await expect(quality).toHaveValue('1')
+  await wish.fill('lots')
+  await page.keyboard.press('Enter')
+  await expect(dialog(page).getByText(/file size in MB must be/)).toBeVisible()
+})
+
+test('what was exported stays in a list, to be downloaded again until it is cleared', async ({ page, request }) => {
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  const made = dialog(page).getByRole('region', { name: 'Exported before' })
+  for (const format of ['PNG', 'SVG']) {
+    await open(page)
+    await dialog(page).getByRole('radio', { name: format }).check()
+    const download = page.waitForEvent('download')
+    await dialog(page)
+      .getByRole('button', { name: `Export ${format}` })
+      .click()
+    await (await download).path()
+    await expect(made.getByText(`Bench-test.${format.toLowerCase()}`)).toBeVisible()
+    await dialog(page).getByRole('button', { name: 'Close' }).click()
+  }
+  await page.reload()
+  await hand.ready()
+  await open(page)
+  await expect(made.getByRole('listitem')).toHaveCount(2)
+  const again = page.waitForEvent('download')
+  await made.getByRole('button', { name: 'Download Bench-test.svg again' }).click()
+  expect((await again).suggestedFilename()).toBe('Bench-test.svg')
+  await made.getByRole('button', { name: 'Clear the list' }).click()
+  await expect(made).toHaveCount(0)
+  await page.reload()
+  await hand.ready()
+  await open(page)
+  await expect(dialog(page).getByRole('radio', { name: 'PNG' })).toBeVisible()
+  await expect(made).toHaveCount(0)
+})
