@@ -1,4 +1,4 @@
-import type { Canvas } from '@napi-rs/canvas'
+import { createCanvas, type Canvas } from '@napi-rs/canvas'
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -11,12 +11,12 @@ import { POINTS_PER_INCH } from '@/core/units'
 import type { ExportTrial, RasterOptions } from '@/contract/exports'
 import { exportFile, isRasterOptions, type FileJob } from '@/server/export/file'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
-import { createLayer, outputSize, paintList } from '@/server/export/renderSheet'
+import { outputSize, paintList } from '@/server/export/renderSheet'
 import { encoder, isOpaqueSheet, listOfJob } from '@/server/export/write'
 
 /** Pictures of up to so many pixels are tried as they are; of larger ones only strips of about so many in all. */
 const WHOLE_PIXELS = 4e6
-const STRIPS = 10
+const STRIPS = 12
 const STRIP_PIXELS = 3.6e6
 /** Strips shorter than this would say more of their edges than of the picture. */
 const LEAST_STRIP = 48
@@ -54,12 +54,29 @@ const stripsOf = (
   })
 }
 
+/** Strips one below the other: as one picture they are coded as a large one is. */
+const joined = (strips: readonly Canvas[]): Canvas => {
+  const [first] = strips
+  if (!first) throw new TypeError('a sheet has some part')
+  if (strips.length === 1) return first
+  const whole = createCanvas(
+    first.width,
+    strips.reduce((sum, { height }) => sum + height, 0),
+  )
+  const context = whole.getContext('2d')
+  let y = 0
+  for (const strip of strips) {
+    context.drawImage(strip, 0, y)
+    y += strip.height
+  }
+  return whole
+}
+
 /** What a file weighs at any quality, from a whole picture or strips of it that are painted once. */
 class Scales {
-  private bare: number | null = null
   private constructor(
-    private readonly canvases: readonly Canvas[],
-    /** How much of the picture they show. */
+    private readonly canvas: Canvas,
+    /** How much of the picture it shows. */
     private readonly share: number,
     private readonly options: RasterOptions,
     private readonly ppi: number,
@@ -73,20 +90,15 @@ class Scales {
     const ppi = ppiFor(options.sizing, rectSize(list.area), sheetOf(job.project, part.sheetId).ppi)
     const size = outputSize(list, ppi, options.format)
     const pixelsFor = readOnce(originalPixels((hash) => job.files[hash]))
-    const canvases: Canvas[] = []
-    for (const area of stripsOf(list, ppi, size)) canvases.push(await paintList({ ...list, area }, ppi, pixelsFor))
-    const seen = canvases.reduce((sum, { width, height }) => sum + width * height, 0)
-    return new Scales(
-      canvases,
-      seen / (size.width * size.height),
-      options,
-      ppi,
-      isOpaqueSheet(job.project, part, options),
-    )
+    const strips: Canvas[] = []
+    for (const area of stripsOf(list, ppi, size)) strips.push(await paintList({ ...list, area }, ppi, pixelsFor))
+    const canvas = joined(strips)
+    const share = (canvas.width * canvas.height) / (size.width * size.height)
+    return new Scales(canvas, share, options, ppi, isOpaqueSheet(job.project, part, options))
   }
 
   get isWhole(): boolean {
-    return this.canvases.length === 1
+    return this.share === 1
   }
 
   private async weightOf(canvas: Canvas, quality: number): Promise<number> {
@@ -95,13 +107,11 @@ class Scales {
   }
 
   async bytesAt(quality: number): Promise<number> {
-    const weights: number[] = []
-    for (const canvas of this.canvases) weights.push(await this.weightOf(canvas, quality))
-    const sum = weights.reduce((all, weight) => all + weight, 0)
-    if (this.isWhole) return sum
-    // What each file has beside its pixels counts once.
-    this.bare ??= await this.weightOf(createLayer(BARE_SIDE, BARE_SIDE).source as Canvas, quality) // made there
-    return Math.round(this.bare + (sum - weights.length * this.bare) / this.share)
+    const weight = await this.weightOf(this.canvas, quality)
+    if (this.isWhole) return weight
+    // What a file has beside its pixels counts once.
+    const bare = await this.weightOf(createCanvas(BARE_SIDE, BARE_SIDE), quality)
+    return Math.round(bare + (weight - bare) / this.share)
   }
 }
 
