@@ -46,6 +46,7 @@ const run = async (): Promise<void> => {
   ]
   // Parts alone: `npm run measure -- regions`, and so on.
   const parts: Readonly<Record<string, () => Promise<readonly string[]>>> = {
+    exports: () => measureExport(work),
     regions: () => Promise.resolve(measureRegion()),
     finishes: () => finishes(work),
     letters: () => letters(work),

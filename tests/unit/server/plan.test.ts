@@ -44,9 +44,23 @@ const plan = (more: Partial<ExportRequest>, project = vast()) =>
 describe('the plan of an export', () => {
   it('refuses a whole sheet that is too large, not a small part of it', () => {
     expect(() => plan({})).toThrow(/3600 megapixels/)
-    expect(plan({ itemIds: ['f1'] })).toMatchObject({ fileName: 'Wall-Kite.png', only: { itemIds: ['f1'] }, set: [] })
+    expect(plan({ itemIds: ['f1'] })).toMatchObject({ fileName: 'Wall-Kite.png', only: [{ itemIds: ['f1'] }], set: [] })
     // A part that is too large by itself is refused: 100 points at 10,000 ppi are 13,889 pixels, 60 of them 8,333.
     expect(() => plan({ itemIds: ['f1'], sizing: { by: 'side', side: 'width', pixels: 60_000 } })).toThrow(/megapixels/)
+  })
+  it('makes sheets the pages of one PDF, and refuses a page longer than a PDF can have', () => {
+    const card = newSheet('t', 'Card', { unit: 'px', size: { w: 100, h: 50 }, ppi: 72, bleed: 0 })
+    const two = addSheet(vast(), { sheet: card, after: SHEET })
+    const pages = plan({ format: 'pdf', sheetIds: [SHEET, 't'] }, two)
+    expect(pages).toMatchObject({ fileName: 'Vast.pdf', only: [{ sheetId: SHEET }, { sheetId: 't' }], set: [] })
+    expect(plan({ format: 'pdf', each: 'frame' }, two).set.map(({ fileName }) => fileName)).toEqual([
+      'Wall-Kite.pdf',
+      'Wall-Kite-2.pdf',
+    ])
+    expect(plan({ format: 'svg', sheetIds: [SHEET, 't'] }, two)).toMatchObject({ fileName: 'Vast.zip', only: null })
+    // The sheet is as long as a page can be (ISO 32000-1, annex C): marks around it are too much.
+    const pdf = { marks: ['trim'], isCropped: false } as const
+    expect(() => plan({ format: 'pdf', pdf })).toThrow(/at most 5080 mm/)
   })
   it('needs only the pictures of what is exported', () => {
     expect(plan({ itemIds: ['f2'] }).hashes).toEqual([HASHES[1]])
