@@ -9,7 +9,13 @@ import { sheetOf } from '@/core/document/read'
 import { shownFrames } from '@/core/render/drawList'
 import { SIZING_RANGE, type Sizing } from '@/core/render/sizing'
 import type { Project, Sheet } from '@/core/document/types'
-import { CEILING_RANGE, groundSchema, type ExportGround, type ExportOptions } from '@/contract/exports'
+import {
+  CEILING_RANGE,
+  groundSchema,
+  type ExportGround,
+  type DrawnOptions,
+  type ExportOptions,
+} from '@/contract/exports'
 import { OUTPUT, OUTPUT_FORMATS, type OutputFormat } from '@/core/formats/outputFormats'
 import { planExport } from '@/server/export/plan'
 import { examineBundle, readBundle } from '@/server/bundle/read'
@@ -84,7 +90,8 @@ const groundOption = (text: string | undefined): ExportGround | undefined => {
   return text as ExportGround | undefined // checked just now
 }
 
-const pdfOptions = (options: Options): NonNullable<ExportOptions['pdf']> => {
+const drawnOptions = (options: Options, format: OutputFormat): DrawnOptions => {
+  if (options['marks'] === true && format !== 'pdf') refuse('--marks', 'given with a PDF', format)
   const ceiling = textOption(options, 'ceiling')
   return {
     // A slug needs a typeface, which the command line does not have.
@@ -98,13 +105,14 @@ const isMany = (options: Options): boolean => options['all'] === true || options
 
 const optionsOf = (options: Options, out: string): ExportOptions => {
   const ground = groundOption(textOption(options, 'ground'))
+  const format = formatOption(textOption(options, 'format') ?? (isMany(options) ? 'png' : undefined), out)
   return {
-    format: formatOption(textOption(options, 'format') ?? (isMany(options) ? 'png' : undefined), out),
+    format,
     sizing: sizingOption(options),
     ...(ground === undefined ? {} : { ground }),
     quality: Math.round(numberOption('quality', textOption(options, 'quality'), 90, { min: 1, max: 100 })),
     bleed: options['bleed'] === true,
-    pdf: pdfOptions(options),
+    drawn: drawnOptions(options, format),
   }
 }
 

@@ -9,8 +9,9 @@ import { RANGE } from '@/core/tolerance'
 /** What stands where a sheet is transparent: nothing, even in place of its background, or a colour. */
 export type ExportGround = 'transparent' | Colour
 
-/** What only a PDF has. */
-export interface PdfOptions {
+/** What is asked only of files of outlines. */
+export interface DrawnOptions {
+  /** Around the pages of a PDF. */
   readonly marks: readonly PrintMark[]
   /** Parts of pictures that no frame shows are left out. */
   readonly isCropped: boolean
@@ -29,7 +30,7 @@ export interface ExportOptions {
   readonly bleed: boolean
   /** Grey tiles with name and size in place of empty frames, which are left out without it. */
   readonly placeholders?: boolean
-  readonly pdf?: PdfOptions
+  readonly drawn?: DrawnOptions
 }
 
 /** Options of a picture of pixels. */
@@ -120,10 +121,10 @@ export const groundSchema = mixed<ExportGround>().test(
 /** A file size that may be wished for, in bytes. */
 export const WISH_RANGE = { min: 1, max: 1e10 } as const
 
-/** The resolutions that pictures in a PDF may be held to. */
+/** The resolutions that pictures in files of outlines may be held to. */
 export const CEILING_RANGE = { min: 36, max: 2400 } as const
 
-const PDF = object({
+const DRAWN = object({
   marks: array(
     mixed<PrintMark>()
       .oneOf([...PRINT_MARKS])
@@ -138,10 +139,10 @@ const PDF = object({
   .strict()
   .noUnknown()
 
-export const pdfSchema = mixed<PdfOptions>().test(
-  'pdf',
+export const drawnSchema = mixed<DrawnOptions>().test(
+  'drawn',
   'must be marks, whether pictures are cropped, and a resolution they are held to',
-  (value) => value === undefined || PDF.isValidSync(value, { strict: true }),
+  (value) => value === undefined || DRAWN.isValidSync(value, { strict: true }),
 )
 
 export const exportRequestSchema = object({
@@ -157,7 +158,7 @@ export const exportRequestSchema = object({
   quality: number().strict().integer().min(1).max(100).required(),
   bleed: mixed<boolean>().oneOf([true, false]).required(),
   placeholders: mixed<boolean>().oneOf([true, false]),
-  pdf: pdfSchema,
+  drawn: drawnSchema,
 })
   .strict()
   .noUnknown()

@@ -1,10 +1,10 @@
 /** PDF, SVG and OpenRaster from the dialog and the command line, read by programs from elsewhere and by the browser itself. */
-import type { Download, Page } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
 import { readFile, writeFile } from 'node:fs/promises'
 import sharp from 'sharp'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject } from './bench'
+import { dialog, openExport, saved } from './exporting'
 import { checkPdf, difference, onWhite, PDF_READERS, pdfFonts, pdfInfo } from '@tests/helpers/readers'
 import { unzip } from '@tests/helpers/zip'
 
@@ -12,19 +12,6 @@ const PIECES = [
   { id: 'a', stencil: { kind: 'ellipse' } as const, box: { cx: 250, cy: 300, w: 300, h: 300 }, filled: true },
   { id: 'b', stencil: { kind: 'polygon', sides: 5 } as const, box: { cx: 600, cy: 300, w: 250, h: 250 }, filled: true },
 ]
-
-const dialog = (page: Page) => page.getByRole('dialog', { name: /^Export/ })
-
-const open = async (page: Page, format: string): Promise<void> => {
-  await page.getByRole('button', { name: 'Export', exact: true }).click()
-  await dialog(page).getByRole('radio', { name: format }).check()
-}
-
-const saved = async (page: Page, button: string): Promise<Download> => {
-  const download = page.waitForEvent('download')
-  await dialog(page).getByRole('button', { name: button }).click()
-  return download
-}
 
 test('a sheet with bleed and marks is a PDF of true size; its choice comes first next time', async ({
   page,
@@ -34,7 +21,7 @@ test('a sheet with bleed and marks is a PDF of true size; its choice comes first
   await page.getByRole('textbox', { name: 'Bleed in px' }).fill('20')
   await page.keyboard.press('Enter')
   await hand.afterStep('Bleed')
-  await open(page, 'PDF')
+  await openExport(page, 'PDF')
   await expect(dialog(page).getByText('Pictures travel whole')).toBeVisible()
   await dialog(page).getByRole('checkbox', { name: 'With bleed' }).check()
   for (const mark of ['Trim marks', 'Colour bars', 'A line with name, size and date'])
@@ -71,7 +58,7 @@ test('what is seen outside the frames can be left out, and pictures held to a re
   request,
 }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
-  await open(page, 'PDF')
+  await openExport(page, 'PDF')
   const whole = await readFile(await (await saved(page, 'Export PDF')).path())
   await dialog(page).getByRole('checkbox', { name: 'Leave out what no frame shows' }).check()
   await expect(dialog(page).getByText('Pictures travel whole')).toHaveCount(0)
@@ -87,7 +74,7 @@ test('what is seen outside the frames can be left out, and pictures held to a re
 
 test('an SVG shows in the browser what the PNG shows', async ({ page, request, context }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
-  await open(page, 'PNG')
+  await openExport(page, 'PNG')
   const png = await (await saved(page, 'Export PNG')).path()
   await dialog(page).getByRole('radio', { name: 'SVG' }).check()
   const svg = test.info().outputPath('sheet.svg')
@@ -105,7 +92,7 @@ test('an SVG shows in the browser what the PNG shows', async ({ page, request, c
 
 test('as OpenRaster each frame is a layer with its name, where it lies', async ({ page, request }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
-  await open(page, 'OpenRaster')
+  await openExport(page, 'OpenRaster')
   const file = await readFile(await (await saved(page, 'Export OpenRaster')).path())
   // A zip whose first file is not compressed and says what it is (OpenRaster, baseline).
   expect(file.subarray(30, 38).toString()).toBe('mimetype')

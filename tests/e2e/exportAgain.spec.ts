@@ -3,13 +3,12 @@ import type { Page } from '@playwright/test'
 import { stat } from 'node:fs/promises'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject } from './bench'
+import { dialog, openExport, saved } from './exporting'
 
 const PIECES = [
   { id: 'a', stencil: { kind: 'ellipse' } as const, box: { cx: 250, cy: 300, w: 300, h: 300 }, filled: true },
 ]
 
-const dialog = (page: Page) => page.getByRole('dialog', { name: /^Export/ })
-const open = (page: Page) => page.getByRole('button', { name: 'Export', exact: true }).click()
 const presets = (page: Page) => dialog(page).getByRole('combobox', { name: 'Preset' })
 
 test('choices kept under a name are taken up again on another sheet, changed ones are no longer the preset, forgotten ones gone', async ({
@@ -17,7 +16,7 @@ test('choices kept under a name are taken up again on another sheet, changed one
   request,
 }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
-  await open(page)
+  await openExport(page)
   await expect(presets(page)).toBeDisabled()
   await dialog(page).getByRole('radio', { name: 'WebP' }).check()
   await dialog(page).getByRole('combobox', { name: 'How the size is given' }).selectOption('By the longest side')
@@ -37,9 +36,10 @@ test('choices kept under a name are taken up again on another sheet, changed one
 
   const hand = await BenchHand.open(page, await makeProject(request, PIECES))
   await hand.ready()
-  await open(page)
+  await openExport(page)
   await expect(dialog(page).getByRole('radio', { name: 'WebP' })).not.toBeChecked()
   await presets(page).selectOption('For the web')
+  await expect(presets(page)).toHaveValue('For the web')
   await expect(dialog(page).getByRole('radio', { name: 'WebP' })).toBeChecked()
   await expect(dialog(page).getByRole('textbox', { name: 'Pixels in px' })).toHaveValue('640')
   await dialog(page).getByRole('button', { name: 'Forget it' }).click()
@@ -47,12 +47,43 @@ test('choices kept under a name are taken up again on another sheet, changed one
   await expect(dialog(page).getByRole('radio', { name: 'WebP' })).toBeChecked()
 })
 
+test('a preset keeps its resolution and its bleed, where a sheet has any; the last choice is had back', async ({
+  page,
+  request,
+}) => {
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  await page.getByRole('textbox', { name: 'Bleed in px' }).fill('20')
+  await page.keyboard.press('Enter')
+  await hand.afterStep('Bleed')
+  await openExport(page, 'TIFF')
+  await dialog(page).getByRole('textbox', { name: 'Resolution in ppi' }).fill('150')
+  await page.keyboard.press('Enter')
+  await dialog(page).getByRole('checkbox', { name: 'With bleed' }).check()
+  await dialog(page).getByRole('button', { name: 'Keep as a preset…' }).click()
+  await page.keyboard.type('For the printer')
+  await page.keyboard.press('Enter')
+  await dialog(page).getByRole('radio', { name: 'JPEG' }).check()
+  await (await saved(page, 'Export JPEG')).path()
+  await presets(page).selectOption('For the printer')
+  await expect(dialog(page).getByRole('radio', { name: 'TIFF' })).toBeChecked()
+  await presets(page).selectOption('')
+  await expect(dialog(page).getByRole('radio', { name: 'JPEG' })).toBeChecked()
+
+  const other = await BenchHand.open(page, await makeProject(request, PIECES))
+  await other.ready()
+  await openExport(page)
+  await presets(page).selectOption('For the printer')
+  await expect(presets(page)).toHaveValue('For the printer')
+  await expect(dialog(page).getByRole('textbox', { name: 'Resolution in ppi' })).toHaveValue('150')
+  await expect(dialog(page).getByRole('checkbox', { name: 'With bleed' })).toBeDisabled()
+})
+
 test('a wished file size finds its quality; what is said beforehand is what the file weighs; one byte is told to be too few', async ({
   page,
   request,
 }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
-  await open(page)
+  await openExport(page)
   await dialog(page).getByRole('radio', { name: 'JPEG' }).check()
   const wish = dialog(page).getByRole('textbox', { name: 'File no larger than, in MB' })
   const quality = dialog(page).getByRole('textbox', { name: 'Quality' })
@@ -63,9 +94,7 @@ test('a wished file size finds its quality; what is said beforehand is what the 
     .getByRole('group', { name: 'What comes out' })
     .getByText(/\d+ kB$/)
   await expect(said).not.toContainText('about')
-  const download = page.waitForEvent('download')
-  await dialog(page).getByRole('button', { name: 'Export JPEG' }).click()
-  const { size } = await stat(await (await download).path())
+  const { size } = await stat(await (await saved(page, 'Export JPEG')).path())
   expect(size).toBeLessThanOrEqual(20_000)
   await expect(said).toContainText(`${Math.round(size / 1000)} kB`)
   await wish.fill('0.000001')
@@ -81,7 +110,7 @@ test('what was exported stays in a list, to be downloaded again until it is clea
   const hand = await BenchHand.open(page, await makeProject(request, PIECES))
   const made = dialog(page).getByRole('region', { name: 'Exported before' })
   for (const format of ['PNG', 'SVG']) {
-    await open(page)
+    await openExport(page)
     await dialog(page).getByRole('radio', { name: format }).check()
     const download = page.waitForEvent('download')
     await dialog(page)
@@ -93,7 +122,7 @@ test('what was exported stays in a list, to be downloaded again until it is clea
   }
   await page.reload()
   await hand.ready()
-  await open(page)
+  await openExport(page)
   await expect(made.getByRole('listitem')).toHaveCount(2)
   const again = page.waitForEvent('download')
   await made.getByRole('button', { name: 'Download Bench-test.svg again' }).click()
@@ -102,7 +131,7 @@ test('what was exported stays in a list, to be downloaded again until it is clea
   await expect(made).toHaveCount(0)
   await page.reload()
   await hand.ready()
-  await open(page)
+  await openExport(page)
   await expect(dialog(page).getByRole('radio', { name: 'PNG' })).toBeVisible()
   await expect(made).toHaveCount(0)
 })

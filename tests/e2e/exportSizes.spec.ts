@@ -1,5 +1,5 @@
 /** What is exported and how large: the selection alone, every frame, sides in pixels, grounds, TIFF and AVIF. */
-import type { Download, Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { execFileSync, spawnSync } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
@@ -7,25 +7,13 @@ import path from 'node:path'
 import sharp from 'sharp'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject } from './bench'
+import { dialog, openExport, saved } from './exporting'
 import { unzip } from '@tests/helpers/zip'
 
 const PIECES = [
   { id: 'a', stencil: { kind: 'ellipse' } as const, box: { cx: 250, cy: 300, w: 300, h: 300 }, filled: true },
   { id: 'b', stencil: { kind: 'polygon', sides: 5 } as const, box: { cx: 600, cy: 300, w: 200, h: 100 }, filled: true },
 ]
-
-const dialog = (page: Page) => page.getByRole('dialog', { name: /^Export/ })
-
-const open = async (page: Page, format: string): Promise<void> => {
-  await page.getByRole('button', { name: 'Export', exact: true }).click()
-  await dialog(page).getByRole('radio', { name: format }).check()
-}
-
-const saved = async (page: Page, button: string): Promise<Download> => {
-  const download = page.waitForEvent('download')
-  await dialog(page).getByRole('button', { name: button }).click()
-  return download
-}
 
 /** A pixel of what is shown beforehand. */
 const seenAt = (page: Page, x: number, y: number): Promise<number[]> =>
@@ -50,7 +38,7 @@ test('one frame alone is a transparent picture cut to its outline, as long as is
   const hand = await BenchHand.open(page, await makeProject(request, PIECES))
   const at = await hand.at({ x: 250, y: 300 })
   await page.mouse.click(at.x, at.y)
-  await open(page, 'AVIF')
+  await openExport(page, 'AVIF')
   await dialog(page)
     .getByRole('radio', { name: /^Only what is selected/ })
     .check()
@@ -74,7 +62,7 @@ test('one frame alone is a transparent picture cut to its outline, as long as is
 
 test('every frame becomes a file of its own, in a zip', async ({ page, request }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
-  await open(page, 'PNG')
+  await openExport(page, 'PNG')
   await dialog(page)
     .getByRole('radio', { name: /^Every frame as a file of its own.*\(2\)/ })
     .check()
@@ -98,7 +86,7 @@ test('a TIFF is transparent in spite of a background, a JPEG on a colour where i
   request,
 }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
-  await open(page, 'TIFF')
+  await openExport(page, 'TIFF')
   const ground = dialog(page).getByRole('combobox', { name: 'Ground of the file' })
   await ground.selectOption({ label: 'left out: transparent' })
   const tiff = await sharp(await (await saved(page, 'Export TIFF')).path())
@@ -107,7 +95,7 @@ test('a TIFF is transparent in spite of a background, a JPEG on a colour where i
   expect([tiff.info.width, tiff.info.channels, tiff.data[3]]).toEqual([800, 4, 0])
   await dialog(page).getByRole('button', { name: 'Close' }).click()
   await page.getByRole('button', { name: 'None: transparent' }).click()
-  await open(page, 'JPEG')
+  await openExport(page, 'JPEG')
   await ground.selectOption({ label: 'a colour where it is clear' })
   await dialog(page).getByLabel('Colour of the ground').fill('#3366cc')
   // What comes out is shown: the colour where the sheet is clear.
@@ -128,7 +116,7 @@ test('with bleed on and off again the picture beforehand stays; a small frame of
   await page.getByRole('textbox', { name: 'Bleed in px' }).fill('400')
   await page.keyboard.press('Enter')
   await hand.afterStep('Bleed')
-  await open(page, 'PNG')
+  await openExport(page, 'PNG')
   const bleed = dialog(page).getByRole('checkbox', { name: 'With bleed' })
   await bleed.check()
   await expect(dialog(page).getByText('12800 × 9800 px, sRGB')).toBeVisible()
@@ -151,7 +139,7 @@ test('what the pictures carry is proposed; a side that a format cannot hold is r
   request,
 }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
-  await open(page, 'WebP')
+  await openExport(page, 'WebP')
   const words = dialog(page).getByText(/The pictures carry up to \d+ ppi/)
   const carried = Number(/\d+/.exec((await words.textContent()) ?? '')?.[0])
   await dialog(page).getByRole('button', { name: 'As large as the pictures carry' }).click()

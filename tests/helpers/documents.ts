@@ -10,6 +10,9 @@ import type { Frame, Project } from '@/core/document/types'
 /** Pictures that the made-up projects know. */
 export const PICTURE_IDS = ['pic-1', 'pic-2', 'pic-3', 'pic-4'] as const
 
+/** What they know of them. */
+export const KNOWN_PICTURES = PICTURE_IDS.map((_id, i) => pictureRef(i + 1, 300 + 250 * i, 900 - 150 * i))
+
 const frames: fc.Arbitrary<Omit<Frame, 'id' | 'name'>> = fc
   .record({
     stencil: stencils,
@@ -45,9 +48,8 @@ export const someProjects: fc.Arbitrary<Project> = fc
       'Made up',
       newSheet(SHEET, 'Sheet 1', { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 9 }),
     )
-    const known = PICTURE_IDS.reduce(
-      (project, pictureId, i) =>
-        addPicture(project, { pictureId, picture: pictureRef(i + 1, 300 + 250 * i, 900 - 150 * i) }),
+    const known = KNOWN_PICTURES.reduce(
+      (project, picture, i) => addPicture(project, { pictureId: PICTURE_IDS[i] ?? '', picture }),
       blank,
     )
     const filled = made.reduce(

@@ -1,6 +1,6 @@
 import path from 'node:path'
 import sharp from 'sharp'
-import { someProjects } from '@tests/helpers/documents'
+import { KNOWN_PICTURES, someProjects } from '@tests/helpers/documents'
 import { SHEET } from '@tests/helpers/project'
 import { fc, real } from '@tests/helpers/property'
 import { BLENDS, type Blend } from '@/core/colour/blend'
@@ -94,20 +94,29 @@ export const finishedSheets: fc.Arbitrary<Project> = fc
     }, ground)
   })
 
-/** Soft colour fields as large as the pictures of a project say, so that no reader's way of shrinking shows. */
-export const paintPictures = async (project: Project, folder: string): Promise<Readonly<Record<string, string>>> => {
+// Reached once: a global is slow to reach from within a test's own context.
+const { sin } = Math
+
+const softFields = (w: number, h: number, phase: number): Buffer => {
+  const data = Buffer.alloc(w * h * 3)
+  const down = Array.from({ length: h }, (_, y) => 128 + 80 * sin((4 * y) / h))
+  const across = Array.from({ length: w }, (_, x) => 128 + 90 * sin((3 * x) / w + phase))
+  for (let y = 0, at = 0; y < h; y += 1)
+    for (let x = 0; x < w; x += 1) {
+      data[at++] = across[x] ?? 0
+      data[at++] = down[y] ?? 0
+      data[at++] = 60 + (150 * x) / w
+    }
+  return data
+}
+
+/** The pictures of made-up projects as soft colour fields, so that no reader's way of shrinking shows; by their hashes. */
+export const paintPictures = async (folder: string): Promise<Readonly<Record<string, string>>> => {
   const files: Record<string, string> = {}
-  for (const [i, { hash, pixels }] of Object.values(project.pictures).entries()) {
+  for (const [i, { hash, pixels }] of KNOWN_PICTURES.entries()) {
     const { w, h } = pixels
-    const data = Buffer.alloc(w * h * 3)
-    for (let y = 0, at = 0; y < h; y += 1)
-      for (let x = 0; x < w; x += 1) {
-        data[at++] = 128 + 90 * Math.sin((3 * x) / w + i)
-        data[at++] = 128 + 80 * Math.sin((4 * y) / h)
-        data[at++] = 60 + (150 * x) / w
-      }
-    const file = path.join(folder, `${i}.${i % 2 ? 'png' : 'jpg'}`)
-    const picture = sharp(data, { raw: { width: w, height: h, channels: 3 } })
+    const file = path.join(folder, `picture-${i}.${i % 2 ? 'png' : 'jpg'}`)
+    const picture = sharp(softFields(w, h, i), { raw: { width: w, height: h, channels: 3 } })
     await (i % 2 ? picture.png() : picture.jpeg({ quality: 95, chromaSubsampling: '4:4:4' })).toFile(file)
     files[hash] = file
   }

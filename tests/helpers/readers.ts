@@ -72,7 +72,8 @@ export const difference = (a: Rgb8, b: Rgb8): { readonly mean: number; readonly 
   let sum = 0
   let off = 0
   for (let i = 0; i < a.data.length; i += 1) {
-    const d = Math.abs((a.data[i] ?? 0) - (b.data[i] ?? 0))
+    const by = (a.data[i] ?? 0) - (b.data[i] ?? 0)
+    const d = by < 0 ? -by : by
     sum += d
     if (d > 8) off += 1
   }

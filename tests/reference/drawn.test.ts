@@ -5,19 +5,14 @@
  */
 import { describe, expect, it } from '@jest/globals'
 import path from 'node:path'
-import sharp from 'sharp'
 import { finishedSheets, paintPictures } from '@tests/helpers/finishedSheets'
 import { inFolder } from '@tests/helpers/files'
 import { SHEET } from '@tests/helpers/project'
 import { fc, SEED } from '@tests/helpers/property'
 import { checkPdf, difference, onWhite, PDF_READERS, pdfFonts, SVG_READERS, type Rgb8 } from '@tests/helpers/readers'
 import { isProving } from '@tests/helpers/sweep'
-import { sheetOf } from '@/core/document/read'
-import type { Project } from '@/core/document/types'
-import { renderSheet } from '@/core/render/drawList'
-import { exportFile } from '@/server/export/file'
-import { originalPixels } from '@/server/export/pixels'
-import { paintList } from '@/server/export/renderSheet'
+import type { OutputFormat } from '@/core/formats/outputFormats'
+import { work } from '@/server/work/work'
 
 /** One pixel a point for SVG, two for PDF. */
 const PPI = { pdf: 144, svg: 72 } as const
@@ -26,49 +21,34 @@ const RUNS = isProving ? 60 : 10
 /** Pictures that reach far beyond the sheet make one of the readers stop; what is seen of them is enough here. */
 const PICTURES = { marks: [], isCropped: true } as const
 
-const paintedOnWhite = async (
-  project: Project,
-  files: Readonly<Record<string, string>>,
-  ppi: number,
-): Promise<Rgb8> => {
-  const canvas = await paintList(
-    renderSheet(project, sheetOf(project, SHEET)),
-    ppi,
-    originalPixels((hash) => files[hash]),
-  )
-  const raw = { width: canvas.width, height: canvas.height, channels: 4, premultiplied: true } as const
-  return onWhite(await sharp(canvas.data(), { raw }).png().toBuffer())
-}
-
 interface Shown {
   readonly mean: number
   readonly off: number
 }
 
-/** How each reader's picture of each random sheet differs from ours. */
+/** How each reader's picture of each random sheet differs from ours; exported apart, as the server does it. */
 const differences = (
   format: 'pdf' | 'svg',
   show: (file: string, width: number) => Promise<Readonly<Record<string, Rgb8>>>,
 ): Promise<readonly Readonly<Record<string, Shown>>[]> =>
   inFolder(async (folder) => {
+    const files = await paintPictures(folder)
     const all: Record<string, Shown>[] = []
     for (const [n, project] of fc.sample(finishedSheets, { seed: SEED, numRuns: RUNS }).entries()) {
-      const files = await paintPictures(project, folder)
-      const out = path.join(folder, `${n}.${format}`)
-      const options = {
-        format,
-        sizing: { by: 'ppi', ppi: PPI[format] },
-        quality: 95,
-        bleed: false,
-        pdf: PICTURES,
-      } as const
-      await exportFile({ project, parts: [{ sheetId: SHEET }], options, files, out })
-      if (format === 'pdf') {
-        checkPdf(out)
-        expect(pdfFonts(out).trim().split('\n')).toHaveLength(2)
+      const made = async (as: OutputFormat): Promise<string> => {
+        const out = path.join(folder, `${n}.${as}`)
+        const sizing = { by: 'ppi', ppi: PPI[format] } as const
+        const options = { format: as, sizing, quality: 95, bleed: false, drawn: PICTURES }
+        await work('export', { project, parts: [{ sheetId: SHEET }], options, files, out })
+        return out
       }
-      const ours = await paintedOnWhite(project, files, PPI[format])
-      const theirs = await show(out, ours.width)
+      const file = await made(format)
+      if (format === 'pdf') {
+        checkPdf(file)
+        expect(pdfFonts(file).trim().split('\n')).toHaveLength(2)
+      }
+      const ours = await onWhite(await made('png'))
+      const theirs = await show(file, ours.width)
       all.push(Object.fromEntries(Object.entries(theirs).map(([name, shown]) => [name, difference(ours, shown)])))
     }
     return all

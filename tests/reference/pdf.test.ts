@@ -16,7 +16,7 @@ import { addFrame } from '@/core/document/edits/frames'
 import { addPicture } from '@/core/document/edits/project'
 import { addSheet, setBackground } from '@/core/document/edits/sheets'
 import type { Project } from '@/core/document/types'
-import type { ExportOptions, PdfOptions } from '@/contract/exports'
+import type { ExportOptions, DrawnOptions } from '@/contract/exports'
 import { exportFile } from '@/server/export/file'
 
 const SIZE = { w: 340.157, h: 226.772 }
@@ -91,7 +91,7 @@ interface Written {
 /** Writes all sheets of a project as one file and hands it over. */
 const asPdf = <T>(
   project: Project,
-  options: Partial<ExportOptions> & { readonly pdf?: PdfOptions },
+  options: Partial<ExportOptions> & { readonly drawn?: DrawnOptions },
   look: (written: Written) => Promise<T> | T,
 ): Promise<T> =>
   inFolder(async (folder) => {
@@ -149,8 +149,8 @@ describe('the pages of a PDF', () => {
     })
   })
   it('have bleed around what is trimmed, and marks around both', async () => {
-    const pdf: PdfOptions = { marks: ['trim', 'registration', 'bars'], isCropped: false }
-    await asPdf(album(['photo']), { bleed: true, pdf }, async ({ file }) => {
+    const drawn: DrawnOptions = { marks: ['trim', 'registration', 'bars'], isCropped: false }
+    await asPdf(album(['photo']), { bleed: true, drawn }, async ({ file }) => {
       const { MediaBox: media, BleedBox: bleed, TrimBox: trim } = boxesOf(file, 1)
       const room = 30
       const around = (by: number): readonly number[] => [
@@ -230,12 +230,12 @@ describe('pictures in a PDF', () => {
   it('are held to a resolution, and to what is seen, when that is asked for', async () => {
     // At 50 points wide the photograph has 120 px in 53 points: 162 ppi.
     const held = { marks: [], isCropped: false, ceiling: 72 } as const
-    await asPdf(album(['photo']), { pdf: held }, ({ file }) => {
+    await asPdf(album(['photo']), { drawn: held }, ({ file }) => {
       const [row] = pdfImages(file).map((line) => line.trim().split(/ +/))
       near(Number(row?.[12]), 72, 1)
       near(Number(row?.[13]), 72, 1)
     })
-    await asPdf(album(['photo']), { pdf: { marks: [], isCropped: true } }, ({ file }) => {
+    await asPdf(album(['photo']), { drawn: { marks: [], isCropped: true } }, ({ file }) => {
       const [row] = pdfImages(file).map((line) => line.trim().split(/ +/))
       // 50 points of 53.3 are seen, of 120 pixels.
       near(Number(row?.[3]), (120 * 50) / (120 * (80 / 180)), 6)

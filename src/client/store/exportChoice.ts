@@ -1,11 +1,11 @@
 import { boolean, number, object, string } from 'yup'
 import type { Sheet } from '@/core/document/types'
 import { OUTPUT_FORMATS } from '@/core/formats/outputFormats'
-import { groundSchema, pdfSchema, sizingSchema, type ExportOptions, type ExportRequest } from '@/contract/exports'
+import { groundSchema, drawnSchema, sizingSchema, type ExportOptions, type ExportRequest } from '@/contract/exports'
 import { keepSetting, keptSetting } from '@/client/store/settings'
 
 /** What a file is like: its format, size and quality, on which ground, with bleed or without. */
-export type ExportLook = Pick<ExportOptions, 'format' | 'quality' | 'bleed' | 'ground' | 'sizing' | 'pdf'>
+export type ExportLook = Pick<ExportOptions, 'format' | 'quality' | 'bleed' | 'ground' | 'sizing' | 'drawn'>
 
 /** What becomes a file: each sheet, what is selected, or every set of takes, panel or frame of the sheets. */
 export type ExportEach = 'sheet' | 'selection' | NonNullable<ExportRequest['each']>
@@ -29,7 +29,7 @@ export const exportSchema = object({
   placeholders: boolean().required(),
   sizing: sizingSchema,
   ground: groundSchema,
-  pdf: pdfSchema,
+  drawn: drawnSchema,
 })
 
 /** What the last export was like, or the usual. */
@@ -42,15 +42,8 @@ export const lastExport = (): LastExport => {
   }
 }
 
-/** Choices as they are kept for other sheets: the resolution stays behind. */
-export const keptChoice = ({ sizing, ...look }: ExportLook, placeholders: boolean): LastExport => ({
-  ...look,
-  placeholders,
-  ...(sizing.by === 'ppi' ? {} : { sizing }),
-})
-
-export const noteExport = (look: ExportLook, placeholders: boolean): void =>
-  keepSetting(STORE, JSON.stringify(keptChoice(look, placeholders)))
+export const noteExport = ({ sizing, ...look }: ExportLook, placeholders: boolean): void =>
+  keepSetting(STORE, JSON.stringify({ ...look, placeholders, ...(sizing.by === 'ppi' ? {} : { sizing }) }))
 
 /** What a sheet's file is like at first: as the last one was, at the sheet's own resolution unless a size was given. */
 export const firstLook = ({ ppi, bleed }: Sheet, last: LastExport): ExportLook => ({
@@ -59,7 +52,7 @@ export const firstLook = ({ ppi, bleed }: Sheet, last: LastExport): ExportLook =
   sizing: last.sizing ?? { by: 'ppi', ppi },
   bleed: last.bleed && bleed > 0,
   ...(last.ground === undefined ? {} : { ground: last.ground }),
-  ...(last.pdf ? { pdf: last.pdf } : {}),
+  ...(last.drawn ? { drawn: last.drawn } : {}),
 })
 
 interface ExportChoice {

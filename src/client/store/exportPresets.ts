@@ -1,4 +1,4 @@
-import { array, object, string } from 'yup'
+import { object, string } from 'yup'
 import { refuse } from '@/core/failure'
 import { exportSchema, type LastExport } from '@/client/store/exportChoice'
 import { keepSetting, keptSetting } from '@/client/store/settings'
@@ -12,17 +12,17 @@ export interface ExportPreset {
 const STORE = 'eager-stencil-export-presets'
 export const PRESET_LIMITS = { count: 30, name: 60 } as const
 
-const schema = array(
-  object({ name: string().strict().min(1).max(PRESET_LIMITS.name).required(), choice: exportSchema }),
-)
-  .max(PRESET_LIMITS.count)
-  .required()
+const presetSchema = object({
+  name: string().strict().min(1).max(PRESET_LIMITS.name).required(),
+  choice: exportSchema.required(),
+})
+const isPreset = (held: unknown): held is ExportPreset => presetSchema.isValidSync(held, { strict: true })
 
-/** The presets kept in this browser, by name. */
+/** The presets kept in this browser, by name; what is none of them is passed over. */
 export const exportPresets = (): readonly ExportPreset[] => {
   try {
     const held: unknown = JSON.parse(keptSetting(STORE) ?? '[]')
-    return schema.isValidSync(held, { strict: true }) ? (held as readonly ExportPreset[]) : [] // checked just now
+    return Array.isArray(held) ? held.filter(isPreset).slice(0, PRESET_LIMITS.count) : []
   } catch {
     return []
   }

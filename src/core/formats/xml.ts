@@ -66,6 +66,12 @@ export const readXml = (
   return root
 }
 
-/** Text as it stands in XML. */
+/** What no XML may hold, however it is written (XML 1.0, 2.2): most controls, and halves of pairs. */
+const FORBIDDEN =
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g
+
+/** Text as it stands in XML, without what can't stand there. */
 export const escapeXml = (text: string): string =>
-  text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign)
+  text
+    .replace(FORBIDDEN, '')
+    .replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign)

@@ -119,6 +119,15 @@ export interface Mask extends Shape {
   readonly soft?: PictureOp
 }
 
+/** The feather of a mask is two standard deviations long: within it the edge comes to 95% of its strength. */
+const FEATHER_DEVIATIONS = 2
+
+/** Standard deviation of the blur by which a mask's edge fades, in points. */
+export const featherDeviation = ({ feather }: Mask): number => feather / FEATHER_DEVIATIONS
+
+/** Is it one line, without anything left out along its middle? */
+export const isWholeLine = ({ bands }: StrokeOp): boolean => bands.length === 1 && bands[0]?.from === 0
+
 /** How something is composed with what lies beneath. */
 export interface Composed {
   /** In [0, 1]; 1 without it. */

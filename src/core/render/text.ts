@@ -5,6 +5,7 @@ import { textLines, textParts } from '@/core/text/outline'
 import { isText, type TextFrame } from '@/core/document/text'
 import type { Frame } from '@/core/document/types'
 import type { DrawOp, Shape, StrokeOp, Style } from '@/core/render/ops'
+import { lineBand } from '@/core/render/finishOps'
 import { fillOp } from '@/core/render/style'
 
 /** Letters in a colour of their own. */
@@ -63,7 +64,7 @@ const grownBy = (shape: Shape, style: Style): StrokeOp => ({
   op: 'stroke',
   ...shape,
   style,
-  bands: [{ from: 0, to: UNDER_MASK / 2 }],
+  bands: [lineBand(UNDER_MASK)],
   join: 'round',
   mitreLimit: 4,
   cap: 'butt',

@@ -8,16 +8,9 @@ import {
   type DrawOp,
   type Mask,
 } from '@/core/render/ops'
-import type { Rect } from '@/core/geometry/rect'
 
 /** What is painted by itself and then composed with what lies beneath. */
-export interface Layer extends Composed {
-  /** What it can touch, in sheet points. */
-  readonly bounds: Rect
-  /** Only what lies in it is kept. */
-  readonly mask?: Mask
-  /** Standard deviation of a Gaussian blur in points; edges of the bounds are repeated outward. */
-  readonly blur?: number
+export interface Layer extends Composed, Pick<DrawItem, 'bounds' | 'mask' | 'blur'> {
   /**
    * Follows what was knocked out by the same mask: added to it rather than laid over it, so that at the edge what one
    * gives up the other takes, and no backdrop shines through between the two.

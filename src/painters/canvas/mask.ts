@@ -3,7 +3,7 @@ import { CHANNELS } from '@/core/adjust/plate'
 import { compose } from '@/core/geometry/matrix'
 import { growRect, mapRect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
-import type { Mask } from '@/core/render/ops'
+import { featherDeviation, type Mask } from '@/core/render/ops'
 import {
   deviceLength,
   fillOutline,
@@ -17,8 +17,6 @@ import {
 import { paintPicture } from '@/painters/canvas/picture'
 import type { PaintPixels } from '@/painters/canvas/surface'
 
-/** A feather is two standard deviations long: within it the edge comes to 95% of its strength. */
-const FEATHER_DEVIATIONS = 2
 const OPAQUE = 255
 /**
  * Fades the edge of a mask inward, in place: alpha becomes max(0, 2·b − 1), b being the mask blurred. At a straight
@@ -34,7 +32,7 @@ export const fadeInward = (pixels: PaintPixels, deviation: number): void => {
 
 /** The fading outline of a mask on a offscreen of its own; null where nothing of it is seen. */
 const faded = (on: Offscreen, mask: Mask, painting: Painting): Offscreen | null => {
-  const deviation = deviceLength(mask.feather, painting.view) / FEATHER_DEVIATIONS
+  const deviation = deviceLength(featherDeviation(mask), painting.view)
   // As far beyond the outline as the blur reaches, and beyond what is seen, so that the fade depends on neither end.
   const reach = 2 + blurReach(deviation)
   const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), reach)

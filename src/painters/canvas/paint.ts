@@ -90,8 +90,12 @@ interface Surface {
 export class CanvasSink implements ListSink {
   private readonly surfaces: Surface[] = []
 
-  constructor(context: PaintContext, painting: Painting) {
-    this.surfaces.push({ context, painting, on: null, outer: painting, isEmpty: false })
+  constructor(
+    context: PaintContext,
+    painting: Painting,
+    layer: Pick<Surface, 'on' | 'outer'> = { on: null, outer: painting },
+  ) {
+    this.surfaces.push({ context, painting, isEmpty: layer.on !== null, ...layer })
   }
 
   private get top(): Surface {
@@ -101,9 +105,7 @@ export class CanvasSink implements ListSink {
   /** Paints onto a layer that is composed by whoever asks. */
   static onLayer(on: Offscreen, outer: Painting): CanvasSink {
     const painting = onOffscreen(on, outer)
-    const sink = new CanvasSink(on.layer.context, painting)
-    sink.surfaces[0] = { context: on.layer.context, painting, on, outer, isEmpty: true }
-    return sink
+    return new CanvasSink(on.layer.context, painting, { on, outer })
   }
 
   paint(op: DrawOp): void {

@@ -1,6 +1,6 @@
 import type { Rgb } from '@/core/colour/space'
 import { compose } from '@/core/geometry/matrix'
-import type { FillOp, StrokeOp, Style } from '@/core/render/ops'
+import { isWholeLine, type FillOp, type StrokeOp, type Style } from '@/core/render/ops'
 import { drawLayer, fillOutline, onOffscreen, setMatrix, offscreen, type Painting } from '@/painters/canvas/painting'
 import type { PaintContext } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
@@ -49,7 +49,7 @@ const strokeSound = (context: PaintContext, op: StrokeOp, width: number, paintin
 
 /** Draws a stroke; one that is not opaque, or with parts taken out of it, on a layer of its own. */
 export const paintStroke = (context: PaintContext, op: StrokeOp, painting: Painting): void => {
-  const [first, ...others] = op.bands
+  const [first] = op.bands
   if (!first) return
   const width = 2 * first.to
   // Open lines, as of a brush, overlap themselves nowhere: their strength can be given as they are drawn.
@@ -59,7 +59,7 @@ export const paintStroke = (context: PaintContext, op: StrokeOp, painting: Paint
     context.globalAlpha = 1
     return
   }
-  if (!others.length && first.from === 0 && op.opacity >= 1) return strokeSound(context, op, width, painting)
+  if (isWholeLine(op) && op.opacity >= 1) return strokeSound(context, op, width, painting)
   const on = offscreen(painting.device, painting)
   const there = onOffscreen(on, painting)
   const { context: own } = on.layer

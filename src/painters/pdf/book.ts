@@ -2,6 +2,7 @@ import type { Readable } from 'node:stream'
 import { setImmediate as turn } from 'node:timers/promises'
 import PDFDocument from 'pdfkit'
 import type { Rect } from '@/core/geometry/rect'
+import { Pile } from '@/painters/outlines'
 
 /** Kinds of named things that contents use. */
 export type ResourceKind = 'XObject' | 'ExtGState' | 'Shading' | 'ColorSpace'
@@ -10,33 +11,19 @@ export type ResourceKind = 'XObject' | 'ExtGState' | 'Shading' | 'ColorSpace'
 export type PdfRef = PDFKit.PDFKitReference
 
 /** Text of a content stream, and the names that it uses. */
-export class Content {
-  private readonly lines: string[] = []
+export class Content extends Pile {
   private readonly names = new Set<string>()
-  /** How many things were painted. */
-  painted = 0
-  /** Does something of it mix with what lies beneath, so that it must be kept apart? */
-  isMixing = false
 
-  /** What paints one thing. */
-  paint(...lines: readonly string[]): void {
-    this.lines.push(...lines)
-    this.painted += 1
-  }
   use(name: string): string {
     this.names.add(name)
     return `/${name}`
   }
-  /** Takes in what another content uses and paints, between other lines. */
-  take(other: Content, around: (text: string) => readonly string[]): void {
+
+  override take(other: Content, around?: (text: string) => string): void {
     for (const name of other.names) this.names.add(name)
-    this.lines.push(...around(other.text))
-    this.painted += other.painted
-    this.isMixing ||= other.isMixing
+    super.take(other, around)
   }
-  get text(): string {
-    return this.lines.join('\n')
-  }
+
   get used(): ReadonlySet<string> {
     return this.names
   }

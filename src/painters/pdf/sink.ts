@@ -1,15 +1,13 @@
 import type { Blend } from '@/core/colour/blend'
 import { COPY_MITRE } from '@/core/finish/layers'
-import { assertNever } from '@/core/failure'
 import { compose, invert, translation, type Matrix } from '@/core/geometry/matrix'
 import { growRect, intersectRects, mapRect, type Rect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import { transformPath } from '@/core/path/transform'
 import {
+  isWholeLine,
   opPictureMatrix,
   type Composed,
-  type DrawNode,
-  type DrawOp,
   type FillOp,
   type Mask,
   type PictureOp,
@@ -18,10 +16,11 @@ import {
   type StrokeOp,
   type Style,
 } from '@/core/render/ops'
-import type { KnockOut, Layer, ListSink } from '@/core/render/walk'
+import type { Layer } from '@/core/render/walk'
 import { ontoRect, type NeedsPixels, type Raster, type ReadyImages } from '@/painters/assets'
 import { Content, type PdfBook } from '@/painters/pdf/book'
-import { hidesMask, isOpaque } from '@/painters/hiding'
+import { isOpaque } from '@/painters/hiding'
+import { OutlineSink, RIM } from '@/painters/outlines'
 import {
   clipText,
   fillColour,
@@ -36,9 +35,6 @@ import {
   type Line,
 } from '@/painters/pdf/operators'
 import { alphaShading, colourShading } from '@/painters/pdf/shading'
-
-/** What stays of what lies beneath at the edge of what is laid over it, in points: half a pixel at 300 ppi. */
-const RIM = 0.12
 
 /** `multiply` is Multiply, `color-dodge` ColorDodge (ISO 32000-1, tables 136 and 137; W3C names the same functions). */
 const blendName = (blend: Blend): string =>
@@ -57,97 +53,45 @@ export const PDF_NEEDS: NeedsPixels = {
 const UPWARD: Matrix = { a: 1, b: 0, c: 0, d: -1, e: 0, f: 1 }
 const inRect = (area: Rect): string => matrixText(compose(ontoRect(area), UPWARD))
 
-const isWholeLine = ({ bands }: StrokeOp): boolean => bands.length === 1 && bands[0]?.from === 0
-
 const ROUND: Omit<Line, 'width'> = { join: 'round', mitreLimit: COPY_MITRE, cap: 'butt' }
 
-/** Paints a draw list into a content of a PDF: everything as outlines but for what `assets` has as pixels. */
-export class PdfSink implements ListSink {
-  readonly content = new Content()
-  private readonly open: Content[] = []
-  private node: DrawNode | null = null
-
+/** Paints a draw list into a content of a PDF. */
+export class PdfSink extends OutlineSink<Content> {
   constructor(
     private readonly book: PdfBook,
-    private readonly assets: ReadyImages,
-    /** What is seen, in sheet points. */
-    private readonly area: Rect,
-  ) {}
-
-  /** Which node is painted next. */
-  turnTo(node: DrawNode): void {
-    this.node = node
+    images: ReadyImages,
+    area: Rect,
+  ) {
+    super(new Content(), () => new Content(), PDF_NEEDS, images, area)
   }
 
-  private get top(): Content {
-    return this.open.at(-1) ?? this.content
-  }
-
-  begin(layer: Layer): boolean {
-    if (!intersectRects(layer.bounds, this.area)) return false
-    if (layer.blur !== undefined && this.node) {
-      this.putComposed(layer, this.assets.blurredOf(this.node))
-      return false
-    }
-    this.open.push(new Content())
-    return true
-  }
-
-  end(layer: Layer): void {
-    const content = this.open.pop()
-    if (!content?.painted) return
+  protected close(content: Content, layer: Layer): void {
     const { top } = this
     const { mask, bounds } = layer
     const isSoft = mask !== undefined && PDF_NEEDS.mask(mask)
     const clip = mask && !isSoft ? [this.clipOf(mask)] : []
     const states = [
       ...this.composedStates(layer),
-      ...(mask && isSoft ? [this.softState(this.assets.maskOf(mask, 'kept'))] : []),
+      ...(mask && isSoft ? [this.softState(this.images.maskOf(mask, 'kept'))] : []),
     ]
     // One thing alone needs no group: what cuts it cuts it once.
     if (!states.length && !content.isMixing && (!mask || content.painted === 1))
-      return top.take(content, (text) => [kept(...clip, text)])
+      return top.take(content, (text) => kept(...clip, text))
     const form = this.book.name('XObject', this.book.form(content, intersectRects(bounds, this.area) ?? bounds))
     top.paint(kept(...clip, ...states.map((name) => `${top.use(name)} gs`), `${top.use(form)} Do`))
   }
 
-  beginKnockOut(): void {
-    this.open.push(new Content())
-  }
-
-  endKnockOut(knockOut: KnockOut): void {
-    const content = this.open.pop()
-    if (!content?.painted) return
+  protected knockOut(content: Content, mask: Mask): void {
     const { top } = this
-    // What hides all that lies beneath it needs nothing knocked out, and no edge then shows a seam.
-    if (!knockOut.hasRim && this.node && hidesMask(this.node, this.assets)) return top.take(content, (text) => [text])
-    const state = PDF_NEEDS.mask(knockOut.mask)
-      ? this.softState(this.assets.maskOf(knockOut.mask, 'inverted'), true)
-      : this.hollowState(knockOut.mask)
+    const state = PDF_NEEDS.mask(mask)
+      ? this.softState(this.images.maskOf(mask, 'inverted'), true)
+      : this.hollowState(mask)
     const form = this.book.name('XObject', this.book.form(content, this.area))
     top.paint(kept(`${top.use(state)} gs`, `${top.use(form)} Do`))
   }
 
-  paint(op: DrawOp): void {
-    switch (op.op) {
-      case 'fill':
-        return this.paintFill(op)
-      case 'picture':
-        return this.paintPicture(op)
-      case 'stroke':
-        return this.paintStroke(op)
-      case 'shade':
-        return PDF_NEEDS.shade(op) ? this.putRaster(this.assets.softOf(op)) : this.paintShade(op)
-      case 'relief':
-        return this.putRaster(this.assets.softOf(op))
-      default:
-        return assertNever(op)
-    }
-  }
-
   private composedStates({ opacity = 1, blend }: Composed): readonly string[] {
     if (opacity >= 1 && blend === undefined) return []
-    this.top.isMixing ||= blend !== undefined
     return [this.book.state({ ca: opacity, ...(blend ? { BM: blendName(blend) } : {}) })]
   }
 
@@ -165,7 +109,7 @@ export class PdfSink implements ListSink {
     return opacity < 1 ? [`${this.top.use(this.book.state({ ca: opacity, CA: opacity }))} gs`] : []
   }
 
-  private paintFill({ outline, toSheet, style, opacity = 1 }: FillOp): void {
+  protected paintFill({ outline, toSheet, style, opacity = 1 }: FillOp): void {
     const { top } = this
     const strength = this.strengthOf(opacity)
     const before = [...strength, matrixText(toSheet)]
@@ -184,7 +128,7 @@ export class PdfSink implements ListSink {
     return this.book.maskState(mask, bounds)
   }
 
-  private paintStroke(op: StrokeOp): void {
+  protected paintStroke(op: StrokeOp): void {
     const { outline, toSheet, style, bands, join, mitreLimit, cap, dash, opacity } = op
     const [band] = bands
     if (!band) return
@@ -204,19 +148,19 @@ export class PdfSink implements ListSink {
     top.paint(kept(...before, `${top.use(state)} gs`, ...this.styled(top, style, reach)))
   }
 
-  private paintPicture(op: PictureOp): void {
+  protected paintPicture(op: PictureOp): void {
     const { top } = this
     const cut = this.clipOf(op)
     if (op.tileGap !== undefined) {
-      const { name, area } = this.assets.tilesOf(op)
+      const { name, area } = this.images.tilesOf(op)
       return top.paint(kept(cut, inRect(area), `${top.use(name)} Do`))
     }
-    const { name, toPicture } = this.assets.pictureOf(op)
+    const { name, toPicture } = this.images.pictureOf(op)
     top.paint(kept(cut, matrixText(compose(opPictureMatrix(op), toPicture, UPWARD)), `${top.use(name)} Do`))
   }
 
   /** A shape in one colour without a blur: larger or smaller, shifted, or all but it. */
-  private paintShade(op: ShadeOp): void {
+  protected paintShade(op: ShadeOp): void {
     const { outline, shift, grow, join, colour, opacity, isInverted } = op
     const toSheet = compose(translation(shift.x, shift.y), op.toSheet)
     const { top } = this
@@ -238,12 +182,7 @@ export class PdfSink implements ListSink {
     top.paint(kept(...before, `${top.use(state)} gs`, fillColour(colour), rectText(seen), 'f'))
   }
 
-  private putRaster({ name, area }: Raster): void {
-    const { top } = this
-    top.paint(kept(inRect(area), `${top.use(name)} Do`))
-  }
-
-  private putComposed(how: Composed, { name, area }: Raster): void {
+  protected putRaster({ name, area }: Raster, how: Composed = {}): void {
     const { top } = this
     const states = this.composedStates(how).map((state) => `${top.use(state)} gs`)
     top.paint(kept(...states, inRect(area), `${top.use(name)} Do`))

@@ -22,24 +22,3 @@ export class Definitions {
 }
 
 export const urlOf = (id: string): string => `url(#${id})`
-
-/** Text of a drawing as it grows, layer by layer. */
-export class Lines {
-  private readonly lines: string[] = []
-  painted = 0
-  /** Does something of it mix with what lies beneath, so that it must be kept apart? */
-  isMixing = false
-
-  add(...lines: readonly string[]): void {
-    this.lines.push(...lines)
-    this.painted += 1
-  }
-  take(other: Lines, around: (text: string) => string): void {
-    this.lines.push(around(other.text))
-    this.painted += other.painted
-    this.isMixing ||= other.isMixing
-  }
-  get text(): string {
-    return this.lines.join('\n')
-  }
-}

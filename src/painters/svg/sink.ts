@@ -1,16 +1,15 @@
 import { blurReach } from '@/core/adjust/blur'
 import { COPY_MITRE } from '@/core/finish/layers'
-import { assertNever } from '@/core/failure'
 import { compose, invert, translation } from '@/core/geometry/matrix'
 import { cornersOf, growRect, intersectRects, mapRect, type Rect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import { polygonPath } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
 import {
+  featherDeviation,
+  isWholeLine,
   opPictureMatrix,
   type Composed,
-  type DrawNode,
-  type DrawOp,
   type FillOp,
   type Mask,
   type PictureOp,
@@ -19,10 +18,10 @@ import {
   type StrokeOp,
   type Style,
 } from '@/core/render/ops'
-import type { KnockOut, Layer, ListSink } from '@/core/render/walk'
+import type { Layer } from '@/core/render/walk'
 import { ontoRect, type NeedsPixels, type Raster, type ReadyImages } from '@/painters/assets'
-import { hidesMask } from '@/painters/hiding'
-import { Lines, urlOf, type Definitions } from '@/painters/svg/drawing'
+import { OutlineSink, Pile, RIM } from '@/painters/outlines'
+import { urlOf, type Definitions } from '@/painters/svg/drawing'
 import {
   boxOf,
   clipOutline,
@@ -41,87 +40,29 @@ export const SVG_NEEDS: NeedsPixels = {
   mask: ({ soft }) => soft !== undefined,
 }
 
-/** What stays of what lies beneath at the edge of what is laid over it, in points. */
-const RIM = 0.12
-/** The feather of a mask is two standard deviations long. */
-const FEATHER_DEVIATIONS = 2
-
 const WHITE = '#ffffff'
 const BLACK = '#000000'
 
-/** Paints a draw list into an SVG: everything as outlines but for what `images` has as pixels. */
-export class SvgSink implements ListSink {
-  readonly lines = new Lines()
-  private readonly open: Lines[] = []
-  private node: DrawNode | null = null
-
+/** Paints a draw list into an SVG. */
+export class SvgSink extends OutlineSink<Pile> {
   constructor(
     private readonly definitions: Definitions,
-    private readonly images: ReadyImages,
-    /** What is seen, in sheet points. */
-    private readonly area: Rect,
-  ) {}
-
-  /** Which node is painted next. */
-  turnTo(node: DrawNode): void {
-    this.node = node
+    images: ReadyImages,
+    area: Rect,
+  ) {
+    super(new Pile(), () => new Pile(), SVG_NEEDS, images, area)
   }
 
-  private get top(): Lines {
-    return this.open.at(-1) ?? this.lines
-  }
-
-  begin(layer: Layer): boolean {
-    if (!intersectRects(layer.bounds, this.area)) return false
-    if (layer.blur !== undefined && this.node) {
-      const { name, area } = this.images.blurredOf(this.node)
-      this.top.isMixing ||= layer.blend !== undefined
-      this.top.add(element('g', composedOf(layer), this.imageIn(name, area)))
-      return false
-    }
-    this.open.push(new Lines())
-    return true
-  }
-
-  end(layer: Layer): void {
-    const lines = this.open.pop()
-    if (!lines?.painted) return
+  protected close(pile: Pile, layer: Layer): void {
     const { mask } = layer
     const attributes = { ...composedOf(layer), ...(mask ? this.keptTo(mask) : {}) }
     const isPlain = Object.values(attributes).every((value) => value === undefined)
-    this.top.isMixing ||= layer.blend !== undefined
-    if (isPlain && lines.isMixing) this.top.add(element('g', { style: 'isolation:isolate' }, '\n', lines.text, '\n'))
-    else if (isPlain) this.top.take(lines, (text) => text)
-    else this.top.add(element('g', attributes, '\n', lines.text, '\n'))
+    if (isPlain && !pile.isMixing) return this.top.take(pile)
+    this.top.paint(groupOf(pile, isPlain ? { style: 'isolation:isolate' } : attributes))
   }
 
-  beginKnockOut(): void {
-    this.open.push(new Lines())
-  }
-
-  endKnockOut({ mask, hasRim }: KnockOut): void {
-    const lines = this.open.pop()
-    if (!lines?.painted) return
-    // What hides all that lies beneath it needs nothing knocked out, and no edge then shows a seam.
-    if (!hasRim && this.node && hidesMask(this.node, this.images)) return this.top.take(lines, (text) => text)
-    this.top.add(element('g', { mask: urlOf(this.withoutMask(mask)) }, '\n', lines.text, '\n'))
-  }
-
-  paint(op: DrawOp): void {
-    switch (op.op) {
-      case 'fill':
-        return this.paintFill(op)
-      case 'picture':
-        return this.paintPicture(op)
-      case 'stroke':
-        return this.paintStroke(op)
-      case 'shade':
-        return SVG_NEEDS.shade(op) ? this.putRaster(this.images.softOf(op)) : this.paintShade(op)
-      case 'relief':
-        return this.putRaster(this.images.softOf(op))
-      default:
-        return assertNever(op)
-    }
+  protected knockOut(pile: Pile, mask: Mask): void {
+    this.top.paint(groupOf(pile, { mask: urlOf(this.withoutMask(mask)) }))
   }
 
   /** A mask over a rectangle; white keeps. */
@@ -155,10 +96,10 @@ export class SvgSink implements ListSink {
   }
 
   /** The outline of a mask in a colour, fading inward: alpha is 2b − 1, b being the outline blurred. */
-  private faded({ outline, toSheet, feather }: Mask, fill: string): string {
-    const deviation = feather / FEATHER_DEVIATIONS
+  private faded(mask: Mask, fill: string): string {
+    const { outline, toSheet } = mask
     const filter = this.blurred(
-      deviation,
+      featherDeviation(mask),
       mapRect(toSheet, boundsOf(outline.path)),
       element('feComponentTransfer', {}, element('feFuncA', { type: 'linear', slope: 2, intercept: -1 })),
     )
@@ -202,12 +143,12 @@ export class SvgSink implements ListSink {
     return { [use]: urlOf(this.definitions.keep(name, { gradientUnits: 'userSpaceOnUse', ...place }, ...content)) }
   }
 
-  private paintFill({ outline, toSheet, style, opacity = 1 }: FillOp): void {
+  protected paintFill({ outline, toSheet, style, opacity = 1 }: FillOp): void {
     const how = { ...this.styleOf(style, 'fill'), 'fill-opacity': shareOf(opacity) }
-    this.top.add(element('path', { ...outlineOf(outline), transform: matrixWord(toSheet), ...how }))
+    this.top.paint(element('path', { ...outlineOf(outline), transform: matrixWord(toSheet), ...how }))
   }
 
-  private paintStroke(op: StrokeOp): void {
+  protected paintStroke(op: StrokeOp): void {
     const { outline, toSheet, style, bands, opacity } = op
     const [band] = bands
     if (!band) return
@@ -215,25 +156,25 @@ export class SvgSink implements ListSink {
       element('path', { ...outlineOf(outline), fill: 'none', 'stroke-width': width, ...lineOf(op), ...how })
     const place = { transform: matrixWord(toSheet), opacity: shareOf(opacity) }
     const colours = this.styleOf(style, 'stroke')
-    if (bands.length === 1 && band.from === 0) return this.top.add(line(2 * band.to, { ...colours, ...place }))
+    if (isWholeLine(op)) return this.top.paint(line(2 * band.to, { ...colours, ...place }))
     const cut = bands.flatMap(({ from, to }) => [
       line(2 * to, { stroke: WHITE }),
       ...(from > 0 ? [line(2 * from, { stroke: BLACK })] : []),
     ])
     const reach = growRect(boundsOf(outline.path), band.to * Math.max(1, op.mitreLimit, Math.SQRT2) + 1)
     const mask = urlOf(this.mask(reach, ...cut))
-    this.top.add(element('g', place, element('g', { mask }, line(2 * band.to + 1, colours))))
+    this.top.paint(element('g', place, element('g', { mask }, line(2 * band.to + 1, colours))))
   }
 
-  private paintPicture(op: PictureOp): void {
+  protected paintPicture(op: PictureOp): void {
     const cut = this.clipOf(op)
     if (op.tileGap !== undefined) {
       const { name, area } = this.images.tilesOf(op)
-      return this.top.add(element('g', { 'clip-path': cut }, this.imageIn(name, area)))
+      return this.top.paint(element('g', { 'clip-path': cut }, this.imageIn(name, area)))
     }
     const { name, toPicture } = this.images.pictureOf(op)
     const place = matrixWord(compose(opPictureMatrix(op), toPicture))
-    this.top.add(element('g', { 'clip-path': cut }, element('use', { 'xlink:href': `#${name}`, transform: place })))
+    this.top.paint(element('g', { 'clip-path': cut }, element('use', { 'xlink:href': `#${name}`, transform: place })))
   }
 
   private shadeShape(op: ShadeOp, seen: Rect): string {
@@ -251,7 +192,7 @@ export class SvgSink implements ListSink {
   }
 
   /** A shape in one colour: larger or smaller, shifted, blurred, or all but it. */
-  private paintShade(op: ShadeOp): void {
+  protected paintShade(op: ShadeOp): void {
     const { outline, shift, grow, blur, opacity, isInverted } = op
     const toSheet = compose(translation(shift.x, shift.y), op.toSheet)
     const reach = blurReach(blur) + 1
@@ -260,22 +201,27 @@ export class SvgSink implements ListSink {
       : growRect(boundsOf(outline.path), Math.abs(grow) * COPY_MITRE + 1)
     if (blur === 0 && grow === 0 && !isInverted) {
       const fill = { fill: colourWord(op.colour), 'fill-opacity': shareOf(opacity) }
-      return this.top.add(element('path', { ...outlineOf(outline), transform: matrixWord(toSheet), ...fill }))
+      return this.top.paint(element('path', { ...outlineOf(outline), transform: matrixWord(toSheet), ...fill }))
     }
     const shape = element('g', { transform: matrixWord(toSheet) }, this.shadeShape(op, seen))
-    if (blur === 0) return this.top.add(element('g', { opacity: shareOf(opacity) }, shape))
+    if (blur === 0) return this.top.paint(element('g', { opacity: shareOf(opacity) }, shape))
     const filter = this.blurred(blur, mapRect(toSheet, seen))
-    this.top.add(element('g', { filter, opacity: shareOf(opacity) }, shape))
+    this.top.paint(element('g', { filter, opacity: shareOf(opacity) }, shape))
   }
 
   private imageIn(name: string, area: Rect): string {
     return element('use', { 'xlink:href': `#${name}`, transform: matrixWord(ontoRect(area)) })
   }
 
-  private putRaster({ name, area }: Raster): void {
-    this.top.add(this.imageIn(name, area))
+  protected putRaster({ name, area }: Raster, how: Composed = {}): void {
+    const image = this.imageIn(name, area)
+    const attributes = composedOf(how)
+    const isPlain = Object.values(attributes).every((value) => value === undefined)
+    this.top.paint(isPlain ? image : element('g', attributes, image))
   }
 }
+
+const groupOf = ({ text }: Pile, attributes: Attributes): string => element('g', attributes, '\n', text, '\n')
 
 const composedOf = ({ opacity = 1, blend }: Composed): Attributes => ({
   opacity: shareOf(opacity),

@@ -54,7 +54,7 @@ const pageOf = async (job: FileJob, part: ExportPart, made: Date): Promise<PdfPa
   const list = await partList(job, part)
   const isWhole = part.itemIds === undefined
   const own = part.panelId === undefined ? sheet.bleed : frameBleed(project, part)
-  const hasSlug = options.pdf?.marks.includes('slug') === true && wordsFile !== undefined
+  const hasSlug = options.drawn?.marks.includes('slug') === true && wordsFile !== undefined
   return {
     list,
     bleed: options.bleed && isWhole ? own : 0,
@@ -109,10 +109,10 @@ const pointsOf = (list: DrawList | undefined): { readonly width: number; readonl
   return { width: Math.round(w), height: Math.round(h) }
 }
 
-const treatmentOf = ({ quality, pdf }: ExportOptions): PictureTreatment => ({
-  isCropped: pdf?.isCropped ?? false,
+const treatmentOf = ({ quality, drawn }: ExportOptions): PictureTreatment => ({
+  isCropped: drawn?.isCropped ?? false,
   quality,
-  ...(pdf?.ceiling === undefined ? {} : { ceiling: pdf.ceiling }),
+  ...(drawn?.ceiling === undefined ? {} : { ceiling: drawn.ceiling }),
 })
 
 const exportPdf = async (job: FileJob, progress: Progress): Promise<Exported> => {
@@ -121,7 +121,7 @@ const exportPdf = async (job: FileJob, progress: Progress): Promise<Exported> =>
   const pages: PdfPage[] = []
   for (const part of parts) pages.push(await pageOf(job, part, made))
   const fileOf = (hash: string): string | undefined => files[hash]
-  const { marks = [] } = options.pdf ?? {}
+  const { marks = [] } = options.drawn ?? {}
   const more = { pictures: treatmentOf(options), fileOf, pixelsFor: originalPixels(fileOf) }
   return written(out, itemsOnPages(pages), progress, async (file, tell) => {
     await writePdf({ title: project.name, made, pages, marks, ...more }, file, tell)

@@ -87,12 +87,12 @@ export interface ExportPlan {
 }
 
 /** Refuses what would be too large to be written. */
-const checkSize = (list: DrawList, ppi: number, { format, sizing, pdf }: ExportRequest): void => {
+const checkSize = (list: DrawList, ppi: number, { format, sizing, drawn }: ExportRequest): void => {
   const { w, h } = rectSize(list.area)
   if (isRaster(format)) return void outputSize(list, ppiFor(sizing, { w, h }, ppi), format)
   if (format === 'ora') return void outputSize(list, ppiFor(sizing, { w, h }, ppi))
   if (format !== 'pdf') return
-  const room = pdf?.marks.length ? 2 * MARKS_ROOM : 0
+  const room = drawn?.marks.length ? 2 * MARKS_ROOM : 0
   if (Math.max(w, h) + room > LONGEST_PAGE)
     throw new Failure(
       'too-large',

@@ -30,7 +30,7 @@ const prepared = async (projectId: string, request: ExportRequest, signal?: Abor
   const plan = await work('plan', { project, request }, { signal })
   const files: Record<string, string> = {}
   for (const hash of plan.hashes) files[hash] = await originalFile(hash)
-  const isWorded = request.placeholders === true || request.pdf?.marks.includes('slug') === true
+  const isWorded = request.placeholders === true || request.drawn?.marks.includes('slug') === true
   const words = isWorded ? { wordsFile: await faceFileOf(WORDS_FACE) } : {}
   return { plan, more: { project, options: request, files, ...words } }
 }

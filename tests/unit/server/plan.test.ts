@@ -59,8 +59,8 @@ describe('the plan of an export', () => {
     ])
     expect(plan({ format: 'svg', sheetIds: [SHEET, 't'] }, two)).toMatchObject({ fileName: 'Vast.zip', only: null })
     // The sheet is as long as a page can be (ISO 32000-1, annex C): marks around it are too much.
-    const pdf = { marks: ['trim'], isCropped: false } as const
-    expect(() => plan({ format: 'pdf', pdf })).toThrow(/at most 5080 mm/)
+    const drawn = { marks: ['trim'], isCropped: false } as const
+    expect(() => plan({ format: 'pdf', drawn })).toThrow(/at most 5080 mm/)
   })
   it('needs only the pictures of what is exported', () => {
     expect(plan({ itemIds: ['f2'] }).hashes).toEqual([HASHES[1]])

@@ -3,12 +3,12 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import FormGroup from '@mui/material/FormGroup'
 import { PRINT_MARKS, type PrintMark } from '@/core/formats/outputFormats'
 import { within } from '@/core/range'
-import { CEILING_RANGE, type PdfOptions } from '@/contract/exports'
+import { CEILING_RANGE, type DrawnOptions } from '@/contract/exports'
 import type { ExportLook } from '@/client/store/exportChoice'
 import { PlainField } from '@/client/parts/fields/LengthField'
 import panel from '@/client/parts/Panel.module.css'
 
-const PLAIN: PdfOptions = { marks: [], isCropped: false }
+const PLAIN: DrawnOptions = { marks: [], isCropped: false }
 
 const MARK_WORDS: Readonly<Record<PrintMark, string>> = {
   trim: 'Trim marks',
@@ -43,24 +43,24 @@ const Line = ({ words, isOn, disabled, onChange }: TickProps) => (
 
 /** What is asked of a file of outlines: how its pictures come, and for a PDF what stands around its pages. */
 export const DrawnFields = ({ look, disabled, onLook }: DrawnFieldsProps) => {
-  const { pdf = PLAIN, format } = look
-  const change = (next: Partial<PdfOptions>): void => onLook({ ...look, pdf: { ...pdf, ...next } })
+  const { drawn = PLAIN, format } = look
+  const change = (next: Partial<DrawnOptions>): void => onLook({ ...look, drawn: { ...drawn, ...next } })
   const hold = (isHeld: boolean): void => {
-    const { marks, isCropped } = pdf
-    onLook({ ...look, pdf: { marks, isCropped, ...(isHeld ? { ceiling: USUAL_CEILING } : {}) } })
+    const { marks, isCropped } = drawn
+    onLook({ ...look, drawn: { marks, isCropped, ...(isHeld ? { ceiling: USUAL_CEILING } : {}) } })
   }
   const mark = (which: PrintMark, isOn: boolean): void =>
-    change({ marks: PRINT_MARKS.filter((each) => (each === which ? isOn : pdf.marks.includes(each))) })
+    change({ marks: PRINT_MARKS.filter((each) => (each === which ? isOn : drawn.marks.includes(each))) })
   return (
     <>
       <FormGroup role="group" aria-label="Pictures in the file">
         <Line
           words="Leave out what no frame shows"
-          isOn={pdf.isCropped}
+          isOn={drawn.isCropped}
           disabled={disabled}
           onChange={(isCropped) => change({ isCropped })}
         />
-        {!pdf.isCropped && (
+        {!drawn.isCropped && (
           <p className={panel.kind} style={{ margin: '0 0 4px 30px' }}>
             Pictures travel whole: whoever gets the file can find what lies outside the frames. Where and when they were
             taken is left out always.
@@ -69,15 +69,15 @@ export const DrawnFields = ({ look, disabled, onLook }: DrawnFieldsProps) => {
         <div className={panel.row}>
           <Line
             words="Hold pictures to a resolution"
-            isOn={pdf.ceiling !== undefined}
+            isOn={drawn.ceiling !== undefined}
             disabled={disabled}
             onChange={hold}
           />
-          {pdf.ceiling !== undefined && (
+          {drawn.ceiling !== undefined && (
             <PlainField
               label="At most"
               unit="ppi"
-              value={pdf.ceiling}
+              value={drawn.ceiling}
               decimals={0}
               disabled={disabled}
               onValue={(value) => change({ ceiling: within('the resolution', value, CEILING_RANGE) })}
@@ -91,7 +91,7 @@ export const DrawnFields = ({ look, disabled, onLook }: DrawnFieldsProps) => {
             <Line
               key={which}
               words={MARK_WORDS[which]}
-              isOn={pdf.marks.includes(which)}
+              isOn={drawn.marks.includes(which)}
               disabled={disabled}
               onChange={(isOn) => mark(which, isOn)}
             />

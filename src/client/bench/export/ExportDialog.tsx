@@ -71,7 +71,7 @@ export const ExportDialog = () => {
   const carried = useCarried(project, sheets, isSelection ? selected : undefined)
   const sheetIds = sheets.map(({ id }) => id)
   const request = exportRequestOf({ look, each, sheetIds, selected, pattern, placeholders })
-  const wish = useWish(request, (quality) => setLook({ ...look, quality }))
+  const wish = useWish(request, (quality) => setLook((now) => ({ ...now, quality })))
   const bundle = (): void => {
     bench
       .allSaved()
@@ -94,6 +94,7 @@ export const ExportDialog = () => {
           <PresetFields
             look={look}
             placeholders={placeholders}
+            lookOf={(choice) => firstLook(sheet, choice)}
             disabled={isBusy}
             onChoice={(choice) => {
               setLook(firstLook(sheet, choice))

@@ -41,10 +41,10 @@ interface DrawnWordsProps {
 }
 
 /** What is said of a file of outlines. */
-const DrawnWords = ({ look: { format, pdf }, width, height, isBled, request }: DrawnWordsProps) => (
+const DrawnWords = ({ look: { format, drawn }, width, height, isBled, request }: DrawnWordsProps) => (
   <span className={panel.kind}>
     {width} × {height} mm, true size{isBled ? ', bleed included' : ''}
-    {format === 'pdf' && pdf?.marks.length ? (
+    {format === 'pdf' && drawn?.marks.length ? (
       <>
         <br />
         and {formatNumber(fromPoints(MARKS_ROOM, 'mm', 1), 1)} mm around it for the marks

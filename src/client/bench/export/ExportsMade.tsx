@@ -32,7 +32,11 @@ export const ExportsMade = ({ latest }: ExportsMadeProps) => {
   useEffect(() => {
     let isHere = true
     api.exportsMade(projectId).then(
-      (list) => isHere && setMade(list),
+      (list) => {
+        if (!isHere) return
+        setMade(list)
+        setFault(null)
+      },
       (error: unknown) => isHere && setFault(wordsOf(error)),
     )
     return () => {
@@ -56,8 +60,7 @@ export const ExportsMade = ({ latest }: ExportsMadeProps) => {
       setFault(wordsOf(error))
     }
   }
-  if (fault !== null) return <Fault>{fault}</Fault>
-  if (!made.length) return null
+  if (!made.length) return fault === null ? null : <Fault>{fault}</Fault>
   return (
     <section aria-label="Exported before" style={{ marginTop: 14 }}>
       <div className={panel.row}>
@@ -71,6 +74,7 @@ export const ExportsMade = ({ latest }: ExportsMadeProps) => {
           Clear the list
         </RailButton>
       </div>
+      {fault !== null && <Fault>{fault}</Fault>}
       <List dense sx={{ maxHeight: 132, overflowY: 'auto', py: 0.5 }}>
         {made.map((one) => (
           <ListItem key={one.id} disableGutters sx={{ py: 0, justifyContent: 'space-between', gap: 1 }}>

@@ -2,7 +2,7 @@
 import OutlinedInput from '@mui/material/OutlinedInput'
 import { useState } from 'react'
 import { isFailure } from '@/core/failure'
-import { keptChoice, type ExportLook, type LastExport } from '@/client/store/exportChoice'
+import { lastExport, type ExportLook, type LastExport } from '@/client/store/exportChoice'
 import { exportPresets, forgetPreset, keepPreset, PRESET_LIMITS } from '@/client/store/exportPresets'
 import { Fault } from '@/client/parts/Fault'
 import { Choice } from '@/client/parts/fields/Choice'
@@ -59,39 +59,41 @@ const Naming = ({ onName, onDone }: NamingProps) => {
 }
 
 /** The same values, in whatever order they were kept. */
-const sameChoice = (a: LastExport, b: LastExport): boolean => {
-  const entries = (choice: LastExport): string => JSON.stringify(Object.entries(choice).sort())
+const sameLook = (a: ExportLook, b: ExportLook): boolean => {
+  const entries = (look: ExportLook): string => JSON.stringify(Object.entries(look).sort())
   return entries(a) === entries(b)
 }
 
 interface PresetFieldsProps {
   readonly look: ExportLook
   readonly placeholders: boolean
+  /** What a choice comes to on this sheet. */
+  readonly lookOf: (choice: LastExport) => ExportLook
   readonly disabled: boolean
   readonly onChoice: (choice: LastExport) => void
 }
 
 /** Choices of an export under names of one's own: taken up again, kept, forgotten. */
-export const PresetFields = ({ look, placeholders, disabled, onChoice }: PresetFieldsProps) => {
+export const PresetFields = ({ look, placeholders, lookOf, disabled, onChoice }: PresetFieldsProps) => {
   const [presets, setPresets] = useState(exportPresets)
   const [chosen, setChosen] = useState(NONE)
   const [isNaming, setNaming] = useState(false)
+  const preset = presets.find(({ name }) => name === chosen)
+  // Changed since, the choices are no longer the preset's.
+  const isAsKept = preset && preset.choice.placeholders === placeholders && sameLook(lookOf(preset.choice), look)
+  const shown = isAsKept ? chosen : NONE
   const take = (name: string): void => {
     setChosen(name)
-    const preset = presets.find((each) => each.name === name)
-    if (preset) onChoice(preset.choice)
+    onChoice(presets.find((each) => each.name === name)?.choice ?? lastExport())
   }
   const keep = (name: string): void => {
-    setPresets(keepPreset(name, keptChoice(look, placeholders)))
+    setPresets(keepPreset(name, { ...look, placeholders }))
     setChosen(name.trim())
   }
   const forget = (): void => {
     setPresets(forgetPreset(chosen))
     setChosen(NONE)
   }
-  // Changed since, they are no longer the preset's.
-  const preset = presets.find(({ name }) => name === chosen)
-  const shown = preset && sameChoice(preset.choice, keptChoice(look, placeholders)) ? chosen : NONE
   const none = presets.length ? 'as chosen last' : 'none kept yet'
   return (
     <div role="group" aria-label="Presets">

@@ -40,7 +40,7 @@ export class MadeReady implements ReadyImages {
   blurredOf = (node: DrawNode): Raster => held(this.rasters, node)
   maskOf = (mask: Mask, how: 'kept' | 'inverted'): Raster => held(how === 'kept' ? this.rasters : this.inverted, mask)
 
-  /** Lets go of what was made for the nodes before, and makes ready what this one needs. */
+  /** Makes ready what this node needs; of a group, also what is painted once its members are. */
   async ready(node: DrawNode): Promise<void> {
     if (isGroup(node)) {
       for (const op of [...node.under, ...node.inside, ...node.over]) await this.readyOp(op, node.bounds)

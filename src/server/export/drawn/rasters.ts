@@ -6,7 +6,14 @@ import { compose, IDENTITY, scaling, translation } from '@/core/geometry/matrix'
 import { cornersOf, intersectRects, type Rect } from '@/core/geometry/rect'
 import { polygonPath } from '@/core/path/path'
 import { itemPictures, needOf } from '@/core/render/needs'
-import type { DrawItem, Mask, PictureOp, ReliefOp, ShadeOp } from '@/core/render/ops'
+import {
+  featherDeviation,
+  type DrawItem,
+  type Mask,
+  type PictureOp,
+  type ReliefOp,
+  type ShadeOp,
+} from '@/core/render/ops'
 import { walkItem } from '@/core/render/walk'
 import { POINTS_PER_INCH } from '@/core/units'
 import { CanvasSink } from '@/painters/canvas/paint'
@@ -24,9 +31,6 @@ export interface SheetPixels {
   /** RGBA, not multiplied by alpha. */
   readonly data: Uint8ClampedArray
 }
-
-/** The feather of a mask is two standard deviations long. */
-const FEATHER_DEVIATIONS = 2
 
 const black: Rgb = { r: 0, g: 0, b: 0 }
 
@@ -96,7 +100,7 @@ export class Rasters {
   /** How much a mask keeps, as alpha. */
   mask(mask: Mask, bounds: Rect): Promise<SheetPixels> {
     const { soft } = mask
-    const ppi = soft ? RASTER_PPI.edge : rasterPpi(mask.feather / FEATHER_DEVIATIONS)
+    const ppi = soft ? RASTER_PPI.edge : rasterPpi(featherDeviation(mask))
     return this.paint(bounds, ppi, soft ? [soft] : [], (sink) => {
       const layer = { bounds, mask }
       if (!sink.begin(layer)) return

@@ -18,11 +18,13 @@ interface JpegImage {
 
 /** The images of a PDF. */
 export class PdfStore implements ImageStore {
+  private readonly profiles = new Map<string, PdfRef>()
+
   constructor(private readonly book: PdfBook) {}
 
   passJpeg({ width, height, components, data, profile }: PassedJpeg): Promise<string> {
     const plain = components === 1 ? 'DeviceGray' : SPACE
-    const space = profile ? ['ICCBased', this.book.object({ N: components }, profile)] : plain
+    const space = profile ? ['ICCBased', this.profileOf(profile, components)] : plain
     return Promise.resolve(this.named(this.jpeg({ width, height, space, data })))
   }
 
@@ -44,6 +46,14 @@ export class PdfStore implements ImageStore {
 
   settled(): Promise<void> {
     return this.book.written()
+  }
+
+  /** Pictures of one camera share their profile. */
+  private profileOf(profile: Buffer, components: number): PdfRef {
+    const key = profile.toString('base64')
+    const ref = this.profiles.get(key) ?? this.book.object({ N: components }, profile)
+    this.profiles.set(key, ref)
+    return ref
   }
 
   private named(ref: PdfRef): string {

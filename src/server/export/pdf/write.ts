@@ -86,7 +86,7 @@ class PdfWriter {
       this.tell(this.done)
       this.done += 1
     }
-    return sink.content
+    return sink.whole
   }
 }
 

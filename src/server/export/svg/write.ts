@@ -62,7 +62,7 @@ export const writeSvg = async (work: SvgWork, file: string, tell: (done: number)
       tell(done)
       done += 1
     }
-    await handle.write(`</defs>\n${definitions.text}\n${sink.lines.text}\n</svg>\n`)
+    await handle.write(`</defs>\n${definitions.text}\n${sink.whole.text}\n</svg>\n`)
   } finally {
     await handle.close()
   }
