@@ -16,11 +16,13 @@ import {
   type DrawnOptions,
   type ExportOptions,
 } from '@/contract/exports'
-import { OUTPUT, OUTPUT_FORMATS, type OutputFormat } from '@/core/formats/outputFormats'
+import { OUTPUT, OUTPUT_FORMATS, PRINT_MARKS, type OutputFormat } from '@/core/formats/outputFormats'
 import { planExport } from '@/server/export/plan'
 import { examineBundle, readBundle } from '@/server/bundle/read'
 import { exportFile } from '@/server/export/file'
+import { shippedFaceFile, WORDS_FACE } from '@/server/faces/shippedFile'
 import { examinePictures } from '@/server/pictures/examine'
+import { keptBeside, picturesBeside } from './beside'
 
 const USAGE = `Eager Stencil
 
@@ -28,12 +30,13 @@ const USAGE = `Eager Stencil
                  [--format png|jpeg|webp|avif|tiff|pdf|svg|ora] [--quality 1-100]
                  [--ppi N | --scale N | --longest PX | --width PX | --height PX]
                  [--bleed] [--ground transparent|#rrggbb]
-                 [--marks] [--crop-pictures] [--ceiling PPI]
+                 [--marks] [--crop-pictures] [--ceiling PPI] [--pictures-beside]
       Renders one sheet of a bundle, or one frame of it alone, cut to its
       outline. Without a size the sheet's own resolution is used; PDF and SVG
       have the size of the sheet. --marks puts printer's marks around a PDF;
       --crop-pictures leaves out of it what no frame shows, and --ceiling
-      holds its pictures to a resolution; the last two are for SVG too.
+      holds its pictures to a resolution; the last two are for SVG too, whose
+      pictures --pictures-beside puts in a folder beside it.
 
   stencil render BUNDLE --out FOLDER (--all | --each-frame) [as above]
       Renders all sheets, or every frame of one sheet, each to a file; all
@@ -92,12 +95,13 @@ const groundOption = (text: string | undefined): ExportGround | undefined => {
 
 const drawnOptions = (options: Options, format: OutputFormat): DrawnOptions => {
   if (options['marks'] === true && format !== 'pdf') refuse('--marks', 'given with a PDF', format)
+  if (options['pictures-beside'] === true && format !== 'svg') refuse('--pictures-beside', 'given with an SVG', format)
   const ceiling = textOption(options, 'ceiling')
   return {
-    // A slug needs a typeface, which the command line does not have.
-    marks: options['marks'] === true ? ['trim', 'registration', 'bars'] : [],
+    marks: options['marks'] === true ? PRINT_MARKS : [],
     isCropped: options['crop-pictures'] === true,
     ...(ceiling === undefined ? {} : { ceiling: numberOption('ceiling', ceiling, 0, CEILING_RANGE) }),
+    ...(options['pictures-beside'] === true ? { areBeside: true } : {}),
   }
 }
 
@@ -126,6 +130,12 @@ const frameNamed = (sheet: Sheet, name: string): string => {
     : frame.id
 }
 
+/** The typeface of slugs. */
+const words = (): { readonly wordsFile?: string } => {
+  const wordsFile = shippedFaceFile(WORDS_FACE)
+  return wordsFile === null ? {} : { wordsFile }
+}
+
 interface Rendering {
   readonly project: Project
   readonly sheet: Sheet
@@ -147,11 +157,14 @@ const renderMany = async ({ project, sheet, files, out, options }: Rendering): P
     },
   })
   await mkdir(out, { recursive: true })
-  for (const one of only ? [{ parts: only, fileName }] : set) {
-    const file = path.join(out, one.fileName)
-    await exportFile({ project, files, parts: one.parts, options: given, out: file })
-    console.log(file)
-  }
+  const beside = picturesBeside(out, 'pictures')
+  await keptBeside(beside, given, async (keep) => {
+    for (const one of only ? [{ parts: only, fileName }] : set) {
+      const file = path.join(out, one.fileName)
+      await exportFile({ project, files, parts: one.parts, options: given, out: file, ...words() }, undefined, keep)
+      console.log(file)
+    }
+  })
 }
 
 const render = (bundle: string, options: Options): Promise<number> =>
@@ -169,7 +182,10 @@ const render = (bundle: string, options: Options): Promise<number> =>
     const given = optionsOf(options, out)
     const itemIds = frame === undefined ? {} : { itemIds: [frameNamed(sheet, frame)] }
     const parts = [{ sheetId: sheet.id, ...itemIds }]
-    const { width, height, bytes } = await exportFile({ project, parts, files, out, options: given })
+    const beside = picturesBeside(path.dirname(out), `${path.basename(out, path.extname(out))} pictures`)
+    const { width, height, bytes } = await keptBeside(beside, given, (keep) =>
+      exportFile({ project, parts, files, out, options: given, ...words() }, undefined, keep),
+    )
     console.log(`${out}: ${width} × ${height} ${OUTPUT[given.format].isDrawn ? 'pt' : 'px'}, ${bytes} bytes`)
     return 0
   })
@@ -195,6 +211,7 @@ const run = async (): Promise<number> => {
       marks: { type: 'boolean' },
       'crop-pictures': { type: 'boolean' },
       ceiling: { type: 'string' },
+      'pictures-beside': { type: 'boolean' },
       scale: { type: 'string' },
       longest: { type: 'string' },
       width: { type: 'string' },

@@ -17,6 +17,8 @@ export interface DrawnOptions {
   readonly isCropped: boolean
   /** Pictures have at most so many pixels an inch; all they came with without it. */
   readonly ceiling?: number
+  /** The pictures of an SVG lie in a folder beside it, in one zip with it, rather than inside. */
+  readonly areBeside?: boolean
 }
 
 export interface ExportOptions {
@@ -32,6 +34,10 @@ export interface ExportOptions {
   readonly placeholders?: boolean
   readonly drawn?: DrawnOptions
 }
+
+/** Do pictures lie in a folder beside the file? Only beside an SVG. */
+export const hasPicturesBeside = ({ format, drawn }: ExportOptions): boolean =>
+  format === 'svg' && drawn?.areBeside === true
 
 /** Options of a picture of pixels. */
 export type RasterOptions = ExportOptions & { readonly format: RasterFormat }
@@ -135,13 +141,14 @@ const DRAWN = object({
     .required(),
   isCropped: mixed<boolean>().oneOf([true, false]).required(),
   ceiling: number().strict().min(CEILING_RANGE.min).max(CEILING_RANGE.max),
+  areBeside: mixed<boolean>().oneOf([true, false]),
 })
   .strict()
   .noUnknown()
 
 export const drawnSchema = mixed<DrawnOptions>().test(
   'drawn',
-  'must be marks, whether pictures are cropped, and a resolution they are held to',
+  'must be marks, whether pictures are cropped, a resolution they are held to, and whether they lie beside the file',
   (value) => value === undefined || DRAWN.isValidSync(value, { strict: true }),
 )
 

@@ -12,3 +12,22 @@ export const within = (
   { min, max }: Range,
   words = `a number from ${min} to ${max}`,
 ): number => (value >= min && value <= max ? value : refuse(name, words, Math.round(value * 100) / 100))
+
+/** A unit as it stands behind a number. */
+const behind = (unit: string): string => (unit === '' || unit === '%' || unit === '°' ? unit : ` ${unit}`)
+
+/**
+ * The value of a number that was typed in a unit of which the value has `times` as many. Refuses what lies beyond the
+ * range of the value, which is told in the unit.
+ */
+export const typedWithin = (
+  name: string,
+  typed: number,
+  { min, max }: Range,
+  { times, unit }: { readonly times: number; readonly unit: string },
+): number => {
+  // Products such as 0.29 × 100 miss their whole numbers by a last bit.
+  const [low = min, high = max] = [min, max].map((end) => Number((end * times).toFixed(6)))
+  within(name, typed, { min: low, max: high }, `from ${low} to ${high}${behind(unit)}`)
+  return Math.min(max, Math.max(min, typed / times))
+}

@@ -1,11 +1,12 @@
 /** PDF, SVG and OpenRaster from the dialog and the command line, read by programs from elsewhere and by the browser itself. */
 import { execFileSync } from 'node:child_process'
-import { readFile, writeFile } from 'node:fs/promises'
+import { mkdir, readFile, writeFile } from 'node:fs/promises'
+import path from 'node:path'
 import sharp from 'sharp'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject } from './bench'
 import { dialog, openExport, saved } from './exporting'
-import { checkPdf, difference, onWhite, PDF_READERS, pdfFonts, pdfInfo } from '@tests/helpers/readers'
+import { checkPdf, difference, onWhite, PDF_READERS, pdfFonts, pdfInfo, plainPdf } from '@tests/helpers/readers'
 import { unzip } from '@tests/helpers/zip'
 
 const PIECES = [
@@ -90,6 +91,36 @@ test('an SVG shows in the browser what the PNG shows', async ({ page, request, c
   expect(mean).toBeLessThan(1)
 })
 
+test('an SVG with its pictures beside it is a zip, and shows what the PNG shows', async ({
+  page,
+  request,
+  context,
+}) => {
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await openExport(page, 'PNG')
+  const png = await (await saved(page, 'Export PNG')).path()
+  await dialog(page).getByRole('radio', { name: 'SVG' }).check()
+  await dialog(page).getByRole('checkbox', { name: 'Pictures in a folder beside' }).check()
+  const said = dialog(page).getByRole('group', { name: 'What comes out' })
+  await expect(said.getByText(/\d+ kB$/)).toBeVisible()
+  const download = await saved(page, 'Export SVG')
+  expect(download.suggestedFilename()).toBe('Bench-test.zip')
+  const zip = await readFile(await download.path())
+  await expect(said).toContainText(`${Math.round(zip.length / 1000)} kB`)
+  const entries = await unzip(zip)
+  expect(Object.keys(entries).sort()).toEqual(['Bench-test.svg', 'pictures/1.jpg'])
+  for (const [name, data] of Object.entries(entries)) {
+    const file = test.info().outputPath(name)
+    await mkdir(path.dirname(file), { recursive: true })
+    await writeFile(file, data)
+  }
+  const other = await context.newPage()
+  await other.setViewportSize({ width: 800, height: 600 })
+  await other.goto(`file://${test.info().outputPath('Bench-test.svg')}`)
+  const shown = await onWhite(await other.screenshot())
+  expect(difference(await onWhite(await readFile(png)), shown).mean).toBeLessThan(1)
+})
+
 test('as OpenRaster each frame is a layer with its name, where it lies', async ({ page, request }) => {
   await BenchHand.open(page, await makeProject(request, PIECES))
   await openExport(page, 'OpenRaster')
@@ -122,6 +153,12 @@ test('all three are had from the command line; what it cannot do is told', async
   expect(run('sheet.pdf', '--marks')).toContain('800 × 600 pt')
   checkPdf(test.info().outputPath('sheet.pdf'))
   expect(pdfInfo(test.info().outputPath('sheet.pdf'))).toMatch(/Page size: +860 x 660 pts/)
+  // The line with name, size and date is there too: outlines, as no page has fonts.
+  expect(plainPdf(test.info().outputPath('sheet.pdf')).match(/ c$/gm)?.length ?? 0).toBeGreaterThan(100)
+  run('beside.svg', '--pictures-beside')
+  expect(await readFile(test.info().outputPath('beside.svg'), 'utf8')).toContain('"beside%20pictures/1.jpg"')
+  expect(await sharp(test.info().outputPath('beside pictures', '1.jpg')).metadata()).toMatchObject({ width: 1200 })
+  expect(() => run('sheet.pdf', '--pictures-beside')).toThrow(/must be given with an SVG/)
   run('frame.svg', '--frame', 'a', '--crop-pictures', '--ceiling', '72')
   expect(await readFile(test.info().outputPath('frame.svg'), 'utf8')).toMatch(/width="300px" height="300px"/)
   expect(run('sheet.ora', '--width', '400')).toContain('400 × 300 px')

@@ -78,6 +78,46 @@ test('a preset keeps its resolution and its bleed, where a sheet has any; the la
   await expect(dialog(page).getByRole('checkbox', { name: 'With bleed' })).toBeDisabled()
 })
 
+test('the quality is slid, stepped by keys or typed, and the size follows; beyond its ends it is refused', async ({
+  page,
+  request,
+}) => {
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await openExport(page, 'JPEG')
+  const slider = dialog(page).getByRole('slider', { name: 'Quality' })
+  const typed = dialog(page).getByRole('textbox', { name: 'Quality, typed' })
+  const said = dialog(page)
+    .getByRole('group', { name: 'What comes out' })
+    .getByText(/\d+ kB$/)
+  await expect(said).toBeVisible()
+  const before = await said.textContent()
+  const track = await slider.locator('xpath=..').boundingBox()
+  const rail = await dialog(page).locator('.MuiSlider-root').boundingBox()
+  if (!track || !rail) throw new TypeError('no slider')
+  await page.mouse.move(track.x + track.width / 2, track.y + track.height / 2)
+  await page.mouse.down()
+  for (let step = 1; step <= 5; step += 1)
+    await page.mouse.move(rail.x + rail.width * (0.9 - 0.12 * step), rail.y + rail.height / 2)
+  await page.mouse.up()
+  await expect(typed).not.toHaveValue('90')
+  await expect(said).toBeVisible()
+  expect(await said.textContent()).not.toBe(before)
+  const value = Number(await typed.inputValue())
+  expect(value).toBeGreaterThan(20)
+  expect(value).toBeLessThan(40)
+  await page.keyboard.press('ArrowRight')
+  await expect(typed).toHaveValue(String(value + 1))
+  await typed.fill('0')
+  await page.keyboard.press('Enter')
+  await expect(dialog(page).getByText(/Quality must be from 1 to 100, but was 0/)).toBeVisible()
+  await typed.fill('40')
+  await page.keyboard.press('Enter')
+  await expect(slider).toHaveValue('40')
+  await expect(said).toBeVisible()
+  const { size } = await stat(await (await saved(page, 'Export JPEG')).path())
+  await expect(said).toContainText(`${Math.round(size / 1000)} kB`)
+})
+
 test('a wished file size finds its quality; what is said beforehand is what the file weighs; one byte is told to be too few', async ({
   page,
   request,
@@ -86,7 +126,7 @@ test('a wished file size finds its quality; what is said beforehand is what the 
   await openExport(page)
   await dialog(page).getByRole('radio', { name: 'JPEG' }).check()
   const wish = dialog(page).getByRole('textbox', { name: 'File no larger than, in MB' })
-  const quality = dialog(page).getByRole('textbox', { name: 'Quality' })
+  const quality = dialog(page).getByRole('textbox', { name: 'Quality, typed' })
   await wish.fill('0.02')
   await page.keyboard.press('Enter')
   await expect(quality).not.toHaveValue('90')

@@ -12,7 +12,7 @@ import { GROUND_ID, groundUnder, type ExportPart } from '@/server/export/lists'
 import { itemsOnPages, writePdf, type PdfPage } from '@/server/export/pdf/write'
 import type { PictureTreatment } from '@/server/export/drawn/pictures'
 import { writeOpenRaster } from '@/server/export/openRaster'
-import { insideDrawing } from '@/server/export/svg/store'
+import { insideDrawing, type KeepImage } from '@/server/export/svg/store'
 import { writeSvg } from '@/server/export/svg/write'
 import { originalPixels } from '@/server/export/pixels'
 import { wordsOutline } from '@/server/export/placeholders'
@@ -129,12 +129,12 @@ const exportPdf = async (job: FileJob, progress: Progress): Promise<Exported> =>
   })
 }
 
-const exportSvg = async (job: FileJob, part: ExportPart, progress: Progress): Promise<Exported> => {
+const exportSvg = async (job: FileJob, part: ExportPart, progress: Progress, keep: KeepImage): Promise<Exported> => {
   const { project, options, files, out } = job
   const { name, unit, ppi } = sheetOf(project, part.sheetId)
   const list = await partList(job, part)
   const fileOf = (hash: string): string | undefined => files[hash]
-  const more = { pictures: treatmentOf(options), fileOf, pixelsFor: originalPixels(fileOf), keep: insideDrawing }
+  const more = { pictures: treatmentOf(options), fileOf, pixelsFor: originalPixels(fileOf), keep }
   return written(out, itemsOf(list.items).length, progress, async (file, tell) => {
     await writeSvg({ title: `${project.name}, ${name}`, list, unit, ppi, ...more }, file, tell)
     return pointsOf(list)
@@ -153,8 +153,15 @@ const exportOpenRaster = async (job: FileJob, part: ExportPart, progress: Progre
   )
 }
 
-/** Makes one file, written aside and moved into place when whole. Sides are in pixels, or of what is drawn in points. */
-export const exportFile = (job: FileJob, progress: Progress = () => undefined): Promise<Exported> => {
+/**
+ * Makes one file, written aside and moved into place when whole. Sides are in pixels, or of what is drawn in points. The
+ * images of an SVG are kept inside it, or where is said.
+ */
+export const exportFile = (
+  job: FileJob,
+  progress: Progress = () => undefined,
+  keep: KeepImage = insideDrawing,
+): Promise<Exported> => {
   const { parts, options, ...rest } = job
   const [part] = parts
   if (!part) throw new TypeError('a file shows something')
@@ -163,7 +170,7 @@ export const exportFile = (job: FileJob, progress: Progress = () => undefined): 
     case 'pdf':
       return exportPdf(job, progress)
     case 'svg':
-      return exportSvg(job, part, progress)
+      return exportSvg(job, part, progress, keep)
     case 'ora':
       return exportOpenRaster(job, part, progress)
     default:

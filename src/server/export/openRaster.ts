@@ -1,20 +1,22 @@
 import { createCanvas } from '@napi-rs/canvas'
 import type { Readable } from 'node:stream'
-import sharp, { type Sharp } from 'sharp'
 import { ZipFile } from 'yazl'
 import { OPEN_RASTER, writeStack, type StackEntry } from '@/core/formats/openRaster'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { growRect, mapRect, type Rect } from '@/core/geometry/rect'
-import { itemPictures, needOf } from '@/core/render/needs'
+import { itemPictures, needOf, needsOf } from '@/core/render/needs'
 import { isGroup, type DrawGroup, type DrawItem, type DrawList, type DrawNode, type PictureOp } from '@/core/render/ops'
 import { walkBeneath, walkUpon, type ListSink } from '@/core/render/walk'
 import { POINTS_PER_INCH } from '@/core/units'
 import { CanvasSink, paintIsolated } from '@/painters/canvas/paint'
 import { wholePixels, type Offscreen, type Painting } from '@/painters/canvas/painting'
 import type { PaintImage } from '@/painters/canvas/surface'
+import { Holding } from '@/server/export/holding'
 import { streamed } from '@/server/export/streamed'
 import type { PixelSource } from '@/server/export/pixels'
-import { createLayer, letGo, outputSize, painterContext, paintList } from '@/server/export/renderSheet'
+import { createLayer, outputSize, painterContext, paintList } from '@/server/export/renderSheet'
+import { SharedReads } from '@/server/export/sharedReads'
+import { canvasPixels } from '@/server/export/sheetPixels'
 
 export interface LayersWork {
   readonly list: DrawList
@@ -27,13 +29,11 @@ export interface LayersWork {
 /** Longest side of the small picture (OpenRaster, baseline: at most 256; from memory). */
 const THUMBNAIL_SIDE = 256
 
-const encoded = (data: Buffer, width: number, height: number): Sharp =>
-  sharp(data, { raw: { width, height, channels: 4, premultiplied: true }, limitInputPixels: false })
-
 /** Paints the nodes of a list as layers of a zip. */
 class LayerWriter {
   private readonly painting: Omit<Painting, 'imageFor'>
   private readonly scale: number
+  private readonly holding = new Holding()
   private count = 0
 
   constructor(
@@ -59,7 +59,8 @@ class LayerWriter {
 
   private async item(item: DrawItem): Promise<readonly StackEntry[]> {
     const images = new Map<PictureOp, PaintImage>()
-    for (const op of itemPictures(item)) images.set(op, await this.work.pixelsFor(needOf(op, this.scale)))
+    for (const op of itemPictures(item))
+      images.set(op, this.holding.noted(await this.work.pixelsFor(needOf(op, this.scale))))
     const { id, bounds, opacity = 1, blend = 'normal' } = item
     const entries = await this.layer(
       { name: this.work.nameOf(id), bounds, opacity, blend },
@@ -67,7 +68,7 @@ class LayerWriter {
       (on, painting) => paintIsolated(on.layer.context, item, painting),
     )
     images.clear()
-    await letGo()
+    await this.holding.letGo()
     return entries
   }
 
@@ -100,12 +101,13 @@ class LayerWriter {
     if (!region) return []
     const [width, height] = [region.x1 - region.x0, region.y1 - region.y0]
     const canvas = createCanvas(width, height)
+    this.holding.add(width, height)
     const layer = { source: canvas, context: painterContext(canvas) }
     const on = { layer, region, view: compose(translation(-region.x0, -region.y0), outer.view) }
     paint(on, { ...outer, view: on.view, device: { x0: 0, y0: 0, x1: width, y1: height } }, outer)
     const src = `data/layer${this.count}.png`
     this.count += 1
-    this.zip.addBuffer(await encoded(canvas.data(), width, height).png().toBuffer(), src, { compress: false })
+    this.zip.addBuffer(await canvasPixels(canvas).png().toBuffer(), src, { compress: false })
     this.tell(this.count)
     return [{ ...more, src, x: region.x0, y: region.y0, isVisible: true }]
   }
@@ -117,16 +119,19 @@ export const writeOpenRaster = async (
   file: string,
   tell: (done: number) => void,
 ): Promise<{ readonly width: number; readonly height: number }> => {
-  const { list, ppi, pixelsFor } = work
+  const { list, ppi } = work
+  // Each picture is read for its layer and for the whole.
+  const needs = needsOf(list, ppi / POINTS_PER_INCH)
+  const { read } = new SharedReads(work.pixelsFor, [...needs, ...needs])
   const zip = new ZipFile()
   const size = outputSize(list, ppi)
   await streamed(zip.outputStream as Readable, file, async () => {
     zip.addBuffer(Buffer.from(OPEN_RASTER.mimetype), 'mimetype', { compress: false })
-    const layers = await new LayerWriter(work, zip, tell).entriesOf(list.items)
+    const layers = await new LayerWriter({ ...work, pixelsFor: read }, zip, tell).entriesOf(list.items)
     const stack = writeStack({ size: { w: size.width, h: size.height }, layers, ppi })
     zip.addBuffer(Buffer.from(stack), OPEN_RASTER.stack)
-    const whole = await paintList(list, ppi, pixelsFor)
-    const merged = encoded(whole.data(), size.width, size.height).withMetadata({ density: ppi, icc: 'srgb' })
+    const whole = await paintList(list, ppi, read)
+    const merged = canvasPixels(whole).withMetadata({ density: ppi, icc: 'srgb' })
     const small = merged.clone().resize(THUMBNAIL_SIDE, THUMBNAIL_SIDE, { fit: 'inside', withoutEnlargement: true })
     zip.addBuffer(await merged.png().toBuffer(), OPEN_RASTER.merged, { compress: false })
     zip.addBuffer(await small.png().toBuffer(), OPEN_RASTER.thumbnail, { compress: false })

@@ -1,4 +1,4 @@
-import { createCanvas, ImageData } from '@napi-rs/canvas'
+import { createCanvas, ImageData, type SKRSContext2D } from '@napi-rs/canvas'
 import sharp, { type Sharp } from 'sharp'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import { Failure } from '@/core/failure'
@@ -15,6 +15,21 @@ const WHOLE_PIXELS = 12e6
 
 /** Gives the pixels of a picture for a need. */
 export type PixelSource = (need: Need) => Promise<PaintImage>
+
+/** Puts a part of the rim onto the canvas that has the pixels within it: every pixel as the nearest of theirs. */
+const rimOf = (pixels: Uint8ClampedArray, w: number, h: number) => {
+  // Four bytes at a time, which begin where a word can.
+  const aligned = pixels.byteOffset % 4 === 0 ? pixels : pixels.slice()
+  const words = new Uint32Array(aligned.buffer, aligned.byteOffset, w * h)
+  const nearest = (at: number, length: number): number => Math.min(length - 1, Math.max(0, at - RIM))
+  return (left: number, top: number, width: number, height: number, context: SKRSContext2D): void => {
+    const piece = new Uint32Array(width * height)
+    for (let y = 0; y < height; y += 1)
+      for (let x = 0; x < width; x += 1)
+        piece[y * width + x] = words[nearest(top + y, h) * w + nearest(left + x, w)] ?? 0
+    context.putImageData(new ImageData(new Uint8ClampedArray(piece.buffer), width, height), left, top)
+  }
+}
 
 /**
  * Pixels on a canvas with the rim around them, drawn from its own edges: asking libvips for the rim makes it
@@ -33,13 +48,13 @@ export const rimmed = async (
     : read
   const canvas = createCanvas(w + 2 * RIM, h + 2 * RIM)
   const c = canvas.getContext('2d')
-  c.imageSmoothingEnabled = false
   c.putImageData(new ImageData(seen, w, h), RIM, RIM)
-  // Rows first; the columns then take the corners along.
-  c.drawImage(canvas, RIM, RIM, w, 1, RIM, 0, w, RIM)
-  c.drawImage(canvas, RIM, RIM + h - 1, w, 1, RIM, RIM + h, w, RIM)
-  c.drawImage(canvas, RIM, 0, 1, h + 2 * RIM, 0, 0, RIM, h + 2 * RIM)
-  c.drawImage(canvas, RIM + w - 1, 0, 1, h + 2 * RIM, RIM + w, 0, RIM, h + 2 * RIM)
+  // Put piece by piece: a canvas that is drawn onto itself is copied whole for it.
+  const rim = rimOf(seen, w, h)
+  rim(0, 0, w + 2 * RIM, RIM, c)
+  rim(0, h + RIM, w + 2 * RIM, RIM, c)
+  rim(0, RIM, RIM, h, c)
+  rim(w + RIM, RIM, RIM, h, c)
   const rimX = (RIM * (part.x1 - part.x0)) / w
   const rimY = (RIM * (part.y1 - part.y0)) / h
   return {
@@ -82,6 +97,14 @@ const drawingPixels = async (file: string, need: Need): Promise<PaintImage> => {
 export const missingPicture = (): Failure =>
   new Failure('picture-missing', 'A picture of this sheet is missing. Put it back or replace it, then export again.')
 
+/** What of a picture is read for a need: how much it is shrunk, and which part of it, in whole pixels. */
+export const readingOf = (need: Need): { readonly shrink: number; readonly part: Rect } => {
+  const shrink = Math.min(1, need.density * BEST_OVERSIZE)
+  const pixels = need.pixels.w * need.pixels.h * shrink * shrink
+  const whole: Rect = { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h }
+  return { shrink, part: pixels > WHOLE_PIXELS ? wholePart(need) : whole }
+}
+
 /** Reads originals shrunk by libvips (Lanczos 3) to 1.25 times the drawn size; enlarged pictures as they are. */
 export const originalPixels =
   (fileOf: (hash: string) => string | undefined): PixelSource =>
@@ -89,14 +112,12 @@ export const originalPixels =
     const file = fileOf(need.source.hash)
     if (!file) throw missingPicture()
     if (file.endsWith('.svg') && need.density > 1) return drawingPixels(file, need)
-    const shrink = Math.min(1, need.density * BEST_OVERSIZE)
-    const whole: Rect = { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h }
-    const pixels = need.pixels.w * need.pixels.h * shrink * shrink
-    const part = pixels > WHOLE_PIXELS ? wholePart(need) : whole
+    const { shrink, part } = readingOf(need)
     const w = part.x1 - part.x0
     const h = part.y1 - part.y0
     let picture = uprightPicture(file)
-    if (part !== whole) picture = picture.extract({ left: part.x0, top: part.y0, width: w, height: h })
+    if (w < need.pixels.w || h < need.pixels.h)
+      picture = picture.extract({ left: part.x0, top: part.y0, width: w, height: h })
     if (shrink < 1)
       picture = picture.resize(Math.max(1, Math.round(w * shrink)), Math.max(1, Math.round(h * shrink)), {
         fit: 'fill',

@@ -10,9 +10,9 @@ import { pictureOps } from '@/core/render/needs'
 import type { DrawList } from '@/core/render/ops'
 import { ppiFor } from '@/core/render/sizing'
 import { outputPixels } from '@/core/units'
-import type { ExportRequest } from '@/contract/exports'
+import { hasPicturesBeside, type ExportRequest } from '@/contract/exports'
 import { listOfPart, type ExportPart } from '@/server/export/lists'
-import { safeFileName } from '@/server/export/names'
+import { safeFileName } from '@/core/formats/fileName'
 import { outputSize } from '@/server/export/renderSheet'
 import type { SetFile } from '@/server/export/set'
 
@@ -117,12 +117,15 @@ export const planExport = ({ project, request }: PlanRequest): ExportPlan => {
   const sheets = [...new Set(request.sheetIds)].map((sheetId) => sheetOf(project, sheetId))
   const { ending, hasPages } = OUTPUT[request.format]
   const names = namesOf(project, sheets, request)
-  const files = sheets.flatMap((sheet, i) =>
+  const named = sheets.flatMap((sheet, i) =>
     partsOf(sheet, request).map(({ part, name }) => ({
       parts: [part],
-      fileName: `${safeFileName(`${names[i] ?? sheet.id} ${name}`)}.${ending}`,
+      name: safeFileName(`${names[i] ?? sheet.id} ${name}`),
     })),
   )
+  // Names of sheets and of frames are distinct each for itself; put together, two may read the same.
+  const distinct = distinctNames(named.map(({ name }) => name))
+  const files = named.map(({ parts }, i) => ({ parts, fileName: `${distinct[i] ?? i}.${ending}` }))
   const [first] = files
   if (!first) return refuse('what is exported', NOTHING[request.each ?? 'take'], sheets.length)
   const parts = files.flatMap((file) => file.parts)
@@ -130,9 +133,10 @@ export const planExport = ({ project, request }: PlanRequest): ExportPlan => {
   const whole = safeFileName(project.name)
   if (hasPages && sheets.length > 1 && request.each === undefined)
     return { fileName: `${whole}.${ending}`, only: parts, set: [], hashes }
-  const isSet = sheets.length > 1 || request.each !== undefined
+  const isMany = sheets.length > 1 || request.each !== undefined
+  const isSet = isMany || hasPicturesBeside(request)
   return {
-    fileName: isSet ? `${whole}.zip` : first.fileName,
+    fileName: isSet ? `${isMany ? whole : (distinct[0] ?? whole)}.zip` : first.fileName,
     only: isSet ? null : first.parts,
     set: isSet ? files : [],
     hashes,

@@ -1,15 +1,15 @@
 import { createCanvas, type Canvas } from '@napi-rs/canvas'
-import { setImmediate as turn } from 'node:timers/promises'
 import { Failure } from '@/core/failure'
 import { outputPixels, POINTS_PER_INCH } from '@/core/units'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
-import { rectSize } from '@/core/geometry/rect'
+import { growRect, intersectRects, rectSize } from '@/core/geometry/rect'
 import { isGroup, itemsOf, type DrawList } from '@/core/render/ops'
 import { itemPictures, needOf } from '@/core/render/needs'
 import { walkList } from '@/core/render/walk'
 import { CanvasSink } from '@/painters/canvas/paint'
 import type { Painting } from '@/painters/canvas/painting'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
+import { Holding } from '@/server/export/holding'
 import type { PixelSource } from '@/server/export/pixels'
 import { RASTER, type RasterFormat } from '@/core/formats/rasterFormats'
 import { LIMITS } from '@/server/limits'
@@ -46,6 +46,12 @@ export const outputSize = (list: DrawList, ppi: number, format: RasterFormat = '
   return size
 }
 
+/** A list with only what can be seen of it. */
+export const within = (list: DrawList): DrawList => ({
+  ...list,
+  items: list.items.filter(({ bounds }) => intersectRects(growRect(bounds, 2), list.area)),
+})
+
 /**
  * Paints a draw list at exactly ppi/72 onto a new canvas. Pictures are read one item at a time and let go
  * of before the next. `onItem` is called after each item with how many are done, of how many.
@@ -65,29 +71,26 @@ export const paintList = async (
   const images = new Map<object, PaintImage>()
   const imageFor: Painting['imageFor'] = (op) => images.get(op) ?? null
   const device = { x0: 0, y0: 0, x1: width, y1: height }
-  const sink = new CanvasSink(painterContext(canvas), { view, device, createLayer, imageFor })
+  const holding = new Holding()
+  const layer = (w: number, h: number): Layer => {
+    holding.add(w, h)
+    return createLayer(w, h)
+  }
+  const sink = new CanvasSink(painterContext(canvas), { view, device, createLayer: layer, imageFor })
   const painted = async (): Promise<void> => {
     if (!done) return
     images.clear()
     onItem(done, total)
-    await letGo()
+    await holding.letGo()
   }
   for (const node of walkList(list, sink)) {
     if (isGroup(node)) continue
     await painted()
-    for (const op of itemPictures(node)) images.set(op, await pixelsFor(needOf(op, scale)))
+    for (const op of itemPictures(node)) images.set(op, holding.noted(await pixelsFor(needOf(op, scale))))
+    // What they were read from goes before they are painted.
+    await holding.letGo()
     done += 1
   }
   await painted()
   return canvas
-}
-
-/**
- * Pixels weigh nothing in the eyes of the collector, so it would keep those of every item to the end. Where the
- * process was started with --expose-gc they go now; they are freed when the event loop turns.
- */
-export const letGo = async (): Promise<void> => {
-  const { gc } = globalThis as { gc?: () => void }
-  gc?.()
-  await turn()
 }

@@ -8,10 +8,12 @@ import { intersectRects, rectSize, type Rect } from '@/core/geometry/rect'
 import type { DrawList } from '@/core/render/ops'
 import { ppiFor } from '@/core/render/sizing'
 import { POINTS_PER_INCH } from '@/core/units'
-import type { ExportTrial, RasterOptions } from '@/contract/exports'
+import { hasPicturesBeside, type ExportTrial, type RasterOptions } from '@/contract/exports'
 import { exportFile, isRasterOptions, type FileJob } from '@/server/export/file'
+import { exportSet } from '@/server/export/set'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
-import { outputSize, paintList } from '@/server/export/renderSheet'
+import { outputSize, paintList, within } from '@/server/export/renderSheet'
+import { canvasPixels } from '@/server/export/sheetPixels'
 import { encoder, isOpaqueSheet, listOfJob } from '@/server/export/write'
 
 /** Pictures of up to so many pixels are tried as they are; of larger ones only strips of about so many in all. */
@@ -91,7 +93,8 @@ class Scales {
     const size = outputSize(list, ppi, options.format)
     const pixelsFor = readOnce(originalPixels((hash) => job.files[hash]))
     const strips: Canvas[] = []
-    for (const area of stripsOf(list, ppi, size)) strips.push(await paintList({ ...list, area }, ppi, pixelsFor))
+    for (const area of stripsOf(list, ppi, size))
+      strips.push(await paintList(within({ ...list, area }), ppi, pixelsFor))
     const canvas = joined(strips)
     const share = (canvas.width * canvas.height) / (size.width * size.height)
     return new Scales(canvas, share, options, ppi, isOpaqueSheet(job.project, part, options))
@@ -103,7 +106,7 @@ class Scales {
 
   private async weightOf(canvas: Canvas, quality: number): Promise<number> {
     const { options, ppi, isOpaque } = this
-    return (await encoder(canvas, { ...options, quality }, ppi, isOpaque).toBuffer()).length
+    return (await encoder(canvasPixels(canvas), { ...options, quality }, ppi, isOpaque).toBuffer()).length
   }
 
   async bytesAt(quality: number): Promise<number> {
@@ -135,11 +138,13 @@ const layersShare = ({ area, items }: DrawList): number =>
   items.reduce((sum, { bounds }) => sum + areaOf(intersectRects(bounds, area) ?? { ...area, x1: area.x0 }), 0) /
   areaOf(area)
 
-/** A file of outlines is as quickly written as tried. */
+/** A file that is as quickly written as tried, with what lies beside it. */
 const writtenTrial = async (job: TrialJob): Promise<ExportTrial> => {
   const folder = await mkdtemp(path.join(tmpdir(), 'stencil-trial-'))
   try {
-    const { bytes } = await exportFile({ ...job, out: path.join(folder, 'out') })
+    const whole = { ...job, out: path.join(folder, 'out') }
+    const set = [{ fileName: 'drawing.svg', parts: job.parts }]
+    const { bytes } = await (hasPicturesBeside(job.options) ? exportSet({ ...whole, set }) : exportFile(whole))
     return { bytes, isExact: true }
   } finally {
     await rm(folder, { recursive: true, force: true })
@@ -160,6 +165,8 @@ export const tryExport = async (job: TrialJob): Promise<ExportTrial> => {
   if (options.format !== 'ora') return writtenTrial(job)
   const [part] = job.parts
   if (!part) throw new TypeError('a file shows something')
-  const whole = await (await Scales.of(job, { ...options, format: 'png' })).bytesAt(options.quality)
+  const scales = await Scales.of(job, { ...options, format: 'png' })
+  if (scales.isWhole) return writtenTrial(job)
+  const whole = await scales.bytesAt(options.quality)
   return { bytes: Math.round(whole * (1 + layersShare(await listOfJob(job, part)))), isExact: false }
 }

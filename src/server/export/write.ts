@@ -1,6 +1,5 @@
-import type { Canvas } from '@napi-rs/canvas'
 import { rename, rm, stat } from 'node:fs/promises'
-import sharp, { type Sharp } from 'sharp'
+import type { Sharp } from 'sharp'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { rectSize } from '@/core/geometry/rect'
@@ -11,7 +10,8 @@ import type { ExportOptions, RasterOptions } from '@/contract/exports'
 import { listOfPart, type ExportPart } from '@/server/export/lists'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
 import { placeholderWords } from '@/server/export/placeholders'
-import { outputSize, paintList } from '@/server/export/renderSheet'
+import { outputSize } from '@/server/export/renderSheet'
+import { paintSheet } from '@/server/export/sheetPixels'
 import { exists } from '@/server/storage/files'
 import { fromPoints, toPoints } from '@/core/units'
 import { asStorageFailure } from '@/server/storage/failures'
@@ -82,11 +82,10 @@ const grounded = (picture: Sharp, { format, ground }: RasterOptions, isOpaque: b
   return RASTER[format].holdsTransparency ? picture : picture.flatten({ background: '#ffffff' })
 }
 
-/** Encodes a painted canvas as a format is written, resolution and profile included. */
-export const encoder = (canvas: Canvas, options: RasterOptions, ppi: number, isOpaque: boolean): Sharp => {
+/** Encodes painted pixels as a format is written, resolution and profile included. */
+export const encoder = (pixels: Sharp, options: RasterOptions, ppi: number, isOpaque: boolean): Sharp => {
   const { format, quality } = options
-  const raw = { width: canvas.width, height: canvas.height, channels: 4, premultiplied: true } as const
-  const plain = grounded(sharp(canvas.data(), { raw, limitInputPixels: false }), options, isOpaque)
+  const plain = grounded(pixels, options, isOpaque)
   // withMetadata writes the resolution and converts to, and attaches, the sRGB profile.
   const picture = plain.withMetadata({ density: ppi, icc: 'srgb' })
   const tagged = (): Sharp => picture.withExif(resolutionFields(ppi)).withIccProfile('srgb')
@@ -141,24 +140,26 @@ export const exportSheet = async (
   const list = await listOfJob(job, job)
   const ppi = ppiFor(job.options.sizing, rectSize(list.area), sheet.ppi)
   outputSize(list, ppi, job.options.format)
-  const items = itemsOf(list.items).length
+  const items = Math.max(1, itemsOf(list.items).length)
   const parts = items + Math.max(1, items * WRITING_SHARE)
   progress(0, parts, 'painting')
-  const canvas = await paintList(list, ppi, pixelsFor, (done) => progress(done, parts, 'painting'))
   const aside = `${job.out}.part`
-  const expected = canvas.width * canvas.height * BYTES_A_PIXEL[job.options.format]
+  const onItem = (done: number, of: number): void => progress((items * done) / of, parts, 'painting')
+  const { width, height, pixels, drop } = await paintSheet({ list, ppi, pixelsFor, aside, onItem })
+  const expected = width * height * BYTES_A_PIXEL[job.options.format]
   const stopWatching = watchSize(aside, (bytes) =>
     progress(items + (parts - items) * (1 - Math.exp(-bytes / expected)), parts, 'writing'),
   )
   progress(items, parts, 'writing')
   try {
-    await encoder(canvas, job.options, ppi, isOpaqueSheet(job.project, job, job.options)).toFile(aside)
+    await encoder(pixels, job.options, ppi, isOpaqueSheet(job.project, job, job.options)).toFile(aside)
     await rename(aside, job.out)
   } catch (error) {
     await rm(aside, { force: true })
     throw asStorageFailure(error)
   } finally {
     stopWatching()
+    await drop()
   }
-  return { bytes: (await stat(job.out)).size, width: canvas.width, height: canvas.height }
+  return { bytes: (await stat(job.out)).size, width, height }
 }

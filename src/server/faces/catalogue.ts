@@ -1,10 +1,9 @@
 import { readFile, rm } from 'node:fs/promises'
-import path from 'node:path'
 import type { Readable } from 'node:stream'
 import { Failure } from '@/core/failure'
-import { SHIPPED_FACES, shippedFace, type ShippedFace } from '@/faces/shipped'
+import { SHIPPED_FACES, type ShippedFace } from '@/faces/shipped'
 import type { FaceAnswer } from '@/contract/api'
-import { rootDirectory } from '@/server/config'
+import { shippedFaceFile } from '@/server/faces/shippedFile'
 import { FaceRow } from '@/server/db/models'
 import { database } from '@/server/db/open'
 import { LIMITS } from '@/server/limits'
@@ -44,16 +43,13 @@ export const listFaces = async (): Promise<readonly FaceAnswer[]> => {
   return [...shipped, ...rows.map(ownFace)]
 }
 
-const shippedFile = (file: string): string =>
-  path.join(/*turbopackIgnore: true*/ rootDirectory(), 'node_modules', '@expo-google-fonts', file)
-
 const notThere = (): Failure =>
   new Failure('not-found', 'This typeface is not here. Choose another one, or add its file again.')
 
 /** The file of a typeface. Throws `not-found`. */
 export const faceFileOf = async (id: string): Promise<string> => {
-  const shipped = shippedFace(id)
-  if (shipped) return shippedFile(shipped.file)
+  const shipped = shippedFaceFile(id)
+  if (shipped !== null) return shipped
   await database()
   const row = await FaceRow.findByPk(id)
   const file = row && faceFile(row.hash, row.ending)

@@ -51,6 +51,13 @@ export interface FileOptions {
   readonly tag?: string
 }
 
+/** To be saved under a name (RFC 6266, 4.3; RFC 8187, 3.2), which those who do not know the second form get in ASCII. */
+export const attachment = (name: string): string => {
+  const plain = name.normalize('NFKD').replace(/[^A-Za-z0-9 ._-]+/g, '') || 'file'
+  const coded = encodeURIComponent(name).replace(/['()*!]/g, (sign) => `%${sign.charCodeAt(0).toString(16)}`)
+  return `attachment; filename="${plain}"${plain === name ? '' : `; filename*=UTF-8''${coded}`}`
+}
+
 /** Has the one who asks what is behind the tag already (RFC 9110, 13.1.2)? */
 const isKnown = (request: Request, tag: string): boolean =>
   (request.headers.get('if-none-match') ?? '').split(',').some((one) => {
@@ -80,7 +87,7 @@ export const fileAnswer = async (
     ETag: tag,
     'Cache-Control': name === undefined ? 'no-store' : 'private, max-age=31536000, immutable',
   })
-  if (download) headers.set('Content-Disposition', `attachment; filename="${download}"`)
+  if (download) headers.set('Content-Disposition', attachment(download))
   if (name !== undefined && isKnown(request, tag)) return new Response(null, { status: 304, headers })
   const part = wantsPart(request, tag) ? partOf(request.headers.get('range'), size) : 'whole'
   if (part === 'none') {
@@ -109,7 +116,7 @@ export const streamAnswer = (open: () => Promise<Readable> | Readable, type: str
   new Response(openedOnRead(open), {
     headers: {
       'Content-Type': type,
-      'Content-Disposition': `attachment; filename="${download}"`,
+      'Content-Disposition': attachment(download),
       'Cache-Control': 'no-store',
     },
   })

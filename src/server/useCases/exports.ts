@@ -1,12 +1,10 @@
 import type { ExportRequest, ExportTrial, MadeExport, TrialRequest } from '@/contract/exports'
 import { faceFileOf } from '@/server/faces/catalogue'
+import { WORDS_FACE } from '@/server/faces/shippedFile'
 import { originalFile } from '@/server/pictures/catalogue'
 import { openProject } from '@/server/projects/store'
 import { clearDoneJobs, doneJobs, startJob } from '@/server/work/jobs'
 import { work } from '@/server/work/work'
-
-/** The typeface on tiles of empty frames. */
-const WORDS_FACE = 'archivo-black'
 
 const KIND = 'export'
 

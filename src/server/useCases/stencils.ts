@@ -6,7 +6,7 @@ import { stencilSvg } from '@/core/formats/svg/write'
 import type { Project } from '@/core/document/types'
 import type { NewStencil } from '@/contract/api'
 import { listStencils } from '@/server/stencils/catalogue'
-import { safeFileName } from '@/server/export/names'
+import { safeFileName } from '@/core/formats/fileName'
 
 /** The outlines of a category as a zip of SVG files. Throws `not-found` for a category that holds none. */
 export const categoryZip = async (

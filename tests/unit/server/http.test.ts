@@ -6,7 +6,7 @@ import path from 'node:path'
 import { Readable } from 'node:stream'
 import { object, string } from 'yup'
 import { isReadable } from '@/server/http/addresses'
-import { fileAnswer, partOf, streamAnswer } from '@/server/http/files'
+import { attachment, fileAnswer, partOf, streamAnswer } from '@/server/http/files'
 import { answer, readJson, route } from '@/server/http/route'
 import { inFolder } from '@tests/helpers/files'
 
@@ -104,6 +104,20 @@ describe('a file', () => {
     expect(made).toBe(0)
     expect(await unread.text()).toBe('zip')
     expect(made).toBe(1)
+  })
+})
+
+describe('a name to be saved under', () => {
+  it('stands in ASCII, and as it is for those who know how (RFC 6266, 4.3; RFC 8187, 3.2.1)', () => {
+    expect(attachment('Crew-1.png')).toBe('attachment; filename="Crew-1.png"')
+    // The example of RFC 8187, 3.2.2.
+    expect(attachment('€ rates')).toBe(`attachment; filename=" rates"; filename*=UTF-8''%E2%82%AC%20rates`)
+    expect(attachment('Été.png')).toContain('filename="Ete.png"')
+    expect(attachment('東京')).toMatch(/^attachment; filename="file"; filename\*=UTF-8''[%0-9A-F]+$/)
+    // Nothing in a name ends the header or its value.
+    expect(attachment('a"\r\nX: y; b.png')).toMatch(
+      /^attachment; filename="[A-Za-z0-9 ._-]+"; filename\*=UTF-8''[A-Za-z0-9%._~-]+$/,
+    )
   })
 })
 

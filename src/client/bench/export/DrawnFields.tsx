@@ -46,8 +46,9 @@ export const DrawnFields = ({ look, disabled, onLook }: DrawnFieldsProps) => {
   const { drawn = PLAIN, format } = look
   const change = (next: Partial<DrawnOptions>): void => onLook({ ...look, drawn: { ...drawn, ...next } })
   const hold = (isHeld: boolean): void => {
-    const { marks, isCropped } = drawn
-    onLook({ ...look, drawn: { marks, isCropped, ...(isHeld ? { ceiling: USUAL_CEILING } : {}) } })
+    const { marks, isCropped, areBeside = false } = drawn
+    const ceiling = isHeld ? { ceiling: USUAL_CEILING } : {}
+    onLook({ ...look, drawn: { marks, isCropped, areBeside, ...ceiling } })
   }
   const mark = (which: PrintMark, isOn: boolean): void =>
     change({ marks: PRINT_MARKS.filter((each) => (each === which ? isOn : drawn.marks.includes(each))) })
@@ -84,6 +85,14 @@ export const DrawnFields = ({ look, disabled, onLook }: DrawnFieldsProps) => {
             />
           )}
         </div>
+        {format === 'svg' && (
+          <Line
+            words="Pictures in a folder beside the drawing, as one zip"
+            isOn={drawn.areBeside === true}
+            disabled={disabled}
+            onChange={(areBeside) => change({ areBeside })}
+          />
+        )}
       </FormGroup>
       {format === 'pdf' && (
         <FormGroup row role="group" aria-label="Around each page">

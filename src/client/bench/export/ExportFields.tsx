@@ -15,7 +15,7 @@ import panel from '@/client/parts/Panel.module.css'
 import type { Wish } from '@/client/bench/export/useTrial'
 import { TypedField } from '@/client/parts/fields/TypedField'
 import { Fault } from '@/client/parts/Fault'
-import { PlainField } from '@/client/parts/fields/LengthField'
+import { SlideField } from '@/client/parts/fields/SlideField'
 
 /** A file size typed in megabytes, as bytes. */
 const bytesOf = (text: string): number => {
@@ -40,6 +40,7 @@ interface ExportFieldsProps {
 export const ExportFields = ({ sheets, look, carried, wish, onLook, disabled }: ExportFieldsProps) => {
   const { format, quality, bleed, sizing, ground } = look
   const change = (next: Partial<ExportLook>): void => onLook({ ...look, ...next })
+  const setQuality = (next: number): void => change({ quality: next })
   const hasBleed = sheets.some((one) => one.bleed > 0 || panelsOf(one).some((part) => part.bleed))
   return (
     <>
@@ -79,25 +80,34 @@ export const ExportFields = ({ sheets, look, carried, wish, onLook, disabled }: 
           disabled={disabled}
           onGround={(next) => change({ ground: next })}
         />
-        <PlainField
-          label="Quality"
-          value={quality}
-          decimals={0}
-          disabled={disabled || !OUTPUT[format].hasQuality}
-          onValue={(value) => change({ quality: Math.round(within('the quality', value, { min: 1, max: 100 })) })}
-        />
-        {isRaster(format) && (
-          <TypedField
-            label="Up to"
-            name="File no larger than, in MB"
-            unit="MB"
-            shown=""
-            step={0}
-            disabled={disabled || wish.isBusy || !OUTPUT[format].hasQuality}
-            onText={(text) => wish.ask(bytesOf(text))}
-          />
-        )}
       </div>
+      {OUTPUT[format].hasQuality && (
+        <div className={panel.row}>
+          <SlideField
+            label="Quality"
+            value={quality}
+            min={1}
+            max={100}
+            step={1}
+            times={1}
+            unit=""
+            disabled={disabled}
+            onSlide={setQuality}
+            onValue={(typed) => setQuality(Math.round(typed))}
+          />
+          {isRaster(format) && (
+            <TypedField
+              label={'Up\u00a0to'}
+              name="File no larger than, in MB"
+              unit="MB"
+              shown=""
+              step={0}
+              disabled={disabled || wish.isBusy}
+              onText={(text) => wish.ask(bytesOf(text))}
+            />
+          )}
+        </div>
+      )}
       {wish.isBusy && <p className={panel.kind}>Finding the quality for that size…</p>}
       {wish.fault !== null && <Fault>{wish.fault}</Fault>}
       <FormControlLabel

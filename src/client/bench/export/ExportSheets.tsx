@@ -1,5 +1,6 @@
 'use client'
 import { outputPixels } from '@/core/units'
+import { safeFileName } from '@/core/formats/fileName'
 import { NAME_WORDS, nameFromPattern, USUAL_PATTERN } from '@/core/formats/namePattern'
 import { sheetOf } from '@/core/document/read'
 import { ppiFor, type Sizing } from '@/core/render/sizing'
@@ -23,7 +24,7 @@ interface ExportSheetsProps {
 const nameOf = ({ project, chosen, sizing, pattern }: ExportSheetsProps): string => {
   const sheet = sheetOf(project, chosen[0] ?? project.order[0] ?? '')
   const ppi = ppiFor(sizing, sheet.size, sheet.ppi)
-  return nameFromPattern(pattern, {
+  const name = nameFromPattern(pattern, {
     project: project.name,
     sheet: sheet.name,
     number: project.order.indexOf(sheet.id) + 1,
@@ -32,6 +33,7 @@ const nameOf = ({ project, chosen, sizing, pattern }: ExportSheetsProps): string
     height: outputPixels(sheet.size.h, ppi),
     ppi: Math.round(ppi),
   })
+  return safeFileName(name)
 }
 
 /** Which sheets to export, and how their files are named. Several come as one zip. */

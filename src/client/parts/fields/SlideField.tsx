@@ -1,5 +1,6 @@
 'use client'
 import Slider from '@mui/material/Slider'
+import { typedWithin } from '@/core/range'
 import { PlainField } from '@/client/parts/fields/LengthField'
 import styles from '@/client/parts/fields/Field.module.css'
 import panel from '@/client/parts/Panel.module.css'
@@ -17,10 +18,11 @@ interface SlideFieldProps {
   readonly decimals?: number
   /** The value that changes nothing, where the track begins. */
   readonly origin?: number
+  readonly disabled?: boolean
   /** While the hand drags. */
   readonly onSlide: (value: number) => void
   /** The hand has let go. */
-  readonly onSettle: () => void
+  readonly onSettle?: () => void
   /** Typed. */
   readonly onValue: (value: number) => void
 }
@@ -37,6 +39,7 @@ export const SlideField = ({
   unit = '%',
   decimals = 0,
   origin,
+  disabled = false,
   onSlide,
   onSettle,
   onValue,
@@ -45,6 +48,7 @@ export const SlideField = ({
     <span className={panel.kind}>{label}</span>
     <Slider
       aria-label={name}
+      disabled={disabled}
       min={min}
       max={max}
       step={step}
@@ -52,7 +56,7 @@ export const SlideField = ({
       {...(origin === undefined ? {} : { track: false as const, marks: [{ value: origin }] })}
       getAriaValueText={(shown) => `${(shown * times).toFixed(decimals)} ${unit}`}
       onChange={(_event, next) => onSlide(Number(next))}
-      onChangeCommitted={onSettle}
+      onChangeCommitted={() => onSettle?.()}
     />
     <PlainField
       label=""
@@ -61,7 +65,8 @@ export const SlideField = ({
       decimals={decimals}
       step={step * times}
       unit={unit}
-      onValue={(typed) => onValue(Math.min(max, Math.max(min, typed / times)))}
+      disabled={disabled}
+      onValue={(typed) => onValue(typedWithin(name, typed, { min, max }, { times, unit }))}
     />
   </div>
 )

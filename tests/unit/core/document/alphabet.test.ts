@@ -16,7 +16,7 @@ import type { Alphabet, Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { CHARACTER_LISTS, gridPlaces, letterSheetName, lettersOfList } from '@/core/lettering/alphabet'
 import { distinctNames } from '@/core/formats/namePattern'
-import { safeFileName } from '@/server/export/names'
+import { safeFileName } from '@/core/formats/fileName'
 
 // Taken once: every look at a global costs a microsecond under the test runner.
 const { abs } = Math
@@ -57,7 +57,7 @@ describe('the sheets of a set', () => {
     const files = letters.map((letter) => safeFileName(letterSheetName(letter)).toLowerCase())
     expect(new Set(files).size).toBe(letters.length)
     expect(distinctNames(files)).toEqual(files)
-    for (const file of files) expect(file).toMatch(/^[a-z0-9_-]+$/)
+    for (const file of files) expect(file).toMatch(/^[\p{L}\p{M}\p{N}_-]+$/u)
   })
   it('are never named as a device', () => {
     // Names that Windows keeps for devices (Microsoft, Naming Files, Paths, and Namespaces).

@@ -1,0 +1,39 @@
+import { setImmediate as turn } from 'node:timers/promises'
+import type { PaintImage } from '@/painters/canvas/surface'
+
+/** What a pixel weighs while it is read and painted: as bytes, as a picture's data, and on a canvas. */
+const BYTES_A_PIXEL = 3 * 4
+
+/** So many bytes may lie about before they are collected: a collection takes as long as painting a few megapixels. */
+const MOST_BYTES = 96e6
+
+/**
+ * Pixels weigh nothing in the eyes of the collector, so it would keep those of every item to the end. Where the process
+ * was started with --expose-gc they go as soon as they are many; they are freed when the event loop turns.
+ */
+export class Holding {
+  private bytes = 0
+
+  add(width: number, height: number): void {
+    this.bytes += width * height * BYTES_A_PIXEL
+  }
+
+  /** The same image, noted. */
+  noted(image: PaintImage): PaintImage {
+    this.add(image.width, image.height)
+    return image
+  }
+
+  /** Lets go of what nothing refers to any more, if it is much. */
+  async letGo(): Promise<void> {
+    if (this.bytes >= MOST_BYTES) {
+      this.bytes = 0
+      const { gc } = globalThis as { gc?: () => void }
+      gc?.()
+      await turn()
+      await turn()
+      gc?.()
+    }
+    await turn()
+  }
+}
