@@ -30,6 +30,7 @@ const SWEEPS = [
   { name: 'combining outlines', ...unit('path/combine', 'path/shaping'), isSeeded: true },
   { name: 'drawings against a renderer', ...unit('reference/artwork', 'reference/counters'), isSeeded: false },
   { name: 'PDF and SVG against readers', ...unit('reference/drawn', 'reference/pdf'), isSeeded: true },
+  { name: 'the demo in the eyes of readers', ...unit('reference/demoDrawn'), isSeeded: false },
   { name: 'placement and blending', ...unit('core/placement', 'painters/blends', 'painters/hits'), isSeeded: true },
 ]
 

@@ -65,6 +65,16 @@ export const checkPdf = (file: string): string => run('qpdf', '--check', file)
 export const plainPdf = (file: string): string =>
   execFileSync('qpdf', ['--qdf', '--object-streams=disable', file, '-'], { maxBuffer: 2e8 }).toString('latin1')
 
+/** The part of a picture from its left upper corner: readers round a page that is no whole number of pixels up or down. */
+export const cropped = (
+  { data, width, height }: Rgb8,
+  to: { readonly width: number; readonly height: number },
+): Rgb8 => {
+  const [w, h] = [Math.min(width, to.width), Math.min(height, to.height)]
+  const rows = Array.from({ length: h }, (_, y) => data.subarray(3 * y * width, 3 * (y * width + w)))
+  return { width: w, height: h, data: Buffer.concat(rows) }
+}
+
 /** How far two pictures differ: the mean over all channels, and the share that is off by more than 8. */
 export const difference = (a: Rgb8, b: Rgb8): { readonly mean: number; readonly off: number } => {
   if (a.width !== b.width || a.height !== b.height)

@@ -44,7 +44,13 @@ export const EachChoice = ({
       sx={{ mt: 1 }}
     >
       {options.map(([word, words]) => (
-        <FormControlLabel key={word} value={word} disabled={disabled} control={<Radio size="small" />} label={words} />
+        <FormControlLabel
+          key={word}
+          value={word}
+          disabled={disabled}
+          control={<Radio size="small" sx={{ py: 0.25 }} />}
+          label={words}
+        />
       ))}
     </RadioGroup>
   )

@@ -33,11 +33,16 @@ export const EmptyFramesChoice = ({ sheets, placeholders, onPlaceholders, disabl
         onChange={(_event, value) => onPlaceholders(value === 'tiles')}
         aria-label="Empty frames in the file"
       >
-        <FormControlLabel value="none" disabled={disabled} control={<Radio size="small" />} label="Leave them out" />
+        <FormControlLabel
+          value="none"
+          disabled={disabled}
+          control={<Radio size="small" sx={{ py: 0.25 }} />}
+          label="Leave them out"
+        />
         <FormControlLabel
           value="tiles"
           disabled={disabled}
-          control={<Radio size="small" />}
+          control={<Radio size="small" sx={{ py: 0.25 }} />}
           label="Show them as grey tiles with name and size"
         />
       </RadioGroup>
