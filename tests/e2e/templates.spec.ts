@@ -43,6 +43,27 @@ test('from the projects page: a card, two pictures and its look, in five presses
   await expect(bar(page).getByText('1 of 2 filled')).toBeVisible()
 })
 
+test('a press that lasts until the picture of its template has come starts the project all the same', async ({
+  page,
+}) => {
+  let isHeld = true
+  await page.context().route(/\/api\/templates\/[^/?]+\?|\/api\/templates\/[^/?]+$/, async (route) => {
+    while (isHeld) await new Promise((resolve) => setTimeout(resolve, 50))
+    await route.continue()
+  })
+  await page.goto('/templates')
+  const tile = page.getByRole('button', { name: /^Two instant prints/ })
+  const box = await tile.boundingBox()
+  if (!box) throw new TypeError('no tile')
+  await expect(tile.locator('canvas')).toBeHidden()
+  await page.mouse.move(box.x + box.width / 2, box.y + 60)
+  await page.mouse.down()
+  isHeld = false
+  await expect(tile.locator('canvas')).toBeVisible()
+  await page.mouse.up()
+  await benchHere(page)
+})
+
 test('a look that is switched on is seen on the table, and off again is not', async ({ page, request }) => {
   await twoPictures(request)
   await page.goto('/templates')

@@ -45,11 +45,12 @@ const TemplatePicture = ({ template: { id, version }, pictures, width, height }:
     )
   }, [id, version, pictures, width, height])
   return (
-    <>
+    // The button beneath takes the press: what a press began on may have given way to the picture by its end.
+    <span style={{ display: 'contents', pointerEvents: 'none' }}>
       {seen === 'fault' && <Typography variant="caption">It cannot be read now. A press tries again.</Typography>}
       {seen === 'nothing' && <Skeleton variant="rectangular" animation={false} width={width} height={height} />}
       <canvas ref={canvas} hidden={seen !== 'picture'} style={{ width, height }} aria-hidden />
-    </>
+    </span>
   )
 }
 
