@@ -10,6 +10,7 @@ const FLOORS: readonly (readonly string[])[] = [
   ['lettering'],
   ['text'],
   ['stencil', 'region', 'adjust'],
+  ['warp'],
   ['placement', 'finish'],
   ['template'],
   ['document'],

@@ -1,0 +1,111 @@
+import { project, tangentAt, type Homography } from '@/core/geometry/homography'
+import { applyVector } from '@/core/geometry/matrix'
+import { distance, type Point } from '@/core/geometry/vector'
+import { withoutArcs } from '@/core/path/cubics'
+import type { Outline, Path, Segment } from '@/core/path/path'
+import { walk, type PathSink } from '@/core/path/walk'
+
+/** A curve is halved at most so often; each halving takes its error down by sixteen. */
+const MOST_HALVINGS = 10
+
+interface Cubic {
+  readonly from: Point
+  readonly c1: Point
+  readonly c2: Point
+  readonly to: Point
+}
+
+const middle = (p: Point, q: Point): Point => ({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 })
+
+/** Both halves of a cubic (P. de Casteljau). */
+const halves = ({ from, c1, c2, to }: Cubic): readonly [Cubic, Cubic] => {
+  const [a, b, c] = [middle(from, c1), middle(c1, c2), middle(c2, to)]
+  const [d, e] = [middle(a, b), middle(b, c)]
+  const half = middle(d, e)
+  return [
+    { from, c1: a, c2: d, to: half },
+    { from: half, c1: e, c2: c, to },
+  ]
+}
+
+const controlled = (map: Homography, end: Point, control: Point): Point => {
+  const at = project(map, end)
+  const way = applyVector(tangentAt(map, end), { x: control.x - end.x, y: control.y - end.y })
+  return { x: at.x + way.x, y: at.y + way.y }
+}
+
+/** The cubic that meets the image of another at both ends, in place and derivative. */
+const touching = (map: Homography, { from, c1, c2, to }: Cubic): Cubic => ({
+  from: project(map, from),
+  c1: controlled(map, from, c1),
+  c2: controlled(map, to, c2),
+  to: project(map, to),
+})
+
+const pointAt = ({ from, c1, c2, to }: Cubic, t: number): Point => {
+  const s = 1 - t
+  const [a, b, c, d] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t]
+  return { x: a * from.x + b * c1.x + c * c2.x + d * to.x, y: a * from.y + b * c1.y + c * c2.y + d * to.y }
+}
+
+/** How far the touching cubic may be from the image, by three points between the ends. */
+const errorOf = (map: Homography, curve: Cubic, image: Cubic): number =>
+  Math.max(...[0.25, 0.5, 0.75].map((t) => distance(pointAt(image, t), project(map, pointAt(curve, t)))))
+
+class ProjectingSink implements PathSink {
+  readonly path: Segment[] = []
+
+  constructor(
+    private readonly map: Homography,
+    private readonly error: number,
+  ) {}
+
+  move(to: Point): void {
+    this.path.push({ kind: 'move', to: project(this.map, to) })
+  }
+
+  line(_from: Point, to: Point): void {
+    this.path.push({ kind: 'line', to: project(this.map, to) })
+  }
+
+  cubic(from: Point, c1: Point, c2: Point, to: Point): void {
+    this.curve({ from, c1, c2, to }, 0)
+  }
+
+  arc(): void {
+    throw new TypeError('arcs are cubics by then')
+  }
+
+  close(): void {
+    this.path.push({ kind: 'close' })
+  }
+
+  private curve(curve: Cubic, depth: number): void {
+    const image = touching(this.map, curve)
+    if (depth < MOST_HALVINGS && errorOf(this.map, curve, image) > this.error) {
+      for (const half of halves(curve)) this.curve(half, depth + 1)
+      return
+    }
+    const { c1, c2, to } = image
+    this.path.push({ kind: 'cubic', c1, c2, to })
+  }
+}
+
+/** Arcs before they are projected: what they err by is far below what is seen. */
+const ARC_STEP = 22.5
+
+/**
+ * A path under a projective map: lines stay lines; the image of a curve is rational, and comes as cubics that are off by at
+ * most `error`, 0.01 points unless said. All of it must lie before the eye.
+ */
+export const projectPath = (map: Homography, path: Path, error = 0.01): Path => {
+  const sink = new ProjectingSink(map, error)
+  walk(withoutArcs(path, ARC_STEP), sink)
+  return sink.path
+}
+
+/** An outline under a projective map. */
+export const projectOutline = (map: Homography, { path, fillRule }: Outline, error?: number): Outline => ({
+  path: projectPath(map, path, error),
+  fillRule,
+})

@@ -1,0 +1,117 @@
+import { CHANNELS } from '@/core/adjust/plate'
+import type { Homography } from '@/core/geometry/homography'
+
+/** Pixels as a canvas gives them: red, green, blue, alpha, colours not multiplied by it. */
+export interface WarpPixels {
+  readonly data: Uint8ClampedArray
+  readonly width: number
+  readonly height: number
+}
+
+/** So many source pixels may lie between two samples: exports see each of them, previews every second. */
+export const SAMPLING = { best: 1, quick: 2 } as const
+
+/** Samples along each side of a pixel, at most: what lies farther away is a speck. */
+const MOST_SAMPLES = 64
+/** Pixels of the target over which a footprint is taken to be the same. */
+const BLOCK = 8
+
+/** The sum of samples: colours by their alpha, and alpha. */
+class Sums {
+  r = 0
+  g = 0
+  b = 0
+  a = 0
+
+  constructor(private readonly source: WarpPixels) {}
+
+  clear(): void {
+    this.r = this.g = this.b = this.a = 0
+  }
+
+  /** Adds the colour at a place of the source, from the four pixels about it; beyond its edges they repeat. */
+  add(u: number, v: number): void {
+    const { data, width, height } = this.source
+    // The centre of the first pixel lies at a half.
+    const x = Math.min(width - 1, Math.max(0, u - 0.5))
+    const y = Math.min(height - 1, Math.max(0, v - 0.5))
+    const [left, top] = [x | 0, y | 0]
+    const [s, t] = [x - left, y - top]
+    const p = (top * width + left) * CHANNELS
+    const q = left + 1 < width ? p + CHANNELS : p
+    const below = top + 1 < height ? width * CHANNELS : 0
+    const [m, n] = [p + below, q + below]
+    const wp = (1 - s) * (1 - t) * (data[p + 3] ?? 0)
+    const wq = s * (1 - t) * (data[q + 3] ?? 0)
+    const wm = (1 - s) * t * (data[m + 3] ?? 0)
+    const wn = s * t * (data[n + 3] ?? 0)
+    this.a += wp + wq + wm + wn
+    this.r += wp * (data[p] ?? 0) + wq * (data[q] ?? 0) + wm * (data[m] ?? 0) + wn * (data[n] ?? 0)
+    this.g += wp * (data[p + 1] ?? 0) + wq * (data[q + 1] ?? 0) + wm * (data[m + 1] ?? 0) + wn * (data[n + 1] ?? 0)
+    this.b += wp * (data[p + 2] ?? 0) + wq * (data[q + 2] ?? 0) + wm * (data[m + 2] ?? 0) + wn * (data[n + 2] ?? 0)
+  }
+
+  /** The mean of so many samples, rounded, as a pixel. */
+  put(out: Uint8ClampedArray, at: number, count: number): void {
+    if (this.a <= 0) return
+    out[at] = this.r / this.a
+    out[at + 1] = this.g / this.a
+    out[at + 2] = this.b / this.a
+    out[at + 3] = this.a / count
+  }
+}
+
+/** How many samples the sides of a target pixel are worth, where its centre is x, y. */
+const samplesAt = (
+  [a, b, c, d, e, f, g, h, i]: Homography,
+  x: number,
+  y: number,
+  step: number,
+): readonly [number, number] => {
+  const w = g * x + h * y + i
+  if (!(w > 0)) return [1, 1]
+  const [u, v] = [(a * x + b * y + c) / w, (d * x + e * y + f) / w]
+  const of = (p: number, q: number): number =>
+    Math.max(1, Math.min(MOST_SAMPLES, Math.ceil(Math.sqrt(p * p + q * q) / (w * step) - 1e-6)))
+  return [of(a - u * g, d - v * g), of(b - u * h, e - v * h)]
+}
+
+export interface WarpTarget {
+  readonly width: number
+  readonly height: number
+  /** Target pixels → source pixels, counted from their left upper corners. */
+  readonly inverse: Homography
+  /** Source pixels between samples. */
+  readonly step?: number
+}
+
+/**
+ * Pixels through a projective map: each pixel of the target is the mean of samples spread evenly over it, so many along each
+ * of its sides as it covers pixels of the source that way, each taken linearly between four. Where it covers no more than
+ * one, that is linear interpolation; where it shrinks, in one direction or both, the mean over what it covers. Beyond the
+ * source its edge repeats; what lies behind the eye stays clear.
+ */
+export const resample = (source: WarpPixels, { width, height, inverse, step = SAMPLING.best }: WarpTarget) => {
+  const out = new Uint8ClampedArray(width * height * CHANNELS)
+  const [a, b, c, d, e, f, g, h, i] = inverse
+  const sums = new Sums(source)
+  for (let y = 0; y < height; y += 1) {
+    for (let from = 0; from < width; from += BLOCK) {
+      const to = Math.min(width, from + BLOCK)
+      const [across, down] = samplesAt(inverse, (from + to) / 2, y + 0.5, step)
+      for (let x = from; x < to; x += 1) {
+        sums.clear()
+        for (let k = 0; k < down; k += 1) {
+          const py = y + (k + 0.5) / down
+          for (let j = 0; j < across; j += 1) {
+            const px = x + (j + 0.5) / across
+            const w = g * px + h * py + i
+            if (w > 0) sums.add((a * px + b * py + c) / w, (d * px + e * py + f) / w)
+          }
+        }
+        sums.put(out, (y * width + x) * CHANNELS, across * down)
+      }
+    }
+  }
+  return { data: out, width, height }
+}
