@@ -143,7 +143,9 @@ describe('random texts', () => {
           )
         // What is beyond the box by a hundredth of a point counts as within it: about there it may be said or not.
         if (isOutside(0.02)) expect(flowFits(flow)).toBe(false)
-        if (!isOutside(0.005)) expect(flowFits(flow)).toBe(true)
+        // A hyphen that is shown at the end of a line is no letter of the text, but takes room.
+        const isHyphened = flow.lines.some(({ hyphen }) => hyphen !== undefined)
+        if (!isOutside(0.005) && !isHyphened) expect(flowFits(flow)).toBe(true)
       },
       200,
     )
