@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { stat } from 'node:fs/promises'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject } from './bench'
-import { dialog, openExport, saved } from './exporting'
+import { benchWithBleed, dialog, openExport, saved } from './exporting'
 
 const PIECES = [
   { id: 'a', stencil: { kind: 'ellipse' } as const, box: { cx: 250, cy: 300, w: 300, h: 300 }, filled: true },
@@ -51,10 +51,7 @@ test('a preset keeps its resolution and its bleed, where a sheet has any; the la
   page,
   request,
 }) => {
-  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
-  await page.getByRole('textbox', { name: 'Bleed in px' }).fill('20')
-  await page.keyboard.press('Enter')
-  await hand.afterStep('Bleed')
+  await benchWithBleed(page, await makeProject(request, PIECES))
   await openExport(page, 'TIFF')
   await dialog(page).getByRole('textbox', { name: 'Resolution in ppi' }).fill('150')
   await page.keyboard.press('Enter')

@@ -1,4 +1,5 @@
 import type { Download, Locator, Page } from '@playwright/test'
+import { BenchHand } from './bench'
 
 /** The dialog of an export. */
 export const dialog = (page: Page): Locator => page.getByRole('dialog', { name: /^Export/ })
@@ -14,4 +15,13 @@ export const saved = async (page: Page, button: string): Promise<Download> => {
   const download = page.waitForEvent('download')
   await dialog(page).getByRole('button', { name: button }).click()
   return download
+}
+
+/** The bench of a project whose sheet is given a bleed of 20 px. */
+export const benchWithBleed = async (page: Page, id: string): Promise<BenchHand> => {
+  const hand = await BenchHand.open(page, id)
+  await page.getByRole('textbox', { name: 'Bleed in px' }).fill('20')
+  await page.keyboard.press('Enter')
+  await hand.afterStep('Bleed')
+  return hand
 }

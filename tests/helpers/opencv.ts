@@ -2,6 +2,8 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
+import { composeHomographies, homographyOf, type Homography } from '@/core/geometry/homography'
+import { translation } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
 
 const PROGRAM = `
@@ -51,25 +53,12 @@ export interface Plain {
 export const opencvWarp = (
   folder: string,
   { data, width, height }: Plain,
-  map: readonly number[],
+  map: Homography,
   to: { readonly width: number; readonly height: number },
 ): Uint8ClampedArray => {
   writeFileSync(path.join(folder, 'source'), data)
   // OpenCV counts from the centres of pixels.
-  const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0, g = 0, h = 0, i = 0] = map
-  const centred = [a, b, c + (a + b) / 2, d, e, f + (d + e) / 2, g, h, i + (g + h) / 2]
-  const [p, q, r, s, t, u, v, w, x] = centred as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ]
-  const matrix = [p - v / 2, q - w / 2, r - x / 2, s - v / 2, t - w / 2, u - x / 2, v, w, x]
+  const matrix = composeHomographies(homographyOf(translation(-0.5, -0.5)), map, homographyOf(translation(0.5, 0.5)))
   run(folder, { warp: { width, height, to, matrix }, folder })
   return new Uint8ClampedArray(readFileSync(path.join(folder, 'target')))
 }

@@ -2,7 +2,7 @@ import { RANGE } from '@/core/tolerance'
 import { directionOf, normalTurn } from '@/core/geometry/angle'
 import { apply, applyVector, invert, rotation } from '@/core/geometry/matrix'
 import { subtract, type Point } from '@/core/geometry/vector'
-import type { Fit, PictureHolder, Placed } from '@/core/placement/placed'
+import { keptAspect, type Fit, type PictureHolder, type Placed } from '@/core/placement/placed'
 import { focusOnSubject, type SubjectMark } from '@/core/placement/subject'
 import { middleFocus, resolvePlacement, type Resolved } from '@/core/placement/resolve'
 
@@ -98,7 +98,7 @@ export const setZoom = (placed: Placed, holder: PictureHolder, zoom: number): Mo
  */
 export const turnPicture = (placed: Placed, holder: PictureHolder, turn: number): Placed => {
   const seen = resolvePlacement(placed, holder)
-  const fixed: Placed = placed.fit === 'stretch' ? { ...placed, fit: 'cover', aspect: seen.aspect } : placed
+  const fixed: Placed = placed.fit === 'stretch' ? { ...placed, fit: 'cover', aspect: keptAspect(seen.aspect) } : placed
   const turned: Placed = { ...fixed, turn: normalTurn(turn) }
   return { ...turned, zoom: (placed.zoom * seen.fitScale) / resolvePlacement(turned, holder).fitScale }
 }

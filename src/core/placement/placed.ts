@@ -1,6 +1,7 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Size } from '@/core/geometry/vector'
 import type { Outline } from '@/core/path/path'
+import { RANGE } from '@/core/tolerance'
 
 /** How a picture is fitted before zoom: the words of CSS object-fit where it has one. `tile` repeats it. */
 export const FITS = ['cover', 'contain', 'actual', 'stretch', 'tile'] as const
@@ -56,3 +57,6 @@ export const coverPlaced = (pictureId: string): Placed => ({
   flipY: false,
   keepCovered: true,
 })
+
+/** The stretch that a picture is left with when it is no longer fitted by it: as much as can be kept. */
+export const keptAspect = (aspect: number): number => Math.min(RANGE.aspect.max, Math.max(RANGE.aspect.min, aspect))

@@ -3,7 +3,7 @@ import { boxMatrix, type Box } from '@/core/geometry/box'
 import { apply, compose, invert } from '@/core/geometry/matrix'
 import type { Size } from '@/core/geometry/vector'
 import type { Outline } from '@/core/path/path'
-import type { PictureHolder, Placed } from '@/core/placement/placed'
+import { keptAspect, type PictureHolder, type Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { fitScale, reachOf } from '@/core/placement/scale'
 
@@ -32,13 +32,13 @@ export const moveFramePose = (
   const moved: Placed = {
     ...placed,
     fit: placed.fit === 'stretch' ? 'cover' : placed.fit,
-    aspect: seen.aspect,
+    aspect: keptAspect(seen.aspect),
     turn: from.turn === to.turn ? placed.turn : normalTurn(placed.turn + from.turn - to.turn),
     focus: { u: centre.x / holder.picture.w, v: centre.y / holder.picture.h },
   }
   const reach = reachOf(outline, moved.turn)
   return {
-    placed: { ...moved, zoom: seen.scale / fitScale(moved, newHolder, reach, seen.aspect) },
+    placed: { ...moved, zoom: seen.scale / fitScale(moved, newHolder, reach, moved.aspect) },
     holder: newHolder,
   }
 }

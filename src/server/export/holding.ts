@@ -13,6 +13,8 @@ const MOST_BYTES = 96e6
  */
 export class Holding {
   private bytes = 0
+  /** Images that are used again weigh nothing more. */
+  private readonly known = new WeakSet<PaintImage>()
 
   add(width: number, height: number): void {
     this.bytes += width * height * BYTES_A_PIXEL
@@ -20,7 +22,8 @@ export class Holding {
 
   /** The same image, noted. */
   noted(image: PaintImage): PaintImage {
-    this.add(image.width, image.height)
+    if (!this.known.has(image)) this.add(image.width, image.height)
+    this.known.add(image)
     return image
   }
 

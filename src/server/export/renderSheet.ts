@@ -2,7 +2,7 @@ import { createCanvas, type Canvas } from '@napi-rs/canvas'
 import { Failure } from '@/core/failure'
 import { outputPixels, POINTS_PER_INCH } from '@/core/units'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
-import { growRect, intersectRects, rectSize } from '@/core/geometry/rect'
+import { growRect, intersectRects, rectSize, type Rect } from '@/core/geometry/rect'
 import { isGroup, itemsOf, type DrawList } from '@/core/render/ops'
 import { itemPictures, needOf } from '@/core/render/needs'
 import { walkList } from '@/core/render/walk'
@@ -46,10 +46,10 @@ export const outputSize = (list: DrawList, ppi: number, format: RasterFormat = '
   return size
 }
 
-/** A list with only what can be seen of it. */
-export const within = (list: DrawList): DrawList => ({
-  ...list,
-  items: list.items.filter(({ bounds }) => intersectRects(growRect(bounds, 2), list.area)),
+/** A part of a list, with only what can be seen in it. */
+export const seenIn = ({ items }: DrawList, area: Rect): DrawList => ({
+  area,
+  items: items.filter(({ bounds }) => intersectRects(growRect(bounds, 2), area)),
 })
 
 /**

@@ -2,11 +2,11 @@ import type { Canvas } from '@napi-rs/canvas'
 import { randomUUID } from 'node:crypto'
 import { rm } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
-import { needOf, pictureOps } from '@/core/render/needs'
+import { needsOf } from '@/core/render/needs'
 import { itemsOf, type DrawList } from '@/core/render/ops'
 import { POINTS_PER_INCH } from '@/core/units'
 import type { PixelSource } from '@/server/export/pixels'
-import { outputSize, paintList, within, type RenderedSize } from '@/server/export/renderSheet'
+import { outputSize, paintList, seenIn, type RenderedSize } from '@/server/export/renderSheet'
 import { SharedReads } from '@/server/export/sharedReads'
 import { asStorageFailure } from '@/server/storage/failures'
 
@@ -52,7 +52,7 @@ const bandsOf = (list: DrawList, ppi: number, { width, height }: RenderedSize, m
   return Array.from({ length: count }, (_, i) => {
     const [from, to] = [i * rows, Math.min(height, (i + 1) * rows)]
     const { area } = list
-    return within({ ...list, area: { ...area, y0: area.y0 + from * pixel, y1: area.y0 + to * pixel } })
+    return seenIn(list, { ...area, y0: area.y0 + from * pixel, y1: area.y0 + to * pixel })
   })
 }
 
@@ -61,7 +61,7 @@ export const paintSheet = async (work: SheetWork): Promise<SheetPixels> => {
   const { list, ppi, pixelsFor, aside, onItem, bandPixels = BAND_PIXELS } = work
   const size = outputSize(list, ppi)
   const bands = bandsOf(list, ppi, size, bandPixels)
-  const needs = bands.flatMap((band) => pictureOps(band).map((op) => needOf(op, ppi / POINTS_PER_INCH)))
+  const needs = bands.flatMap((band) => needsOf(band, ppi / POINTS_PER_INCH))
   const { read } = new SharedReads(pixelsFor, needs)
   const of = bands.reduce((sum, { items }) => sum + itemsOf(items).length, 0)
   const files: string[] = []

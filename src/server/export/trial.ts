@@ -5,14 +5,16 @@ import path from 'node:path'
 import { sheetOf } from '@/core/document/read'
 import { RASTER } from '@/core/formats/rasterFormats'
 import { intersectRects, rectSize, type Rect } from '@/core/geometry/rect'
+import { needsOf } from '@/core/render/needs'
 import type { DrawList } from '@/core/render/ops'
 import { ppiFor } from '@/core/render/sizing'
 import { POINTS_PER_INCH } from '@/core/units'
 import { hasPicturesBeside, type ExportTrial, type RasterOptions } from '@/contract/exports'
 import { exportFile, isRasterOptions, type FileJob } from '@/server/export/file'
 import { exportSet } from '@/server/export/set'
-import { originalPixels, type PixelSource } from '@/server/export/pixels'
-import { outputSize, paintList, within } from '@/server/export/renderSheet'
+import { originalPixels } from '@/server/export/pixels'
+import { outputSize, paintList, seenIn } from '@/server/export/renderSheet'
+import { SharedReads } from '@/server/export/sharedReads'
 import { canvasPixels } from '@/server/export/sheetPixels'
 import { encoder, isOpaqueSheet, listOfJob } from '@/server/export/write'
 
@@ -28,17 +30,6 @@ const BARE_SIDE = 8
 export interface TrialJob extends Omit<FileJob, 'out'> {
   /** Instead of the size at the quality chosen: the best quality at which a file has at most so many bytes. */
   readonly wish?: number
-}
-
-/** Reads each picture once for all strips. */
-const readOnce = (pixelsFor: PixelSource): PixelSource => {
-  const read = new Map<string, ReturnType<PixelSource>>()
-  return (need) => {
-    const key = JSON.stringify(need)
-    const image = read.get(key) ?? pixelsFor(need)
-    read.set(key, image)
-    return image
-  }
 }
 
 /** Parts of a list, over its whole width, from its top to its foot, in whole pixels. */
@@ -91,10 +82,14 @@ class Scales {
     const list = await listOfJob(job, part)
     const ppi = ppiFor(options.sizing, rectSize(list.area), sheetOf(job.project, part.sheetId).ppi)
     const size = outputSize(list, ppi, options.format)
-    const pixelsFor = readOnce(originalPixels((hash) => job.files[hash]))
+    const parts = stripsOf(list, ppi, size).map((area) => seenIn(list, area))
+    const needs = parts.flatMap((seen) => needsOf(seen, ppi / POINTS_PER_INCH))
+    const { read } = new SharedReads(
+      originalPixels((hash) => job.files[hash]),
+      needs,
+    )
     const strips: Canvas[] = []
-    for (const area of stripsOf(list, ppi, size))
-      strips.push(await paintList(within({ ...list, area }), ppi, pixelsFor))
+    for (const seen of parts) strips.push(await paintList(seen, ppi, read))
     const canvas = joined(strips)
     const share = (canvas.width * canvas.height) / (size.width * size.height)
     return new Scales(canvas, share, options, ppi, isOpaqueSheet(job.project, part, options))

@@ -10,10 +10,12 @@ import {
   turnPicture,
   zoomPicture,
 } from '@/core/placement/move'
-import type { PictureHolder, Placed } from '@/core/placement/placed'
+import type { Size } from '@/core/geometry/vector'
+import { coverPlaced, type PictureHolder, type Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { isCoveredAt, moveFramePose, wholePicturePose } from '@/core/placement/pose'
 import { outlineOf } from '@/core/stencil/stencil'
+import { RANGE } from '@/core/tolerance'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { boxes, covering, holders, pictures, placements, points, stencils, turns } from '@tests/helpers/arbitrary'
 import { near, nearMatrix, nearPoint } from '@tests/helpers/near'
@@ -192,12 +194,40 @@ describe('keep-covered', () => {
 })
 
 describe('the window over a picture', () => {
-  const scene = fc.tuple(placements, stencils, pictures, boxes, turns, boxes, turns)
-  const mountOf = (
-    stencil: Parameters<typeof outlineOf>[0],
-    box: { w: number; h: number },
-    picture: { w: number; h: number },
-  ): PictureHolder => ({ outline: outlineOf(stencil, box), box, picture, ppi: 96 })
+  const anyScene = fc.tuple(placements, stencils, pictures, boxes, turns, boxes, turns)
+  const aspectOf = (placed: Placed, stencil: Parameters<typeof outlineOf>[0], box: Size, picture: Size): number =>
+    resolvePlacement(placed, mountOf(stencil, box, picture)).aspect
+  const mountOf = (stencil: Parameters<typeof outlineOf>[0], box: Size, picture: Size): PictureHolder => ({
+    outline: outlineOf(stencil, box),
+    box,
+    picture,
+    ppi: 96,
+  })
+  // A picture that is stretched more than can be kept gives way, see below.
+  const scene = anyScene.filter(([placed, stencil, picture, box]) => {
+    const aspect = aspectOf(placed, stencil, box, picture)
+    return aspect >= RANGE.aspect.min && aspect <= RANGE.aspect.max
+  })
+
+  it('or turned never leaves a stretch that cannot be kept', () => {
+    const picture = { w: 300, h: 900 }
+    const placed: Placed = { ...coverPlaced('pic'), fit: 'stretch' }
+    for (const box of [
+      { cx: 0, cy: 0, w: 1334, h: 4 },
+      { cx: 0, cy: 0, w: 14_000, h: 4 },
+      { cx: 0, cy: 0, w: 1, h: 9000 },
+    ]) {
+      const holder = mountOf({ kind: 'rectangle' }, box, picture)
+      const pose = { box, turn: 0 }
+      for (const { aspect } of [
+        moveFramePose(placed, holder, pose, { ...pose, turn: 9 }, holder.outline).placed,
+        turnPicture(placed, holder, 20),
+      ]) {
+        expect(aspect).toBeGreaterThanOrEqual(RANGE.aspect.min)
+        expect(aspect).toBeLessThanOrEqual(RANGE.aspect.max)
+      }
+    }
+  })
 
   it('moves, crops and turns while the picture stays where it was on the sheet', () => {
     holdsFor(scene, ([placed, stencil, picture, from, fromTurn, to, toTurn]) => {
