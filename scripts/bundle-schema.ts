@@ -218,16 +218,32 @@ const itemFinish = strict(
 
 const centre = { cx: number(RANGE.position), cy: number(RANGE.position) }
 const box = strict({ ...centre, w: number(RANGE.frameSide), h: number(RANGE.frameSide) })
-const span = strict({
-  id: ref('id'),
-  source: {
-    oneOf: [strict({ kind: { const: 'placed' }, placed: ref('placed') }), strict({ kind: { const: 'background' } })],
+const span = strict(
+  {
+    id: ref('id'),
+    source: {
+      oneOf: [strict({ kind: { const: 'placed' }, placed: ref('placed') }), strict({ kind: { const: 'background' } })],
+    },
+    box,
+    turn: ref('turn'),
+    hull: own.d,
+    gaps: words(SPAN_GAPS),
   },
-  box,
-  turn: ref('turn'),
-  hull: own.d,
-  gaps: words(SPAN_GAPS),
+  { planeId: ref('id') },
+)
+const quadIn = (range: { readonly min: number; readonly max: number }): object => ({
+  type: 'array',
+  minItems: 4,
+  maxItems: 4,
+  items: strict({ x: number(range), y: number(range) }),
 })
+const plane = strict({
+  id: ref('id'),
+  name: ref('name'),
+  corners: quadIn(RANGE.position),
+  size: strict({ w: number(RANGE.frameSide), h: number(RANGE.frameSide) }),
+})
+const laid = strict({ corners: quadIn(RANGE.laid) }, { isFlat: { const: true } })
 const sharedFills = [
   strict(
     { kind: { const: 'span' }, spanId: ref('id') },
@@ -327,6 +343,7 @@ Object.assign(definitions, {
   namedFinish,
   itemFinish,
   span,
+  plane,
   lettering,
   alphabet,
   taken,
@@ -347,6 +364,9 @@ put(schema, 'colours', { type: 'array', maxItems: RANGE.colours, items: ref('pla
 put(schema, 'looks', byId('namedLook', RANGE.looks), true)
 put(schema, 'finishes', byId('namedFinish', RANGE.finishes), true)
 put(definitions['sheet'] ?? {}, 'spans', byId('span', RANGE.items), true)
+put(definitions['sheet'] ?? {}, 'planes', byId('plane', RANGE.planes), true)
+put(definitions['frame'] ?? {}, 'laid', laid)
+put(definitions['frame'] ?? {}, 'planeId', ref('id'))
 put(definitions['sheet'] ?? {}, 'switches', byId('lookSwitch', MOST_SWITCHES), true)
 put(definitions['sheet'] ?? {}, 'notes', { type: 'string', maxLength: RANGE.template.notes })
 put(definitions['sheet'] ?? {}, 'madeFrom', madeFrom)

@@ -33,6 +33,6 @@ const trimmed = (frame: Frame, most: Rect): Frame => {
 export const trimmedSheet = (sheet: Sheet): Sheet => {
   const most = growRect({ x0: 0, y0: 0, x1: sheet.size.w, y1: sheet.size.h }, sheet.bleed)
   const cut = (item: Item): Item =>
-    item.kind === 'frame' && !item.takesPictures && !isWithin(frameRect(item), most) ? trimmed(item, most) : item
+    item.kind === 'frame' && !item.takesPictures && !isWithin(frameRect(sheet, item), most) ? trimmed(item, most) : item
   return { ...sheet, items: Object.fromEntries(Object.entries(sheet.items).map(([id, item]) => [id, cut(item)])) }
 }

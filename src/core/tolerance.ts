@@ -81,5 +81,9 @@ export const RANGE = {
   items: 2000,
   pictures: 5000,
   tags: 50,
+  /** Corners of a laid frame, in units of its box. */
+  laid: { min: -1000, max: 1000 },
+  /** Planes of a sheet. */
+  planes: 100,
   picturePixels: { min: 1, max: 60000 },
 } as const

@@ -1,6 +1,6 @@
 import type { Matrix } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
-import type { DrawNode, Mask, PictureOp, ReliefOp, ShadeOp } from '@/core/render/ops'
+import type { DrawNode, Mask, PictureOp, PlaneOp, ReliefOp, ShadeOp } from '@/core/render/ops'
 
 /** A picture in a file of outlines. */
 export interface PlacedImage {
@@ -23,6 +23,8 @@ export interface ReadyImages {
   /** Of a picture that repeats. */
   tilesOf(op: PictureOp): Raster
   softOf(op: ShadeOp | ReliefOp): Raster
+  /** What is seen in perspective, without its outline. */
+  planeOf(op: PlaneOp): Raster
   /** How much a mask keeps; `inverted`, how much it takes away. */
   maskOf(mask: Mask, how: 'kept' | 'inverted'): Raster
   /** The whole node, blurred. */

@@ -100,6 +100,8 @@ export abstract class OutlineSink<T extends Pile> implements ListSink {
         return this.needs.shade(op) ? this.putRaster(this.images.softOf(op)) : this.paintShade(op)
       case 'relief':
         return this.putRaster(this.images.softOf(op))
+      case 'plane':
+        return this.putRaster(this.images.planeOf(op))
       default:
         return assertNever(op)
     }

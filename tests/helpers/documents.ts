@@ -5,6 +5,8 @@ import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { addFrame } from '@/core/document/edits/frames'
 import { groupItems } from '@/core/document/edits/groups'
 import { addPicture } from '@/core/document/edits/project'
+import { UNIT_QUAD } from '@/core/document/laid'
+import type { Quad } from '@/core/geometry/quad'
 import type { Frame, Project } from '@/core/document/types'
 
 /** Pictures that the made-up projects know. */
@@ -12,6 +14,11 @@ export const PICTURE_IDS = ['pic-1', 'pic-2', 'pic-3', 'pic-4'] as const
 
 /** What they know of them. */
 export const KNOWN_PICTURES = PICTURE_IDS.map((_id, i) => pictureRef(i + 1, 300 + 250 * i, 900 - 150 * i))
+
+/** Four corners that lay a frame: those of its box, each moved by up to a fifth of it, which leaves them convex. */
+export const laidCorners: fc.Arbitrary<Quad> = fc
+  .tuple(...UNIT_QUAD.map(({ x, y }) => fc.record({ x: real(x - 0.2, x + 0.2), y: real(y - 0.2, y + 0.2) })))
+  .map(([p, q, r, s]) => [p, q, r, s] as unknown as Quad) // as many as the unit quad has
 
 const frames: fc.Arbitrary<Omit<Frame, 'id' | 'name'>> = fc
   .record({
@@ -21,8 +28,9 @@ const frames: fc.Arbitrary<Omit<Frame, 'id' | 'name'>> = fc
     placed: fc.option(fc.tuple(placements, fc.constantFrom(...PICTURE_IDS)), { freq: 3 }),
     flip: fc.boolean(),
     feather: fc.option(real(0.5, 20), { freq: 4 }),
+    laid: fc.option(fc.record({ corners: laidCorners, isFlat: fc.boolean() }), { freq: 4 }),
   })
-  .map(({ stencil, box, turn, placed, flip, feather }) => ({
+  .map(({ stencil, box, turn, placed, flip, feather, laid }) => ({
     kind: 'frame' as const,
     takesPictures: true,
     stencil,
@@ -30,6 +38,7 @@ const frames: fc.Arbitrary<Omit<Frame, 'id' | 'name'>> = fc
     turn,
     ...(flip ? { flip: true } : {}),
     ...(feather === null ? {} : { feather }),
+    ...(laid ? { laid: { corners: laid.corners, ...(laid.isFlat ? { isFlat: true as const } : {}) } } : {}),
     fill: placed
       ? {
           kind: 'taken' as const,

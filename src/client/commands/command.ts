@@ -16,6 +16,7 @@ export const FAMILIES = [
   'Sharing',
   'Set',
   'Arrange',
+  'Perspective',
   'Finish',
   'Letters',
   'Sheet',

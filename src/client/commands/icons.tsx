@@ -11,6 +11,7 @@ import Lock from '@mui/icons-material/LockOutlined'
 import Outline from '@mui/icons-material/Timeline'
 import Picture from '@mui/icons-material/ImageOutlined'
 import Replace from '@mui/icons-material/SwapHoriz'
+import Perspective from '@mui/icons-material/ViewInArOutlined'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
 import SetIcon from '@mui/icons-material/CollectionsOutlined'
 import Sharing from '@mui/icons-material/ViewColumnOutlined'
@@ -36,6 +37,7 @@ const OF_FAMILY: Readonly<Record<Family, Icon>> = {
   Sharing,
   Set: SetIcon,
   Arrange: Align,
+  Perspective,
   Finish,
   Letters,
   Sheet,

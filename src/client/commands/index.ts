@@ -4,6 +4,7 @@ import { FINISH_COMMANDS } from '@/client/commands/finish'
 import { FRAME_COMMANDS } from '@/client/commands/frame'
 import { LETTER_COMMANDS } from '@/client/commands/letters'
 import { OUTLINE_COMMANDS } from '@/client/commands/outline'
+import { PERSPECTIVE_COMMANDS } from '@/client/commands/perspective'
 import { PICTURE_COMMANDS } from '@/client/commands/picture'
 import { SET_COMMANDS, SHARING_COMMANDS } from '@/client/commands/sharing'
 import { SELECTING_COMMANDS } from '@/client/commands/selecting'
@@ -28,6 +29,7 @@ export const COMMANDS: readonly Command[] = [
   ...SPAN_COMMANDS,
   ...SET_COMMANDS,
   ...ARRANGE_COMMANDS,
+  ...PERSPECTIVE_COMMANDS,
   ...FINISH_COMMANDS,
   ...LETTER_COMMANDS,
   ...TEXT_COMMANDS,

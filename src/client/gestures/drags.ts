@@ -1,5 +1,6 @@
 import { directionOf, normalTurn, snapTurn } from '@/core/geometry/angle'
 import { boxMatrix, handlePoint, resizeBox, sizedBox, type Box, type Handle } from '@/core/geometry/box'
+import type { Homography } from '@/core/geometry/homography'
 import { apply, applyVector, compose, invert, rotation } from '@/core/geometry/matrix'
 import { moveRect, type Rect } from '@/core/geometry/rect'
 import { ALL_PARTS, snapRect, type SnapField } from '@/core/geometry/snap'
@@ -10,6 +11,7 @@ import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { setPlaced } from '@/core/document/edits/fills'
 import { dragWindow, type WindowChange } from '@/core/document/edits/pose'
 import { canSizeFreely, hullOf, itemsRect, type Hull } from '@/core/document/extent'
+import { layOf, standsAt } from '@/core/document/laid'
 import { contentOf } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import { snapFieldOf } from '@/core/document/snapField'
@@ -30,6 +32,10 @@ export interface Proposal {
   readonly recorded: Recorded
   readonly stopped: boolean
   readonly marks: SnapMarks
+  /** A point of the sheet to look at closely, under the hand. */
+  readonly lens?: Point
+  /** Why the hand was not followed, in words that say what to do. */
+  readonly refused?: string
 }
 
 /** A drag under way: from where the hand is now to what the project would become. */
@@ -123,10 +129,36 @@ const wholeDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
   }
 }
 
+/** Where what is gripped is seen, if it is one frame in perspective. */
+const layOfGrip = ({ project, sheetId, ids }: Grip): Homography | null => {
+  const sheet = sheetOf(project, sheetId)
+  const item = ids.length === 1 ? sheet.items[ids[0] ?? ''] : undefined
+  return item?.kind === 'frame' ? layOf(sheet, item) : null
+}
+
+/** A drag within what is seen in perspective: the hand's points become those of the plane, as far as its horizon. */
+const inPlane = (lay: Homography | null, grip: Grip, dragOf: (grip: Grip) => Drag): Drag => {
+  if (!lay) return dragOf(grip)
+  let last = standsAt(lay, grip.from) ?? grip.from
+  const { name, propose } = dragOf({ ...grip, from: last })
+  return {
+    name,
+    propose: (to, held) => {
+      last = standsAt(lay, to) ?? last
+      return propose(last, held)
+    },
+  }
+}
+
 /** A drag on the body of what is selected, by way. */
 export const bodyDrag = (way: Way, grip: Grip): Drag => {
+  if (!innerOf(grip) || way === 'whole') return wholeDrag(grip)
+  return inPlane(layOfGrip(grip), grip, (flat) => innerBodyDrag(way, flat))
+}
+
+const innerBodyDrag = (way: Way, grip: Grip): Drag => {
   const inner = innerOf(grip)
-  if (!inner || way === 'whole') return wholeDrag(grip)
+  if (!inner) return wholeDrag(grip)
   const { placed, holder, at, frame, project, sheetId, frameId, from } = inner
   if (way === 'picture')
     return {
@@ -210,8 +242,13 @@ const wholeHandleDrag = ({ project, sheetId, ids, from }: Grip, handle: Handle):
 
 /** A drag on a corner or side handle, by way. */
 export const handleDrag = (way: Way, grip: Grip, handle: Handle): Drag => {
+  if (!innerOf(grip) || way === 'whole') return wholeHandleDrag(grip, handle)
+  return inPlane(layOfGrip(grip), grip, (flat) => innerHandleDrag(way, flat, handle))
+}
+
+const innerHandleDrag = (way: Way, grip: Grip, handle: Handle): Drag => {
   const inner = innerOf(grip)
-  if (!inner || way === 'whole') return wholeHandleDrag(grip, handle)
+  if (!inner) return wholeHandleDrag(grip, handle)
   if (way === 'picture') return pictureHandleDrag(inner, handle)
   const { frame, project, sheetId, frameId, from } = inner
   return {
@@ -243,8 +280,13 @@ const wholeTurnDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
 
 /** A drag on the turn tab, by way. */
 export const turnDrag = (way: Way, grip: Grip): Drag => {
+  if (!innerOf(grip) || way === 'whole') return wholeTurnDrag(grip)
+  return inPlane(layOfGrip(grip), grip, (flat) => innerTurnDrag(way, flat))
+}
+
+const innerTurnDrag = (way: Way, grip: Grip): Drag => {
   const inner = innerOf(grip)
-  if (!inner || way === 'whole') return wholeTurnDrag(grip)
+  if (!inner) return wholeTurnDrag(grip)
   const { placed, holder, frame, project, sheetId, frameId, from } = inner
   const centre = { x: frame.box.cx, y: frame.box.cy }
   if (way === 'picture') {

@@ -1,6 +1,7 @@
 import { apply, invert } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
 import { pictureMatrix, placedIn } from '@/core/document/content'
+import { layOf, standsAt } from '@/core/document/laid'
 import { dropFrameAt } from '@/core/document/hits'
 import { frameAt, framesAt } from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
@@ -19,7 +20,9 @@ export const isSeeThrough = (bench: Bench, project: Project, sheet: Sheet, frame
   if (!picture || frame.backing !== undefined) return false
   const matrix = pictureMatrix(project, sheet, frame)
   if (!matrix) return false
-  const at = apply(invert(matrix), p)
+  const standing = standsAt(layOf(sheet, frame), p)
+  if (!standing) return false
+  const at = apply(invert(matrix), standing)
   return opacityAt(bench, picture.hash, at.x / picture.pixels.w, at.y / picture.pixels.h) < UNSEEN
 }
 

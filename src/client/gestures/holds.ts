@@ -5,6 +5,7 @@ import { intersectRects, rectAround, rectContains, rectHolds, type Rect } from '
 import { subtract, type Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { itemRect, sheetRect } from '@/core/document/extent'
+import { layOf, standsAt } from '@/core/document/laid'
 import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { frameContains } from '@/core/document/read'
 import { holdable, isAtHand, isLocked, listOf } from '@/core/document/tree'
@@ -12,6 +13,7 @@ import { helpOnce } from '@/client/store/firstHelp'
 import { boxHolds, isText } from '@/core/document/text'
 import type { Frame, Project } from '@/core/document/types'
 import type { Stencil } from '@/core/stencil/stencil'
+import { cornerDrag } from '@/client/gestures/cornerDrags'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
 import { framesSeenAt, frameSeenAt, isSeeThrough } from '@/client/gestures/hits'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
@@ -28,7 +30,7 @@ import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { type View } from '@/client/store/state'
 import { moveView, toSheet } from '@/client/store/view'
-import { drawBox, gather, markSnaps, setMoving, emptyHand } from '@/client/store/slices/hand'
+import { drawBox, gather, markSnaps, putLens, setMoving, emptyHand } from '@/client/store/slices/hand'
 import { takeInHand } from '@/client/store/slices/mode'
 import { owned } from '@/client/store/owned'
 
@@ -47,7 +49,13 @@ export type Hold =
   | { readonly kind: 'draw'; from: Point; last: Point; cuts: boolean }
   | { readonly kind: 'gather'; readonly from: Point; readonly before: readonly string[] }
   | { readonly kind: 'tool'; readonly drag: ToolDrag }
-  | { readonly kind: 'drag'; readonly drag: Drag; readonly base: Project; last: Proposal | null }
+  | {
+      readonly kind: 'drag'
+      readonly drag: Drag
+      readonly base: Project
+      last: Proposal | null
+      said: string | undefined
+    }
   | { readonly kind: 'nothing' }
 
 /** How near something must be to snap to it, in table pixels. */
@@ -73,6 +81,8 @@ export const within = (element: HTMLElement, [x, y]: readonly [number, number]):
 const gripDrag = (bench: Bench, grip: Grip, named: string | null): Drag => {
   const { way } = bench.get()
   if (named === 'turn') return turnDrag(way, grip)
+  const corner = /^(corner|side)-([0-3])$/.exec(named ?? '')
+  if (corner) return cornerDrag(grip, Number(corner[2]), corner[1] === 'side')
   const handle = HANDLES[Number(named?.replace('handle-', ''))]
   return named?.startsWith('handle-') && handle ? handleDrag(way, grip, handle) : bodyDrag(way, grip)
 }
@@ -80,17 +90,19 @@ const gripDrag = (bench: Bench, grip: Grip, named: string | null): Drag => {
 /** Is the point within the mask of the selected frame? */
 export const isOnSelected = (bench: Bench, at: Point): boolean => {
   const frame = selectedFrame(bench.get())
-  return frame !== null && frameContains(frame, at)
+  return frame !== null && frameContains(shownSheet(bench.get()), frame, at)
 }
 
 /** Is the point anywhere on the selected frame's picture, its masked part included? */
 const isOnPicture = (bench: Bench, at: Point): boolean => {
   const state = bench.get()
   const frame = selectedFrame(state)
-  const matrix = frame && pictureMatrix(state.project, shownSheet(state), frame)
+  const sheet = shownSheet(state)
+  const matrix = frame && pictureMatrix(state.project, sheet, frame)
   const picture = frame && placedFrame(state)?.holder.picture
-  if (!matrix || !picture) return false
-  return rectContains({ x0: 0, y0: 0, x1: picture.w, y1: picture.h }, apply(invert(matrix), at))
+  const standing = frame && standsAt(layOf(sheet, frame), at)
+  if (!matrix || !picture || !standing) return false
+  return rectContains({ x0: 0, y0: 0, x1: picture.w, y1: picture.h }, apply(invert(matrix), standing))
 }
 
 /** The selected frame that lies under the point, if any. */
@@ -99,7 +111,7 @@ const isOnSelection = (bench: Bench, at: Point): boolean => {
   const chosen = state.selection[0] === BACKGROUND_ID ? [] : selectedFrames(state)
   const sheet = shownSheet(state)
   // A text that is selected is taken by its whole box.
-  const isOn = (frame: Frame): boolean => frameContains(frame, at) || (isText(frame) && boxHolds(frame, at))
+  const isOn = (frame: Frame): boolean => frameContains(sheet, frame, at) || (isText(frame) && boxHolds(frame, at))
   const isThere = chosen.some((frame) => isAtHand(sheet, frame.id) && isOn(frame))
   if (!isThere || state.way !== 'whole') return isThere
   // What is seen through a hole of the selected frame is pressed rather than that frame; with nothing there, the frame.
@@ -116,7 +128,13 @@ const knobHold = (bench: Bench, param: string): Hold => {
   return drag ? { kind: 'tool', drag } : { kind: 'nothing' }
 }
 
-const dragOf = (bench: Bench, drag: Drag): Hold => ({ kind: 'drag', drag, base: bench.get().project, last: null })
+const dragOf = (bench: Bench, drag: Drag): Hold => ({
+  kind: 'drag',
+  drag,
+  base: bench.get().project,
+  last: null,
+  said: undefined,
+})
 
 /** Starts what a press-and-move does. A drag that starts on an unselected frame selects it and moves the whole. */
 export const startHold = (bench: Bench, at: Point, named: string | null, how: Press): Hold => {
@@ -181,6 +199,12 @@ const moveDrawing = (bench: Bench, hold: Extract<Hold, { kind: 'draw' }>, to: Po
   drawBox(bench, drawnBox(hold.from, to, { equalSides: shift, fromCentre: heldKeys(bench).has('c') }))
 }
 
+/** Says why the hand was not followed, once as long as the reason stays the same. */
+const sayRefused = (bench: Bench, hold: Extract<Hold, { kind: 'drag' }>, words: string | undefined): void => {
+  if (words !== undefined && words !== hold.said) say(bench, words)
+  hold.said = words
+}
+
 /** Does a drag move items as a whole? */
 const movesItems = (bench: Bench, drag: Drag): boolean => drag.name.startsWith('Move') && bench.get().way === 'whole'
 
@@ -198,6 +222,8 @@ export const moveHold = (bench: Bench, hold: Hold, at: Point, { shift, ctrl }: P
     hold.last = hold.drag.propose(to, heldNow(bench, shift))
     bench.preview(hold.last.recorded.project)
     markSnaps(bench, hold.last.marks)
+    putLens(bench, hold.last.lens ?? null)
+    sayRefused(bench, hold, hold.last.refused)
     setMoving(bench, movesItems(bench, hold.drag))
     showStopped(bench, hold.last.stopped)
   }

@@ -38,6 +38,7 @@ export const FIXED_KEYS: readonly FixedKey[] = [
   { keys: ['Ctrl', 'A'], does: 'Everything on the sheet, or in the group entered', group: 'Selecting' },
   { keys: ['Delete'], does: 'Remove; in the Picture way, take the picture out', group: 'Frames' },
   { keys: ['Shift'], does: 'Drawing: equal sides. Sizing a corner: freely. Turning: 15° steps', group: 'Frames' },
+  { keys: ['Shift'], does: 'Drawing a corner in perspective: along one of its sides', group: 'Frames' },
   { keys: ['C'], does: 'Held while drawing: from the centre', group: 'Frames' },
   { keys: ['M'], does: 'Held while drawing: move what is being drawn', group: 'Frames' },
   { keys: ['C'], does: 'Held while moving: a copy stays where it was', group: 'Moving' },

@@ -7,6 +7,7 @@ import { apply, invert } from '@/core/geometry/matrix'
 import { rectContains } from '@/core/geometry/rect'
 import { subtract, type Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID } from '@/core/document/background'
+import { layOf, standsAt } from '@/core/document/laid'
 import { sheetRect } from '@/core/document/extent'
 import { ownPoint, textOf } from '@/core/document/text'
 import { placeAt } from '@/core/text/carets'
@@ -48,7 +49,9 @@ const localPoint = (bench: Bench, at: Point): Point => {
   const state = bench.get()
   const held = placedFrame(state)
   const p = toSheet(state.view, at)
-  return held ? apply(invert(boxMatrix(held.at.box, held.at.turn)), p) : p
+  if (!held) return p
+  const standing = standsAt(layOf(shownSheet(state), held.frame), p) ?? p
+  return apply(invert(boxMatrix(held.at.box, held.at.turn)), standing)
 }
 
 const zoomTarget = (bench: Bench, target: Target, at: Point, factor: number): void => {

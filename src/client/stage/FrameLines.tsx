@@ -3,13 +3,12 @@ import { toolOf } from '@/client/store/modes'
 import { useMemo, type ReactNode } from 'react'
 import { compose } from '@/core/geometry/matrix'
 import { grownFlat } from '@/core/path/flat'
-import type { Path } from '@/core/path/path'
 import { svgTextOf } from '@/core/path/svgText'
-import { outlineOf } from '@/core/stencil/stencil'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { holdsPicture, sharersOf, windowsOnto } from '@/core/document/content'
 import { framesOffSheet } from '@/core/document/extent'
-import { frameMatrix, frameOutline } from '@/core/document/read'
+import { layOf } from '@/core/document/laid'
+import { frameMatrix, frameOutline, lineOf, pathOnSheet } from '@/core/document/read'
 import { isText } from '@/core/document/text'
 import { framesOf, framesUnder, isHidden } from '@/core/document/tree'
 import type { Frame } from '@/core/document/types'
@@ -20,10 +19,6 @@ import { shownSheet } from '@/client/store/benchStore'
 import { viewMatrix } from '@/client/store/view'
 import { LOOKS } from '@/client/stage/looks'
 
-/** What is drawn around a frame: its outline, of a text its box. */
-const lineOf = (frame: Frame): Path =>
-  (isText(frame) ? outlineOf({ kind: 'rectangle' }, frame.box) : frameOutline(frame)).path
-
 export const OutlineOf = ({
   frame,
   children,
@@ -32,9 +27,11 @@ export const OutlineOf = ({
   readonly children: (path: string) => ReactNode
 }) => {
   const view = useBench((state) => state.view)
-  return (
-    <g transform={svgMatrix(compose(viewMatrix(view), frameMatrix(frame)))}>{children(svgTextOf(lineOf(frame)))}</g>
-  )
+  const sheet = useBench(shownSheet)
+  const line = lineOf(frame)
+  if (layOf(sheet, frame))
+    return <g transform={svgMatrix(viewMatrix(view))}>{children(svgTextOf(pathOnSheet(sheet, frame, line)))}</g>
+  return <g transform={svgMatrix(compose(viewMatrix(view), frameMatrix(frame)))}>{children(svgTextOf(line))}</g>
 }
 
 /** The outline of the selected frame, where it is not its box. */
@@ -108,7 +105,7 @@ export const OffSheetMarks = () => {
 export const PanelBleeds = () => {
   const sheet = useBench(shownSheet)
   return framesOf(sheet)
-    .filter((frame) => frame.bleed && !isHidden(sheet, frame.id))
+    .filter((frame) => frame.bleed && !layOf(sheet, frame) && !isHidden(sheet, frame.id))
     .map((frame) => <PanelBleed key={frame.id} frame={frame} />)
 }
 

@@ -1,5 +1,6 @@
 'use client'
 import type { Box } from '@/core/geometry/box'
+import type { Homography } from '@/core/geometry/homography'
 import { useBench } from '@/client/binding/useBench'
 import { handleLayout, svgPoints, type HandleSpot } from '@/client/stage/overlayGeometry'
 import type { Way } from '@/client/store/state'
@@ -49,6 +50,7 @@ export const Handles = ({
   way,
   subject,
   cornersOnly = false,
+  lay = null,
 }: {
   readonly box: Box
   readonly turn: number
@@ -56,10 +58,13 @@ export const Handles = ({
   readonly subject: string
   /** One-sided sizing would shear what is held. */
   readonly cornersOnly?: boolean
+  /** How the points in which the box stands are seen. */
+  readonly lay?: Homography | null
 }) => {
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
-  const { corners, handles, tab, tabFoot } = handleLayout(box, turn, view, table, way === 'picture')
+  const layout = handleLayout(box, turn, view, table, way === 'picture', lay)
+  const { corners, handles, tab, tabFoot } = layout
   const outline = svgPoints(corners)
   const isPicture = way === 'picture'
   const line = isPicture ? LOOKS.picture : LOOKS.whole
@@ -84,7 +89,7 @@ export const Handles = ({
             role="img"
             aria-label={`${subject}, ${SIDES[spot.index]}`}
             className={`${styles.grip} ${styles.corner}`}
-            transform={`translate(${spot.at.x} ${spot.at.y}) rotate(${turn})`}
+            transform={`translate(${spot.at.x} ${spot.at.y}) rotate(${layout.turn})`}
           >
             <rect {...LOOKS.hit} x={-HIT / 2} y={-HIT / 2} width={HIT} height={HIT} />
             {isCorner(spot) ? <Corner spot={spot} way={way} /> : <Side spot={spot} way={way} />}
@@ -95,7 +100,7 @@ export const Handles = ({
         role="img"
         aria-label={`${subject}, turn`}
         className={`${styles.grip} ${styles.tab}`}
-        transform={`translate(${tab.x} ${tab.y}) rotate(${turn})`}
+        transform={`translate(${tab.x} ${tab.y}) rotate(${layout.turn})`}
       >
         <rect {...LOOKS.hit} x={-14} y={-14} width={28} height={28} />
         <rect x={-12} y={-9} width={24} height={18} rx={3} {...(isPicture ? LOOKS.fillPicture : LOOKS.fillWhole)} />

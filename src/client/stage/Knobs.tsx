@@ -2,6 +2,7 @@
 import { carriedOf, toolOf } from '@/client/store/modes'
 import { apply, compose } from '@/core/geometry/matrix'
 import { BACKGROUND_ID } from '@/core/document/background'
+import { layOf } from '@/core/document/laid'
 import { isLocked } from '@/core/document/tree'
 import { frameMatrix } from '@/core/document/read'
 import { knobsOf } from '@/core/stencil/knobs'
@@ -21,7 +22,7 @@ export const Knobs = () => {
   const sheet = useBench(shownSheet)
   const view = useBench((state) => state.view)
   const isOff = useBench((state) => toolOf(state) !== null || state.way !== 'whole' || carriedOf(state) !== null)
-  if (!frame || isOff || frame.id === BACKGROUND_ID || isLocked(sheet, frame.id)) return null
+  if (!frame || isOff || frame.id === BACKGROUND_ID || isLocked(sheet, frame.id) || layOf(sheet, frame)) return null
   if (Math.min(frame.box.w, frame.box.h) * view.scale < ROOM) return null
   const toTable = compose(viewMatrix(view), frameMatrix(frame))
   return knobsOf(frame.stencil, frame.box).map(({ param, label, at }) => {

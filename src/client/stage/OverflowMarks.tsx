@@ -1,5 +1,6 @@
 'use client'
 import { apply } from '@/core/geometry/matrix'
+import { layOf, seenAt } from '@/core/document/laid'
 import { frameMatrix } from '@/core/document/read'
 import { isText, linesOver } from '@/core/document/text'
 import { framesOf, isHidden } from '@/core/document/tree'
@@ -18,7 +19,8 @@ export const OverflowMarks = () => {
       const count = isHidden(sheet, frame.id) ? 0 : linesOver(frame)
       if (!count) return null
       const words = count === 1 ? '1 line does not fit' : `${count} lines do not fit`
-      const { x, y } = toTable(view, apply(frameMatrix(frame), { x: frame.box.w / 2, y: frame.box.h / 2 }))
+      const foot = apply(frameMatrix(frame), { x: frame.box.w / 2, y: frame.box.h / 2 })
+      const { x, y } = toTable(view, seenAt(layOf(sheet, frame), foot))
       const half = words.length * 3.6 + 12
       return (
         <g key={frame.id} data-overflow={frame.id} transform={`translate(${x - half} ${y + 16})`}>

@@ -1,12 +1,14 @@
 'use client'
 import { armedOf, typingOf, writingOf, toolOf, carriedOf } from '@/client/store/modes'
-import { rectAround } from '@/core/geometry/rect'
-import { compose } from '@/core/geometry/matrix'
+import { rectAround, rectCentre } from '@/core/geometry/rect'
+import { apply, compose } from '@/core/geometry/matrix'
 import { boxMatrix } from '@/core/geometry/box'
 import { svgTextOf } from '@/core/path/svgText'
 import { outlineOf } from '@/core/stencil/stencil'
+import { layOf } from '@/core/document/laid'
 import { canSizeFreely, hullOf, itemRect } from '@/core/document/extent'
 import { placedIn } from '@/core/document/content'
+import { frameRect } from '@/core/document/read'
 import { framesOf, isLocked } from '@/core/document/tree'
 import { wholePicturePose } from '@/core/placement/pose'
 import { useBench } from '@/client/binding/useBench'
@@ -16,6 +18,7 @@ import { SheetGuides, SnapGuides } from '@/client/stage/Guides'
 import { MaskLine, MemberLines, OffSheetMarks, PanelBleeds, SharedLines } from '@/client/stage/FrameLines'
 import { ColourMarks } from '@/client/stage/ColourMarks'
 import { Handles } from '@/client/stage/Handles'
+import { LaidCorners } from '@/client/stage/LaidCorners'
 import { Knobs } from '@/client/stage/Knobs'
 import { OverflowMarks } from '@/client/stage/OverflowMarks'
 import { PointMarks } from '@/client/stage/PointMarks'
@@ -114,12 +117,9 @@ const MissingMarks = () => {
   if (!missing.length) return null
   return framesOf(sheet)
     .filter((frame) => missing.includes(project.pictures[placedIn(sheet, frame)?.pictureId ?? '']?.hash ?? ''))
-    .map((frame) => (
-      <g
-        key={frame.id}
-        data-missing={frame.id}
-        transform={`translate(${frame.box.cx * view.scale + view.x} ${frame.box.cy * view.scale + view.y})`}
-      >
+    .map((frame) => ({ frame, middle: apply(viewMatrix(view), rectCentre(frameRect(sheet, frame))) }))
+    .map(({ frame, middle }) => (
+      <g key={frame.id} data-missing={frame.id} transform={`translate(${middle.x} ${middle.y})`}>
         <rect x={-72} y={-13} width={144} height={26} rx={4} {...LOOKS.missing} />
         <text y={4} {...LOOKS.tagText}>
           ▲ Picture is missing
@@ -164,12 +164,17 @@ const SelectedHandles = () => {
     if (!hull || selection.some((id) => isLocked(sheet, id))) return null
     const subject = frame?.name ?? (selection.length > 1 ? `${selection.length} items` : 'Group')
     const isSquare = canSizeFreely(sheet, selection, hull.turn)
+    if (frame && layOf(sheet, frame)) {
+      if (way === 'whole') return frame.laid && <LaidCorners frame={frame} />
+      return <Handles box={hull.box} turn={hull.turn} way={way} subject={subject} lay={layOf(sheet, frame)} />
+    }
     return <Handles box={hull.box} turn={hull.turn} way={way} subject={subject} cornersOnly={!isSquare} />
   }
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
   if (!held) return null
   const whole = wholePicturePose(held.placed, held.holder, held.at)
-  return <Handles box={whole.box} turn={whole.turn} way="picture" subject={`Picture of ${frame.name}`} />
+  const lay = layOf(sheet, frame)
+  return <Handles box={whole.box} turn={whole.turn} way="picture" subject={`Picture of ${frame.name}`} lay={lay} />
 }
 
 /** What a text's box is drawn as. */
@@ -199,8 +204,11 @@ const StoppedSign = () => {
   const frame = useBench(selectedFrame)
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
+  const sheet = useBench(shownSheet)
   if (!isStopped || !frame) return null
-  const { x0, x1, y1 } = rectAround(handleLayout(frame.box, frame.turn, view, table, false).corners)
+  const { x0, x1, y1 } = rectAround(
+    handleLayout(frame.box, frame.turn, view, table, false, layOf(sheet, frame)).corners,
+  )
   const x = Math.min(table.w - 140, Math.max(140, (x0 + x1) / 2))
   const y = Math.min(table.h - 30, y1 + 28)
   return (

@@ -13,6 +13,7 @@ import { WordZones } from '@/client/letters/WordZones'
 import { WritingLayer } from '@/client/text/WritingLayer'
 import { borrowLevels } from '@/client/stage/images'
 import { Dropper } from '@/client/stage/Dropper'
+import { Lens } from '@/client/stage/Lens'
 import { Overlay } from '@/client/stage/Overlay'
 import { SheetPainter } from '@/client/stage/sheetPainter'
 import { Rulers } from '@/client/stage/Rulers'
@@ -179,6 +180,7 @@ export const Table = () => {
       <TypingLayer />
       <WritingLayer />
       <Dropper canvas={canvas} />
+      <Lens canvas={canvas} />
       {isBefore && (
         <Floating kind="said" role="status">
           Before: pictures without adjustments

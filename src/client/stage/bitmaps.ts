@@ -3,6 +3,7 @@ import { growRect, intersectRects, mapRect, rectHolds, type Rect } from '@/core/
 import type { Point } from '@/core/geometry/vector'
 import { originalOf, placedIn } from '@/core/document/content'
 import { inkOf } from '@/core/document/lettering'
+import { outlineOnSheet } from '@/core/document/outline'
 import { frameRect } from '@/core/document/read'
 import type { Frame, Sheet } from '@/core/document/types'
 import { itemPictures } from '@/core/render/needs'
@@ -123,11 +124,13 @@ export class Bitmaps {
     })
   }
 
-  private ofHatching(frame: Frame, node: DrawItem, seen: Seen, { target, ratio }: Hatching): Bitmap | null {
-    const bounds = growRect(mapRect(scaling(seen.scale), frameRect(frame)), 3)
+  private ofHatching(frame: Frame, node: DrawItem, seen: Seen, hatching: Hatching): Bitmap | null {
+    const bounds = growRect(mapRect(scaling(seen.scale), frameRect(hatching.sheet, frame)), 3)
     const needed = intersectRects(bounds, seen.visible)
     if (!needed) return null
-    const sources = [frame.id === target]
+    const { sheet, ratio } = hatching
+    const isTarget = frame.id === hatching.target
+    const sources = [isTarget]
     const id = `${frame.id}${HATCHING}`
     const plain: DrawItem = { id, bounds: node.bounds, ops: [] }
     const isSame = (bitmap: Bitmap): boolean => this.hatched.get(bitmap) === node
@@ -135,7 +138,7 @@ export class Bitmaps {
     if (held) return held
     const made = this.repaint(id, plain, seen, sources, bounds, ({ view, device }) => {
       const layer = createLayer(device.x1, device.y1)
-      paintEmptyFrame(layer.context, frame, view, ratio, frame.id === target)
+      paintEmptyFrame(layer.context, outlineOnSheet(sheet, frame), view, ratio, isTarget)
       return layer.source
     })
     this.hatched.set(made, node)
@@ -177,7 +180,7 @@ export class Bitmaps {
     const device = { x0: 0, y0: 0, x1: region.x1 - region.x0, y1: region.y1 - region.y0 }
     const view: Matrix = compose(translation(-region.x0, -region.y0), scaling(scale))
     const imageFor: Painting['imageFor'] = (op) => this.images.imageFor(op, scale)
-    const source = paint({ view, device, imageFor, createLayer }, region)
+    const source = paint({ view, device, imageFor, createLayer, isQuick: true }, region)
     const bitmap: Bitmap = { node, scale, sources, region, source }
     this.cache.set(id, bitmap)
     return bitmap

@@ -1,7 +1,6 @@
 import { MARK } from '@/client/theme/colours'
-import { compose, type Matrix } from '@/core/geometry/matrix'
-import { frameMatrix, frameOutline } from '@/core/document/read'
-import type { Frame } from '@/core/document/types'
+import type { Matrix } from '@/core/geometry/matrix'
+import type { Outline } from '@/core/path/path'
 import type { PaintContext } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
 import { createLayer } from '@/client/stage/canvas'
@@ -30,17 +29,15 @@ const stripes = (context: PaintContext, ratio: number): unknown => {
   return context.createPattern(source, 'repeat')
 }
 
-/** Kraft tint with diagonal hatching, for what waits for a picture. `view` leads from sheet points to device pixels. */
+/** Kraft tint with diagonal hatching, for an outline on the sheet that waits for a picture. `view` leads from sheet points to device pixels. */
 export const paintEmptyFrame = (
   context: PaintContext,
-  frame: Frame,
+  { path, fillRule }: Outline,
   view: Matrix,
   ratio: number,
   isTarget: boolean,
 ): void => {
-  const { path, fillRule } = frameOutline(frame)
-  const m = compose(view, frameMatrix(frame))
-  context.setTransform(m.a, m.b, m.c, m.d, m.e, m.f)
+  context.setTransform(view.a, view.b, view.c, view.d, view.e, view.f)
   tracePath(context, path)
   context.setTransform(1, 0, 0, 1, 0, 0)
   context.fillStyle = isTarget ? TARGET : TINT

@@ -1,5 +1,6 @@
 import { originalOf, placedIn, spanShown } from '@/core/document/content'
 import { namedOf } from '@/core/document/finish'
+import { planeOf } from '@/core/document/laid'
 import { inkOf } from '@/core/document/lettering'
 import { isHidden } from '@/core/document/tree'
 import type { Frame, Group, Project, Sheet } from '@/core/document/types'
@@ -27,6 +28,7 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
     project.pictures[placedIn(sheet, frame)?.pictureId ?? ''],
     frame.stencil.kind === 'mask' ? project.pictures[frame.stencil.pictureId] : null,
     namedOf(project, frame),
+    planeOf(sheet, frame),
     span,
     ...(ofBackground ? [sheet.background, sheet.size, sheet.bleed] : []),
   ]

@@ -1,7 +1,9 @@
 import { boxMatrix, HANDLES, handlePoint, type Box, type Handle } from '@/core/geometry/box'
-import { apply, compose, type Matrix } from '@/core/geometry/matrix'
-import type { Point, Size } from '@/core/geometry/vector'
-import { unitVector } from '@/core/geometry/angle'
+import type { Homography } from '@/core/geometry/homography'
+import { apply, type Matrix } from '@/core/geometry/matrix'
+import { distance, subtract, type Point, type Size } from '@/core/geometry/vector'
+import { seenAt } from '@/core/document/laid'
+import { directionOf, unitVector } from '@/core/geometry/angle'
 import { viewMatrix } from '@/client/store/view'
 import type { View } from '@/client/store/state'
 
@@ -23,6 +25,8 @@ export interface HandleLayout {
   readonly handles: readonly HandleSpot[]
   readonly tab: Point
   readonly tabFoot: Point
+  /** In degrees, as it is seen. */
+  readonly turn: number
 }
 
 const clampTo = (p: Point, table: Size): Point => ({
@@ -31,25 +35,35 @@ const clampTo = (p: Point, table: Size): Point => ({
 })
 
 /** Where the handles of a turned box stand on the table, in table pixels. With `clamp`, never out of view. */
-export const handleLayout = (box: Box, turn: number, view: View, table: Size, clamp: boolean): HandleLayout => {
-  const toTable = compose(viewMatrix(view), boxMatrix(box, turn))
-  const wide = box.w * view.scale
-  const high = box.h * view.scale
+export const handleLayout = (
+  box: Box,
+  turn: number,
+  view: View,
+  table: Size,
+  clamp: boolean,
+  lay: Homography | null = null,
+): HandleLayout => {
+  const standing = boxMatrix(box, turn)
+  const at = (p: Point): Point => apply(viewMatrix(view), seenAt(lay, apply(standing, p)))
+  const wide = distance(at({ x: -box.w / 2, y: 0 }), at({ x: box.w / 2, y: 0 }))
+  const high = distance(at({ x: 0, y: -box.h / 2 }), at({ x: 0, y: box.h / 2 }))
   const off = { x: wide < SMALL ? STAND_OFF : 0, y: high < SMALL ? STAND_OFF : 0 }
-  const across = unitVector(turn)
+  const along = subtract(at({ x: box.w / 2, y: 0 }), at({ x: -box.w / 2, y: 0 }))
+  const seenTurn = lay ? directionOf(along) : turn
+  const across = unitVector(seenTurn)
   const outward = (p: Point, { hx, hy }: Handle): Point => ({
     x: p.x + across.x * hx * off.x - across.y * hy * off.y,
     y: p.y + across.y * hx * off.x + across.x * hy * off.y,
   })
   const place = (handle: Handle): Point => {
-    const at = outward(apply(toTable, handlePoint(box, handle)), handle)
-    return clamp ? clampTo(at, table) : at
+    const spot = outward(at(handlePoint(box, handle)), handle)
+    return clamp ? clampTo(spot, table) : spot
   }
   // Side handles are left out where they would crowd the corners.
   const handles = HANDLES.map((handle, index) => ({ index, handle, at: place(handle) })).filter(
     ({ handle }) => (handle.hx !== 0 && handle.hy !== 0) || (handle.hx === 0 ? wide >= SMALL : high >= SMALL),
   )
-  const top = apply(toTable, { x: 0, y: -box.h / 2 })
+  const top = at({ x: 0, y: -box.h / 2 })
   const away = TAB_DISTANCE + off.y
   const tab = clampTo({ x: top.x + across.y * away, y: top.y - across.x * away }, table)
   const corners = [
@@ -57,8 +71,8 @@ export const handleLayout = (box: Box, turn: number, view: View, table: Size, cl
     { x: 1, y: -1 },
     { x: 1, y: 1 },
     { x: -1, y: 1 },
-  ].map(({ x, y }) => apply(toTable, { x: (x * box.w) / 2, y: (y * box.h) / 2 }))
-  return { corners, handles, tab, tabFoot: top }
+  ].map(({ x, y }) => at({ x: (x * box.w) / 2, y: (y * box.h) / 2 }))
+  return { corners, handles, tab, tabFoot: top, turn: seenTurn }
 }
 
 export const svgMatrix = (m: Matrix): string => `matrix(${m.a} ${m.b} ${m.c} ${m.d} ${m.e} ${m.f})`

@@ -3,6 +3,7 @@ import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { growRect, rectSize, type Rect } from '@/core/geometry/rect'
 import { sheetRect } from '@/core/document/extent'
 import { inkOf } from '@/core/document/lettering'
+import { outlineOnSheet } from '@/core/document/outline'
 import { frameRect } from '@/core/document/read'
 import type { ExportGround } from '@/contract/exports'
 import type { Frame, Project, Sheet } from '@/core/document/types'
@@ -29,15 +30,15 @@ export interface ThumbnailScene {
 const MOST_BEYOND = 0.1
 
 /** A frame with a little of what its finish paints around it. */
-const rectWithFinish = (frame: Frame, { bounds }: DrawItem): Rect => {
-  const r = frameRect(frame)
+const rectWithFinish = (sheet: Sheet, frame: Frame, { bounds }: DrawItem): Rect => {
+  const r = frameRect(sheet, frame)
   const most = MOST_BEYOND * Math.max(r.x1 - r.x0, r.y1 - r.y0)
   return growRect(r, Math.min(most, Math.max(0, r.x0 - bounds.x0, bounds.x1 - r.x1)))
 }
 
 const areaOf = ({ project, sheet, frames }: ThumbnailScene): Rect =>
   frames?.length
-    ? unionRects(frames.map((frame) => rectWithFinish(frame, renderFrame(project, sheet, frame))))
+    ? unionRects(frames.map((frame) => rectWithFinish(sheet, frame, renderFrame(project, sheet, frame))))
     : sheetRect(sheet.size)
 
 /** Paints a scene as large as the canvas allows, in its middle. */
@@ -81,7 +82,7 @@ export const paintThumbnail = (
     const frame = sheet.items[node.id]
     if (frame?.kind !== 'frame' || frame.fill.kind !== 'none' || inkOf(sheet, frame) !== null) return
     context.save()
-    paintEmptyFrame(on, frame, view, 0.5, false)
+    paintEmptyFrame(on, outlineOnSheet(sheet, frame), view, 0.5, false)
     context.restore()
   }
   const nodes: readonly DrawNode[] = scene.frames

@@ -10,7 +10,7 @@ import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
-import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
+import { isOutlineSound, standingOutlineOf } from '@/core/document/outline'
 import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { pictureOf, shownPlaced } from '@/core/document/read'
 import { readingRows } from '@/core/geometry/reading'
@@ -181,7 +181,7 @@ const joined = async (bench: Bench, frame: Frame, more: Outline): Promise<Outlin
   const { outlines } = await askOutlines(bench, {
     job: 'combine',
     how: 'unite',
-    outlines: [outlineOnSheet(frame), more],
+    outlines: [standingOutlineOf(frame), more],
   })
   return outlines[0] ?? more
 }

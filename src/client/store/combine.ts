@@ -2,6 +2,7 @@ import { isFailure } from '@/core/failure'
 import type { Combination } from '@/core/path/combinations'
 import { openAsOne } from '@/core/document/edits/openings'
 import { breakApart, combinable, frameOfOutline, framePieces, joinFrames } from '@/core/document/edits/stencils'
+import { layOf } from '@/core/document/laid'
 import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
 import type { Frame } from '@/core/document/types'
 import type { Outline } from '@/core/path/path'
@@ -30,14 +31,17 @@ interface Combined {
 const combinedOf = async (bench: Bench, how: Combination): Promise<Combined | null> => {
   bench.endBurst()
   const { selection, project } = bench.get()
-  const frames = combinable(heldSheet(bench.get()), selection)
+  const sheet = heldSheet(bench.get())
+  const frames = combinable(sheet, selection)
   const refused = (words: string): null => {
     say(bench, words)
     return null
   }
   if (frames.length < 2) return refused('Select two frames or more to combine their outlines.')
+  if (frames.some((frame) => layOf(sheet, frame)))
+    return refused('Some of these lie in perspective. Take them up flat to combine their outlines.')
   try {
-    const outlines = frames.map(outlineOnSheet)
+    const outlines = frames.map((frame) => outlineOnSheet(sheet, frame))
     const answer = await askOutlines(bench, { job: 'combine', outlines, how })
     const [outline] = answer.outlines
     if (bench.get().project !== project) return refused('The sheet changed meanwhile. Press the button again.')

@@ -15,7 +15,8 @@ import { kindsOf, withKinds } from '@/core/path/nodeKinds'
 import { type Recorded, unchanged } from '@/core/document/edit'
 import { setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID } from '@/core/document/background'
-import { outlineOnSheet } from '@/core/document/outline'
+import { layOf } from '@/core/document/laid'
+import { standingOutlineOf } from '@/core/document/outline'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import type { Point } from '@/core/geometry/vector'
 import type { Bench } from '@/client/store/bench'
@@ -49,7 +50,10 @@ export const contoursOfFrame = (frame: Frame): readonly Contour[] => {
   const known = derived.get(frame)
   if (known) return known
   const { stencil } = frame
-  const contours = withKinds(nodesOf(outlineOnSheet(frame).path), stencil.kind === 'path' ? stencil.kinds : undefined)
+  const contours = withKinds(
+    nodesOf(standingOutlineOf(frame).path),
+    stencil.kind === 'path' ? stencil.kinds : undefined,
+  )
   derived.set(frame, contours)
   return contours
 }
@@ -66,6 +70,8 @@ export const togglePoints = (bench: Bench): void => {
   if (!frame || frame.id === BACKGROUND_ID) return say(bench, 'Select one frame to work on the points of its outline.')
   if (frame.stencil.kind === 'mask')
     return say(bench, 'A soft mask has no points. Swap the stencil, or take the outline of its picture instead.')
+  if (layOf(heldSheet(state), frame))
+    return say(bench, 'It lies in perspective. Take it up flat to work on its points, and lay it down again after.')
   putWay(bench, 'whole')
   setTool(bench, { kind: 'points', frameId: frame.id, of: null, contours: [], chosen: [] })
   speak(bench, 'The points of the outline are in hand. Esc puts them down.')
@@ -82,7 +88,7 @@ const frameInHand = (state: BenchState): Frame | null => {
 export const recordPoints = (project: Project, state: BenchState, contours: readonly Contour[]): Recorded => {
   const held = frameInHand(state)
   if (!held) return unchanged(project)
-  const { fillRule } = outlineOnSheet(held)
+  const { fillRule } = standingOutlineOf(held)
   const path = pathOfNodes(contours)
   const kinds = kindsOf(contours)
   const isTold = kinds === kindsOf(nodesOf(path))

@@ -180,6 +180,8 @@ export interface HandSlice {
   readonly isMoving: boolean
   /** What the drag under way has snapped to. */
   readonly snapMarks: SnapMarks
+  /** A point of the sheet to look at closely, under the hand. */
+  readonly lens: Point | null
   /** A guide under the hand: a new one, or one of the sheet's by its number. */
   readonly guideDrag: GuideDrag | null
   /** The rectangle that gathers a selection, in sheet points. */

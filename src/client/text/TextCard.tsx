@@ -11,6 +11,7 @@ import { OF_WAY, stepOf } from '@/client/bench/card/sections'
 import { FinishSection } from '@/client/bench/finish/FinishSection'
 import { PictureHead } from '@/client/bench/picture/PictureHead'
 import { PictureSection } from '@/client/bench/picture/PictureSection'
+import { PerspectiveSection } from '@/client/bench/perspective/PerspectiveSection'
 import { PlaceSection } from '@/client/bench/picture/PlaceSection'
 import { TonesSection } from '@/client/bench/picture/TonesSection'
 import { ItemTools } from '@/client/bench/rail/ItemTools'
@@ -55,6 +56,7 @@ export const TextCard = ({ frame: now, sheet }: { readonly frame: TextFrame; rea
       <TonesSection frames={[frame]} />
       <FinishSection items={[frame]} edgeOf={frame} />
       <PlaceSection frame={frame} isOpen={false} />
+      <PerspectiveSection frame={frame} />
       <AlignSection sheet={sheet} count={1} />
     </Numbered>
   )

@@ -25,6 +25,7 @@ export const newSheet = (id: string, name: string, of: NewSheet): Sheet => ({
   order: [],
   items: {},
   spans: {},
+  planes: {},
   guides: { x: [], y: [] },
   switches: {},
 })

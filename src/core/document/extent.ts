@@ -7,11 +7,11 @@ import { framesOf, framesUnder, isHidden, itemOf } from '@/core/document/tree'
 import type { Frame, Sheet } from '@/core/document/types'
 
 /** The upright rectangle around the true outlines of what an item is or holds. */
-export const itemRect = (sheet: Sheet, id: string): Rect => unionRects(framesUnder(sheet, [id]).map(frameRect))
+export const itemRect = (sheet: Sheet, id: string): Rect => itemsRect(sheet, [id])
 
 /** The upright rectangle around several items. */
 export const itemsRect = (sheet: Sheet, ids: readonly string[]): Rect =>
-  unionRects(framesUnder(sheet, ids).map(frameRect))
+  unionRects(framesUnder(sheet, ids).map((frame) => frameRect(sheet, frame)))
 
 /** A box with its turn, around which handles stand. */
 export interface Hull {
@@ -52,5 +52,5 @@ export const sheetRect = (size: Size, beyond = 0): Rect => ({
 /** Frames of which nothing lies on the sheet or its bleed: they are kept, but no output shows them. */
 export const framesOffSheet = (sheet: Sheet): readonly Frame[] => {
   const area = sheetRect(sheet.size, sheet.bleed)
-  return framesOf(sheet).filter((frame) => !isHidden(sheet, frame.id) && !intersectRects(frameRect(frame), area))
+  return framesOf(sheet).filter((frame) => !isHidden(sheet, frame.id) && !intersectRects(frameRect(sheet, frame), area))
 }

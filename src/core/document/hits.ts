@@ -4,6 +4,8 @@ import { outlineContains } from '@/core/path/contains'
 import { contoursOf } from '@/core/path/contours'
 import { nearestSpot } from '@/core/path/nearest'
 import { nodesOf } from '@/core/path/nodes'
+import { layOf, standsAt } from '@/core/document/laid'
+import { outlineOnSheet } from '@/core/document/outline'
 import { frameAt, frameMatrix, frameOutline } from '@/core/document/read'
 import { framesOf, isAtHand } from '@/core/document/tree'
 import type { Frame, Sheet } from '@/core/document/types'
@@ -11,14 +13,20 @@ import type { Frame, Sheet } from '@/core/document/types'
 type Wanted = (frame: Frame) => boolean
 
 /** Is the point in a hole of a letter, such as that of an O? */
-const isInHole = (frame: Frame, p: Point): boolean => {
+const isInHole = (sheet: Sheet, frame: Frame, on: Point): boolean => {
   if (frame.stencil.kind !== 'glyph') return false
+  const p = standsAt(layOf(sheet, frame), on)
+  if (!p) return false
   const at = apply(invert(frameMatrix(frame)), p)
   return contoursOf(frameOutline(frame).path).some((path) => outlineContains({ path, fillRule: 'nonzero' }, at))
 }
 
 /** How far a point lies from a frame's outline, in sheet points; at least `reach` further away is not measured. */
-const awayFrom = (frame: Frame, p: Point, reach: number): number => {
+const awayFrom = (sheet: Sheet, frame: Frame, p: Point, reach: number): number => {
+  if (layOf(sheet, frame)) {
+    const spot = nearestSpot(nodesOf(outlineOnSheet(sheet, frame).path), p)
+    return spot ? spot.distance : Infinity
+  }
   const { box } = frame
   const half = Math.hypot(box.w, box.h) / 2 + reach
   if (Math.abs(p.x - box.cx) > half || Math.abs(p.y - box.cy) > half) return Infinity
@@ -35,11 +43,11 @@ export const dropFrameAt = (sheet: Sheet, p: Point, reach: number, wanted: Wante
   const upon = frameAt(sheet, p, wanted)
   if (upon) return upon
   const frames = framesOf(sheet).filter((frame) => isAtHand(sheet, frame.id) && wanted(frame))
-  const holed = frames.findLast((frame) => isInHole(frame, p))
+  const holed = frames.findLast((frame) => isInHole(sheet, frame, p))
   if (holed) return holed
   let best: { readonly frame: Frame; readonly away: number } | null = null
   for (const frame of frames) {
-    const away = awayFrom(frame, p, reach)
+    const away = awayFrom(sheet, frame, p, reach)
     if (away <= reach && (best === null || away <= best.away)) best = { frame, away }
   }
   return best?.frame ?? null

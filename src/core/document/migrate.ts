@@ -79,6 +79,15 @@ const toFormat10 = (document: Loose): Loose => ({
     : { sheets: mapValues(document['sheets'], (sheet) => (isLoose(sheet) ? { ...sheet, switches: {} } : sheet)) }),
 })
 
+/** Format 11 has perspective: frames laid into four corners, and planes. */
+const toFormat11 = (document: Loose): Loose => ({
+  ...document,
+  format: 11,
+  ...(document['sheets'] === undefined
+    ? {}
+    : { sheets: mapValues(document['sheets'], (sheet) => (isLoose(sheet) ? { ...sheet, planes: {} } : sheet)) }),
+})
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
@@ -90,6 +99,7 @@ const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [7, toFormat8],
   [8, toFormat9],
   [9, toFormat10],
+  [10, toFormat11],
 ])
 
 /**

@@ -7,8 +7,8 @@ import type { Outline } from '@/core/path/path'
 import { svgTextOf } from '@/core/path/svgText'
 import { transformPath } from '@/core/path/transform'
 import type { PathStencil } from '@/core/stencil/stencil'
-import { frameMatrix, frameOutline } from '@/core/document/read'
-import type { Frame } from '@/core/document/types'
+import { frameMatrix, frameOutline, pathOnSheet } from '@/core/document/read'
+import type { Frame, Sheet } from '@/core/document/types'
 
 /** Decimals of an outline's text, in points. */
 const DECIMALS = 5
@@ -34,10 +34,16 @@ export const standingOutline = ({ path, fillRule }: Outline, turn = 0): Standing
   return { stencil: { kind: 'path', d, fillRule }, box: boxOf(r, rotation(turn)), turn }
 }
 
-/** A frame's outline in sheet points. */
-export const outlineOnSheet = (frame: Frame): Outline => {
+/** A frame's outline in the points in which it stands: those of its plane, where it lies on one. */
+export const standingOutlineOf = (frame: Frame): Outline => {
   const outline = frameOutline(frame)
   return { ...outline, path: transformPath(frameMatrix(frame), outline.path) }
+}
+
+/** A frame's outline in sheet points, as it is seen. */
+export const outlineOnSheet = (sheet: Pick<Sheet, 'planes'>, frame: Frame): Outline => {
+  const outline = frameOutline(frame)
+  return { ...outline, path: pathOnSheet(sheet, frame, outline.path) }
 }
 
 /** Is the outline large enough to be a frame, and simple enough to be kept? */

@@ -5,11 +5,14 @@ import { apply, invert, type Matrix } from '@/core/geometry/matrix'
 import type { Point, Size } from '@/core/geometry/vector'
 import { type Rect } from '@/core/geometry/rect'
 import { outlineContains } from '@/core/path/contains'
-import { extentAlong } from '@/core/path/extent'
+import { boundsOf, extentAlong } from '@/core/path/extent'
 import { mirrorPath } from '@/core/path/mirror'
-import type { Outline } from '@/core/path/path'
+import type { Outline, Path } from '@/core/path/path'
+import { projectPath } from '@/core/path/project'
+import { transformPath } from '@/core/path/transform'
 import { outlineOf } from '@/core/stencil/stencil'
 import type { PictureHolder, Placed } from '@/core/placement/placed'
+import { layOf, standsAt } from '@/core/document/laid'
 import { isText, textHitOutline } from '@/core/document/text'
 import { framesOf, isAtHand } from '@/core/document/tree'
 import { type Frame, type Item, type Lettering, type PictureRef, type Project, type Sheet } from '@/core/document/types'
@@ -42,7 +45,9 @@ export const frameOutline = (frame: Frame, size: Size = frame.box): Outline => {
   return frame.flip ? { ...outline, path: mirrorPath(outline.path) } : outline
 }
 
-/** Frame-local points → sheet points. */
+type Planes = Pick<Sheet, 'planes'>
+
+/** Frame-local points → the points in which it stands: those of the sheet, or of its plane, before any perspective. */
 export const frameMatrix = (frame: Frame): Matrix => boxMatrix(frame.box, frame.turn)
 
 /** The frame's holder for a picture of the project. */
@@ -72,9 +77,24 @@ export const backgroundHolder = (project: Project, sheet: Sheet, pictureId: stri
   }
 }
 
-/** The upright rectangle around what a frame's outline really holds, in sheet points; of a text around its box. */
-export const frameRect = (frame: Frame): Rect => {
-  const { path } = isText(frame) ? outlineOf({ kind: 'rectangle' }, frame.box) : frameOutline(frame)
+/** What is around a frame to the hand: its outline, of a text its box. */
+export const lineOf = (frame: Frame): Path =>
+  (isText(frame) ? outlineOf({ kind: 'rectangle' }, frame.box) : frameOutline(frame)).path
+
+/** A path of a frame's own points, as it is seen on the sheet. */
+export const pathOnSheet = (sheet: Planes, frame: Frame, path: Path): Path => {
+  const standing = transformPath(frameMatrix(frame), path)
+  const lay = layOf(sheet, frame)
+  return lay ? projectPath(lay, standing) : standing
+}
+
+/** The upright rectangle around what a frame's outline really holds, in sheet points as it is seen; of a text around its box. */
+export const frameRect = (sheet: Planes, frame: Frame): Rect =>
+  layOf(sheet, frame) ? boundsOf(pathOnSheet(sheet, frame, lineOf(frame))) : standingRect(frame)
+
+/** The same in the points in which the frame stands: those of its plane, where it lies on one. */
+export const standingRect = (frame: Frame): Rect => {
+  const path = lineOf(frame)
   const x = extentAlong(path, -frame.turn)
   const y = extentAlong(path, 90 - frame.turn)
   return {
@@ -85,8 +105,10 @@ export const frameRect = (frame: Frame): Rect => {
   }
 }
 
-/** Does a point of the sheet, in points, lie within the outline of a frame, or on the lines of a text? */
-export const frameContains = (frame: Frame, p: Point): boolean => {
+/** Does a point of the sheet, in points, lie within the outline of a frame as it is seen, or on the lines of a text? */
+export const frameContains = (sheet: Planes, frame: Frame, at: Point): boolean => {
+  const p = standsAt(layOf(sheet, frame), at)
+  if (!p) return false
   const half = Math.hypot(frame.box.w, frame.box.h) / 2
   if (Math.abs(p.x - frame.box.cx) > half || Math.abs(p.y - frame.box.cy) > half) return false
   return outlineContains(
@@ -98,12 +120,13 @@ export const frameContains = (frame: Frame, p: Point): boolean => {
 /** Frames at hand whose true outline holds the point, the topmost first. */
 export const framesAt = (sheet: Sheet, p: Point): readonly Frame[] =>
   framesOf(sheet)
-    .filter((frame) => isAtHand(sheet, frame.id) && frameContains(frame, p))
+    .filter((frame) => isAtHand(sheet, frame.id) && frameContains(sheet, frame, p))
     .toReversed()
 
 /** The topmost frame at hand whose true outline holds the point, of those that pass `wanted`. */
 export const frameAt = (sheet: Sheet, p: Point, wanted: (frame: Frame) => boolean = () => true): Frame | null =>
-  framesOf(sheet).findLast((frame) => isAtHand(sheet, frame.id) && wanted(frame) && frameContains(frame, p)) ?? null
+  framesOf(sheet).findLast((frame) => isAtHand(sheet, frame.id) && wanted(frame) && frameContains(sheet, frame, p)) ??
+  null
 
 /** Frames at hand in reading order: rows from the top, each from the left. */
 export const readingOrder = (sheet: Sheet): readonly Frame[] =>

@@ -1,5 +1,6 @@
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
+import { QUAD_FAULT_WORDS, quadFault, type Quad } from '@/core/geometry/quad'
 import { isKnownColour } from '@/core/colour/slots'
 import { slotRefsIn } from '@/core/document/colours'
 import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
@@ -188,6 +189,36 @@ const fieldFaults = ({ items }: Sheet, at: string): Fault[] =>
     ]
   })
 
+/** Planes must be seen as such and be there for what lies on them; a frame lies in one way only. */
+export const planeFaults = (
+  { items, spans, planes }: Pick<Sheet, 'items' | 'spans' | 'planes'>,
+  at: string,
+): Fault[] => {
+  const faults: Fault[] = []
+  const seen = (quad: Quad, path: string): void => {
+    const fault = quadFault(quad)
+    if (fault) faults.push({ path, message: `are no plane. ${QUAD_FAULT_WORDS[fault]}` })
+  }
+  const need = (planeId: string | undefined, path: string): void => {
+    if (planeId !== undefined && !Object.hasOwn(planes, planeId))
+      faults.push({ path, message: `names the plane "${planeId}", which is not in planes` })
+  }
+  for (const [id, plane] of Object.entries(planes)) {
+    faults.push(...keyFaults(id, plane, `${at}planes`))
+    seen(plane.corners, `${at}planes.${id}.corners`)
+  }
+  for (const { id, planeId } of Object.values(spans)) need(planeId, `${at}spans.${id}.planeId`)
+  for (const item of Object.values(items)) {
+    if (item.kind !== 'frame') continue
+    const path = `${at}items.${item.id}`
+    need(item.planeId, `${path}.planeId`)
+    if (item.laid) seen(item.laid.corners, `${path}.laid.corners`)
+    if (item.laid && item.planeId !== undefined)
+      faults.push({ path: `${path}.laid`, message: 'stands beside planeId; leave one of them out' })
+  }
+  return faults
+}
+
 /** What a sheet names that is not there, and what stands in no list or in two. */
 export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
   const at = `sheets.${sheet.id}.`
@@ -197,6 +228,7 @@ export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] =>
     ...letteringPictureFaults(sheet, project.pictures, at),
     ...letteringFaults(sheet, at),
     ...sharingFaults(sheet, at),
+    ...planeFaults(sheet, at),
     ...finishFaults(sheet, project.finishes, at),
     ...sheetSlotFaults(sheet, project.slots, at),
     ...Object.entries(sheet.switches).flatMap(([id, one]) => keyFaults(id, one, `${at}switches`)),

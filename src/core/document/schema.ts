@@ -1,4 +1,4 @@
-import { string } from 'yup'
+import { boolean, string } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
 import { FORMAT, SPAN_GAPS } from '@/core/document/types'
@@ -44,11 +44,22 @@ const centre = { cx: real(RANGE.position), cy: real(RANGE.position) }
 const point = { x: real(RANGE.position), y: real(RANGE.position) }
 const boxSchema = shape({ ...centre, w: real(RANGE.frameSide), h: real(RANGE.frameSide) })
 
+const cornerSchema = (range: { readonly min: number; readonly max: number }) =>
+  list(shape({ x: real(range), y: real(range) }), 4, { least: 4, tooFew: 'must be four corners' })
+
+export const planeSchema = shape({
+  id: id(),
+  name: name(),
+  corners: cornerSchema(RANGE.position),
+  size: shape({ w: real(RANGE.frameSide), h: real(RANGE.frameSide) }),
+})
+
 export const spanSchema = shape({
   id: id(),
   source: byKind({ placed: { placed: placedSchema }, background: {} }),
   box: boxSchema,
   turn: real(TURN),
+  planeId: id().optional(),
   hull: outlineText(),
   gaps: word(SPAN_GAPS),
 })
@@ -75,6 +86,8 @@ const frameFields = {
   box: boxSchema,
   turn: real(TURN),
   stencil: stencilSchema,
+  laid: optionalShape({ corners: cornerSchema(RANGE.laid), isFlat: boolean().oneOf([true]).strict().optional() }),
+  planeId: id().optional(),
   flip: optionalFlag(),
   fill: fillSchema,
   backing: optionalColour(),
@@ -126,6 +139,7 @@ export const sheetFields = {
   order: list(id(), RANGE.items),
   items: byId(itemSchema, RANGE.items),
   spans: byId(spanSchema, RANGE.items),
+  planes: byId(planeSchema, RANGE.planes),
   guides: guidesSchema,
   grid: optional(RANGE.grid),
   switches: switchesSchema,

@@ -8,7 +8,7 @@ import { grownFlat } from '@/core/path/flat'
 import { polygonPath } from '@/core/path/path'
 import { polylineOf } from '@/core/path/polyline'
 import { svgTextOf } from '@/core/path/svgText'
-import { outlineOnSheet } from '@/core/document/outline'
+import { standingOutlineOf } from '@/core/document/outline'
 import { frameOutline } from '@/core/document/read'
 import type { Frame, Span } from '@/core/document/types'
 
@@ -19,7 +19,7 @@ const DECIMALS = 9
 export type SpanExtent = Pick<Span, 'box' | 'turn' | 'hull'>
 
 const outlinePoints = (frame: Frame): readonly Point[] =>
-  polylineOf(outlineOnSheet(frame).path, TOLERANCE.flatness).flat()
+  polylineOf(standingOutlineOf(frame).path, TOLERANCE.flatness).flat()
 
 /** The extent of frames, each moved back by its shift, in a box turned by `turn`. */
 export const extentOf = (

@@ -1,6 +1,7 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
+import type { Quad } from '@/core/geometry/quad'
 import type { Size } from '@/core/geometry/vector'
 import type { Colour } from '@/core/colour/colour'
 import type { ColourRef, Slots } from '@/core/colour/slots'
@@ -20,7 +21,7 @@ import type { LookSwitches } from '@/core/template/switches'
 import type { Opening, TextField } from '@/core/template/wants'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 10
+export const FORMAT = 11
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -89,6 +90,8 @@ export interface Sheet {
   readonly items: Readonly<Record<string, Item>>
   /** Pictures that several frames show together, by id. */
   readonly spans: Readonly<Record<string, Span>>
+  /** Planes in the picture that frames lie on: walls, tables, screens; by id. */
+  readonly planes: Readonly<Record<string, Plane>>
   /** Lines to snap to, in points from the sheet's top left. */
   readonly guides: Guides
   /** Step of the grid in points; no grid without it. */
@@ -163,6 +166,27 @@ interface Finished {
   readonly blend?: Blend
 }
 
+/**
+ * A plane seen in perspective. Frames on it stand in its own points, from its left upper corner: their boxes, turns and
+ * spans mean there what they mean on the sheet elsewhere.
+ */
+export interface Plane {
+  readonly id: string
+  readonly name: string
+  /** Where its corners are seen, in sheet points. */
+  readonly corners: Quad
+  /** How large it truly is, in points. */
+  readonly size: Size
+}
+
+/** Four corners a frame is laid into by itself: where the corners of its box are seen. */
+export interface Laid {
+  /** In units of its box, whose corners are 0, 0 and 1, 1, before its turn: they go with it wherever it goes. */
+  readonly corners: Quad
+  /** It is taken up: it stands flat, and can be laid down again as it was. */
+  readonly isFlat?: true
+}
+
 export const SPAN_GAPS = ['hide', 'skip'] as const
 
 /** One picture shown by several frames as windows onto it, placed once, in sheet coordinates. */
@@ -173,6 +197,8 @@ export interface Span {
   /** Where the picture is placed: the extent of its frames when it was made or last covered. */
   readonly box: Box
   readonly turn: number
+  /** The plane in whose points the box stands, with all its frames; the sheet without it. */
+  readonly planeId?: string
   /** What must be covered, as path data in points about the box's centre. */
   readonly hull: string
   /** Between the frames the picture is hidden, or goes on without a gap. */
@@ -272,6 +298,10 @@ export interface Frame extends Finished {
   /** Degrees clockwise about the box's centre. */
   readonly turn: number
   readonly stencil: Stencil
+  /** Seen in perspective, by itself. Never together with a plane. */
+  readonly laid?: Laid
+  /** The plane that it lies on, in whose points its box stands. */
+  readonly planeId?: string
   /** The outline is mirrored left to right in its own box. */
   readonly flip?: boolean
   readonly fill: Fill

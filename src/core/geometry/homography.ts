@@ -1,6 +1,7 @@
 import { refuse } from '@/core/failure'
-import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { compose, largestStretch, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import type { Quad } from '@/core/geometry/quad'
+import { cornersOf, rectCentre, type Rect } from '@/core/geometry/rect'
 import { add, cross, subtract, type Point } from '@/core/geometry/vector'
 
 /**
@@ -80,6 +81,15 @@ export const tangentAt = (map: Homography, p: Point): Matrix => {
   const [m, n, o, q] = [(a - x * g) / w, (d - y * g) / w, (b - x * h) / w, (e - y * h) / w]
   return { a: m, b: n, c: o, d: q, e: x - m * p.x - o * p.y, f: y - n * p.x - q * p.y }
 }
+
+/** What is taken for the stretch where all of a rectangle should lie before the eye. */
+const LEAST_STRETCH = 1e-6
+
+/** How long a short way at a point of a rectangle becomes, at most: at one of its corners, since depth is linear. */
+export const stretchOver = (map: Homography, r: Rect): number =>
+  [...cornersOf(r), rectCentre(r)]
+    .filter((p) => depthAt(map, p) > 0)
+    .reduce((most, p) => Math.max(most, largestStretch(tangentAt(map, p))), LEAST_STRETCH)
 
 /** A quad moved and scaled to be about 1 large around 0, so that nothing is lost where it lies far away, and the way back. */
 const normalised = (quad: Quad): { readonly quad: Quad; readonly back: Matrix; readonly there: Matrix } => {

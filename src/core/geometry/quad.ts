@@ -49,3 +49,18 @@ export const QUAD_FAULT_WORDS: Readonly<Record<QuadFault, string>> = {
   flat: 'Three corners lie on a line. Draw one of them away from it.',
   vanishing: 'The plane vanishes into the distance. Bring its far side nearer.',
 }
+
+/** Four points in order around, from the left upper one clockwise. */
+export const clockwise = (points: readonly Point[]): Quad | null => {
+  const [p, q, r, s] = points
+  if (!p || !q || !r || !s) return null
+  const area = [p, q, r, s].reduce((sum, a, i, all) => sum + cross(a, all[(i + 1) % 4] ?? a), 0)
+  const turned = area < 0 ? [p, s, r, q] : [p, q, r, s]
+  // The left upper one is nearest to the left upper corner of what is around them.
+  const first = turned.reduce(
+    (best, { x, y }, i) => (x + y < (turned[best]?.x ?? 0) + (turned[best]?.y ?? 0) ? i : best),
+    0,
+  )
+  const [a = p, b = q, c = r, d = s] = [...turned.slice(first), ...turned.slice(0, first)]
+  return [a, b, c, d]
+}

@@ -1,4 +1,4 @@
-import { project, tangentAt, type Homography } from '@/core/geometry/homography'
+import { depthAt, project, tangentAt, type Homography } from '@/core/geometry/homography'
 import { applyVector } from '@/core/geometry/matrix'
 import { distance, type Point } from '@/core/geometry/vector'
 import { withoutArcs } from '@/core/path/cubics'
@@ -91,16 +91,44 @@ class ProjectingSink implements PathSink {
   }
 }
 
+/** Nothing is seen from farther away than so many times the nearest. */
+const FARTHEST = 500
+
+const pointsOf = (piece: Segment): readonly Point[] => {
+  if (piece.kind === 'cubic') return [piece.c1, piece.c2, piece.to]
+  return piece.kind === 'close' || piece.kind === 'arc' ? [] : [piece.to]
+}
+
+/** A path without arcs whose points at or behind the horizon are brought before it, straight towards its nearest point. */
+const beforeEye = (map: Homography, path: Path): Path => {
+  const points = path.flatMap(pointsOf)
+  const depths = points.map((p) => depthAt(map, p))
+  const nearest = Math.max(...depths)
+  const least = nearest / FARTHEST
+  if (depths.every((depth) => depth >= least)) return path
+  const eye = points[depths.indexOf(nearest)] ?? { x: 0, y: 0 }
+  const brought = (p: Point): Point => {
+    const depth = depthAt(map, p)
+    if (depth >= least) return p
+    const share = (nearest - least) / (nearest - depth)
+    return { x: eye.x + (p.x - eye.x) * share, y: eye.y + (p.y - eye.y) * share }
+  }
+  return path.map((piece): Segment => {
+    if (piece.kind === 'cubic') return { ...piece, c1: brought(piece.c1), c2: brought(piece.c2), to: brought(piece.to) }
+    return piece.kind === 'close' || piece.kind === 'arc' ? piece : { ...piece, to: brought(piece.to) }
+  })
+}
+
 /** Arcs before they are projected: what they err by is far below what is seen. */
 const ARC_STEP = 22.5
 
 /**
  * A path under a projective map: lines stay lines; the image of a curve is rational, and comes as cubics that are off by at
- * most `error`, 0.01 points unless said. All of it must lie before the eye.
+ * most `error`, 0.01 points unless said. What does not lie before the eye is brought there.
  */
 export const projectPath = (map: Homography, path: Path, error = 0.01): Path => {
   const sink = new ProjectingSink(map, error)
-  walk(withoutArcs(path, ARC_STEP), sink)
+  walk(beforeEye(map, withoutArcs(path, ARC_STEP)), sink)
   return sink.path
 }
 

@@ -91,8 +91,12 @@ export const middleFocus = (placed: Placed, holder: PictureHolder): { readonly u
   return { u: middle(allowed.u), v: middle(allowed.v) }
 }
 
-/** Picture pixels an inch of the sheet, the worst over the picture: 72/σ_max. */
-export const effectiveResolution = (pictureToSheet: Matrix): number => POINTS_PER_INCH / largestStretch(pictureToSheet)
+/**
+ * Picture pixels an inch of the sheet, the worst over the picture: 72/σ_max. `stretch` is how much larger it is seen than it
+ * lies, at most.
+ */
+export const effectiveResolution = (pictureToSheet: Matrix, stretch = 1): number =>
+  POINTS_PER_INCH / (largestStretch(pictureToSheet) * stretch)
 
 /** Does the picture show out of its own proportions? */
 export const isStretched = (resolved: Resolved): boolean => Math.abs(resolved.aspect - 1) > TOLERANCE.undistorted

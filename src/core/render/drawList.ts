@@ -80,7 +80,7 @@ export const renderGroup = (project: Project, sheet: Sheet, group: Group, childr
   const finish = shownFinish(project, group)
   const members = finish.layers.length > 0 ? framesUnder(sheet, [group.id]) : []
   const seen = members.filter((frame) => !isHidden(sheet, frame.id))
-  const silhouette = { outline: unitedFlat(seen.map(outlineOnSheet)), toSheet: IDENTITY }
+  const silhouette = { outline: unitedFlat(seen.map((frame) => outlineOnSheet(sheet, frame))), toSheet: IDENTITY }
   const ops = finishOps(finish.layers, silhouette)
   const edge = seen.length > 0 ? [growRect(boundsOf(silhouette.outline.path), ops.reach)] : []
   return {
@@ -108,7 +108,9 @@ const makerFor = (project: Project, sheet: Sheet, words?: PlaceholderWords): Nod
   const vacant = new Set(words ? vacantFrames(sheet).map(({ id }) => id) : [])
   return {
     item: (frame) =>
-      words && vacant.has(frame.id) ? renderPlaceholder(frame, words(frame)) : renderFrame(project, sheet, frame),
+      words && vacant.has(frame.id)
+        ? renderPlaceholder(sheet, frame, words(frame))
+        : renderFrame(project, sheet, frame),
     group: (group, children) => renderGroup(project, sheet, group, children),
   }
 }
@@ -184,7 +186,7 @@ export const renderPanel = (
   const beyond = options.bleed ? (frame.bleed ?? 0) : 0
   const bleeds = options.bleed ? renderFrameBleed(project, sheet, frame) : null
   const items = [...(bleeds ? [bleeds] : []), renderFrame(project, sheet, frame)]
-  return { area: growRect(frameRect(frame), beyond), items: busy(items) }
+  return { area: growRect(frameRect(sheet, frame), beyond), items: busy(items) }
 }
 
 /** The panels of a sheet: shown frames that look onto a span or have a bleed of their own, in reading order. */
@@ -206,5 +208,8 @@ export const renderItems = (of: Project, on: Sheet, ids: readonly string[]): Dra
   const items = busy(renderNodes(project, sheet, topmostIds(sheet, ids)))
   const frames = framesUnder(sheet, ids).filter((frame) => !isHidden(sheet, frame.id))
   const finished = items.filter((item) => isGroup(item) || item.under || item.over)
-  return { area: unionRects([...frames.map(frameRect), ...finished.map(({ bounds }) => bounds)]), items }
+  return {
+    area: unionRects([...frames.map((frame) => frameRect(sheet, frame)), ...finished.map(({ bounds }) => bounds)]),
+    items,
+  }
 }

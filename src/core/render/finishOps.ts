@@ -5,7 +5,7 @@ import { bristlesAlong, dotsAlong, fittedDashes } from '@/core/finish/lines'
 import { tracksOf } from '@/core/finish/along'
 import { contoursOf } from '@/core/path/contours'
 import type { Outline } from '@/core/path/path'
-import type { Band, DrawOp, PictureOp, ReliefOp, ShadeOp, Shape, StrokeOp } from '@/core/render/ops'
+import type { Band, DrawOp, ReliefOp, ShadeOp, Shape, SoftOp, StrokeOp } from '@/core/render/ops'
 import { rgbOf, styleOf } from '@/core/render/style'
 
 /** The operations of a finish, by where they belong. */
@@ -21,7 +21,7 @@ export interface FinishOps {
 
 /** What a finish is about: the outline, or the picture whose transparency is the shape. */
 export interface Subject extends Shape {
-  readonly soft?: PictureOp
+  readonly soft?: SoftOp
 }
 
 /** A whole line of a width. */

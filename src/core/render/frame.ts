@@ -3,6 +3,7 @@ import { isPlain, pixelPart, shownAdjustments, type Vignette } from '@/core/adju
 import { vignetteAt } from '@/core/adjust/vignette'
 import { contentOf, originalOf, spanShown, type Content } from '@/core/document/content'
 import { shownFinish, type ShownFinish } from '@/core/document/finish'
+import { layOf } from '@/core/document/laid'
 import { inkOf } from '@/core/document/lettering'
 import { frameMatrix, frameOutline, pictureOf } from '@/core/document/read'
 import { type Frame, type Project, type Sheet } from '@/core/document/types'
@@ -28,6 +29,7 @@ import { outlineOf } from '@/core/stencil/stencil'
 import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { finishOps, type FinishOps } from '@/core/render/finishOps'
+import { laidItem } from '@/core/render/laid'
 import type { DrawItem, DrawOp, DrawStop, FillOp, PictureOp, Shape } from '@/core/render/ops'
 import { textBounds } from '@/core/text/outline'
 import { isText } from '@/core/document/text'
@@ -235,8 +237,13 @@ export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawI
   const finish = shownFinish(project, frame)
   const hasBacking = frame.backing !== undefined && contentOf(project, sheet, frame) !== null
   // What meets the outline together is masked once, so that nothing shines out between at the edge.
-  const isMasked = soft !== null || feather > 0 || hasBacking || finish.layers.length > 0
+  const lay = layOf(sheet, frame)
+  const isMasked = lay !== null || soft !== null || feather > 0 || hasBacking || finish.layers.length > 0
   const { back, front } = paintedOps(project, sheet, frame, whole, soft?.outline ?? null, isMasked)
+  if (lay) {
+    const { layers } = finish
+    return laidItem({ id: frame.id, whole, feather, soft, back, front, layers, ...composedAs(finish) }, lay)
+  }
   const bounds = soft ? mapRect(soft.toSheet, boundsOf(soft.outline.path)) : boundsOfFrame(frame, whole)
   const base = {
     id: frame.id,
@@ -256,7 +263,8 @@ export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawI
 
 /** What fills a frame, going on beyond its outline by its bleed; null where it has none. */
 export const renderFrameBleed = (project: Project, sheet: Sheet, frame: Frame): DrawItem | null => {
-  if (!frame.bleed) return null
+  // What is cut apart lies flat.
+  if (!frame.bleed || layOf(sheet, frame)) return null
   const outline = frameOutline(frame)
   const shape = { outline: grownFlat(outline, frame.bleed), toSheet: frameMatrix(frame) }
   const { back, front } = fillOps(project, sheet, frame, outline, shape)

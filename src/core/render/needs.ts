@@ -12,6 +12,7 @@ import {
   type DrawNode,
   type PictureOp,
   type PictureSource,
+  type SoftOp,
 } from '@/core/render/ops'
 
 /** How much larger than the drawn size a picture is best given to a painter (measured; see docs/decisions.md). */
@@ -40,7 +41,7 @@ export const needOf = (op: PictureOp, scale: number): Need => {
   return {
     source: op.source,
     pixels: op.pixels,
-    density: largestStretch(matrix) * scale,
+    density: largestStretch(matrix) * scale * (op.stretch ?? 1),
     part: op.tileGap === undefined ? (intersectRects(whole, growRect(seen, 2 + reach)) ?? nothing) : whole,
     ...(adjustments ? { adjustments } : {}),
   }
@@ -48,9 +49,12 @@ export const needOf = (op: PictureOp, scale: number): Need => {
 
 /** Every picture that one item is painted from, a mask's included. */
 export const itemPictures = ({ ops, mask }: DrawItem): readonly PictureOp[] => [
-  ...ops.filter((op) => op.op === 'picture'),
-  ...(mask?.soft ? [mask.soft] : []),
+  ...ops.flatMap((op) => (op.op === 'picture' || op.op === 'plane' ? softPictures(op) : [])),
+  ...(mask?.soft ? softPictures(mask.soft) : []),
 ]
+
+/** The pictures that something is painted from, itself or what lies in its plane. */
+export const softPictures = (op: SoftOp): readonly PictureOp[] => (op.op === 'picture' ? [op] : itemPictures(op.item))
 
 /** Every picture that a list draws, one within another included. */
 export const pictureOps = (list: { readonly items: readonly DrawNode[] }): readonly PictureOp[] =>

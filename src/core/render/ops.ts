@@ -2,6 +2,7 @@ import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Blend } from '@/core/colour/blend'
 import type { Rgb } from '@/core/colour/space'
 import type { Cap, Join } from '@/core/finish/layers'
+import type { Homography } from '@/core/geometry/homography'
 import { compose, type Matrix } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
@@ -56,7 +57,29 @@ export interface PictureOp extends Shape {
   readonly tileGap?: number
   /** Changes to the picture's pixels, to be made before it is painted. */
   readonly adjustments?: Adjustments
+  /** In a plane: how much larger it is seen than it lies there, at most; 1 without it. */
+  readonly stretch?: number
 }
+
+/** Something flat seen in perspective: painted in its own points, and then brought onto the sheet by a projective map. */
+export interface PlaneOp {
+  readonly op: 'plane'
+  /** In its own flat points; its mask, if it has one, lies flat too. */
+  readonly item: DrawItem
+  /** Its own points → sheet points. */
+  readonly map: Homography
+  /** What of its own points is seen. */
+  readonly area: Rect
+  /** Beyond the area its edge goes on, so that only a mask makes its edge, or there is nothing. */
+  readonly beyond: 'edge' | 'clear'
+  /** What that is seen in, in sheet points. */
+  readonly outline: Outline
+  /** Sheet points for one of its own where it is seen largest. */
+  readonly stretch: number
+}
+
+/** What a transparency is taken of. */
+export type SoftOp = PictureOp | PlaneOp
 
 /** What is painted along an outline on both sides of it: all between two distances, in points. */
 export interface Band {
@@ -91,8 +114,8 @@ export interface ShadeOp extends Shape {
   readonly colour: Rgb
   readonly opacity: number
   readonly isInverted: boolean
-  /** The picture whose transparency is the shape instead of the outline. */
-  readonly soft?: PictureOp
+  /** That whose transparency is the shape instead of the outline. */
+  readonly soft?: SoftOp
 }
 
 /** Light and shade along the inner edge. */
@@ -106,17 +129,17 @@ export interface ReliefOp extends Shape {
   readonly light: Rgb
   readonly shade: Rgb
   readonly opacity: number
-  readonly soft?: PictureOp
+  readonly soft?: SoftOp
 }
 
 /** One thing to paint. Painters know these, and nothing of frames or sheets. */
-export type DrawOp = FillOp | PictureOp | StrokeOp | ShadeOp | ReliefOp
+export type DrawOp = FillOp | PictureOp | StrokeOp | ShadeOp | ReliefOp | PlaneOp
 
-/** What is kept of the operations: an outline, or what the transparency of a picture lets through. */
+/** What is kept of the operations: an outline, or what a transparency lets through. */
 export interface Mask extends Shape {
   /** The edge fades inward over this many points. */
   readonly feather: number
-  readonly soft?: PictureOp
+  readonly soft?: SoftOp
 }
 
 /** The feather of a mask is two standard deviations long: within it the edge comes to 95% of its strength. */

@@ -1,9 +1,11 @@
 import { frameMatrix, frameOutline } from '@/core/document/read'
-import type { Frame } from '@/core/document/types'
+import { layOf } from '@/core/document/laid'
+import type { Frame, Sheet } from '@/core/document/types'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { mapRect, rectCentre, rectSize } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import type { Outline } from '@/core/path/path'
+import { laidItem } from '@/core/render/laid'
 import type { DrawItem } from '@/core/render/ops'
 import { fillOp } from '@/core/render/style'
 
@@ -19,7 +21,16 @@ const WORDS_HIGHEST = 28
  * A grey tile in place of a frame that waits for a picture. `words` (its name and size, as an outline in any points) are
  * fitted into its middle, upright in the frame; without them the tile stays bare.
  */
-export const renderPlaceholder = (frame: Frame, words: Outline | null): DrawItem => {
+export const renderPlaceholder = (sheet: Sheet, frame: Frame, words: Outline | null): DrawItem => {
+  const flat = flatPlaceholder(frame, words)
+  const lay = layOf(sheet, frame)
+  if (!lay) return flat
+  const whole = { outline: frameOutline(frame), toSheet: frameMatrix(frame) }
+  const { id, ops } = flat
+  return laidItem({ id, whole, feather: 0, soft: null, back: [], front: ops, layers: [] }, lay)
+}
+
+const flatPlaceholder = (frame: Frame, words: Outline | null): DrawItem => {
   const outline = frameOutline(frame)
   const toSheet = frameMatrix(frame)
   const tile = fillOp({ kind: 'colour', colour: TILE }, { outline, toSheet })

@@ -3,7 +3,8 @@ import { CHANNELS } from '@/core/adjust/plate'
 import { compose } from '@/core/geometry/matrix'
 import { growRect, mapRect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
-import { featherDeviation, type Mask } from '@/core/render/ops'
+import { softPictures } from '@/core/render/needs'
+import { featherDeviation, type Mask, type SoftOp } from '@/core/render/ops'
 import {
   deviceLength,
   fillOutline,
@@ -15,7 +16,8 @@ import {
   type Offscreen,
 } from '@/painters/canvas/painting'
 import { paintPicture } from '@/painters/canvas/picture'
-import type { PaintPixels } from '@/painters/canvas/surface'
+import { paintPlane, type PaintFlat } from '@/painters/canvas/plane'
+import type { PaintContext, PaintPixels } from '@/painters/canvas/surface'
 
 const OPAQUE = 255
 /**
@@ -46,6 +48,23 @@ const faded = (on: Offscreen, mask: Mask, painting: Painting): Offscreen | null 
   return stencil
 }
 
+/** Are the pictures of a transparency there? */
+export const isReady = (soft: SoftOp, painting: Painting): boolean =>
+  softPictures(soft).every((op) => painting.imageFor(op) !== null)
+
+/** Paints something soft that lies in a plane: a picture, or an outline that fades. */
+const paintSoftFlat: PaintFlat = (on, { ops, mask }, painting) => {
+  for (const op of ops) {
+    if (op.op === 'picture') paintPicture(on.layer.context, op, painting)
+    if (op.op === 'fill') fillOutline(on.layer.context, op.outline, compose(painting.view, op.toSheet), '#000')
+  }
+  if (mask) applyMask({ ...on, region: painting.device }, mask, painting)
+}
+
+/** Paints that whose transparency is wanted. */
+export const paintSoft = (context: PaintContext, soft: SoftOp, painting: Painting): void =>
+  soft.op === 'picture' ? paintPicture(context, soft, painting) : paintPlane(context, soft, painting, paintSoftFlat)
+
 /** The offscreen then keeps only what lies in the mask, or with 'destination-out' only what lies outside it. */
 export const applyMask = (
   on: Offscreen,
@@ -55,7 +74,7 @@ export const applyMask = (
 ): void => {
   const { context } = on.layer
   context.globalCompositeOperation = how
-  if (mask.soft && painting.imageFor(mask.soft)) paintPicture(context, mask.soft, onOffscreen(on, painting))
+  if (mask.soft && isReady(mask.soft, painting)) paintSoft(context, mask.soft, onOffscreen(on, painting))
   else if (mask.feather > 0) {
     const stencil = faded(on, mask, painting)
     if (stencil) putOffscreen(context, stencil, on.region)

@@ -26,6 +26,7 @@ import {
   type Offscreen,
 } from '@/painters/canvas/painting'
 import { paintPicture } from '@/painters/canvas/picture'
+import { paintPlane, type PaintFlat } from '@/painters/canvas/plane'
 import { paintRelief, paintShade } from '@/painters/canvas/shade'
 import { paintFill, paintStroke } from '@/painters/canvas/stroke'
 import type { PaintContext } from '@/painters/canvas/surface'
@@ -43,6 +44,8 @@ const paintOp = (context: PaintContext, op: DrawOp, painting: Painting): void =>
       return paintShade(context, op, painting)
     case 'relief':
       return paintRelief(context, op, painting)
+    case 'plane':
+      return paintPlane(context, op, painting, paintFlat)
     default:
       return assertNever(op)
   }
@@ -164,6 +167,9 @@ export class CanvasSink implements ListSink {
 
 const isOnlyMasked = ({ blur, opacity, blend, isAdded }: Layer): boolean =>
   blur === undefined && opacity === undefined && blend === undefined && !isAdded
+
+/** Paints something flat that is seen in perspective. */
+const paintFlat: PaintFlat = ({ layer }, item, painting) => paintItem(layer.context, item, painting)
 
 /** Executes one item's operations on a canvas. */
 export const paintItem = (context: PaintContext, item: DrawItem, painting: Painting): void => {

@@ -14,6 +14,8 @@ export interface Painting {
   /** The picture's pixels, adjusted, or null while they are on their way. */
   imageFor(op: PictureOp): PaintImage | null
   createLayer(width: number, height: number): Layer
+  /** What is seen in perspective is painted a little less exactly, for a hand that waits. */
+  readonly isQuick?: boolean
 }
 
 export const setMatrix = (context: PaintContext, m: Matrix): void => context.setTransform(m.a, m.b, m.c, m.d, m.e, m.f)

@@ -16,7 +16,7 @@ import {
   type Painting,
   type Offscreen,
 } from '@/painters/canvas/painting'
-import { paintPicture } from '@/painters/canvas/picture'
+import { isReady, paintSoft } from '@/painters/canvas/mask'
 import type { PaintContext } from '@/painters/canvas/surface'
 import { tracePath } from '@/painters/canvas/trace'
 
@@ -31,7 +31,7 @@ const paintShape = (
   const { context } = on.layer
   const matrix = compose(on.view, op.toSheet)
   const { w, h } = rectSize(on.region)
-  if (op.soft && painting.imageFor(op.soft)) paintPicture(context, op.soft, onOffscreen(on, painting))
+  if (op.soft && isReady(op.soft, painting)) paintSoft(context, op.soft, onOffscreen(on, painting))
   else fillOutline(context, op.outline, matrix, '#000')
   if (grow !== 0) {
     setMatrix(context, matrix)

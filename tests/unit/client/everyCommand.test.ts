@@ -17,6 +17,9 @@ import { newSheet } from '@/core/document/create'
 import { echoOf } from '@/core/document/edits/echoes'
 import { fillFrames, placePicture } from '@/core/document/edits/fills'
 import { addSlot } from '@/core/document/edits/slots'
+import { layFrame } from '@/core/document/edits/laid'
+import { boxQuad } from '@/core/document/laid'
+import type { Quad } from '@/core/geometry/quad'
 import { markItems } from '@/core/document/edits/items'
 import { groupItems } from '@/core/document/edits/groups'
 import { addFinish, applyFinish } from '@/core/document/edits/namedFinishes'
@@ -29,6 +32,7 @@ import { sampleProject, SHEET } from '@tests/helpers/project'
 import { testBench } from '@tests/helpers/testBench'
 import { textOf, withText } from '@tests/helpers/text'
 import { sheetOf } from '@/core/document/read'
+import { frameOf } from '@/core/document/tree'
 import { putFaces, putTemplates } from '@/client/store/slices/supplies'
 import { filled as textProject } from '@tests/helpers/words'
 
@@ -143,6 +147,8 @@ const scenes = (): readonly Scene[] => {
     ids: ['f-3'],
     fill: { kind: 'colour', colour: '@sea:20' },
   })
+  const quad = boxQuad(frameOf(sheetOf(base, SHEET), 'f-1')).map(({ x, y }, i) => ({ x: x + 9 * i, y: y - 5 * i }))
+  const laid = layFrame(base, { sheetId: SHEET, frameId: 'f-1', quad: quad as unknown as Quad })
   const hidden = markItems(base, { sheetId: SHEET, ids: ['f-2'], hidden: true })
   return [
     { name: 'a sheet with something hidden', project: hidden, selection: [] },
@@ -171,6 +177,7 @@ const scenes = (): readonly Scene[] => {
     { name: 'a section closed by hand', project: base, selection: [], prepare: () => setFold('Finish', true) },
     { name: 'a colour slot', project: coloured, selection: ['f-1'] },
     { name: 'a sheet of a template', project: ofTemplate(base), selection: [], prepare: knowNewer },
+    { name: 'a frame in perspective', project: laid, selection: ['f-1'] },
     { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
     {
       name: 'a stencil in hand',

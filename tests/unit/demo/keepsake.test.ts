@@ -1,7 +1,7 @@
 /** The keepsake of the demo: layered art, brought in as a person brings it in. */
 import { describe, expect, it } from '@jest/globals'
 import { projectFaults } from '@/core/document/validate'
-import { frameRect, shownPlaced, sheetOf } from '@/core/document/read'
+import { standingRect, shownPlaced, sheetOf } from '@/core/document/read'
 import { isText, linesOver } from '@/core/document/text'
 import { framesOf } from '@/core/document/tree'
 import { intersectRects } from '@/core/geometry/rect'
@@ -39,7 +39,7 @@ describe('the keepsake of the demo', () => {
       'lighthouse-late',
       'beach-huts',
     ])
-    const [first, , last] = openings.map(frameRect)
+    const [first, , last] = openings.map(standingRect)
     expect(first && last && intersectRects(first, last)).not.toBeNull()
     // The message on its back fits: three texts of several looks.
     const texts = framesOf(sheetOf(project, 'sheet-2')).filter(isText)

@@ -4,7 +4,7 @@ import { clearPictures } from '@/core/document/edits/carry'
 import { placePicture } from '@/core/document/edits/fills'
 import { addPicture } from '@/core/document/edits/project'
 import { openingsOf, planFilling } from '@/core/document/filling'
-import { frameRect, sheetOf } from '@/core/document/read'
+import { standingRect, sheetOf } from '@/core/document/read'
 import { framesOf } from '@/core/document/tree'
 import { projectFaults } from '@/core/document/validate'
 import type { Project, Sheet } from '@/core/document/types'
@@ -76,7 +76,7 @@ describe('the templates that ship', () => {
       for (const sheet of sheets(template)) {
         const most = sheet.bleed + 0.01
         for (const frame of framesOf(sheet)) {
-          const { x0, y0, x1, y1 } = frameRect(frame)
+          const { x0, y0, x1, y1 } = standingRect(frame)
           const within = x0 >= -most && y0 >= -most && x1 <= sheet.size.w + most && y1 <= sheet.size.h + most
           expect(`${template.name}, ${frame.name}: ${within}`).toBe(`${template.name}, ${frame.name}: true`)
         }

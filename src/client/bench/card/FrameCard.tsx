@@ -15,6 +15,7 @@ import { OF_WAY, stepOf } from '@/client/bench/card/sections'
 import { StencilSection } from '@/client/bench/card/StencilSection'
 import { FinishSection } from '@/client/bench/finish/FinishSection'
 import { ItemTools } from '@/client/bench/rail/ItemTools'
+import { PerspectiveSection } from '@/client/bench/perspective/PerspectiveSection'
 import { PictureHead } from '@/client/bench/picture/PictureHead'
 import { PictureSection } from '@/client/bench/picture/PictureSection'
 import { PlaceSection } from '@/client/bench/picture/PlaceSection'
@@ -78,6 +79,7 @@ export const FrameCard = ({ frame, sheet }: FrameProps) => {
       <TonesSection frames={[frame]} />
       <FinishSection items={[frame]} edgeOf={frame.fill.kind === 'none' ? null : frame} />
       <PlaceSection frame={frame} isOpen={isOpen('Place')} />
+      <PerspectiveSection frame={frame} />
       <AlignSection sheet={sheet} count={1} />
     </Numbered>
   )

@@ -4,7 +4,7 @@ import type { Way } from '@/client/store/state'
 export const CARD_KINDS = ['frame', 'letter', 'several', 'group', 'text', 'block', 'background', 'sheet'] as const
 export type CardKind = (typeof CARD_KINDS)[number]
 
-const FRAME = ['Stencil', 'Picture', 'Tones', 'Finish', 'Place', 'Align'] as const
+const FRAME = ['Stencil', 'Picture', 'Tones', 'Finish', 'Place', 'Perspective', 'Align'] as const
 const SEVERAL = ['Align', 'Space and arrange', 'The set', 'Stencils', 'Tones', 'Finish', 'Place', 'Text'] as const
 
 /** The sections of each card in the order in which they stand; their numbers come from here alone. */
@@ -14,7 +14,7 @@ export const SECTIONS = {
   several: SEVERAL,
   group: SEVERAL,
   text: ['Text', 'Pictures in letters', 'Tones', 'Finish', 'Place', 'Align'],
-  block: ['Text', 'Lines', 'Fill', 'Tones', 'Finish', 'Place', 'Align'],
+  block: ['Text', 'Lines', 'Fill', 'Tones', 'Finish', 'Place', 'Perspective', 'Align'],
   background: ['Picture', 'Tones', 'Look of the background'],
   sheet: ['Size', 'Background', 'The set', 'Colour slots', 'Colours of its pictures'],
 } as const satisfies Readonly<Record<CardKind, readonly string[]>>

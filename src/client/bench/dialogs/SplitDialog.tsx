@@ -12,7 +12,7 @@ import { holdsPicture } from '@/core/document/content'
 import { partsOf, type Parting } from '@/core/document/parting'
 import type { Frame } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
-import { frameRect } from '@/core/document/read'
+import { standingRect } from '@/core/document/read'
 import { svgTextOf } from '@/core/path/svgText'
 import { outlineOf } from '@/core/stencil/stencil'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -59,7 +59,7 @@ const tried = (frame: Frame, parting: Parting): ReturnType<typeof partsOf> | str
 }
 
 const Preview = ({ frame, parts }: { readonly frame: Frame; readonly parts: ReturnType<typeof partsOf> }) => {
-  const r = frameRect(frame)
+  const r = standingRect(frame)
   const [w, h] = [r.x1 - r.x0, r.y1 - r.y0]
   const line = Math.max(w, h) / 150
   return (

@@ -1,4 +1,5 @@
 'use client'
+import { seenStretch } from '@/core/document/laid'
 import { pictureMatrix } from '@/core/document/content'
 import { placedFrame } from '@/client/store/placed'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
@@ -13,8 +14,9 @@ import styles from '@/client/parts/Panel.module.css'
 export const Sharpness = () => {
   const ppi = useBench((state) => {
     const frame = selectedFrame(state)
-    const matrix = frame && pictureMatrix(shownProject(state), shownSheet(state), frame)
-    return matrix ? Math.round(effectiveResolution(matrix)) : 0
+    const sheet = shownSheet(state)
+    const matrix = frame && pictureMatrix(shownProject(state), sheet, frame)
+    return frame && matrix ? Math.round(effectiveResolution(matrix, seenStretch(sheet, frame))) : 0
   })
   const needed = useBench((state) => shownSheet(state).ppi)
   const seen = useBench((state) => {

@@ -111,6 +111,7 @@ export const Rail = () => {
   const armed = useBench((state) => armedOf(state))
   const isCutting = useBench((state) => cuts(state))
   const isMoving = useBench((state) => state.isMoving)
+  const hasLens = useBench((state) => state.lens !== null)
   const isWord = useBench((state) => selectedWord(state) !== null)
   const isFilled = useBench((state) => {
     const frame = selectedFrame(state)
@@ -123,7 +124,9 @@ export const Rail = () => {
   const bench = useBenchHandle()
   return (
     <div className={styles.rail} data-region="rail" role="toolbar" aria-label="Tools of the selected frame">
-      {isMoving ? (
+      {hasLens ? (
+        <span className={button.words}>Shift: along one of its sides · N: nothing snaps · Esc: as it was</span>
+      ) : isMoving ? (
         <span className={button.words}>
           C: a copy stays where it was · M: it stays, a linked copy comes along · Shift: level or upright · N: nothing
           snaps

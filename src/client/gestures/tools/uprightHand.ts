@@ -4,7 +4,7 @@ import { subtract, type Point } from '@/core/geometry/vector'
 import { nearestSpot } from '@/core/path/nearest'
 import { nodesOf } from '@/core/path/nodes'
 import { setUpright } from '@/core/document/edits/stencils'
-import { outlineOnSheet } from '@/core/document/outline'
+import { standingOutlineOf } from '@/core/document/outline'
 import type { ToolHand } from '@/client/gestures/tools/hand'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
@@ -18,7 +18,7 @@ const edgeAt = (bench: Bench, at: Point): readonly [Point, Point] | null => {
   const tool = toolOf(bench.get())
   const item = tool?.kind === 'upright' ? heldSheet(bench.get()).items[tool.frameId] : null
   if (item?.kind !== 'frame') return null
-  const contours = nodesOf(outlineOnSheet(item).path)
+  const contours = nodesOf(standingOutlineOf(item).path)
   const spot = nearestSpot(contours, at)
   const nodes = spot ? contours[spot.contour]?.nodes : undefined
   const [from, to] = [nodes?.[spot?.node ?? 0], nodes?.[((spot?.node ?? 0) + 1) % (nodes.length || 1)]]

@@ -1,4 +1,5 @@
 import type { Box } from '@/core/geometry/box'
+import type { Point } from '@/core/geometry/vector'
 import type { Rect } from '@/core/geometry/rect'
 import type { Bench } from '@/client/store/bench'
 import {
@@ -13,6 +14,7 @@ import {
 export const FIRST_HAND: HandSlice = {
   isMoving: false,
   snapMarks: NO_MARKS,
+  lens: null,
   guideDrag: null,
   gathering: null,
   drawing: null,
@@ -25,6 +27,9 @@ const set = (bench: Bench, change: Partial<HandSlice>): void => bench.store.setS
 
 /** What the drag under way has snapped to. */
 export const markSnaps = (bench: Bench, snapMarks: SnapMarks): void => set(bench, { snapMarks })
+
+/** The point of the sheet that is looked at closely, or none. */
+export const putLens = (bench: Bench, lens: Point | null): void => set(bench, { lens })
 
 /** Items are being moved, or no longer. */
 export const setMoving = (bench: Bench, isMoving: boolean): void => set(bench, { isMoving })
@@ -48,4 +53,4 @@ export const markStopped = (bench: Bench, isStopped: boolean): void => set(bench
 
 /** A gesture is over: nothing of it shows any more. */
 export const emptyHand = (bench: Bench): void =>
-  set(bench, { snapMarks: NO_MARKS, gathering: null, drawing: null, isMoving: false })
+  set(bench, { snapMarks: NO_MARKS, lens: null, gathering: null, drawing: null, isMoving: false })

@@ -108,7 +108,7 @@ const arrangeMosaic = (project: Project, sheet: Sheet, ids: readonly string[], f
     fieldRect(sheet, ids, field),
     gap,
   )
-  const boxes = Object.fromEntries(order.map((frame, i) => [frame.id, boxOfRect(cells[i] ?? frameRect(frame))]))
+  const boxes = Object.fromEntries(order.map((frame, i) => [frame.id, boxOfRect(cells[i] ?? frameRect(sheet, frame))]))
   return setBoxes.record(project, { sheetId: sheet.id, boxes, upright: true })
 }
 

@@ -1,3 +1,5 @@
+import { keptLay, staysInPlane } from '@/core/document/laid'
+import { putLaid } from '@/core/document/edits/laid'
 import type { Draft } from 'immer'
 import { assertNever } from '@/core/failure'
 import type { ColourRef } from '@/core/colour/slots'
@@ -218,6 +220,9 @@ export const setFramePose = defineEdit<FrameAddress & FramePose & { readonly all
     const change = posed(project, sheetId, frameBefore, { box, turn })
     if (!frame) return
     if (change?.placed.keepCovered && !change.covered && !allowGaps) return
+    // A window beyond the horizon of its plane would show nothing.
+    if (!staysInPlane(frameBefore, { box, turn })) return
+    putLaid(frame, keptLay(frameBefore, { box, turn }).laid)
     put(frame, 'box', { ...box })
     put(frame, 'turn', turn)
     if (change) putPlaced(frame, { ...change.placed, keepCovered: change.placed.keepCovered && change.covered })
@@ -234,6 +239,7 @@ export const openToWhole = defineEdit<FrameAddress>((draft, { sheetId, frameId }
   const to = wholePicturePose(placed, frameHolder(project, sheet, frameBefore, placed.pictureId), frameBefore)
   const box = { ...to.box, w: clampSide(to.box.w), h: clampSide(to.box.h) }
   const change = posed(project, sheetId, frameBefore, { box, turn: to.turn })
+  putLaid(frame, keptLay(frameBefore, { box, turn: to.turn }).laid)
   put(frame, 'box', box)
   put(frame, 'turn', to.turn)
   if (change) putPlaced(frame, { ...change.placed, turn: 0, focus: { u: 0.5, v: 0.5 } })

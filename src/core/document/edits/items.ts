@@ -6,10 +6,12 @@ import { rectCentre, type Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import { flipPicture } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
+import { putLaid } from '@/core/document/edits/laid'
 import { dropIdleSpans, putPlaced } from '@/core/document/edits/fills'
 import { followFlip, followMove, followSize } from '@/core/document/edits/lettering/follow'
 import { scaleText } from '@/core/document/edits/texts'
 import { keepAside, loseLetter } from '@/core/document/edits/lettering/lose'
+import { mirroredLay } from '@/core/document/laid'
 import { originalOf } from '@/core/document/content'
 import { itemsRect, type Hull } from '@/core/document/extent'
 import { frameHolder, sheetOf, shownPlaced } from '@/core/document/read'
@@ -126,6 +128,7 @@ export const flipItems = defineEdit<ItemsAddress & { readonly axis: 'x' | 'y' }>
     put(frame, 'box', { ...box, cx, cy })
     put(frame, 'turn', normalTurn(mirrored(turn)))
     putFlag(frame, 'flip', !frameBefore.flip)
+    putLaid(frame, mirroredLay(frameBefore))
     const placed = shownPlaced(frameBefore)
     if (placed) putPlaced(frame, flipPicture(placed, frameHolder(project, sheet, frameBefore, placed.pictureId), 'x'))
   })

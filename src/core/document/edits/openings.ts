@@ -10,7 +10,7 @@ import { groupItems, reorderItems } from '@/core/document/edits/groups'
 import { markItems, removeItems } from '@/core/document/edits/items'
 import { clipOnSheet, combinable, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
-import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
+import { isOutlineSound, standingOutlineOf } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
 import { parentOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project } from '@/core/document/types'
@@ -97,7 +97,7 @@ export const cutArt = (
 ): Recorded => {
   if (!cuts.length) return unchanged(project)
   const { art, toSheet } = artOf(project, sheetId, artId)
-  const whole = outlineOnSheet(art)
+  const whole = standingOutlineOf(art)
   const path = cuts.flatMap((cut) => transformPath(toSheet, cut.path))
   const outline: Outline = { path: [...whole.path, ...path], fillRule: 'evenodd' }
   if (!isOutlineSound(outline))

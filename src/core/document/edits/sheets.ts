@@ -5,7 +5,8 @@ import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
 import { scaling } from '@/core/geometry/matrix'
 import { scaledLengths } from '@/core/lettering/settings'
-import type { Size } from '@/core/geometry/vector'
+import type { Quad } from '@/core/geometry/quad'
+import type { Point, Size } from '@/core/geometry/vector'
 import { scaledLayer } from '@/core/finish/layers'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { svgTextOf } from '@/core/path/svgText'
@@ -13,7 +14,7 @@ import { transformPath } from '@/core/path/transform'
 import { defineEdit, put } from '@/core/document/edit'
 import { scaledText } from '@/core/document/edits/texts'
 import { sheetOf } from '@/core/document/read'
-import type { Background, Guides, Item, ItemFinish, Lettering, Sheet, Span, Veil } from '@/core/document/types'
+import type { Background, Guides, Item, ItemFinish, Lettering, Plane, Sheet, Span, Veil } from '@/core/document/types'
 import type { Fill } from '@/core/document/fill'
 
 export interface SheetChange {
@@ -146,7 +147,8 @@ const scaledLettering = (lettering: Lettering, { k, dx, dy }: Scaling): Letterin
 }
 
 /** Lengths of a sheet's items scale with it; those of named finishes are shared and stay. */
-const scaledItem = (item: Item, by: Scaling): Item => {
+const scaledItem = (item: Item, onSheet: Scaling): Item => {
+  const by = item.kind === 'frame' && item.planeId !== undefined ? { ...onSheet, dx: 0, dy: 0 } : onSheet
   const finish = item.finish ? { finish: scaledFinish(item.finish, by.k) } : {}
   if (item.kind === 'group')
     return { ...item, ...finish, ...(item.lettering ? { lettering: scaledLettering(item.lettering, by) } : {}) }
@@ -161,9 +163,16 @@ const scaledItem = (item: Item, by: Scaling): Item => {
   }
 }
 
+const scaledPlane = (plane: Plane, { k, dx, dy }: Scaling): Plane => {
+  const [p, q, r, s] = plane.corners
+  const moved = ({ x, y }: Point): Point => ({ x: x * k + dx, y: y * k + dy })
+  const corners: Quad = [moved(p), moved(q), moved(r), moved(s)]
+  return { ...plane, corners, size: { w: plane.size.w * k, h: plane.size.h * k } }
+}
+
 const scaledSpan = (span: Span, by: Scaling): Span => ({
   ...span,
-  box: scaledBox(span.box, by),
+  box: scaledBox(span.box, span.planeId === undefined ? by : { ...by, dx: 0, dy: 0 }),
   hull: svgTextOf(transformPath(scaling(by.k), parseSvgPath(span.hull)), 9),
 })
 
@@ -186,6 +195,7 @@ export const copiedSheet = (sheet: Sheet, id: string, name: string, size: Size =
     background: { ...background, ...blur },
     items: mapped(sheet.items, (item) => scaledItem(item, by)),
     spans: mapped(sheet.spans, (span) => scaledSpan(span, by)),
+    planes: mapped(sheet.planes, (plane) => scaledPlane(plane, by)),
     guides: { x: sheet.guides.x.map((x) => x * k + dx), y: sheet.guides.y.map((y) => y * k + dy) },
   }
 }

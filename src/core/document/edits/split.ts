@@ -3,6 +3,7 @@ import type { Point } from '@/core/geometry/vector'
 import { defineEdit, put } from '@/core/document/edit'
 import { shownPlaced, sheetOf } from '@/core/document/read'
 import { placeAbove } from '@/core/document/lists'
+import { keptLay } from '@/core/document/laid'
 import { extentOfFrame, gapShifts } from '@/core/document/span'
 import { ownFill } from '@/core/document/edits/echoes'
 import { takeFromList } from '@/core/document/edits/items'
@@ -23,6 +24,7 @@ const partFrame = (frame: Frame, standing: Standing, id: string, i: number, blee
   const plain: { -readonly [K in keyof Frame]: Frame[K] } = {
     ...frame,
     ...standing,
+    ...keptLay(frame, standing),
     id,
     name: `${frame.name} ${i + 1}`,
   }

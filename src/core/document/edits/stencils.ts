@@ -9,15 +9,17 @@ import type { Corner } from '@/core/stencil/corners'
 import { isStraight, reshapedRect, type Stencil } from '@/core/stencil/stencil'
 import { defineEdit, joinRecorded, put, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame, frameDraft } from '@/core/document/edits/frames'
+import { putLaid } from '@/core/document/edits/laid'
 import { openToWhole } from '@/core/document/edits/fills'
 import { rebasedFill } from '@/core/document/edits/rebase'
 import { removeItems } from '@/core/document/edits/items'
 import { holderOf } from '@/core/document/background'
+import { keptLay } from '@/core/document/laid'
 import { newFrame } from '@/core/document/create'
 import {
   boxInFrame,
   isOutlineSound,
-  outlineOnSheet,
+  standingOutlineOf,
   standingOutline,
   type StandingOutline,
 } from '@/core/document/outline'
@@ -94,7 +96,9 @@ export const reshapeFrame = defineEdit<FrameAddress & { readonly stencil: Stenci
     const r = reshapedRect(frameBefore.stencil, stencil, frameBefore.box)
     // A mirrored frame grows to the other side.
     const seen = frameBefore.flip ? { ...r, x0: -r.x1, x1: -r.x0 } : r
-    putStencil(frame, stencil, { project, sheet }, boxInFrame(frameBefore, seen))
+    const box = boxInFrame(frameBefore, seen)
+    putStencil(frame, stencil, { project, sheet }, box)
+    putLaid(frame, keptLay(frameBefore, { box, turn: frameBefore.turn }).laid)
   },
 )
 
@@ -116,6 +120,7 @@ const storeOutline = (frame: Draft<Frame>, frameBefore: Frame, to: Standing, pro
     put(frame, 'fill', { ...frameBefore.fill, takes } as Draft<Fill>) // a frozen value is stored as it is
   }
   put(frame, 'stencil', to.stencil as Draft<Stencil>)
+  putLaid(frame, keptLay(frameBefore, to).laid)
   put(frame, 'box', to.box)
   put(frame, 'turn', to.turn)
   if (frame.flip !== undefined) delete frame.flip
@@ -157,7 +162,7 @@ export const setUpright = (
   // Of the four ways a box can lie along the edge, the one that turns it least.
   const quarter = Math.round((frame.turn - along) / 90) * 90
   const turn = normalTurn(along + quarter)
-  return setOutlineOnSheet.record(project, { sheetId, frameId, outline: outlineOnSheet(frame), turn })
+  return setOutlineOnSheet.record(project, { sheetId, frameId, outline: standingOutlineOf(frame), turn })
 }
 
 /** Takes a stencil off: the frame shows the whole picture as a rectangle, at its present place and size. */
@@ -206,7 +211,7 @@ export const joinFrames = (
 }
 
 /** The separate pieces of a frame's outline, in sheet points. */
-export const framePieces = (frame: Frame): readonly Outline[] => piecesOf(outlineOnSheet(frame))
+export const framePieces = (frame: Frame): readonly Outline[] => piecesOf(standingOutlineOf(frame))
 
 /** A path on the sheet is seen as it is: a piece of a mirrored frame is mirrored already. */
 const unflipped = (frame: Frame): Frame => {
@@ -235,6 +240,7 @@ export const breakApart = (
         const frame: Frame = {
           ...unflipped(frameBefore),
           ...to,
+          ...keptLay(frameBefore, to),
           id,
           name: `${frameBefore.name} ${i + 2}`,
           fill: { kind: 'none' },

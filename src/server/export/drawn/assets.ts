@@ -1,4 +1,5 @@
 import type { Rect } from '@/core/geometry/rect'
+import { softPictures } from '@/core/render/needs'
 import {
   isGroup,
   type DrawItem,
@@ -6,6 +7,7 @@ import {
   type DrawOp,
   type Mask,
   type PictureOp,
+  type PlaneOp,
   type ReliefOp,
   type ShadeOp,
 } from '@/core/render/ops'
@@ -37,6 +39,7 @@ export class MadeReady implements ReadyImages {
   pictureOf = (op: PictureOp): PlacedImage => held(this.images, op)
   tilesOf = (op: PictureOp): Raster => held(this.rasters, op)
   softOf = (op: ShadeOp | ReliefOp): Raster => held(this.rasters, op)
+  planeOf = (op: PlaneOp): Raster => held(this.rasters, op)
   blurredOf = (node: DrawNode): Raster => held(this.rasters, node)
   maskOf = (mask: Mask, how: 'kept' | 'inverted'): Raster => held(how === 'kept' ? this.rasters : this.inverted, mask)
 
@@ -67,8 +70,16 @@ export class MadeReady implements ReadyImages {
       if (op.tileGap === undefined) this.images.set(op, await this.pictures.imageOf(op))
       else this.rasters.set(op, await this.colours(await this.painted.tiles(op, bounds)))
     }
+    if (op.op === 'plane') this.rasters.set(op, await this.planePixels(op))
     if (op.op === 'relief' || (op.op === 'shade' && this.needs.shade(op)))
       this.rasters.set(op, await this.colours(await this.painted.soft(op, bounds)))
+  }
+
+  /** As pictures are stored where there are any in the plane; what is plain keeps its edges. */
+  private async planePixels(op: PlaneOp): Promise<Raster> {
+    const pixels = await this.painted.plane(op, this.pictures.ceiling)
+    if (!softPictures(op).length) return this.colours(pixels)
+    return { name: await this.pictures.storePainted(pixels), area: pixels.area }
   }
 
   private async colours(pixels: SheetPixels): Promise<Raster> {

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import path from 'node:path'
 import sharp, { type Sharp } from 'sharp'
+import { CHANNELS } from '@/core/adjust/plate'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import { bareJpeg, jpegFacts } from '@/core/formats/jpeg'
 import { uprightMatrix } from '@/core/formats/orientation'
@@ -12,6 +13,7 @@ import type { DrawList, PictureOp } from '@/core/render/ops'
 import { POINTS_PER_INCH } from '@/core/units'
 import { ontoRect, RASTER_PPI, type PlacedImage } from '@/painters/assets'
 import { missingPicture } from '@/server/export/pixels'
+import { sharpOf, type SheetPixels } from '@/server/export/drawn/rasters'
 import type { ImageStore } from '@/server/export/drawn/store'
 import { paintDrawing } from '@/server/pictures/drawings'
 import { uprightPicture } from '@/server/pictures/levels'
@@ -50,6 +52,7 @@ const usesOf = (lists: readonly DrawList[]): ReadonlyMap<string, Use> => {
   return uses
 }
 
+const OPAQUE = 255
 /** A drawing is painted at most so many times as large as it came. */
 const MOST_ENLARGED = 4
 const LOSSLESS = new Set(['.png', '.tif', '.tiff', '.gif', '.svg'])
@@ -86,6 +89,18 @@ export class StoredPictures {
     const image = this.images.get(key) ?? this.write(op)
     this.images.set(key, image)
     return image
+  }
+
+  /** At most so many pixels an inch; as many as there are without it. */
+  get ceiling(): number | undefined {
+    return this.treatment.ceiling
+  }
+
+  /** Stores what was painted of pictures. */
+  storePainted(pixels: SheetPixels): Promise<string> {
+    const isOpaque = pixels.data.every((value, i) => i % CHANNELS !== CHANNELS - 1 || value === OPAQUE)
+    const { quality } = this.treatment
+    return this.store.storePixels({ picture: sharpOf(pixels), isOpaque, isLossless: false, quality })
   }
 
   private async write(op: PictureOp): Promise<PlacedImage> {

@@ -3,14 +3,16 @@ import sharp, { type Sharp } from 'sharp'
 import { CHANNELS } from '@/core/adjust/plate'
 import type { Rgb } from '@/core/colour/space'
 import { compose, IDENTITY, scaling, translation } from '@/core/geometry/matrix'
-import { cornersOf, intersectRects, type Rect } from '@/core/geometry/rect'
+import { cornersOf, growRect, intersectRects, type Rect } from '@/core/geometry/rect'
 import { polygonPath } from '@/core/path/path'
-import { itemPictures, needOf } from '@/core/render/needs'
+import { boundsOf } from '@/core/path/extent'
+import { itemPictures, needOf, softPictures } from '@/core/render/needs'
 import {
   featherDeviation,
   type DrawItem,
   type Mask,
   type PictureOp,
+  type PlaneOp,
   type ReliefOp,
   type ShadeOp,
 } from '@/core/render/ops'
@@ -86,10 +88,18 @@ export class Rasters {
     const pixels = await this.paint(
       bounds,
       op.soft ? Math.max(ppi, RASTER_PPI.edge) : ppi,
-      op.soft ? [op.soft] : [],
+      op.soft ? softPictures(op.soft) : [],
       (sink) => sink.paint(op),
     )
     return op.op === 'shade' ? inOneColour(pixels, op.colour) : pixels
+  }
+
+  /** What is seen in perspective, a little beyond its outline: as dense as its pictures are, within a ceiling. */
+  plane(op: PlaneOp, ceiling: number = RASTER_PPI.edge): Promise<SheetPixels> {
+    const pictures = softPictures(op)
+    const carried = pictures.map((one) => POINTS_PER_INCH / needOf(one, 1).density)
+    const ppi = Math.min(ceiling, Math.max(RASTER_PPI.soft, ...(carried.length > 0 ? carried : [ceiling])))
+    return this.paint(growRect(boundsOf(op.outline.path), 1), ppi, pictures, (sink) => sink.paint(op))
   }
 
   /** A picture that repeats over an outline. */
@@ -101,7 +111,7 @@ export class Rasters {
   mask(mask: Mask, bounds: Rect): Promise<SheetPixels> {
     const { soft } = mask
     const ppi = soft ? RASTER_PPI.edge : rasterPpi(featherDeviation(mask))
-    return this.paint(bounds, ppi, soft ? [soft] : [], (sink) => {
+    return this.paint(bounds, ppi, soft ? softPictures(soft) : [], (sink) => {
       const layer = { bounds, mask }
       if (!sink.begin(layer)) return
       const outline = { path: polygonPath(cornersOf(bounds)), fillRule: 'nonzero' as const }

@@ -11,7 +11,7 @@ import { placePicture } from '@/core/document/edits/fills'
 import { removeSheet } from '@/core/document/edits/sheets'
 import { relayoutWord } from '@/core/document/edits/lettering/relayout'
 import { letterFrames, settingOf as settingOfWord, wordOf } from '@/core/document/lettering'
-import { frameRect, sheetOf, shownPlaced } from '@/core/document/read'
+import { standingRect, sheetOf, shownPlaced } from '@/core/document/read'
 import type { Alphabet, Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { CHARACTER_LISTS, gridPlaces, letterSheetName, lettersOfList } from '@/core/lettering/alphabet'
@@ -78,7 +78,7 @@ describe('letters of a set', () => {
     const room = { w: 297 - 2 * 29.7, h: 420 - 2 * 29.7 }
     expect(new Set(all.map(({ word }) => word.lettering.size)).size).toBe(1)
     expect(new Set(all.map(({ word }) => word.lettering.pose.cy)).size).toBe(1)
-    const rects = all.map(({ frame }) => frameRect(frame))
+    const rects = all.map(({ frame }) => standingRect(frame))
     const widest = Math.max(...rects.map((r) => r.x1 - r.x0))
     const [top, foot] = [Math.min(...rects.map((r) => r.y0)), Math.max(...rects.map((r) => r.y1))]
     expect(Math.max(widest / room.w, (foot - top) / room.h)).toBeCloseTo(1, 6)
@@ -87,7 +87,7 @@ describe('letters of a set', () => {
   })
   it('each as large as it fits touch their room on one axis, in the middle', async () => {
     for (const { frame } of lettersIn(await made('IW.g', 'each'))) {
-      const r = frameRect(frame)
+      const r = standingRect(frame)
       expect(Math.max((r.x1 - r.x0) / (297 - 59.4), (r.y1 - r.y0) / (420 - 59.4))).toBeCloseTo(1, 6)
       near(r.x0 + r.x1, 297, 1e-6)
       near(r.y0 + r.y1, 420, 1e-6)

@@ -10,7 +10,7 @@ import { pictureMatrix, spanMembers } from '@/core/document/content'
 import { largestStretch } from '@/core/geometry/matrix'
 import { setBackground } from '@/core/document/edits/sheets'
 import { bindToBackground } from '@/core/document/edits/spans'
-import { outlineOnSheet } from '@/core/document/outline'
+import { standingOutlineOf } from '@/core/document/outline'
 import { outlineContains } from '@/core/path/contains'
 import { coverPlaced } from '@/core/placement/placed'
 import { placePicture } from '@/core/document/edits/fills'
@@ -173,7 +173,7 @@ describe('a mirrored letter', () => {
     })
     const mirrored = flipItems(over, { sheetId: SHEET, ids: ['l-1'], axis: 'x' })
     const outline = (project: Project) =>
-      outlineOnSheet(frameOf(sheet(wordToPath(project, { ...WORD, frameId: 'f-path' }).project), 'f-path'))
+      standingOutlineOf(frameOf(sheet(wordToPath(project, { ...WORD, frameId: 'f-path' }).project), 'f-path'))
     // An O is its own mirror image: both cover the same ground but for the difference of its sides.
     const at = { x: frames(mirrored)[0]!.box.cx, y: frames(mirrored)[0]!.box.cy - first!.box.h * 0.46 }
     expect(outlineContains(outline(over), at)).toBe(true)

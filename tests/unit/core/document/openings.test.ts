@@ -12,7 +12,7 @@ import { addPicture } from '@/core/document/edits/project'
 import { emptyOpenings } from '@/core/document/openings'
 import type { Frame } from '@/core/document/types'
 import { pictureMatrix, placedIn } from '@/core/document/content'
-import { outlineOnSheet } from '@/core/document/outline'
+import { standingOutlineOf } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import { apply } from '@/core/geometry/matrix'
@@ -43,7 +43,7 @@ describe('frames for openings', () => {
       [100, 100],
       [300, 260],
     ].map(([x = 0, y = 0]) => apply(m, { x, y }))
-    const box = boundsOf(outlineOnSheet(frameOf(sheet, 'o-1')).path)
+    const box = boundsOf(standingOutlineOf(frameOf(sheet, 'o-1')).path)
     expect(box.x0).toBeCloseTo(Math.min(...corners.map(({ x }) => x)), 4)
     expect(box.y1).toBeCloseTo(Math.max(...corners.map(({ y }) => y)), 4)
     expect([frameOf(sheet, 'o-1').name, frameOf(sheet, 'o-2').name]).toEqual(['Left', 'Right'])
@@ -69,7 +69,7 @@ describe('art through which nothing is seen', () => {
     const art = frameOf(sheet, 'f-1')
     expect(art.stencil).toMatchObject({ kind: 'path', fillRule: 'evenodd' })
     // The ellipse is one ring, the openings two more.
-    expect(outlineOnSheet(art).path.filter(({ kind }) => kind === 'move')).toHaveLength(3)
+    expect(standingOutlineOf(art).path.filter(({ kind }) => kind === 'move')).toHaveLength(3)
     const [now, then] = [pictureMatrix(project, sheet, art), pictureMatrix(before, whole, frameOf(whole, 'f-1'))]
     for (const key of ['a', 'b', 'c', 'd', 'e', 'f'] as const) expect(now?.[key]).toBeCloseTo(then?.[key] ?? NaN, 6)
   })
@@ -85,7 +85,7 @@ describe('art that serves otherwise', () => {
     expect(sheet.order).toEqual(['o-1', 'o-2', ...sheetOf(bare, SHEET).order])
     // 1200 × 800 px cover 818 × 618 pt (the sheet and its bleed): 818 / 1200 or 618 / 800 pt a pixel, about its middle.
     const k = Math.max(818 / 1200, 618 / 800)
-    const box = boundsOf(outlineOnSheet(frameOf(sheet, 'o-1')).path)
+    const box = boundsOf(standingOutlineOf(frameOf(sheet, 'o-1')).path)
     expect(box.x0).toBeCloseTo(400 + (100 - 600) * k, 4)
     expect(box.y1).toBeCloseTo(300 + (260 - 400) * k, 4)
   })

@@ -21,7 +21,7 @@ import {
 } from '@/core/document/edits/stencils'
 import { correctedFrames } from '@/core/document/edits/rebase'
 import { newFrame } from '@/core/document/create'
-import { outlineOnSheet } from '@/core/document/outline'
+import { standingOutlineOf } from '@/core/document/outline'
 import { placePicture, setPlaced } from '@/core/document/edits/fills'
 import { pictureMatrix } from '@/core/document/content'
 import { sheetOf, shownPlaced } from '@/core/document/read'
@@ -158,7 +158,7 @@ describe('stencils of a document', () => {
       ([project, by]) => {
         const frame = first(project)
         if (!frame) return
-        const outline = outlineOnSheet(frame)
+        const outline = standingOutlineOf(frame)
         const moved = pathOfNodes(moveNodes(nodesOf(outline.path), [{ contour: 0, node: 0 }], { x: by, y: -by / 2 }))
         const recorded = setOutlineOnSheet.record(project, {
           sheetId: SHEET,
@@ -177,7 +177,7 @@ describe('stencils of a document', () => {
         )
           samePlace(project, after, frame.id)
         // The outline stands on the sheet where it was drawn.
-        const [wanted, got] = [boundsOf(moved), boundsOf(outlineOnSheet(frameOf(sheet(after), frame.id)).path)]
+        const [wanted, got] = [boundsOf(moved), boundsOf(standingOutlineOf(frameOf(sheet(after), frame.id)).path)]
         const reach = 1e-4 * Math.max(10, wanted.x1 - wanted.x0, wanted.y1 - wanted.y0)
         if (wanted.x1 - wanted.x0 > 1 && wanted.y1 - wanted.y0 > 1)
           for (const key of ['x0', 'y0', 'x1', 'y1'] as const) near(got[key], wanted[key], reach)
@@ -194,7 +194,7 @@ describe('stencils of a document', () => {
         if (!frame) return
         const after = setUpright(project, { sheetId: SHEET, frameId: frame.id, along }).project
         const held = frameOf(sheet(after), frame.id)
-        const [before, now] = [outlineOnSheet(frame), outlineOnSheet(held)]
+        const [before, now] = [standingOutlineOf(frame), standingOutlineOf(held)]
         near(Math.abs(areaOf(now.path)), Math.abs(areaOf(before.path)), 1e-3 * (1 + Math.abs(areaOf(before.path))))
         const off = (((held.turn - along) % 90) + 90) % 90
         near(Math.min(off, 90 - off), 0, 1e-6)
@@ -210,7 +210,7 @@ describe('stencils of a document', () => {
           .map(({ id }) => id)
         const frames = combinable(sheet(project), ids)
         const [lowest] = frames
-        const { outline } = combineAll(frames.map(outlineOnSheet), 'unite')
+        const { outline } = combineAll(frames.map(standingOutlineOf), 'unite')
         if (!lowest) return
         const joined = joinFrames(project, { sheetId: SHEET, ids, outline }).project
         expect(framesOf(sheet(joined))).toHaveLength(framesOf(sheet(project)).length - frames.length + 1)
@@ -237,7 +237,7 @@ describe('stencils of a document', () => {
         Object.assign(turned.sheets[SHEET]?.items[held.id] ?? {}, { flip })
         const after = reshapeFrame(turned, { sheetId: SHEET, frameId: held.id, stencil: arc(180) })
         const centreOf = (p: Project) => {
-          const path = outlineOnSheet(frameOf(sheet(p), held.id)).path
+          const path = standingOutlineOf(frameOf(sheet(p), held.id)).path
           const one = path.find(({ kind }) => kind === 'arc')
           return one?.kind === 'arc' ? one.centre : { x: NaN, y: NaN }
         }

@@ -11,6 +11,7 @@ import { makeSpan, pinWindows } from '@/core/document/edits/spans'
 import { LAYER_KINDS, newLayer, type FinishLayer, type Stroke, type StrokeLine } from '@/core/finish/layers'
 import { removeItems } from '@/core/document/edits/items'
 import { pictureAcross, pictureEach } from '@/core/document/edits/lettering/across'
+import { UNIT_QUAD } from '@/core/document/laid'
 import type { Project } from '@/core/document/types'
 import { look, textOf, withText } from '@tests/helpers/text'
 import { withWord } from '@tests/helpers/lettering'
@@ -149,6 +150,33 @@ const textToo = withText(
   ]),
 )
 
+/** A frame laid into four corners, two on a plane with a picture over both. */
+const seenToo: Project = (() => {
+  const project: Loose = JSON.parse(
+    JSON.stringify(
+      makeSpan(sampleProject(), {
+        sheetId: SHEET,
+        ids: ['f-1', 'f-2'],
+        spanId: 's-1',
+        pictureId: 'pic-2',
+        gaps: 'hide',
+      }),
+    ),
+  )
+  const sheet = project['sheets'][SHEET]
+  const corners = [
+    { x: 10, y: 20 },
+    { x: 300, y: 60 },
+    { x: 310, y: 250 },
+    { x: 0, y: 300 },
+  ]
+  sheet.planes['wall'] = { id: 'wall', name: 'Wall', corners, size: { w: 900, h: 700 } }
+  for (const id of ['f-1', 'f-2']) sheet.items[id].planeId = 'wall'
+  sheet.spans['s-1'].planeId = 'wall'
+  sheet.items['f-3'].laid = { corners: UNIT_QUAD.map(({ x, y }) => ({ x: x * (1 - 0.2 * y), y })), isFlat: true }
+  return project as Project // made of a sound one
+})()
+
 const filled = placePicture(namedToo, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
 const written = (project: Project): Loose => JSON.parse(JSON.stringify(bundleDocument(project, () => 'jpg')))
 const sound = (): Loose => written(filled)
@@ -194,7 +222,7 @@ const harms = (
 
 // Facts beyond the reach of a schema: which ids name what, and what the files are.
 const REFERENCES =
-  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lmt]-\d|g-\w+)( |\.id|\.order)|.*stencil\.(text|drawings|runs( |\.\d+( |\.(length|clusters|hyphen))))|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|slots( |\.\w+ |\.\w+\.id)|sheets\.sheet-1\.spans|finishes)/
+  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lmt]-\d|g-\w+)( |\.id|\.order)|.*stencil\.(text|drawings|runs( |\.\d+( |\.(length|clusters|hyphen))))|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|.*planeId|sheets\.sheet-1\.planes|.*corners\.\d|slots( |\.\w+ |\.\w+\.id)|sheets\.sheet-1\.spans|finishes)/
 
 describe('the published schema', () => {
   it('takes every stencil of the supplies', () => {
@@ -209,7 +237,7 @@ describe('the published schema', () => {
     const [, example = ''] = /```json\n([\s\S]*?)```/.exec(readFileSync('docs/format.md', 'utf8')) ?? []
     expect(published(JSON.parse(example))).toBe(true)
     expect(ours(JSON.parse(example))).toBe(true)
-    for (const project of [filled, lettersToo, textToo, slotsToo]) {
+    for (const project of [filled, lettersToo, textToo, slotsToo, seenToo]) {
       expect(published(written(project))).toBe(true)
       expect(ours(written(project))).toBe(true)
     }
@@ -220,6 +248,7 @@ describe('the published schema', () => {
     ['of lettering and alphabets', lettersToo],
     ['of texts that wrap', textToo],
     ['of colour slots', slotsToo],
+    ['of perspective', seenToo],
   ])('and the program refuse the same harm %s', (_what, project) => {
     const disagreements = casesOf(harms(written(project))).flatMap(({ path, harm }) => {
       const document = written(project)

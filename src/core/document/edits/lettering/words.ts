@@ -11,7 +11,7 @@ import { fillFrames } from '@/core/document/edits/fills'
 import { newFrame } from '@/core/document/create'
 import { placeAbove } from '@/core/document/lists'
 import { inkOf, letterFrames, wordOf, type Word, type WordAddress } from '@/core/document/lettering'
-import { outlineOnSheet, standingOutline } from '@/core/document/outline'
+import { standingOutlineOf, standingOutline } from '@/core/document/outline'
 import { sheetOf } from '@/core/document/read'
 import type { Frame, Item, LetterPose, Project, Sheet } from '@/core/document/types'
 import type { Layout } from '@/core/lettering/layout'
@@ -101,7 +101,7 @@ export const breakWord = (project: Project, at: WordAddress): Recorded => {
  */
 const wordOutline = (sheet: Sheet, word: Word): Outline => {
   const frames = letterFrames(sheet, word)
-  const outlines = frames.map(outlineOnSheet)
+  const outlines = frames.map(standingOutlineOf)
   const isPlain = frames.every(({ stencil, flip }) => stencil.kind === 'glyph' && !flip === !word.lettering.pose.flip)
   return isPlain ? { path: outlines.flatMap(({ path }) => path), fillRule: 'nonzero' } : unitedFlat(outlines)
 }

@@ -1,0 +1,89 @@
+'use client'
+import { RANGE } from '@/core/tolerance'
+import { within } from '@/core/range'
+import { formatLength } from '@/core/units'
+import { seenQuad } from '@/core/document/laid'
+import type { Frame } from '@/core/document/types'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { LengthField } from '@/client/parts/fields/LengthField'
+import { useUnits } from '@/client/parts/fields/Units'
+import { Section } from '@/client/parts/Section'
+import styles from '@/client/parts/Panel.module.css'
+import { shownSheet } from '@/client/store/benchStore'
+import { putCorner, putTrueSize } from '@/client/store/laid'
+import { selectedFrame } from '@/client/store/selection'
+
+const CORNERS = ['Top left', 'Top right', 'Bottom right', 'Bottom left'] as const
+
+interface FrameProps {
+  readonly frame: Frame
+}
+
+/** Where the corners are seen, typed; and how large the frame truly is. */
+const Corners = ({ frame }: FrameProps) => {
+  const bench = useBenchHandle()
+  const sheet = useBench(shownSheet)
+  const quad = seenQuad(sheet, frame)
+  const { w, h } = frame.box
+  const put = (i: number, axis: 'x' | 'y', value: number): void => {
+    const at = quad[i] ?? { x: 0, y: 0 }
+    putCorner(bench, frame.id, i, { ...at, [axis]: within(axis, value, RANGE.position) })
+  }
+  return (
+    <>
+      {CORNERS.map((name, i) => (
+        <div key={name} className={styles.row} role="group" aria-label={`${name} corner`}>
+          <LengthField label="x" name={`${name} corner, x`} points={quad[i]?.x ?? 0} onPoints={(x) => put(i, 'x', x)} />
+          <LengthField label="y" name={`${name} corner, y`} points={quad[i]?.y ?? 0} onPoints={(y) => put(i, 'y', y)} />
+        </div>
+      ))}
+      <div className={styles.row}>
+        <LengthField
+          label="w"
+          name="True width"
+          points={w}
+          onPoints={(next) => putTrueSize(bench, frame.id, { w: within('width', next, RANGE.frameSide), h })}
+        />
+        <LengthField
+          label="h"
+          name="True height"
+          points={h}
+          onPoints={(next) => putTrueSize(bench, frame.id, { w, h: within('height', next, RANGE.frameSide) })}
+        />
+      </div>
+    </>
+  )
+}
+
+/** How a frame is seen: flat, in four corners of its own, or on a plane. */
+export const PerspectiveSection = ({ frame: of }: FrameProps) => {
+  const shown = useBench(selectedFrame)
+  const frame = shown?.id === of.id ? shown : of
+  const { unit, ppi } = useUnits()
+  const isLaid = frame.laid !== undefined && !frame.laid.isFlat
+  const says = isLaid
+    ? `truly ${formatLength(frame.box.w, unit, ppi)} × ${formatLength(frame.box.h, unit, ppi)} ${unit}`
+    : frame.laid
+      ? 'taken up flat'
+      : 'flat'
+  return (
+    <Section name="Perspective" says={says}>
+      <div className={styles.row}>
+        <CommandButton framed id="perspective">
+          {isLaid ? 'Take up flat' : frame.laid ? 'Lay down again' : 'Lay into four corners'}
+        </CommandButton>
+        {frame.laid ? (
+          <CommandButton framed id="forgetPerspective">
+            Forget
+          </CommandButton>
+        ) : (
+          <CommandButton framed fades id="ownCorners">
+            Its own corners
+          </CommandButton>
+        )}
+      </div>
+      {isLaid && <Corners frame={frame} />}
+    </Section>
+  )
+}

@@ -1,0 +1,80 @@
+import { isFailure } from '@/core/failure'
+import type { Quad } from '@/core/geometry/quad'
+import { snapPoint, type PointField } from '@/core/geometry/snapPoint'
+import { add, distance, dot, subtract, type Point } from '@/core/geometry/vector'
+import { type Recorded, unchanged } from '@/core/document/edit'
+import { layFrame } from '@/core/document/edits/laid'
+import { sheetRect } from '@/core/document/extent'
+import { seenQuad } from '@/core/document/laid'
+import { sheetOf } from '@/core/document/read'
+import { frameOf, framesOf, isHidden } from '@/core/document/tree'
+import type { Sheet } from '@/core/document/types'
+import { cornersOf } from '@/core/geometry/rect'
+import type { Drag, Grip, Proposal } from '@/client/gestures/drags'
+import { NO_MARKS } from '@/client/store/state'
+
+/** What a corner in perspective can fall upon: corners of what else lies on the sheet, its own, and guides. */
+export const cornerField = (sheet: Sheet, frameId: string): PointField => {
+  const { size, guides } = sheet
+  const others = framesOf(sheet).filter(({ id }) => id !== frameId && !isHidden(sheet, id))
+  return {
+    points: [...others.flatMap((frame) => seenQuad(sheet, frame)), ...cornersOf(sheetRect(size))],
+    x: [0, size.w / 2, size.w, ...guides.x],
+    y: [0, size.h / 2, size.h, ...guides.y],
+    from: null,
+  }
+}
+
+/** The foot of a point on the line through two others. */
+const onLine = (p: Point, from: Point, to: Point): Point => {
+  const along = subtract(to, from)
+  const share = dot(subtract(p, from), along) / dot(along, along)
+  return { x: from.x + along.x * share, y: from.y + along.y * share }
+}
+
+/** Kept to the nearer of the two sides that meet in a corner. */
+const alongSide = (quad: Quad, i: number, at: Point): Point => {
+  const corner = quad[i] ?? at
+  const feet = [1, 3].map((step) => onLine(at, corner, quad[(i + step) % 4] ?? at))
+  const [p = at, q = at] = feet
+  return distance(p, at) <= distance(q, at) ? p : q
+}
+
+const put = (quad: Quad, changes: ReadonlyMap<number, Point>): Quad => {
+  const [p, q, r, s] = quad
+  return [changes.get(0) ?? p, changes.get(1) ?? q, changes.get(2) ?? r, changes.get(3) ?? s]
+}
+
+/**
+ * A drag on a corner in perspective, or on the side from it to the next: what is no plane is not followed, and said. Shift
+ * keeps a corner to its sides' lines, and a side to its own way.
+ */
+export const cornerDrag = ({ project, sheetId, ids, from }: Grip, i: number, isSide: boolean): Drag => {
+  const sheet = sheetOf(project, sheetId)
+  const frameId = ids[0] ?? ''
+  const quad = seenQuad(sheet, frameOf(sheet, frameId))
+  const held = isSide ? [i, (i + 1) % 4] : [i]
+  const field = cornerField(sheet, frameId)
+  let last: Recorded = unchanged(project)
+  const movedTo = (to: Point, shift: boolean, reach: number): ReadonlyMap<number, Point> => {
+    const by = subtract(to, from)
+    const at = (corner: number): Point => add(quad[corner] ?? from, by)
+    if (isSide) return new Map(held.map((corner) => [corner, at(corner)]))
+    return new Map([[i, shift ? alongSide(quad, i, at(i)) : snapPoint(at(i), field, reach)]])
+  }
+  return {
+    name: isSide ? 'Draw a side in perspective' : 'Draw a corner in perspective',
+    propose: (to, { shift, snapReach }): Proposal => {
+      const changes = movedTo(to, shift, snapReach)
+      const lens = changes.get(i)
+      const common = { stopped: false, marks: NO_MARKS, ...(lens && !isSide ? { lens } : {}) }
+      try {
+        last = layFrame.record(project, { sheetId, frameId, quad: put(quad, changes) })
+        return { ...common, recorded: last }
+      } catch (error) {
+        if (!isFailure(error)) throw error
+        return { ...common, recorded: last, refused: error.message }
+      }
+    },
+  }
+}

@@ -1,0 +1,92 @@
+import type { Draft } from 'immer'
+import { Failure } from '@/core/failure'
+import { clampSide } from '@/core/geometry/box'
+import { QUAD_FAULT_WORDS, quadFault, type Quad } from '@/core/geometry/quad'
+import type { Size } from '@/core/geometry/vector'
+import { defineEdit, put } from '@/core/document/edit'
+import { frameDraft } from '@/core/document/edits/frames'
+import { laidCorners, seenQuad } from '@/core/document/laid'
+import { boxFor } from '@/core/document/quads'
+import { sheetOf } from '@/core/document/read'
+import { frameOf } from '@/core/document/tree'
+import type { Frame, Laid } from '@/core/document/types'
+
+interface FrameAddress {
+  readonly sheetId: string
+  readonly frameId: string
+}
+
+/** Stores how a frame is laid, or that it is not. */
+export const putLaid = (frame: Draft<Frame>, laid: Laid | undefined): void => {
+  if (laid)
+    put(frame, 'laid', laid as Draft<Laid>) // a frozen value is stored as it is
+  else if (frame.laid !== undefined) delete frame.laid
+}
+
+/** Lays a frame so that the corners of its box are seen at four points of the sheet. Refuses, in words, what is no plane. */
+export const layFrame = defineEdit<FrameAddress & { readonly quad: Quad }>(
+  (draft, { sheetId, frameId, quad }, project) => {
+    const before = frameOf(sheetOf(project, sheetId), frameId)
+    const fault = quadFault(quad)
+    if (fault) throw new Failure('refused', QUAD_FAULT_WORDS[fault])
+    const corners = laidCorners(before, quad)
+    // Of a very narrow box the corners may be sound on the sheet, and not as shares of it.
+    const inBox = quadFault(corners)
+    if (inBox) throw new Failure('refused', QUAD_FAULT_WORDS[inBox])
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (frame) putLaid(frame, { corners })
+  },
+)
+
+/** Takes a laid frame up, so that it stands flat, or lays it down again as it was. Others stay as they are. */
+export const takeUp = defineEdit<FrameAddress & { readonly isFlat: boolean }>(
+  (draft, { sheetId, frameId, isFlat }, project) => {
+    const { laid } = frameOf(sheetOf(project, sheetId), frameId)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (frame && laid) putLaid(frame, { corners: laid.corners, ...(isFlat ? { isFlat: true } : {}) })
+  },
+)
+
+/** Forgets how a frame was laid. */
+export const forgetLaid = defineEdit<FrameAddress>((draft, { sheetId, frameId }, project) => {
+  const frame = frameDraft(draft, project, sheetId, frameId)
+  if (frame) putLaid(frame, undefined)
+})
+
+/**
+ * Makes a frame a rectangle that is seen at four points of the sheet: of its true ratio, as far as they tell it. What fills it
+ * goes on as it is placed. Refuses, in words, what is no plane.
+ */
+export const layAsQuad = defineEdit<FrameAddress & { readonly quad: Quad }>(
+  (draft, { sheetId, frameId, quad }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    const fault = quadFault(quad)
+    if (fault) throw new Failure('refused', QUAD_FAULT_WORDS[fault])
+    const stands = { box: boxFor(sheet, quad), turn: 0 }
+    if (!frame) return
+    put(frame, 'stencil', { kind: 'rectangle' })
+    put(frame, 'box', stands.box)
+    put(frame, 'turn', stands.turn)
+    if (frame.flip !== undefined) delete frame.flip
+    if (frame.planeId !== undefined) delete frame.planeId
+    putLaid(frame, { corners: laidCorners(stands, quad) })
+  },
+)
+
+/** Says how large a laid frame truly is; its corners stay where they are seen. */
+export const setTrueSize = defineEdit<FrameAddress & { readonly size: Size }>(
+  (draft, { sheetId, frameId, size }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    const before = frameOf(sheet, frameId)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (!frame || !before.laid) return
+    const box = { ...before.box, w: clampSide(size.w), h: clampSide(size.h) }
+    // Seen as it would be were it not taken up.
+    const quad = seenQuad(sheet, { ...before, laid: { corners: before.laid.corners } })
+    const corners = laidCorners({ box, turn: before.turn }, quad)
+    if (quadFault(corners)) throw new Failure('refused', 'These corners are no plane of that size. Draw them apart.')
+    put(frame, 'box', box)
+    putLaid(frame, { ...before.laid, corners })
+  },
+)

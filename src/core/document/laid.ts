@@ -1,0 +1,151 @@
+import { RANGE } from '@/core/tolerance'
+import { boxMatrix } from '@/core/geometry/box'
+import {
+  composeHomographies,
+  depthAt,
+  homographyOf,
+  invertHomography,
+  project,
+  quadToQuad,
+  stretchOver,
+  unitToQuad,
+  type Homography,
+} from '@/core/geometry/homography'
+import { compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { quadFault, type Quad, type QuadFault } from '@/core/geometry/quad'
+import { cornersOf, rectAround } from '@/core/geometry/rect'
+import type { Point, Size } from '@/core/geometry/vector'
+import type { Frame, Laid, Plane, Sheet } from '@/core/document/types'
+
+/** What of a frame says where it is seen. */
+export type Standing = Pick<Frame, 'box' | 'turn' | 'laid' | 'planeId'>
+
+type Planes = Pick<Sheet, 'planes'>
+
+export const UNIT_QUAD: Quad = [
+  { x: 0, y: 0 },
+  { x: 1, y: 0 },
+  { x: 1, y: 1 },
+  { x: 0, y: 1 },
+]
+
+/** The corners of a rectangle at 0, 0. */
+export const sizeQuad = ({ w, h }: Size): Quad => {
+  const [p, q, r, s] = cornersOf({ x0: 0, y0: 0, x1: w, y1: h })
+  return [p, q, r, s]
+}
+
+/** Units of a frame's box, 0, 0 its left upper corner → the points in which the box stands. */
+const unitMatrix = ({ box, turn }: Pick<Frame, 'box' | 'turn'>): Matrix =>
+  compose(boxMatrix(box, turn), translation(-box.w / 2, -box.h / 2), scaling(box.w, box.h))
+
+const mapped = (map: Homography, [p, q, r, s]: Quad): Quad => [
+  project(map, p),
+  project(map, q),
+  project(map, r),
+  project(map, s),
+]
+
+/** The corners of a frame's box in the points in which it stands, from the left upper one clockwise. */
+export const boxQuad = (frame: Pick<Frame, 'box' | 'turn'>): Quad => mapped(homographyOf(unitMatrix(frame)), UNIT_QUAD)
+
+const planeLays = new WeakMap<Plane, Homography>()
+
+/** A plane's own points → sheet points. */
+export const planeLay = (plane: Plane): Homography => {
+  const known = planeLays.get(plane)
+  if (known) return known
+  const made = quadToQuad(sizeQuad(plane.size), plane.corners)
+  planeLays.set(plane, made)
+  return made
+}
+
+/** The plane that a frame lies on, or null. */
+export const planeOf = ({ planes }: Planes, { planeId }: Pick<Frame, 'planeId'>): Plane | null =>
+  (planeId === undefined ? undefined : planes[planeId]) ?? null
+
+/**
+ * The points in which a frame's box, turn and picture stand → sheet points: of its own four corners, or of its plane. Null
+ * where they are the same, as of all flat frames. The one place that knows how a frame is seen.
+ */
+export const layOf = (sheet: Planes, frame: Standing): Homography | null => {
+  const plane = planeOf(sheet, frame)
+  if (plane) return planeLay(plane)
+  if (!frame.laid || frame.laid.isFlat) return null
+  const unit = unitMatrix(frame)
+  return composeHomographies(homographyOf(unit), unitToQuad(frame.laid.corners), homographyOf(invert(unit)))
+}
+
+/** A point of those in which a frame stands, as it is seen on the sheet. */
+export const seenAt = (lay: Homography | null, p: Point): Point => (lay ? project(lay, p) : p)
+
+/** A point of the sheet among those in which a frame stands; null behind the horizon of its plane. */
+export const standsAt = (lay: Homography | null, p: Point): Point | null => {
+  if (!lay) return p
+  const back = invertHomography(lay)
+  return depthAt(back, p) > 0 ? project(back, p) : null
+}
+
+/** Where the corners of a frame's box are seen on the sheet. */
+export const seenQuad = (sheet: Planes, frame: Standing): Quad => {
+  const quad = boxQuad(frame)
+  const lay = layOf(sheet, frame)
+  return lay ? mapped(lay, quad) : quad
+}
+
+/** The corners that lay a frame so that those of its box are seen at `quad`, in sheet points. */
+export const laidCorners = (frame: Pick<Frame, 'box' | 'turn'>, quad: Quad): Quad =>
+  mapped(homographyOf(invert(unitMatrix(frame))), quad)
+
+/** What keeps a frame from being seen as it lies, or null. */
+export const layFault = (sheet: Planes, frame: Standing): QuadFault | null => {
+  const plane = planeOf(sheet, frame)
+  if (!plane) return frame.laid ? quadFault(frame.laid.corners) : null
+  const lay = planeLay(plane)
+  if (boxQuad(frame).some((p) => !(depthAt(lay, p) > 0))) return 'vanishing'
+  return quadFault(mapped(lay, boxQuad(frame)))
+}
+
+/**
+ * How a frame must be laid at another box and turn for its points to be seen where they are now: its plane stays, its part of
+ * it changes. That may be no sound quad, where it would reach to the horizon.
+ */
+const layThere = ({ box, turn, laid }: Standing, to: Pick<Frame, 'box' | 'turn'>): Laid | undefined => {
+  if (!laid) return undefined
+  const was = unitMatrix({ box, turn })
+  const lay = composeHomographies(homographyOf(was), unitToQuad(laid.corners), homographyOf(invert(was)))
+  const back = homographyOf(invert(unitMatrix(to)))
+  return { ...laid, corners: mapped(composeHomographies(back, lay, homographyOf(unitMatrix(to))), UNIT_QUAD) }
+}
+
+const isSound = (laid: Laid | undefined): boolean =>
+  !laid || (!quadFault(laid.corners) && laid.corners.every(({ x, y }) => isWithin(x) && isWithin(y)))
+
+const isWithin = (unit: number): boolean => unit >= RANGE.laid.min && unit <= RANGE.laid.max
+
+/** Does all of the box lie before the eye in the plane in which the frame lies now? */
+export const staysInPlane = (frame: Standing, to: Pick<Frame, 'box' | 'turn'>): boolean => isSound(layThere(frame, to))
+
+/**
+ * How a frame is laid at another box and turn, so that its points are seen where they are now. Where that would reach to the
+ * horizon, its corners go with the box instead.
+ */
+export const keptLay = (frame: Standing, to: Pick<Frame, 'box' | 'turn'>): Pick<Frame, 'laid'> => {
+  const there = layThere(frame, to)
+  const laid = isSound(there) ? there : frame.laid
+  return laid ? { laid } : {}
+}
+
+/** How a frame is laid once it is mirrored left to right in its own box, as it is seen in a mirror. */
+export const mirroredLay = ({ laid }: Pick<Frame, 'laid'>): Laid | undefined => {
+  if (!laid) return undefined
+  const [p, q, r, s] = laid.corners
+  const mirrored = ({ x, y }: Point): Point => ({ x: 1 - x, y })
+  return { ...laid, corners: [mirrored(q), mirrored(p), mirrored(s), mirrored(r)] }
+}
+
+/** How much larger what lies in a frame is seen than it lies there, at most; 1 of a flat one. */
+export const seenStretch = (sheet: Planes, frame: Standing): number => {
+  const lay = layOf(sheet, frame)
+  return lay ? stretchOver(lay, rectAround(boxQuad(frame))) : 1
+}

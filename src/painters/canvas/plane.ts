@@ -1,0 +1,94 @@
+import { composeHomographies, depthAt, homographyOf, invertHomography, project } from '@/core/geometry/homography'
+import { scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { cornersOf, growRect, intersectRects, mapRect, rectAround, rectSize, type Rect } from '@/core/geometry/rect'
+import { boundsOf } from '@/core/path/extent'
+import type { DrawItem, PlaneOp } from '@/core/render/ops'
+import { resample, SAMPLING } from '@/core/warp/resample'
+import {
+  deviceLength,
+  onOffscreen,
+  offscreen,
+  putOffscreen,
+  wholePixels,
+  type Offscreen,
+  type Painting,
+} from '@/painters/canvas/painting'
+import type { PaintContext } from '@/painters/canvas/surface'
+
+/** Paints something flat on a layer. */
+export type PaintFlat = (on: Offscreen, item: DrawItem, painting: Painting) => void
+
+/** Pixels of a whole plane, at most: what would take more is painted less densely, all over alike. */
+const MOST_PIXELS = 128e6
+/** Beyond what lies under a pixel, its neighbours are looked at too. */
+const NEIGHBOURS = 3
+/** What is taken along of what is clear beyond an edge. */
+const CLEAR_RIM = 2
+
+/** The rectangle's whole pixels; of one whose edge goes on, those that lie wholly within it. */
+const gridded = (r: Rect, beyond: PlaneOp['beyond']): Rect => {
+  if (beyond === 'clear') {
+    const { x0, y0, x1, y1 } = growRect(r, CLEAR_RIM)
+    return { x0: Math.floor(x0), y0: Math.floor(y0), x1: Math.ceil(x1), y1: Math.ceil(y1) }
+  }
+  const [x0, y0] = [Math.ceil(r.x0 - 0.01), Math.ceil(r.y0 - 0.01)]
+  return { x0, y0, x1: Math.max(x0 + 1, Math.floor(r.x1 + 0.01)), y1: Math.max(y0 + 1, Math.floor(r.y1 + 0.01)) }
+}
+
+/** The part of a plane's pixels that is needed for some of the device's. */
+const neededOf = (whole: Rect, corners: readonly (readonly [number, number, number])[]): Rect | null => {
+  if (corners.some(([, , depth]) => !(depth > 0))) return whole
+  const seen = growRect(rectAround(corners.map(([x, y]) => ({ x, y }))), NEIGHBOURS)
+  const part = intersectRects(seen, whole)
+  return part && { x0: Math.floor(part.x0), y0: Math.floor(part.y0), x1: Math.ceil(part.x1), y1: Math.ceil(part.y1) }
+}
+
+/** How many pixels stand for a point of the plane, so that none is lost where it is seen largest. */
+const densityOf = ({ stretch, area }: PlaneOp, view: Matrix): number => {
+  const { w, h } = rectSize(area)
+  const wanted = deviceLength(stretch, view)
+  return Math.min(wanted, Math.sqrt(MOST_PIXELS / Math.max(1e-12, w * h)))
+}
+
+/**
+ * Paints something flat as it is seen in perspective: by itself, as densely as it is seen anywhere, but only what of it is
+ * seen; then each device pixel is the mean of what lies under it.
+ */
+export const paintPlane = (context: PaintContext, op: PlaneOp, painting: Painting, paintFlat: PaintFlat): void => {
+  const target = wholePixels(growRect(mapRect(painting.view, boundsOf(op.outline.path)), 2), painting.device)
+  if (!target) return
+  const density = densityOf(op, painting.view)
+  const toPixels = scaling(density)
+  const back = composeHomographies(
+    homographyOf(toPixels),
+    invertHomography(composeHomographies(homographyOf(painting.view), op.map)),
+  )
+  const corners = cornersOf(target).map((p) => {
+    const { x, y } = project(back, p)
+    return [x, y, depthAt(back, p)] as const
+  })
+  const region = neededOf(gridded(mapRect(toPixels, op.area), op.beyond), corners)
+  if (!region) return
+  const flatly = { ...painting, view: toPixels }
+  const flat = offscreen(region, flatly)
+  paintFlat(flat, op.item, onOffscreen(flat, flatly))
+  const { w, h } = rectSize(region)
+  const pixels = flat.layer.context.getImageData(0, 0, w, h)
+  const size = rectSize(target)
+  const inverse = composeHomographies(
+    homographyOf(translation(-region.x0, -region.y0)),
+    back,
+    homographyOf(translation(target.x0, target.y0)),
+  )
+  const seen = resample(pixels, {
+    width: size.w,
+    height: size.h,
+    inverse,
+    step: painting.isQuick ? SAMPLING.quick : SAMPLING.best,
+  })
+  const on = offscreen(target, painting)
+  const put = on.layer.context.getImageData(0, 0, size.w, size.h)
+  put.data.set(seen.data)
+  on.layer.context.putImageData(put, 0, 0)
+  putOffscreen(context, on)
+}
