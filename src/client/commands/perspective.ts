@@ -1,5 +1,17 @@
 import type { Command } from '@/client/commands/command'
-import { allOf, needsItems } from '@/client/commands/command'
+import { allOf, always, needsItems } from '@/client/commands/command'
+import { shownSheet } from '@/client/store/benchStore'
+import { toolOf } from '@/client/store/modes'
+import {
+  hangSelected,
+  liesOnPlane,
+  planeInHand,
+  planeUnder,
+  removePlaneInHand,
+  newPlane,
+  workOnItsPlane,
+  takeSelectedOff,
+} from '@/client/store/planes'
 import { areLaid, forgetPerspective, layByOutline, ownCorners, togglePerspective } from '@/client/store/laid'
 import { selectedFrame, selectedFrames } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
@@ -8,6 +20,20 @@ const HELD = ['frame', 'letter', 'block', 'several', 'group'] as const
 
 const needsFramesHeld = (state: BenchState): string | null =>
   selectedFrames(state).length > 0 ? null : 'Select a frame first.'
+
+const needsPlane = (state: BenchState): string | null =>
+  Object.keys(shownSheet(state).planes).length > 0 ? null : 'Make a plane first: “Work on a plane”.'
+
+const needsOnPlane = (state: BenchState): string | null =>
+  liesOnPlane(state) ? null : 'Select something that lies on a plane.'
+
+const needsLaidOrPlane = (state: BenchState): string | null => {
+  const frame = selectedFrame(state)
+  if (toolOf(state)?.kind === 'plane') return null
+  return frame && (frame.planeId !== undefined || (frame.laid && !frame.laid.isFlat))
+    ? null
+    : 'Select a frame that lies in perspective first.'
+}
 
 const needsLaid = (state: BenchState): string | null =>
   selectedFrames(state).some(({ laid }) => laid !== undefined) ? null : 'Lay a frame in perspective first.'
@@ -41,6 +67,56 @@ export const PERSPECTIVE_COMMANDS: readonly Command[] = [
     synonyms: 'quad traced corners wall screen card',
     whyNot: needsOwnCorners,
     run: layByOutline,
+  },
+  {
+    id: 'newPlane',
+    family: 'Perspective',
+    words: 'New plane',
+    does: 'A new plane, such as a wall or a table top, to draw frames on',
+    synonyms: 'wall table perspective grid several room ground floor',
+    menus: ['sheet'],
+    whyNot: always,
+    run: newPlane,
+  },
+  {
+    id: 'plane',
+    family: 'Perspective',
+    words: 'Work on its plane',
+    short: 'Its plane',
+    does: 'Take the plane of the frame in hand, or make one of its corners, so that more can lie on it',
+    synonyms: 'wall table perspective grid several room ground floor',
+    whyNot: needsLaidOrPlane,
+    isOn: (state) => toolOf(state)?.kind === 'plane',
+    run: workOnItsPlane,
+  },
+  {
+    id: 'hangOnPlane',
+    family: 'Perspective',
+    words: 'Put on the plane',
+    short: 'Put on',
+    does: 'Put what is selected on the plane that lies under it',
+    synonyms: 'hang wall lay perspective',
+    whyNot: allOf(needsItems, needsFramesHeld, needsPlane),
+    run: (bench) => hangSelected(bench, planeUnder(bench.get())),
+  },
+  {
+    id: 'takeOffPlane',
+    family: 'Perspective',
+    words: 'Take off the plane',
+    short: 'Take off',
+    does: 'Take off the plane; it is seen as it was, in four corners of its own',
+    synonyms: 'wall free loosen',
+    whyNot: needsOnPlane,
+    run: takeSelectedOff,
+  },
+  {
+    id: 'removePlane',
+    family: 'Perspective',
+    words: 'Remove the plane',
+    does: 'Remove the plane in hand; what lies on it stays as it is seen',
+    synonyms: 'delete wall',
+    whyNot: (state) => (planeInHand(state) ? null : 'Take a plane in hand first.'),
+    run: removePlaneInHand,
   },
   {
     id: 'forgetPerspective',

@@ -14,7 +14,7 @@ import type { Drag, Grip, Proposal } from '@/client/gestures/drags'
 import { NO_MARKS } from '@/client/store/state'
 
 /** What a corner in perspective can fall upon: corners of what else lies on the sheet, its own, and guides. */
-export const cornerField = (sheet: Sheet, frameId: string): PointField => {
+export const cornerField = (sheet: Sheet, frameId: string | null): PointField => {
   const { size, guides } = sheet
   const others = framesOf(sheet).filter(({ id }) => id !== frameId && !isHidden(sheet, id))
   return {
@@ -33,7 +33,7 @@ const onLine = (p: Point, from: Point, to: Point): Point => {
 }
 
 /** Kept to the nearer of the two sides that meet in a corner. */
-const alongSide = (quad: Quad, i: number, at: Point): Point => {
+export const alongSide = (quad: Quad, i: number, at: Point): Point => {
   const corner = quad[i] ?? at
   const feet = [1, 3].map((step) => onLine(at, corner, quad[(i + step) % 4] ?? at))
   const [p = at, q = at] = feet

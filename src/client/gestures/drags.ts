@@ -1,6 +1,6 @@
 import { directionOf, normalTurn, snapTurn } from '@/core/geometry/angle'
 import { boxMatrix, handlePoint, resizeBox, sizedBox, type Box, type Handle } from '@/core/geometry/box'
-import type { Homography } from '@/core/geometry/homography'
+import { stretchOver, type Homography } from '@/core/geometry/homography'
 import { apply, applyVector, compose, invert, rotation } from '@/core/geometry/matrix'
 import { moveRect, type Rect } from '@/core/geometry/rect'
 import { ALL_PARTS, snapRect, type SnapField } from '@/core/geometry/snap'
@@ -10,12 +10,12 @@ import { type Recorded, unchanged } from '@/core/document/edit'
 import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import { setPlaced } from '@/core/document/edits/fills'
 import { dragWindow, type WindowChange } from '@/core/document/edits/pose'
-import { canSizeFreely, hullOf, itemsRect, type Hull } from '@/core/document/extent'
-import { layOf, standsAt } from '@/core/document/laid'
+import { canSizeFreely, hullOf, itemsRect, spaceOf, standingItemsRect, type Hull } from '@/core/document/extent'
+import { layOf, planeLay, standsAt } from '@/core/document/laid'
 import { contentOf } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
 import { snapFieldOf } from '@/core/document/snapField'
-import type { Frame, Project, Sheet } from '@/core/document/types'
+import type { Frame, Plane, Project, Sheet } from '@/core/document/types'
 import { panPicture, turnPicture, zoomPicture } from '@/core/placement/move'
 import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { wholePicturePose, type FramePose } from '@/core/placement/pose'
@@ -113,8 +113,11 @@ export const straight = (delta: Point): Point =>
   Math.abs(delta.x) >= Math.abs(delta.y) ? { x: delta.x, y: 0 } : { x: 0, y: delta.y }
 
 /** Moves items as a whole; Shift keeps to one axis; edges, middles and gaps snap. */
-const wholeDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
+const wholeDrag = (grip: Grip): Drag => {
+  const { project, sheetId, ids, from } = grip
   const sheet = sheetOf(project, sheetId)
+  const space = spaceOf(sheet, ids)
+  if (space.kind === 'plane') return inPlane(planeLay(space.plane), grip, (flat) => alongPlane(flat, space.plane))
   const rect = itemsRect(sheet, ids)
   const field = fieldOnce(sheet, ids)
   return {
@@ -124,7 +127,24 @@ const wholeDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
       const parts = { x: shift && delta.x === 0 ? [] : ALL_PARTS, y: shift && delta.y === 0 ? [] : ALL_PARTS }
       const snapped = snapReach > 0 ? snapRect(moveRect(rect, delta), field(), snapReach, parts) : null
       const by = snapped ? add(delta, snapped.by) : delta
-      return free(moveItems.record(project, { sheetId, ids, delta: by }), snapped ?? NO_MARKS)
+      return free(moveItems.record(project, { sheetId, ids, delta: by, from }), snapped ?? NO_MARKS)
+    },
+  }
+}
+
+/** Moves items along the plane on which they lie; Shift keeps to one of its ways, and they snap to what lies there. */
+const alongPlane = ({ project, sheetId, ids, from }: Grip, plane: Plane): Drag => {
+  const sheet = sheetOf(project, sheetId)
+  const rect = standingItemsRect(sheet, ids)
+  const field = fieldOnce(sheet, ids)
+  const reachOn = 1 / stretchOver(planeLay(plane), rect)
+  return {
+    name: stepName('Move', sheet, ids),
+    propose: (to, { shift, snapReach }) => {
+      const delta = shift ? straight(subtract(to, from)) : subtract(to, from)
+      const snapped = snapReach > 0 && !shift ? snapRect(moveRect(rect, delta), field(), snapReach * reachOn) : null
+      const by = snapped ? add(delta, snapped.by) : delta
+      return free(moveItems.record(project, { sheetId, ids, delta: by, planeId: plane.id }))
     },
   }
 }
@@ -132,6 +152,8 @@ const wholeDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
 /** Where what is gripped is seen, if it is one frame in perspective. */
 const layOfGrip = ({ project, sheetId, ids }: Grip): Homography | null => {
   const sheet = sheetOf(project, sheetId)
+  const space = spaceOf(sheet, ids)
+  if (space.kind === 'plane') return planeLay(space.plane)
   const item = ids.length === 1 ? sheet.items[ids[0] ?? ''] : undefined
   return item?.kind === 'frame' ? layOf(sheet, item) : null
 }
@@ -145,9 +167,16 @@ const inPlane = (lay: Homography | null, grip: Grip, dragOf: (grip: Grip) => Dra
     name,
     propose: (to, held) => {
       last = standsAt(lay, to) ?? last
-      return propose(last, held)
+      // Marks are drawn in points of the sheet.
+      return { ...propose(last, held), marks: NO_MARKS }
     },
   }
+}
+
+/** A drag in the points of the plane on which all that is gripped lies; of the sheet otherwise. */
+const inOwnPlane = (grip: Grip, dragOf: (grip: Grip) => Drag): Drag => {
+  const space = spaceOf(sheetOf(grip.project, grip.sheetId), grip.ids)
+  return inPlane(space.kind === 'plane' ? planeLay(space.plane) : null, grip, dragOf)
 }
 
 /** A drag on the body of what is selected, by way. */
@@ -242,7 +271,7 @@ const wholeHandleDrag = ({ project, sheetId, ids, from }: Grip, handle: Handle):
 
 /** A drag on a corner or side handle, by way. */
 export const handleDrag = (way: Way, grip: Grip, handle: Handle): Drag => {
-  if (!innerOf(grip) || way === 'whole') return wholeHandleDrag(grip, handle)
+  if (!innerOf(grip) || way === 'whole') return inOwnPlane(grip, (flat) => wholeHandleDrag(flat, handle))
   return inPlane(layOfGrip(grip), grip, (flat) => innerHandleDrag(way, flat, handle))
 }
 
@@ -280,7 +309,7 @@ const wholeTurnDrag = ({ project, sheetId, ids, from }: Grip): Drag => {
 
 /** A drag on the turn tab, by way. */
 export const turnDrag = (way: Way, grip: Grip): Drag => {
-  if (!innerOf(grip) || way === 'whole') return wholeTurnDrag(grip)
+  if (!innerOf(grip) || way === 'whole') return inOwnPlane(grip, wholeTurnDrag)
   return inPlane(layOfGrip(grip), grip, (flat) => innerTurnDrag(way, flat))
 }
 

@@ -4,6 +4,8 @@ import { rectCentre } from '@/core/geometry/rect'
 import { add, subtract, type Point } from '@/core/geometry/vector'
 import { layOf, standsAt } from '@/core/document/laid'
 import { frameRect } from '@/core/document/read'
+import { moveItems } from '@/core/document/edits/items'
+import { spaceOf } from '@/core/document/extent'
 import { setPlaced } from '@/core/document/edits/fills'
 import { panPicture, zoomPicture } from '@/core/placement/move'
 import { bodyDrag } from '@/client/gestures/drags'
@@ -47,6 +49,13 @@ export const nudge = (bench: Bench, direction: Point, tenfold: boolean): void =>
   const from = middleOf(state)
   const to = { x: from.x + direction.x * step, y: from.y + direction.y * step }
   const grip = { project: shownProject(state), sheetId: state.sheetId, ids: state.selection, from }
+  const space = spaceOf(sheet, state.selection)
+  if (space.kind === 'plane' && state.way === 'whole') {
+    // Steps along a plane are steps of its own measure.
+    const delta = { x: direction.x * step, y: direction.y * step }
+    const along = moveItems.record(grip.project, { ...grip, delta, planeId: space.plane.id })
+    return bench.burst(`nudge-plane-${state.selection.join()}`, 'Move along the plane', along)
+  }
   const drag = bodyDrag(state.way, grip)
   const { recorded, stopped } = drag.propose(to, { shift: false, snapReach: 0 })
   bench.burst(`nudge-${state.way}-${state.selection.join()}`, drag.name, recorded)

@@ -1,12 +1,14 @@
 'use client'
 import { armedOf, typingOf, writingOf, toolOf, carriedOf } from '@/client/store/modes'
 import { rectAround, rectCentre } from '@/core/geometry/rect'
-import { apply, compose } from '@/core/geometry/matrix'
+import { apply } from '@/core/geometry/matrix'
 import { boxMatrix } from '@/core/geometry/box'
+import { projectPath } from '@/core/path/project'
 import { svgTextOf } from '@/core/path/svgText'
+import { transformPath } from '@/core/path/transform'
 import { outlineOf } from '@/core/stencil/stencil'
-import { layOf } from '@/core/document/laid'
-import { canSizeFreely, hullOf, itemRect } from '@/core/document/extent'
+import { layOf, planeLay } from '@/core/document/laid'
+import { canSizeFreely, hullOf, itemRect, spaceOf } from '@/core/document/extent'
 import { placedIn } from '@/core/document/content'
 import { frameRect } from '@/core/document/read'
 import { framesOf, isLocked } from '@/core/document/tree'
@@ -21,9 +23,11 @@ import { Handles } from '@/client/stage/Handles'
 import { LaidCorners } from '@/client/stage/LaidCorners'
 import { Knobs } from '@/client/stage/Knobs'
 import { OverflowMarks } from '@/client/stage/OverflowMarks'
+import { PlaneMarks } from '@/client/stage/PlaneMarks'
 import { PointMarks } from '@/client/stage/PointMarks'
 import { TraceMarks, UprightMark } from '@/client/stage/TraceMarks'
 import { handleLayout, svgMatrix } from '@/client/stage/overlayGeometry'
+import { planeInHand } from '@/client/store/planes'
 import { placedFrame } from '@/client/store/placed'
 import { selectedFrame } from '@/client/store/selection'
 import { shownSheet } from '@/client/store/benchStore'
@@ -165,10 +169,12 @@ const SelectedHandles = () => {
     const subject = frame?.name ?? (selection.length > 1 ? `${selection.length} items` : 'Group')
     const isSquare = canSizeFreely(sheet, selection, hull.turn)
     if (frame && layOf(sheet, frame)) {
-      if (way === 'whole') return frame.laid && <LaidCorners frame={frame} />
+      if (way === 'whole' && frame.laid) return <LaidCorners frame={frame} />
       return <Handles box={hull.box} turn={hull.turn} way={way} subject={subject} lay={layOf(sheet, frame)} />
     }
-    return <Handles box={hull.box} turn={hull.turn} way={way} subject={subject} cornersOnly={!isSquare} />
+    const space = spaceOf(sheet, selection)
+    const lay = space.kind === 'plane' ? planeLay(space.plane) : null
+    return <Handles box={hull.box} turn={hull.turn} way={way} subject={subject} cornersOnly={!isSquare} lay={lay} />
   }
   const held = placedFrame({ project, preview: null, sheetId, selection: [frame.id] })
   if (!held) return null
@@ -182,13 +188,17 @@ const TEXT_BOX = { kind: 'rectangle' } as const
 
 const Drawing = () => {
   const box = useBench((state) => state.drawing)
-  const stencil = useBench((state) => armedOf(state) ?? (toolOf(state)?.kind === 'write' ? TEXT_BOX : null))
+  const plane = useBench(planeInHand)
+  const stencil = useBench(
+    (state) => armedOf(state) ?? (['write', 'plane'].includes(toolOf(state)?.kind ?? '') ? TEXT_BOX : null),
+  )
   const view = useBench((state) => state.view)
   if (!box || !stencil) return null
+  const standing = transformPath(boxMatrix(box, 0), outlineOf(stencil, box).path)
   return (
     <path
-      d={svgTextOf(outlineOf(stencil, box).path)}
-      transform={svgMatrix(compose(viewMatrix(view), boxMatrix(box, 0)))}
+      d={svgTextOf(plane ? projectPath(planeLay(plane), standing) : standing)}
+      transform={svgMatrix(viewMatrix(view))}
       fill="var(--mark-kraft)"
       fillOpacity={0.7}
       stroke="var(--mark-plum)"
@@ -237,6 +247,7 @@ export const Overlay = () => (
     <SharedLines />
     <PanelBleeds />
     <MaskLine />
+    <PlaneMarks />
     <SelectedHandles />
     <Knobs />
     <PointMarks />

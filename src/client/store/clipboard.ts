@@ -1,14 +1,8 @@
 import { isFailure } from '@/core/failure'
 import { nudgeStep } from '@/core/units'
 import { closeDialog, holdPaste } from '@/client/store/slices/dialogs'
-import {
-  fragmentOf,
-  pasteFragment,
-  readFragment,
-  slotsToChoose,
-  type Fragment,
-  type SameNamed,
-} from '@/core/document/fragment'
+import { fragmentOf, readFragment, type Fragment } from '@/core/document/fragment'
+import { pasteFragment, slotsToChoose, type SameNamed } from '@/core/document/edits/paste'
 import { removeItems } from '@/core/document/edits/items'
 import { withAdjustments } from '@/core/document/edits/adjust'
 import { setPlacements } from '@/core/document/edits/subjects'

@@ -71,8 +71,14 @@ export interface WriteTool {
   readonly kind: 'write'
 }
 
+/** A plane of the sheet is worked on: its corners are drawn, and frames on it. */
+export interface PlaneTool {
+  readonly kind: 'plane'
+  readonly planeId: string
+}
+
 /** What has the table to itself until it is left. */
-export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool | WriteTool
+export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool | WriteTool | PlaneTool
 
 /** A text under the hand. */
 export interface Typing {

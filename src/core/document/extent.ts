@@ -2,9 +2,10 @@ import { boxCorners, type Box } from '@/core/geometry/box'
 import { applyVector, rotation } from '@/core/geometry/matrix'
 import { intersectRects, rectAround, rectCentre, rectSize, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
-import { frameRect } from '@/core/document/read'
+import { planeOf } from '@/core/document/laid'
+import { frameRect, standingRect } from '@/core/document/read'
 import { framesOf, framesUnder, isHidden, itemOf } from '@/core/document/tree'
-import type { Frame, Sheet } from '@/core/document/types'
+import type { Frame, Plane, Sheet } from '@/core/document/types'
 
 /** The upright rectangle around the true outlines of what an item is or holds. */
 export const itemRect = (sheet: Sheet, id: string): Rect => itemsRect(sheet, [id])
@@ -12,6 +13,22 @@ export const itemRect = (sheet: Sheet, id: string): Rect => itemsRect(sheet, [id
 /** The upright rectangle around several items. */
 export const itemsRect = (sheet: Sheet, ids: readonly string[]): Rect =>
   unionRects(framesUnder(sheet, ids).map((frame) => frameRect(sheet, frame)))
+
+/** Where items stand: on the sheet, all on one plane, or some here and some there. */
+export type Space =
+  { readonly kind: 'sheet' } | { readonly kind: 'plane'; readonly plane: Plane } | { readonly kind: 'mixed' }
+
+/** In whose points the frames below items stand. */
+export const spaceOf = (sheet: Sheet, ids: readonly string[]): Space => {
+  const planes = new Set(framesUnder(sheet, ids).map((frame) => planeOf(sheet, frame)))
+  const [only] = planes
+  if (planes.size > 1) return { kind: 'mixed' }
+  return only ? { kind: 'plane', plane: only } : { kind: 'sheet' }
+}
+
+/** The upright rectangle around items in the points in which they stand, where those are the same: of a plane, or the sheet. */
+export const standingItemsRect = (sheet: Sheet, ids: readonly string[]): Rect =>
+  spaceOf(sheet, ids).kind === 'plane' ? unionRects(framesUnder(sheet, ids).map(standingRect)) : itemsRect(sheet, ids)
 
 /** A box with its turn, around which handles stand. */
 export interface Hull {
@@ -21,12 +38,13 @@ export interface Hull {
 
 /**
  * What the handles of a selection stand on: a frame's own box; for one group the boxes of its frames as seen along
- * the group's turn; for several items the upright rectangle around their frames' boxes. Null without frames.
+ * the group's turn; for several items the upright rectangle around their frames' boxes. In the points in which they stand;
+ * null without frames, and where some stand on one plane and some elsewhere.
  */
 export const hullOf = (sheet: Sheet, ids: readonly string[]): Hull | null => {
   const frames = framesUnder(sheet, ids)
   const [only] = frames
-  if (!only) return null
+  if (!only || spaceOf(sheet, ids).kind === 'mixed') return null
   const single = ids.length === 1 ? itemOf(sheet, ids[0] ?? '') : null
   if (single?.kind === 'frame') return { box: single.box, turn: single.turn }
   const turn = single?.turn ?? 0

@@ -60,6 +60,10 @@ export const planeLay = (plane: Plane): Homography => {
   return made
 }
 
+/** The frames that lie on a plane. */
+export const planesFrames = ({ items }: Pick<Sheet, 'items'>, planeId: string): readonly Frame[] =>
+  Object.values(items).filter((item): item is Frame => item.kind === 'frame' && item.planeId === planeId)
+
 /** The plane that a frame lies on, or null. */
 export const planeOf = ({ planes }: Planes, { planeId }: Pick<Frame, 'planeId'>): Plane | null =>
   (planeId === undefined ? undefined : planes[planeId]) ?? null

@@ -212,6 +212,9 @@ export const planeFaults = (
     if (item.kind !== 'frame') continue
     const path = `${at}items.${item.id}`
     need(item.planeId, `${path}.planeId`)
+    const span = item.fill.kind === 'span' ? spans[item.fill.spanId] : undefined
+    if (span && span.planeId !== item.planeId)
+      faults.push({ path: `${path}.planeId`, message: 'is another plane than that of its span; let both be the same' })
     if (item.laid) seen(item.laid.corners, `${path}.laid.corners`)
     if (item.laid && item.planeId !== undefined)
       faults.push({ path: `${path}.laid`, message: 'stands beside planeId; leave one of them out' })

@@ -1,13 +1,15 @@
 import { TOLERANCE } from '@/core/tolerance'
 import type { Box } from '@/core/geometry/box'
 import { convexHull } from '@/core/geometry/hull'
-import { apply, applyVector, rotation } from '@/core/geometry/matrix'
+import { apply, applyVector, rotation, scaling } from '@/core/geometry/matrix'
 import { rectAround, rectCentre } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { grownFlat } from '@/core/path/flat'
 import { polygonPath } from '@/core/path/path'
 import { polylineOf } from '@/core/path/polyline'
+import { parseSvgPath } from '@/core/path/svgPath'
 import { svgTextOf } from '@/core/path/svgText'
+import { transformPath } from '@/core/path/transform'
 import { standingOutlineOf } from '@/core/document/outline'
 import { frameOutline } from '@/core/document/read'
 import type { Frame, Span } from '@/core/document/types'
@@ -46,6 +48,10 @@ export const extentOfFrame = (frame: Frame, bleed = 0): SpanExtent => {
   const covered = bleed > 0 ? grownFlat(outline, bleed) : outline
   return { box: frame.box, turn: frame.turn, hull: svgTextOf(covered.path, DECIMALS) }
 }
+
+/** A hull whose points are farther apart by these factors. */
+export const scaledHull = (hull: string, kx: number, ky: number): string =>
+  svgTextOf(transformPath(scaling(kx, ky), parseSvgPath(hull)), DECIMALS)
 
 interface Stretch {
   readonly from: number

@@ -1,7 +1,6 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
-import type { Quad } from '@/core/geometry/quad'
 import type { Size } from '@/core/geometry/vector'
 import type { Colour } from '@/core/colour/colour'
 import type { ColourRef, Slots } from '@/core/colour/slots'
@@ -17,8 +16,11 @@ import type { SubjectMark } from '@/core/placement/subject'
 import type { Fill, PictureFill } from '@/core/document/fill'
 import { type Gradient } from '@/core/colour/gradient'
 import type { MadeFrom, TemplateMark } from '@/core/template/mark'
+import type { Laid, Plane } from '@/core/document/plane'
 import type { LookSwitches } from '@/core/template/switches'
 import type { Opening, TextField } from '@/core/template/wants'
+
+export type { Laid, Plane } from '@/core/document/plane'
 
 /** The format this program writes, and the oldest it still reads. */
 export const FORMAT = 11
@@ -164,27 +166,6 @@ interface Finished {
   readonly opacity?: number
   /** How it mixes with what lies beneath; that of its named finish, else normal, without it. */
   readonly blend?: Blend
-}
-
-/**
- * A plane seen in perspective. Frames on it stand in its own points, from its left upper corner: their boxes, turns and
- * spans mean there what they mean on the sheet elsewhere.
- */
-export interface Plane {
-  readonly id: string
-  readonly name: string
-  /** Where its corners are seen, in sheet points. */
-  readonly corners: Quad
-  /** How large it truly is, in points. */
-  readonly size: Size
-}
-
-/** Four corners a frame is laid into by itself: where the corners of its box are seen. */
-export interface Laid {
-  /** In units of its box, whose corners are 0, 0 and 1, 1, before its turn: they go with it wherever it goes. */
-  readonly corners: Quad
-  /** It is taken up: it stands flat, and can be laid down again as it was. */
-  readonly isFlat?: true
 }
 
 export const SPAN_GAPS = ['hide', 'skip'] as const

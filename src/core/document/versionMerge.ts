@@ -108,6 +108,16 @@ const plainly = <T extends object>(base: T | undefined, mine: T | undefined, the
   return mergedKeys(loose(base), loose(mine), loose(theirs), () => undefined, new Set()) as T // key by key
 }
 
+/** The planes that frames lie on, wherever they are still known. */
+const neededPlanes = (items: Sheet['items'], mine: Sheet, theirs: Sheet): Sheet['planes'] =>
+  Object.fromEntries(
+    Object.values(items).flatMap((item) => {
+      const id = item.kind === 'frame' ? item.planeId : undefined
+      const plane = id === undefined ? undefined : (mine.planes[id] ?? theirs.planes[id])
+      return plane ? [[plane.id, plane]] : []
+    }),
+  )
+
 /**
  * A new version of a template taken over into a sheet that was made of an older one. What only the template changed is
  * taken, what was filled, written or changed by hand stays, and where both changed the same, it stays as it is here and is
@@ -126,7 +136,8 @@ export const mergeVersions = ({ base, mine, theirs }: Versions): Merged => {
   const { order, items } = mergedLists({ base, mine, theirs }, held)
   const spans = recordsOf({ base: base.spans, mine: mine.spans, theirs: theirs.spans }, plainly)
   const switches = recordsOf({ base: base.switches, mine: mine.switches, theirs: theirs.switches }, plainly)
-  const skipped = new Set(['order', 'items', 'spans', 'switches', 'id', 'madeFrom'])
+  const planes = recordsOf({ base: base.planes, mine: mine.planes, theirs: theirs.planes }, plainly)
+  const skipped = new Set(['order', 'items', 'spans', 'planes', 'switches', 'id', 'madeFrom'])
   const rest = mergedKeys(
     loose(base),
     loose(mine),
@@ -146,6 +157,7 @@ export const mergeVersions = ({ base, mine, theirs }: Versions): Merged => {
     order,
     items,
     spans: Object.fromEntries(Object.entries(spans).filter(([id]) => used.has(id))),
+    planes: { ...planes, ...neededPlanes(items, mine, theirs) },
     switches,
   } as unknown as Sheet // every root was merged from sheets
   return { sheet, conflicts }

@@ -50,7 +50,7 @@ describe('the list of commands', () => {
     expect(offered()).toEqual(expect.arrayContaining(['newSheet', 'trace', 'fit', 'clearSet']))
     // A menu is taken in at a glance: it fits a window of 800 pixels.
     for (const selection of [['f-1'], ['f-2'], ['f-1', 'f-2'], []])
-      expect(offered(...selection).length).toBeLessThan(24)
+      expect(offered(...selection).length).toBeLessThan(26)
     expect(offered()).not.toContain('duplicate')
     // One sheet alone cannot be removed, and one picture alone cannot be shuffled.
     for (const id of ['removeSheet', 'shuffle']) expect(offered()).not.toContain(id)

@@ -17,6 +17,8 @@ import { newSheet } from '@/core/document/create'
 import { echoOf } from '@/core/document/edits/echoes'
 import { fillFrames, placePicture } from '@/core/document/edits/fills'
 import { addSlot } from '@/core/document/edits/slots'
+import { planeOfFrame } from '@/core/document/edits/planes'
+import { workOnPlane } from '@/client/store/planes'
 import { layFrame } from '@/core/document/edits/laid'
 import { boxQuad } from '@/core/document/laid'
 import type { Quad } from '@/core/geometry/quad'
@@ -149,6 +151,7 @@ const scenes = (): readonly Scene[] => {
   })
   const quad = boxQuad(frameOf(sheetOf(base, SHEET), 'f-1')).map(({ x, y }, i) => ({ x: x + 9 * i, y: y - 5 * i }))
   const laid = layFrame(base, { sheetId: SHEET, frameId: 'f-1', quad: quad as unknown as Quad })
+  const walled = planeOfFrame(laid, { sheetId: SHEET, frameId: 'f-1', plane: { id: 'wall', name: 'Wall' } })
   const hidden = markItems(base, { sheetId: SHEET, ids: ['f-2'], hidden: true })
   return [
     { name: 'a sheet with something hidden', project: hidden, selection: [] },
@@ -178,6 +181,9 @@ const scenes = (): readonly Scene[] => {
     { name: 'a colour slot', project: coloured, selection: ['f-1'] },
     { name: 'a sheet of a template', project: ofTemplate(base), selection: [], prepare: knowNewer },
     { name: 'a frame in perspective', project: laid, selection: ['f-1'] },
+    { name: 'a frame on a plane', project: walled, selection: ['f-1'] },
+    { name: 'a frame beside a plane', project: walled, selection: ['f-2'] },
+    { name: 'a plane in hand', project: walled, selection: [], prepare: (bench) => workOnPlane(bench, 'wall') },
     { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
     {
       name: 'a stencil in hand',

@@ -9,6 +9,7 @@ import { SlotsSection } from '@/client/bench/colours/SlotsSection'
 import { BackgroundSection } from '@/client/bench/card/BackgroundSection'
 import { FillingSection } from '@/client/bench/filling/FillingSection'
 import { SetSection } from '@/client/bench/card/SetSection'
+import { PlanesSection } from '@/client/bench/perspective/PlanesSection'
 import { SizeSection } from '@/client/bench/card/SizeSection'
 import { renameSheet } from '@/client/store/sheets'
 import { stepOf } from '@/client/bench/card/sections'
@@ -70,6 +71,7 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
       <FillingSection sheet={sheet} />
       <SizeSection sheet={sheet} />
       <BackgroundSection sheet={sheet} />
+      <PlanesSection sheet={sheet} />
       {frames.length > 0 ? (
         <SetSection frames={frames} isOpen={false} />
       ) : (

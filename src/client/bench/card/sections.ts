@@ -16,7 +16,7 @@ export const SECTIONS = {
   text: ['Text', 'Pictures in letters', 'Tones', 'Finish', 'Place', 'Align'],
   block: ['Text', 'Lines', 'Fill', 'Tones', 'Finish', 'Place', 'Perspective', 'Align'],
   background: ['Picture', 'Tones', 'Look of the background'],
-  sheet: ['Size', 'Background', 'The set', 'Colour slots', 'Colours of its pictures'],
+  sheet: ['Size', 'Background', 'Planes', 'The set', 'Colour slots', 'Colours of its pictures'],
 } as const satisfies Readonly<Record<CardKind, readonly string[]>>
 
 /** The number of a section on a card of that kind, from 1; 0 where it has none. */

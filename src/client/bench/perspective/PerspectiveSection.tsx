@@ -2,7 +2,7 @@
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { formatLength } from '@/core/units'
-import { seenQuad } from '@/core/document/laid'
+import { planeOf, seenQuad } from '@/core/document/laid'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { CommandButton } from '@/client/commands/CommandButton'
@@ -62,11 +62,28 @@ export const PerspectiveSection = ({ frame: of }: FrameProps) => {
   const frame = shown?.id === of.id ? shown : of
   const { unit, ppi } = useUnits()
   const isLaid = frame.laid !== undefined && !frame.laid.isFlat
-  const says = isLaid
-    ? `truly ${formatLength(frame.box.w, unit, ppi)} × ${formatLength(frame.box.h, unit, ppi)} ${unit}`
-    : frame.laid
-      ? 'taken up flat'
-      : 'flat'
+  const plane = useBench((state) => planeOf(shownSheet(state), frame))
+  const hasPlanes = useBench((state) => Object.keys(shownSheet(state).planes).length > 0)
+  const says = plane
+    ? `on ${plane.name}`
+    : isLaid
+      ? `truly ${formatLength(frame.box.w, unit, ppi)} × ${formatLength(frame.box.h, unit, ppi)} ${unit}`
+      : frame.laid
+        ? 'taken up flat'
+        : 'flat'
+  if (plane)
+    return (
+      <Section name="Perspective" says={says}>
+        <div className={styles.row}>
+          <CommandButton framed id="plane">
+            Work on {plane.name}
+          </CommandButton>
+          <CommandButton framed id="takeOffPlane">
+            Take off
+          </CommandButton>
+        </div>
+      </Section>
+    )
   return (
     <Section name="Perspective" says={says}>
       <div className={styles.row}>
@@ -83,6 +100,20 @@ export const PerspectiveSection = ({ frame: of }: FrameProps) => {
           </CommandButton>
         )}
       </div>
+      {(isLaid || hasPlanes) && (
+        <div className={styles.row}>
+          {isLaid && (
+            <CommandButton framed id="plane" label="Make a plane of its corners, so that more can lie on it">
+              Make a plane
+            </CommandButton>
+          )}
+          {hasPlanes && (
+            <CommandButton framed id="hangOnPlane">
+              Put on the plane
+            </CommandButton>
+          )}
+        </div>
+      )}
       {isLaid && <Corners frame={frame} />}
     </Section>
   )

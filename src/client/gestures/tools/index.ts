@@ -1,6 +1,7 @@
 import { toolOf } from '@/client/store/modes'
 import { colourHand } from '@/client/gestures/tools/colourHand'
 import type { ToolHand } from '@/client/gestures/tools/hand'
+import { planeHand } from '@/client/gestures/tools/planeHand'
 import { pointsHand } from '@/client/gestures/tools/pointsHand'
 import { traceHand } from '@/client/gestures/tools/traceHand'
 import { typeHand } from '@/client/gestures/tools/typeHand'
@@ -26,6 +27,8 @@ export const toolHand = (bench: Bench): ToolHand | null => {
       return typeHand(bench)
     case 'write':
       return writeHand(bench)
+    case 'plane':
+      return planeHand(bench)
     case undefined:
       return null
   }

@@ -2,11 +2,11 @@ import { alignRects, distributeRects, type Alignment, type Axis, type Spacing } 
 import { circleLayout, gridLayout, mosaicLayout, rowLayout } from '@/core/geometry/layout'
 import { moveRect, rectCentre, rectSize, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
-import { refuse } from '@/core/failure'
+import { Failure, refuse } from '@/core/failure'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { boxOfRect, equalSizes, setBoxes, shiftItems, sizeItems } from '@/core/document/edits/items'
-import { hullOf, itemRect, itemsRect, sheetRect } from '@/core/document/extent'
-import { frameRect, pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
+import { hullOf, sheetRect, spaceOf, standingItemsRect } from '@/core/document/extent'
+import { pictureOf, standingRect, sheetOf, shownPlaced } from '@/core/document/read'
 import { readingRows } from '@/core/geometry/reading'
 import { frameOf, framesUnder, itemOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
@@ -18,10 +18,26 @@ interface Selection {
   readonly ids: readonly string[]
 }
 
+/** Items of one plane are put in line in its own measures, those of the sheet as they are seen; refuses others, in words. */
+const planeIdOf = (sheet: Sheet, ids: readonly string[]): { readonly planeId?: string } => {
+  const space = spaceOf(sheet, ids)
+  if (space.kind === 'mixed')
+    throw new Failure(
+      'refused',
+      'Some of these lie on a plane and some do not. Choose those of one plane, or none of them.',
+    )
+  return space.kind === 'plane' ? { planeId: space.plane.id } : {}
+}
+
+/** What an item takes in the points in which it stands. */
+const rectOf = (sheet: Sheet, id: string): Rect => standingItemsRect(sheet, [id])
+
 const fieldRect = (sheet: Sheet, ids: readonly string[], field: Field): Rect => {
+  const space = spaceOf(sheet, ids)
+  if (space.kind === 'plane' && field !== 'selection' && field !== 'first') return sheetRect(space.plane.size)
   switch (field) {
     case 'selection':
-      return itemsRect(sheet, ids)
+      return standingItemsRect(sheet, ids)
     case 'sheet':
       return sheetRect(sheet.size)
     case 'safe':
@@ -29,7 +45,7 @@ const fieldRect = (sheet: Sheet, ids: readonly string[], field: Field): Rect => 
     case 'bleed':
       return sheetRect(sheet.size, sheet.bleed)
     case 'first':
-      return itemRect(sheet, ids[0] ?? '')
+      return rectOf(sheet, ids[0] ?? '')
   }
 }
 
@@ -49,10 +65,11 @@ export const alignItems = (
 ): Recorded => {
   const sheet = sheetOf(project, sheetId)
   const items = topmostIds(sheet, ids)
+  const space = planeIdOf(sheet, ids)
   const to = fieldRect(sheet, ids, field)
-  const rects = asOne ? items.map(() => itemsRect(sheet, ids)) : items.map((id) => itemRect(sheet, id))
+  const rects = asOne ? items.map(() => standingItemsRect(sheet, ids)) : items.map((id) => rectOf(sheet, id))
   const deltas = alignRects(rects, alignment, to)
-  return shiftItems.record(project, { sheetId, ids: items, deltas })
+  return shiftItems.record(project, { sheetId, ids: items, deltas, ...space })
 }
 
 /** Spaces items evenly along an axis. */
@@ -62,12 +79,13 @@ export const distributeItems = (
 ): Recorded => {
   const sheet = sheetOf(project, sheetId)
   const items = topmostIds(sheet, ids)
+  const space = planeIdOf(sheet, ids)
   const deltas = distributeRects(
-    items.map((id) => itemRect(sheet, id)),
+    items.map((id) => rectOf(sheet, id)),
     axis,
     spacing,
   )
-  return shiftItems.record(project, { sheetId, ids: items, deltas })
+  return shiftItems.record(project, { sheetId, ids: items, deltas, ...space })
 }
 
 /** Gives all frames the width, height or size of the first selected. */
@@ -77,7 +95,7 @@ export const equalItems = (
 ): Recorded => {
   const sheet = sheetOf(project, sheetId)
   const first = itemOf(sheet, ids[0] ?? '')
-  const { w, h } = first.kind === 'frame' ? first.box : rectSize(itemRect(sheet, first.id))
+  const { w, h } = first.kind === 'frame' ? first.box : rectSize(rectOf(sheet, first.id))
   const size: Partial<Size> = by === 'width' ? { w } : by === 'height' ? { h } : { w, h }
   return equalSizes.record(project, { sheetId, ids, size })
 }
@@ -93,7 +111,7 @@ const shapeOf = (project: Project, frame: Frame): number => {
 
 /** Ids of items in reading order. */
 const inReadingOrder = (sheet: Sheet, ids: readonly string[]): readonly string[] => {
-  const stand = ids.map((id) => ({ id, box: boxOfRect(itemRect(sheet, id)) }))
+  const stand = ids.map((id) => ({ id, box: boxOfRect(rectOf(sheet, id)) }))
   return readingRows(stand).flatMap((row) => row.map(({ id }) => id))
 }
 
@@ -108,7 +126,7 @@ const arrangeMosaic = (project: Project, sheet: Sheet, ids: readonly string[], f
     fieldRect(sheet, ids, field),
     gap,
   )
-  const boxes = Object.fromEntries(order.map((frame, i) => [frame.id, boxOfRect(cells[i] ?? frameRect(sheet, frame))]))
+  const boxes = Object.fromEntries(order.map((frame, i) => [frame.id, boxOfRect(cells[i] ?? standingRect(frame))]))
   return setBoxes.record(project, { sheetId: sheet.id, boxes, upright: true })
 }
 
@@ -120,7 +138,7 @@ const intoCell = (project: Project, sheetId: string, id: string, cell: Rect): Re
     return setBoxes.record(project, { sheetId, boxes: { [id]: boxOfRect(cell) }, upright: true })
   const from = hullOf(sheet, [id])
   if (!from) return unchanged(project)
-  const size = rectSize(itemRect(sheet, id))
+  const size = rectSize(rectOf(sheet, id))
   const room = rectSize(cell)
   const scale = Math.min(room.w / size.w, room.h / size.h)
   const { x, y } = rectCentre(cell)
@@ -180,12 +198,13 @@ export const arrangeItems = (
   }: Selection & { readonly layout: Layout; readonly gap: number; readonly field?: Field; readonly columns?: number },
 ): Recorded => {
   const sheet = sheetOf(project, sheetId)
+  const space = planeIdOf(sheet, ids)
   if (layout === 'mosaic') return arrangeMosaic(project, sheet, ids, field, gap)
   const items = inReadingOrder(sheet, topmostIds(sheet, ids))
-  const rects = items.map((id) => itemRect(sheet, id))
+  const rects = items.map((id) => rectOf(sheet, id))
   const isOwn = field === 'selection'
   if (layout === 'grid' && !isOwn) return fitGrid(project, sheet, items, fieldRect(sheet, ids, field), { gap, columns })
-  const around = itemsRect(sheet, ids)
+  const around = standingItemsRect(sheet, ids)
   const from: Point = { x: around.x0, y: around.y0 }
   const sizes = rects.map(rectSize)
   const loose =
@@ -196,5 +215,5 @@ export const arrangeItems = (
         : circleLayout(sizes, rectCentre(around), gap)
   const places = isOwn ? loose : centredIn(loose, fieldRect(sheet, ids, field))
   const deltas = rects.map((r, i) => ({ x: (places[i]?.x0 ?? r.x0) - r.x0, y: (places[i]?.y0 ?? r.y0) - r.y0 }))
-  return shiftItems.record(project, { sheetId, ids: items, deltas })
+  return shiftItems.record(project, { sheetId, ids: items, deltas, ...space })
 }

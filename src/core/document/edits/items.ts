@@ -3,7 +3,7 @@ import { normalTurn } from '@/core/geometry/angle'
 import { clampSide, type Box } from '@/core/geometry/box'
 import { apply, compose, rotation, scaling, translation } from '@/core/geometry/matrix'
 import { rectCentre, type Rect } from '@/core/geometry/rect'
-import type { Point, Size } from '@/core/geometry/vector'
+import { add, subtract, type Point, type Size } from '@/core/geometry/vector'
 import { flipPicture } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
 import { putLaid } from '@/core/document/edits/laid'
@@ -11,9 +11,9 @@ import { dropIdleSpans, putPlaced } from '@/core/document/edits/fills'
 import { followFlip, followMove, followSize } from '@/core/document/edits/lettering/follow'
 import { scaleText } from '@/core/document/edits/texts'
 import { keepAside, loseLetter } from '@/core/document/edits/lettering/lose'
-import { mirroredLay } from '@/core/document/laid'
+import { layFault, mirroredLay, planeLay, planeOf, seenAt, standsAt } from '@/core/document/laid'
 import { originalOf } from '@/core/document/content'
-import { itemsRect, type Hull } from '@/core/document/extent'
+import { standingItemsRect, type Hull } from '@/core/document/extent'
 import { frameHolder, sheetOf, shownPlaced } from '@/core/document/read'
 import { framesOf, framesUnder, idsUnder, isLocked, itemOf, parentOf, topmostIds } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
@@ -55,23 +55,54 @@ const turnGroups = (
   }
 }
 
-/** Moves items with what they hold by `delta` points. */
-export const moveItems = defineEdit<ItemsAddress & { readonly delta: Point }>((draft, { delta, ...at }, project) =>
-  moveBy(draft, project, at, delta),
+/** In whose points a way is told. */
+interface Way {
+  /** Of a plane, by its id; of the sheet without it. */
+  readonly planeId?: string
+  /** From where the way is gone, on the sheet: what lies on planes goes along them by as much as is seen from there. */
+  readonly from?: Point
+}
+
+/**
+ * Moves items with what they hold by `delta` points of the sheet, or of a plane. What lies on a plane stays on it: as far as
+ * a point at `from`, or its own middle, goes along the plane by as much as is seen.
+ */
+export const moveItems = defineEdit<ItemsAddress & Way & { readonly delta: Point }>(
+  (draft, { delta, planeId, from, ...at }, project) =>
+    moveBy(draft, project, at, delta, {
+      ...(planeId === undefined ? {} : { planeId }),
+      ...(from ? { from } : {}),
+    }),
 )
 
-const moveBy = (draft: Draft<Project>, project: Project, at: ItemsAddress, delta: Point): void => {
-  eachFrame(draft, project, at, (frame, { box }) => {
-    put(frame.box, 'cx', box.cx + delta.x)
-    put(frame.box, 'cy', box.cy + delta.y)
+/** What a way comes to in the points in which a frame stands; none at all to where nothing is seen. */
+const wayOf = (sheet: Sheet, frame: Frame, delta: Point, { planeId, from }: Way): Point => {
+  const plane = planeOf(sheet, frame)
+  if (!plane || plane.id === planeId) return delta
+  const lay = planeLay(plane)
+  const start = from ?? seenAt(lay, { x: frame.box.cx, y: frame.box.cy })
+  const [p, q] = [standsAt(lay, start), standsAt(lay, add(start, delta))]
+  return p && q ? subtract(q, p) : { x: 0, y: 0 }
+}
+
+const moveBy = (draft: Draft<Project>, project: Project, at: ItemsAddress, delta: Point, way: Way = {}): void => {
+  eachFrame(draft, project, at, (frame, before, sheet) => {
+    const by = wayOf(sheet, before, delta, way)
+    const box = { ...before.box, cx: before.box.cx + by.x, cy: before.box.cy + by.y }
+    // Nothing goes over the horizon of its plane.
+    if (before.planeId !== undefined && layFault(sheet, { ...before, box })) return
+    put(frame.box, 'cx', box.cx)
+    put(frame.box, 'cy', box.cy)
   })
   followMove(draft, project, at, translation(delta.x, delta.y))
 }
 
-/** Moves each item by a vector of its own; both lists in the same order. */
-export const shiftItems = defineEdit<ItemsAddress & { readonly deltas: readonly Point[] }>(
-  (draft, { sheetId, ids, deltas }, project) =>
-    ids.forEach((id, i) => moveBy(draft, project, { sheetId, ids: [id] }, deltas[i] ?? { x: 0, y: 0 })),
+/** Moves each item by a vector of its own, in points of the sheet or of a plane; both lists in the same order. */
+export const shiftItems = defineEdit<ItemsAddress & Pick<Way, 'planeId'> & { readonly deltas: readonly Point[] }>(
+  (draft, { sheetId, ids, deltas, planeId }, project) => {
+    const way = planeId === undefined ? {} : { planeId }
+    ids.forEach((id, i) => moveBy(draft, project, { sheetId, ids: [id] }, deltas[i] ?? { x: 0, y: 0 }, way))
+  },
 )
 
 /** Factors nearer than this to each other are one. */
@@ -120,7 +151,7 @@ export const turnItems = defineEdit<ItemsAddress & { readonly centre: Point; rea
  */
 export const flipItems = defineEdit<ItemsAddress & { readonly axis: 'x' | 'y' }>((draft, { axis, ...at }, project) => {
   const sheet = sheetOf(project, at.sheetId)
-  const middle = rectCentre(itemsRect(sheet, at.ids))
+  const middle = rectCentre(standingItemsRect(sheet, at.ids))
   const mirrored = (turn: number): number => (axis === 'x' ? -turn : 180 - turn)
   eachFrame(draft, project, at, (frame, frameBefore) => {
     const { box, turn } = frameBefore

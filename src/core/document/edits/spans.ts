@@ -1,5 +1,5 @@
 import type { Draft } from 'immer'
-import { refuse } from '@/core/failure'
+import { Failure, refuse } from '@/core/failure'
 import { cornersOf, centredRect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { polygonPath } from '@/core/path/path'
@@ -33,6 +33,15 @@ const windowFill = (spanId: string, shift: Point = NO_SHIFT): Fill => ({
 /** Frames that can be windows: free, and such as take pictures. */
 export const windowable = (sheet: Sheet, ids: readonly string[]): readonly Frame[] =>
   framesUnder(sheet, ids).filter((frame) => frame.takesPictures && !isLocked(sheet, frame.id))
+
+/** Frames that show one picture together all stand on the sheet, or all on one plane: there it lies. */
+const sharedPlane = (frames: readonly Frame[]): { readonly planeId?: string } => {
+  const ids = new Set(frames.map(({ planeId }) => planeId))
+  const [planeId] = ids
+  if (ids.size > 1)
+    throw new Failure('refused', 'One picture lies on one plane. Choose frames that all lie on it, or none of them.')
+  return planeId === undefined ? {} : { planeId }
+}
 
 /** A placement that covers a span's extent, with the settings of `like`. */
 export const coveringPlaced = (project: Project, sheet: Sheet, extent: SpanExtent, like: Placed): Placed => {
@@ -80,13 +89,14 @@ export const makeSpan = defineEdit<
   if (!like || sheet.spans[spanId]) return
   const turn = sharedTurn(frames)
   const shifts = shiftsFor(frames, turn, gaps)
+  const space = sharedPlane(frames)
   const extent = extentOf(frames, turn, shifts)
   const fresh: Placed = {
     ...coverPlaced(like.pictureId),
     ...(like.adjustments ? { adjustments: like.adjustments } : {}),
   }
   const placed = coveringPlaced(project, sheet, extent, fresh)
-  storeSpan(draft, sheetId, { id: spanId, source: { kind: 'placed', placed }, ...extent, gaps })
+  storeSpan(draft, sheetId, { id: spanId, source: { kind: 'placed', placed }, ...extent, ...space, gaps })
   frames.forEach(({ id }, i) => putFill(draft, project, sheetId, id, windowFill(spanId, shifts[i])))
   dropIdleSpans(draft, sheetId)
 })
@@ -97,6 +107,11 @@ export const bindToBackground = defineEdit<FramesAddress & { readonly spanId: st
     const sheet = sheetOf(project, sheetId)
     if (sheet.background.kind !== 'picture') refuse('the background', 'a picture', sheet.background.kind)
     const frames = windowable(sheet, ids)
+    if (frames.some(({ planeId }) => planeId !== undefined))
+      throw new Failure(
+        'refused',
+        'What lies on a plane is no window onto the background. Take it off its plane first.',
+      )
     const span = Object.values(sheet.spans).find(({ source }) => source.kind === 'background')
     const box = backgroundBox(sheet)
     const hull = svgTextOf(polygonPath(cornersOf(centredRect(box))), 6)
@@ -115,6 +130,7 @@ export const joinSpan = defineEdit<FramesAddress & { readonly spanId: string }>(
     const members = spanMembers(sheet, spanId)
     const joining = windowable(sheet, ids).filter((frame) => !members.some(({ id }) => id === frame.id))
     const all = [...members, ...joining]
+    sharedPlane(all)
     const shifts = shiftsFor(all, span.turn, span.gaps)
     // Where gaps are skipped, the newcomers keep step with the first member, which stays as it is.
     const [first] = members

@@ -78,6 +78,7 @@ export const splitFrame = defineEdit<{
       source: { kind: 'placed', placed },
       ...extentOfFrame(frame, parting.bleed),
       gaps: parting.gaps,
+      ...(frame.planeId === undefined ? {} : { planeId: frame.planeId }),
     }
     Object.assign(sheet.spans, { [spanId]: span })
   }

@@ -1,0 +1,215 @@
+import { assertNever } from '@/core/failure'
+import { freeSlotName, slotNamed, type Slot, type Slots } from '@/core/colour/slots'
+import { withSlotIds } from '@/core/document/colours'
+import { defineEdit, sameValue } from '@/core/document/edit'
+import { sheetOf } from '@/core/document/read'
+import {
+  type Item,
+  type Lettering,
+  type PictureRef,
+  type Plane,
+  type Project,
+  type Sheet,
+  type Span,
+} from '@/core/document/types'
+import { PICTURES, type PictureFill, type Fill } from '@/core/document/fill'
+import { placeAbove } from '@/core/document/lists'
+import type { Placed } from '@/core/placement/placed'
+import type { Point } from '@/core/geometry/vector'
+
+import type { Fragment } from '@/core/document/fragment'
+
+/** The id under which the project knows a picture, or one that is free for it. */
+const pictureIdFor = (project: Project, id: string, ref: PictureRef): string => {
+  const known = Object.entries(project.pictures).find(([, held]) => held.hash === ref.hash)
+  if (known) return known[0]
+  return project.pictures[id] ? `pic-${ref.hash.slice(0, 40)}` : id
+}
+
+/** What a fragment's ids become where it is put. */
+interface NewIds {
+  readonly item: (id: string) => string
+  readonly picture: (id: string) => string
+  readonly span: (id: string) => string
+  readonly plane: (id: string) => string
+}
+
+const placedWith = (placed: Placed, ids: NewIds): Placed => ({ ...placed, pictureId: ids.picture(placed.pictureId) })
+
+const picturesWith = (fill: PictureFill, ids: NewIds): PictureFill => ({
+  ...fill,
+  takes: fill.takes.map((take) => ({ ...take, placed: placedWith(take.placed, ids) })),
+})
+
+/** A text with its letters' new ids; those without a frame get theirs by the text's own, since no item has them. */
+const copyOfLettering = (lettering: Lettering, groupId: string, ids: NewIds, by: Point): Lettering => {
+  const frameless = [
+    ...lettering.letters.flatMap(({ id, rest }) => (rest ? [] : [id])),
+    ...lettering.aside.map((one) => one.letterId),
+  ]
+  const standing = new Set(lettering.letters.flatMap(({ id, rest }) => (rest ? [id] : [])))
+  const idOf = (id: string): string =>
+    standing.has(id) ? ids.item(id) : `${groupId.slice(0, 56)}-l${frameless.indexOf(id)}`
+  return {
+    ...lettering,
+    pose: { ...lettering.pose, cx: lettering.pose.cx + by.x, cy: lettering.pose.cy + by.y },
+    letters: lettering.letters.map((letter) => ({ ...letter, id: idOf(letter.id) })),
+    aside: lettering.aside.map((kept) => ({
+      ...kept,
+      letterId: idOf(kept.letterId),
+      fill: picturesWith(kept.fill, ids),
+    })),
+    ...(lettering.across ? { across: placedWith(lettering.across, ids) } : {}),
+  }
+}
+
+const withNewIds = (fill: Fill, ids: NewIds, by: Point): Fill => {
+  switch (fill.kind) {
+    case PICTURES:
+      return picturesWith(fill, ids)
+    case 'span': {
+      const { pinned } = fill
+      const moved = pinned ? { pinned: { ...pinned, cx: pinned.cx + by.x, cy: pinned.cy + by.y } } : {}
+      return { ...fill, ...moved, spanId: ids.span(fill.spanId) }
+    }
+    case 'echo':
+      return { ...fill, frameId: ids.item(fill.frameId) }
+    case 'none':
+    case 'colour':
+    case 'gradient':
+      return fill
+    default:
+      return assertNever(fill)
+  }
+}
+
+const onPlane = (planeId: string | undefined, ids: NewIds): { readonly planeId?: string } =>
+  planeId === undefined ? {} : { planeId: ids.plane(planeId) }
+
+const copyOf = (item: Item, ids: NewIds, by: Point): Item =>
+  item.kind === 'group'
+    ? {
+        ...item,
+        id: ids.item(item.id),
+        order: item.order.map(ids.item),
+        ...(item.lettering ? { lettering: copyOfLettering(item.lettering, ids.item(item.id), ids, by) } : {}),
+      }
+    : {
+        ...item,
+        id: ids.item(item.id),
+        ...onPlane(item.planeId, ids),
+        box: { ...item.box, cx: item.box.cx + by.x, cy: item.box.cy + by.y },
+        fill: withNewIds(item.fill, ids, by),
+        stencil:
+          item.stencil.kind === 'mask'
+            ? { ...item.stencil, pictureId: ids.picture(item.stencil.pictureId) }
+            : item.stencil,
+      }
+
+const copyOfSpan = (span: Span, ids: NewIds, by: Point): Span => ({
+  ...span,
+  id: ids.span(span.id),
+  ...onPlane(span.planeId, ids),
+  box: { ...span.box, cx: span.box.cx + by.x, cy: span.box.cy + by.y },
+  source:
+    span.source.kind === 'placed'
+      ? {
+          ...span.source,
+          placed: placedWith(span.source.placed, ids),
+        }
+      : span.source,
+})
+
+/** What becomes of a slot whose name the project has, in another colour: one slot for both, or each its own. */
+export type SameNamed = 'join' | 'apart'
+
+/** The slots of a fragment that the project has by another id under the same name, but in another colour. */
+export const slotsToChoose = (project: Project, { slots }: Pick<Fragment, 'slots'>): readonly Slot[] =>
+  Object.values(slots).filter((slot) => {
+    const held = Object.hasOwn(project.slots, slot.id) ? undefined : slotNamed(project.slots, slot.name)
+    return held !== undefined && held.colour !== slot.colour
+  })
+
+/** What the slots of a fragment become in a project: the id of each there, and those that are new to it. */
+const slotsThere = (project: Project, slots: Slots, same: SameNamed) => {
+  const there: Record<string, Slot> = { ...project.slots }
+  const ids = new Map<string, string>()
+  for (const slot of Object.values(slots)) {
+    if (Object.hasOwn(project.slots, slot.id)) continue
+    const held = slotNamed(project.slots, slot.name)
+    if (held && (same === 'join' || held.colour === slot.colour)) ids.set(slot.id, held.id)
+    else there[slot.id] = { ...slot, name: freeSlotName(there, slot.name) }
+  }
+  const fresh = Object.values(there).filter(({ id }) => !Object.hasOwn(project.slots, id))
+  return { ids, fresh }
+}
+
+const isWindowOf = (item: Item, spanId: string): boolean =>
+  item.kind === 'frame' && item.fill.kind === 'span' && item.fill.spanId === spanId
+
+/** Under which id a plane is found where a fragment is put: on its own sheet it is the one that is there. */
+const planeIdFor = (
+  sheet: Sheet,
+  { sheetId, items }: Fragment,
+  plane: Plane,
+  newId: (id: string) => string,
+): string => {
+  const held = sheet.planes[plane.id]
+  if (!held || sheet.id === sheetId || sameValue(held, plane)) return plane.id
+  // Named after a frame that lies on it, whose id is new.
+  const member = Object.values(items).find((item) => item.kind === 'frame' && item.planeId === plane.id)
+  return `plane-${newId(member?.id ?? plane.id)}`.slice(0, 64)
+}
+
+/**
+ * Puts a fragment on a sheet, moved by `delta` points: on top, or just above the item `above`. `newIds` gives each of
+ * its items an id that is new to the sheet. Pictures keep their settings; the project learns those it did not know, and
+ * so it does with colour slots: `same` says what becomes of one whose name it has.
+ */
+export const pasteFragment = defineEdit<{
+  readonly sheetId: string
+  readonly fragment: Fragment
+  readonly newIds: Readonly<Record<string, string>>
+  readonly delta: Point
+  readonly above?: string
+  readonly same?: SameNamed
+}>((draft, { sheetId, fragment: copied, newIds, delta, above, same = 'join' }, project) => {
+  const sheetBefore = sheetOf(project, sheetId)
+  const sheet = draft.sheets[sheetId]
+  if (!sheet) return
+  const { ids: slotIds, fresh } = slotsThere(project, copied.slots, same)
+  const fragment = withSlotIds(copied, slotIds)
+  for (const slot of fresh) Object.assign(draft.slots, { [slot.id]: slot })
+  const newId = (id: string): string => newIds[id] ?? id
+  const pictureIds = new Map(Object.entries(fragment.pictures).map(([id, ref]) => [id, pictureIdFor(project, id, ref)]))
+  for (const [id, ref] of Object.entries(fragment.pictures)) {
+    const known = pictureIds.get(id) ?? id
+    if (!project.pictures[known]) Object.assign(draft.pictures, { [known]: ref })
+  }
+  // A plane that the sheet has is used, whatever became of it; another of its id gets one of its own.
+  const planeIds = new Map(
+    Object.values(fragment.planes).map((plane) => [plane.id, planeIdFor(sheetBefore, fragment, plane, newId)]),
+  )
+  for (const plane of Object.values(fragment.planes)) {
+    const id = planeIds.get(plane.id) ?? plane.id
+    if (!sheetBefore.planes[id]) Object.assign(sheet.planes, { [id]: { ...plane, id } })
+  }
+  const ids: NewIds = {
+    item: newId,
+    picture: (id) => pictureIds.get(id) ?? id,
+    // A span is named after a frame of its own, whose id is new.
+    span: (id) =>
+      `span-${newId(Object.values(fragment.items).find((item) => isWindowOf(item, id))?.id ?? id)}`.slice(0, 64),
+    plane: (id) => planeIds.get(id) ?? id,
+  }
+  const copies = Object.values(fragment.items).map((item) => copyOf(item, ids, delta))
+  if (copies.some((item) => sheetBefore.items[item.id])) return
+  for (const span of Object.values(fragment.spans)) {
+    const copy = copyOfSpan(span, ids, delta)
+    Object.assign(sheet.spans, { [copy.id]: copy })
+  }
+  for (const [id, finish] of Object.entries(fragment.finishes))
+    if (!project.finishes[id]) Object.assign(draft.finishes, { [id]: finish })
+  for (const item of copies) Object.assign(sheet.items, { [item.id]: item })
+  placeAbove(sheet, fragment.order.map(newId), above)
+})
