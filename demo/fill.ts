@@ -17,6 +17,7 @@ import { kitesBanner, KITES_FACES } from './kites'
 import { shippedTemplates } from '../templates/shipped'
 import { openingDay } from './project'
 import { snaps } from './snaps'
+import { loftWall } from './loftWall'
 import { triptych } from './triptych'
 
 /** Paints the demo pictures and stores the demo projects; what is there already stays as it is. */
@@ -40,6 +41,7 @@ const fill = async (): Promise<void> => {
   const projects = [
     await alphabetSet(refs, faces),
     await keepsake(refs),
+    loftWall(refs),
     snaps(refs, await shippedTemplates()),
     triptych(refs),
     crewCards(refs),

@@ -1,6 +1,7 @@
 import sharp from 'sharp'
 import { breaker, clouds, grass, ridge, sea, sky } from './land'
 import { between } from './random'
+import { CANVASES, loftWall } from './room'
 import { develop, fillAll, glow, newScene, vertical, type Scene } from './scene'
 import type { SubjectMark } from '@/core/placement/subject'
 import { figure, hut, kite, lighthouse, spool, type Figure } from './things'
@@ -343,6 +344,8 @@ export const DEMO_PICTURES: readonly DemoPicture[] = [
   // Stored on its side with EXIF orientation 6, as a camera held upright does.
   picture('spools', ['workshop'], 2800, 2100, 17, developed(spools), 6),
   picture('loft-bench', ['workshop', 'kites'], 3200, 2400, 18, developed(loftBench)),
+  picture('loft-wall', ['workshop', 'wall'], 3600, 2400, 51, developed(loftWall(CANVASES))),
+  picture('loft-wall-bare', ['workshop', 'wall'], 3600, 2400, 51, developed(loftWall([]))),
   ...CREW.map(crewPicture),
   picture('headland-wide', ['panorama', 'lighthouse'], 6000, 2000, 20, developed(headland)),
   wideGamut(picture('dune-evening', ['dusk', 'dunes'], 3200, 2133, 34, developed(duneEvening))),

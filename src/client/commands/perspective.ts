@@ -1,7 +1,8 @@
 import type { Command } from '@/client/commands/command'
 import { allOf, always, needsItems } from '@/client/commands/command'
 import { shownSheet } from '@/client/store/benchStore'
-import { toolOf } from '@/client/store/modes'
+import { findAlike, layFound, startFinding } from '@/client/store/finding'
+import { toolOf, type FoundOnSheet } from '@/client/store/modes'
 import {
   hangSelected,
   liesOnPlane,
@@ -26,6 +27,14 @@ const needsPlane = (state: BenchState): string | null =>
 
 const needsOnPlane = (state: BenchState): string | null =>
   liesOnPlane(state) ? null : 'Select something that lies on a plane.'
+
+const foundOf = (state: BenchState): readonly FoundOnSheet[] => {
+  const tool = toolOf(state)
+  return tool?.kind === 'find' ? tool.found : []
+}
+
+const needsFound = (state: BenchState): string | null =>
+  foundOf(state).length > 0 ? null : 'Find four corners first: “Find four corners”, then press something plain.'
 
 const needsLaidOrPlane = (state: BenchState): string | null => {
   const frame = selectedFrame(state)
@@ -67,6 +76,44 @@ export const PERSPECTIVE_COMMANDS: readonly Command[] = [
     synonyms: 'quad traced corners wall screen card',
     whyNot: needsOwnCorners,
     run: layByOutline,
+  },
+  {
+    id: 'findCorners',
+    family: 'Perspective',
+    words: 'Find four corners',
+    short: 'Find corners',
+    does: 'Find the corners of a screen, a card or a hung picture by a press on it',
+    synonyms: 'detect quad screen mock card wall automatic',
+    menus: ['sheet'],
+    whyNot: always,
+    isOn: (state) => toolOf(state)?.kind === 'find',
+    run: startFinding,
+  },
+  {
+    id: 'findAlike',
+    family: 'Perspective',
+    words: 'All alike',
+    does: 'Find all that have the colour of the one found last',
+    whyNot: needsFound,
+    run: findAlike,
+  },
+  {
+    id: 'layFound',
+    family: 'Perspective',
+    words: 'Lay into what was found',
+    short: 'Put there',
+    does: 'Put frames into the corners found, or lay the selected frame there',
+    whyNot: needsFound,
+    run: (bench) => layFound(bench, false),
+  },
+  {
+    id: 'layFoundOnPlane',
+    family: 'Perspective',
+    words: 'All found on one plane',
+    short: 'On one plane',
+    does: 'Put frames into the corners found, all on the plane of the first',
+    whyNot: (state) => needsFound(state) ?? (foundOf(state).length > 1 ? null : 'Find two or more first: Shift adds.'),
+    run: (bench) => layFound(bench, true),
   },
   {
     id: 'newPlane',

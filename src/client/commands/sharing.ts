@@ -1,3 +1,4 @@
+import { liesOnPlane } from '@/client/store/planes'
 import { placedIn } from '@/core/document/content'
 import type { Command } from '@/client/commands/command'
 import { allOf, needsBackground, needsFrame, needsFrames, needsItems } from '@/client/commands/command'
@@ -45,6 +46,9 @@ const needsTwo = (state: BenchState): string | null =>
 
 const needsEcho = (state: BenchState): string | null =>
   selectedFrame(state)?.fill.kind === 'echo' ? null : 'Select an echo first.'
+
+const needsOffPlanes = (state: BenchState): string | null =>
+  liesOnPlane(state) ? 'What lies on a plane is no window onto the background. Take it off its plane first.' : null
 
 export const SHARING_COMMANDS: readonly Command[] = [
   {
@@ -114,7 +118,7 @@ export const SHARING_COMMANDS: readonly Command[] = [
     does: 'Make them windows onto the background picture',
     synonyms: 'hole see through',
     menus: MANY,
-    whyNot: allOf(needsItems, needsBackground),
+    whyNot: allOf(needsItems, needsBackground, needsOffPlanes),
     run: windowsOntoBackground,
   },
   {

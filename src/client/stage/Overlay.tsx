@@ -23,6 +23,7 @@ import { Handles } from '@/client/stage/Handles'
 import { LaidCorners } from '@/client/stage/LaidCorners'
 import { Knobs } from '@/client/stage/Knobs'
 import { OverflowMarks } from '@/client/stage/OverflowMarks'
+import { FoundMarks } from '@/client/stage/FoundMarks'
 import { PlaneMarks } from '@/client/stage/PlaneMarks'
 import { PointMarks } from '@/client/stage/PointMarks'
 import { TraceMarks, UprightMark } from '@/client/stage/TraceMarks'
@@ -248,6 +249,7 @@ export const Overlay = () => (
     <PanelBleeds />
     <MaskLine />
     <PlaneMarks />
+    <FoundMarks />
     <SelectedHandles />
     <Knobs />
     <PointMarks />

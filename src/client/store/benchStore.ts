@@ -87,10 +87,12 @@ export const selectableFrame = (sheet: Sheet, id: string): Frame | null => {
 const isSelectable = (sheet: Sheet, id: string): boolean =>
   id === BACKGROUND_ID ? sheet.background.kind === 'picture' : sheet.items[id] !== undefined
 
-/** A tool that works on a frame goes with it. */
+/** A tool that works on a frame or a plane goes with it. */
 const modeOn = ({ mode }: Pick<BenchState, 'mode'>, sheet: Sheet): Mode => {
   const tool = toolOf({ mode })
-  const stands = tool === null || !('frameId' in tool) || selectableFrame(sheet, tool.frameId) !== null
+  const stands =
+    (!tool || !('frameId' in tool) || tool.frameId === null || selectableFrame(sheet, tool.frameId) !== null) &&
+    (tool?.kind !== 'plane' || sheet.planes[tool.planeId] !== undefined)
   return stands ? mode : 'back' in mode ? { ...mode, back: { kind: 'rest' } } : { kind: 'rest' }
 }
 

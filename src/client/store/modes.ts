@@ -4,6 +4,7 @@ import { type PictureAnswer } from '@/contract/api'
 import { type Frame } from '@/core/document/types'
 import { type Contour, type NodeAddress } from '@/core/path/nodes'
 import { type ReadyGroup } from '@/core/document/readyGroups'
+import type { Quad } from '@/core/geometry/quad'
 import { type Point } from '@/core/geometry/vector'
 import { type RegionChoice } from '@/core/region/choice'
 import { type Outline } from '@/core/path/path'
@@ -71,6 +72,24 @@ export interface WriteTool {
   readonly kind: 'write'
 }
 
+/** Something flat found in a picture: where its corners are seen on the sheet, and how far they are rounded. */
+export interface FoundOnSheet {
+  readonly quad: Quad
+  /** As a share of its shorter side. */
+  readonly rounded: number
+}
+
+/** Four corners are found by presses on plain things in pictures. */
+export interface FindTool {
+  readonly kind: 'find'
+  /** The frame that is to be laid into them; null where frames are put there. */
+  readonly frameId: string | null
+  readonly found: readonly FoundOnSheet[]
+  /** Where the last one was found. */
+  readonly last: Point | null
+  readonly isWorking: boolean
+}
+
 /** A plane of the sheet is worked on: its corners are drawn, and frames on it. */
 export interface PlaneTool {
   readonly kind: 'plane'
@@ -78,7 +97,7 @@ export interface PlaneTool {
 }
 
 /** What has the table to itself until it is left. */
-export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool | WriteTool | PlaneTool
+export type TableTool = PointsTool | TraceTool | UprightTool | ColourTool | TypeTool | WriteTool | PlaneTool | FindTool
 
 /** A text under the hand. */
 export interface Typing {

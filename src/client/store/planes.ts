@@ -46,9 +46,9 @@ const firstCorners = ({ size: { w, h } }: Sheet): Quad => [
   { x: w * INSET.x, y: h * (1 - INSET.near) },
 ]
 
-const newPlaneId = (): string => newItemId().replace(/^f-/, 'plane-')
+export const newPlaneId = (): string => newItemId().replace(/^f-/, 'plane-')
 
-const freeName = ({ planes }: Sheet): string => {
+export const freePlaneName = ({ planes }: Sheet): string => {
   const names = new Set(Object.values(planes).map(({ name }) => name))
   for (let i = 1; ; i += 1) if (!names.has(`Plane ${i}`)) return `Plane ${i}`
 }
@@ -85,7 +85,7 @@ export const newPlane = (bench: Bench): void => {
   const { w, h } = boxFor(sheet, corners)
   const plane = {
     id: newPlaneId(),
-    name: freeName(sheet),
+    name: freePlaneName(sheet),
     corners,
     // Whole points are read more easily, and as true as can be told.
     size: { w: Math.max(1, Math.round(w)), h: Math.max(1, Math.round(h)) },
@@ -102,7 +102,7 @@ export const workOnItsPlane = (bench: Bench): void => {
   if (planeInHand(state)) return putToolDown(bench)
   if (!frame) return
   if (frame.planeId !== undefined) return workOnPlane(bench, frame.planeId)
-  const plane = { id: newPlaneId(), name: freeName(sheet) }
+  const plane = { id: newPlaneId(), name: freePlaneName(sheet) }
   const isMade = trying(bench, 'Make a plane of its corners', (project) =>
     planeOfFrame.record(project, { sheetId: sheet.id, frameId: frame.id, plane }),
   )

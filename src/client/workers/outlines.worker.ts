@@ -1,7 +1,7 @@
 import { isFailure } from '@/core/failure'
 import type { Reply, Request } from '@/client/workers/workerClient'
 import { readArtwork } from '@/core/formats/svg/artwork'
-import { scaling, type Matrix } from '@/core/geometry/matrix'
+import { apply, scaling, type Matrix } from '@/core/geometry/matrix'
 import type { Combination } from '@/core/path/combinations'
 import { combineAll } from '@/core/path/combine'
 import type { Outline } from '@/core/path/path'
@@ -12,6 +12,7 @@ import type { RegionChoice } from '@/core/region/choice'
 import { alphaField, coloursField, hasSoftEdges, hasTransparency, openField, type Pixels } from '@/core/region/field'
 import type { Field } from '@/core/region/contours'
 import { findOpenings, type Opening, type OpeningSearch } from '@/core/region/openings'
+import { quadAt, quadsLike, type FoundQuad } from '@/core/region/quads'
 import { traceField } from '@/core/region/trace'
 import { pixelsOfImage, fetched } from '@/client/workers/pixels'
 
@@ -41,6 +42,15 @@ export type OutlineJob =
       /** Also where the art would be cut. */
       readonly cuts: boolean
     }
+  | {
+      readonly job: 'quads'
+      readonly url: string
+      readonly picture: Size
+      /** Pressed, in pixels of the picture. */
+      readonly point: Point
+      /** Also all that are alike. */
+      readonly isAll: boolean
+    }
   | { readonly job: 'svg'; readonly text: string }
 
 /** What it answers; `isSoft` of a transparency with soft edges, `isFlattened` of a combination without curves. */
@@ -55,6 +65,8 @@ export interface OutlineAnswer {
   /** Of art, in pixels of the picture; and how many more there are than are looked at. */
   readonly openings?: readonly Opening[]
   readonly left?: number
+  /** Four corners of what was pressed, in pixels of the picture. */
+  readonly quads?: readonly FoundQuad[]
 }
 
 let held: { readonly url: string; readonly pixels: Pixels } | null = null
@@ -101,6 +113,18 @@ const openingsOf = async (job: OpeningsJob): Promise<OutlineAnswer> => {
   return { outlines: [], openings, left: found.left }
 }
 
+const quadsOf = async (job: Extract<OutlineJob, { readonly job: 'quads' }>): Promise<OutlineAnswer> => {
+  const pixels = await pixelsOf(job.url)
+  const [point] = toPixels([job.point], pixels, job.picture)
+  const found = point ? (job.isAll ? quadsLike(pixels, point) : [quadAt(pixels, point)]) : []
+  const m = toPicture(pixels, job.picture)
+  const onPicture = (one: FoundQuad): FoundQuad => {
+    const [p, q, r, s] = one.corners
+    return { ...one, corners: [apply(m, p), apply(m, q), apply(m, r), apply(m, s)] }
+  }
+  return { outlines: [], quads: found.flatMap((one) => (one ? [onPicture(one)] : [])) }
+}
+
 const answerTo = async (job: OutlineJob): Promise<OutlineAnswer> => {
   switch (job.job) {
     case 'combine': {
@@ -121,6 +145,8 @@ const answerTo = async (job: OutlineJob): Promise<OutlineAnswer> => {
     }
     case 'openings':
       return openingsOf(job)
+    case 'quads':
+      return quadsOf(job)
     case 'svg':
       return readArtwork(job.text)
   }

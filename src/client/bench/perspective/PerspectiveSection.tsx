@@ -99,6 +99,9 @@ export const PerspectiveSection = ({ frame: of }: FrameProps) => {
             Its own corners
           </CommandButton>
         )}
+        <CommandButton framed id="findCorners">
+          Find…
+        </CommandButton>
       </div>
       {(isLaid || hasPlanes) && (
         <div className={styles.row}>

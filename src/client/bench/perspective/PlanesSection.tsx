@@ -26,6 +26,7 @@ export const PlanesSection = ({ sheet }: { readonly sheet: Sheet }) => {
           </RailButton>
         ))}
         <CommandButton framed id="newPlane" />
+        <CommandButton framed id="findCorners" />
       </div>
     </Section>
   )

@@ -5,6 +5,7 @@ import { NODE_KINDS, nodeAt } from '@/core/path/nodes'
 import { fromPoints, formatNumber } from '@/core/units'
 import { parseLength } from '@/core/lengthText'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { FindRail } from '@/client/bench/rail/FindRail'
 import { PlaneRail } from '@/client/bench/rail/PlaneRail'
 import { ColourRail } from '@/client/bench/rail/ColourRail'
 import { TypedField } from '@/client/parts/fields/TypedField'
@@ -162,6 +163,8 @@ export const ToolRail = () => {
           </CommandButton>
         </>
       )
+    case 'find':
+      return <FindRail tool={tool} />
     case 'plane':
       return <PlaneRail />
     case undefined:

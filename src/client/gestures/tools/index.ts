@@ -1,5 +1,6 @@
 import { toolOf } from '@/client/store/modes'
 import { colourHand } from '@/client/gestures/tools/colourHand'
+import { findHand } from '@/client/gestures/tools/findHand'
 import type { ToolHand } from '@/client/gestures/tools/hand'
 import { planeHand } from '@/client/gestures/tools/planeHand'
 import { pointsHand } from '@/client/gestures/tools/pointsHand'
@@ -27,6 +28,8 @@ export const toolHand = (bench: Bench): ToolHand | null => {
       return typeHand(bench)
     case 'write':
       return writeHand(bench)
+    case 'find':
+      return findHand(bench)
     case 'plane':
       return planeHand(bench)
     case undefined:

@@ -1,0 +1,206 @@
+import { isFailure } from '@/core/failure'
+import { BACKGROUND_ID, holderOf } from '@/core/document/background'
+import { holdsPicture, pictureMatrix, placedIn } from '@/core/document/content'
+import { newFrame } from '@/core/document/create'
+import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
+import { addFrame } from '@/core/document/edits/frames'
+import { layAsQuad } from '@/core/document/edits/laid'
+import { hangOnPlane, planeOfFrame } from '@/core/document/edits/planes'
+import { setCorners } from '@/core/document/edits/stencils'
+import { laidCorners, layOf } from '@/core/document/laid'
+import { boxFor } from '@/core/document/quads'
+import { framesAt, pictureOf } from '@/core/document/read'
+import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
+import { clockwise, quadFault, type Quad } from '@/core/geometry/quad'
+import { apply, invert, type Matrix } from '@/core/geometry/matrix'
+import { readingRows } from '@/core/geometry/reading'
+import { rectContains } from '@/core/geometry/rect'
+import type { Point } from '@/core/geometry/vector'
+import { levelWithin } from '@/core/render/needs'
+import { levelUrl } from '@/client/http/api'
+import { newItemId } from '@/client/store/actions'
+import type { Bench } from '@/client/store/bench'
+import { heldSheet } from '@/client/store/benchStore'
+import { toolOf, type FoundOnSheet } from '@/client/store/modes'
+import { say } from '@/client/store/notices'
+import { newPlaneId, freePlaneName } from '@/client/store/planes'
+import { select, selectedFrame, selectItems } from '@/client/store/selection'
+import { putWay } from '@/client/store/slices/selection'
+import { changeTool, putToolDown, setTool } from '@/client/store/slices/mode'
+import { speak } from '@/client/store/slices/notices'
+import { askOutlines } from '@/client/workers/outlines'
+
+/** Pixels of the level in which things are looked for. */
+const LOOKED_PIXELS = 1.2e6
+
+/** The picture under a point of the sheet, where it lies flat. */
+interface Source {
+  readonly ref: PictureRef
+  /** Picture pixels → sheet points. */
+  readonly toSheet: Matrix
+  readonly point: Point
+}
+
+const sourceOf = (project: Project, sheet: Sheet, frame: Frame, at: Point): Source | null => {
+  const placed = placedIn(sheet, frame)
+  const toSheet = pictureMatrix(project, sheet, frame)
+  if (!placed || !toSheet) return null
+  const ref = pictureOf(project, placed.pictureId)
+  const point = apply(invert(toSheet), at)
+  return rectContains({ x0: 0, y0: 0, x1: ref.pixels.w, y1: ref.pixels.h }, point) ? { ref, toSheet, point } : null
+}
+
+/** The topmost flat picture under a point but that of the frame which is to be laid; the background at last. */
+const sourceAt = (bench: Bench, at: Point, except: string | null): Source | null => {
+  const { project } = bench.get()
+  const sheet = heldSheet(bench.get())
+  const holders = framesAt(sheet, at).filter(
+    (frame) => frame.id !== except && !layOf(sheet, frame) && holdsPicture(frame.fill),
+  )
+  const all = sheet.background.kind === 'picture' ? [...holders, holderOf(sheet, BACKGROUND_ID)] : holders
+  for (const frame of all) {
+    const source = sourceOf(project, sheet, frame, at)
+    if (source) return source
+  }
+  return null
+}
+
+/** Takes the tool in hand that finds four corners by a press; a selected frame is laid into them. */
+export const startFinding = (bench: Bench): void => {
+  bench.endBurst()
+  const frame = selectedFrame(bench.get())
+  const frameId = frame && frame.id !== BACKGROUND_ID ? frame.id : null
+  putWay(bench, 'whole')
+  setTool(bench, { kind: 'find', frameId, found: [], last: null, isWorking: false })
+  speak(bench, 'Press a plain-coloured picture, screen or card in a picture.')
+}
+
+const NOTHING =
+  'No four corners were found there. Press a plain part that stands out from what is around it, or trace its outline.'
+
+const onSheet = ({ toSheet }: Source, corners: Quad): Quad | null => clockwise(corners.map((p) => apply(toSheet, p)))
+
+const isSame = (p: FoundOnSheet, q: FoundOnSheet): boolean => {
+  const middle = ({ quad }: FoundOnSheet): Point => ({
+    x: quad.reduce((sum, { x }) => sum + x, 0) / 4,
+    y: quad.reduce((sum, { y }) => sum + y, 0) / 4,
+  })
+  const [a, b] = [middle(p), middle(q)]
+  const size = Math.hypot(p.quad[0].x - p.quad[2].x, p.quad[0].y - p.quad[2].y)
+  return Math.hypot(a.x - b.x, a.y - b.y) < size / 5
+}
+
+const askAt = async (bench: Bench, at: Point, isAll: boolean): Promise<readonly FoundOnSheet[]> => {
+  const tool = toolOf(bench.get())
+  const source = sourceAt(bench, at, tool?.kind === 'find' ? tool.frameId : null)
+  if (!source) return []
+  const url = levelUrl(source.ref.hash, levelWithin(source.ref.pixels, LOOKED_PIXELS))
+  const { quads = [] } = await askOutlines(bench, {
+    job: 'quads',
+    url,
+    picture: source.ref.pixels,
+    point: source.point,
+    isAll,
+  })
+  return quads.flatMap(({ corners, rounded }) => {
+    const quad = onSheet(source, corners)
+    return quad && !quadFault(quad) ? [{ quad, rounded }] : []
+  })
+}
+
+/** Looks for corners at a point; they take the place of those found before or, with `adds`, come beside them. */
+export const findAt = async (bench: Bench, at: Point, adds: boolean, isAll = false): Promise<void> => {
+  const before = toolOf(bench.get())
+  if (before?.kind !== 'find') return
+  setTool(bench, { ...before, isWorking: true })
+  try {
+    const found = await askAt(bench, at, isAll)
+    const now = toolOf(bench.get())
+    if (now?.kind !== 'find') return
+    if (!found.length) say(bench, NOTHING)
+    const kept = adds || isAll || !found.length ? now.found : []
+    const fresh = found.filter((one) => !kept.some((other) => isSame(other, one)))
+    setTool(bench, { ...now, found: [...kept, ...fresh], last: found.length ? at : now.last, isWorking: false })
+    if (found.length) speak(bench, `${kept.length + fresh.length} found`)
+  } catch (error) {
+    changeTool(bench, 'find', { isWorking: false })
+    say(bench, isFailure(error) ? error.message : 'It could not be looked for. Press again.')
+  }
+}
+
+/** Looks for all that are like the one found last. */
+export const findAlike = (bench: Bench): void => {
+  const tool = toolOf(bench.get())
+  if (tool?.kind === 'find' && tool.last) void findAt(bench, tool.last, true, true)
+}
+
+/** Takes the last one found out again; puts the tool down where there is none. */
+export const dropFound = (bench: Bench): void => {
+  const tool = toolOf(bench.get())
+  if (tool?.kind !== 'find') return
+  if (!tool.found.length) return putToolDown(bench)
+  setTool(bench, { ...tool, found: tool.found.slice(0, -1) })
+}
+
+const roundedCorners = (rounded: number) =>
+  rounded > 0 ? [{ style: 'round' as const, size: { share: rounded } }] : null
+
+/** Empty frames laid into what was found, in reading order. */
+const framesOf = (sheet: Sheet, found: readonly FoundOnSheet[]): readonly Frame[] => {
+  const made = found.map(({ quad, rounded }): Frame => {
+    const box = boxFor(sheet, quad)
+    const corners = roundedCorners(rounded)
+    const plain = newFrame(newItemId(), { kind: 'rectangle', ...(corners ? { corners } : {}) }, box, 'Opening')
+    return { ...plain, laid: { corners: laidCorners({ box, turn: 0 }, quad) } }
+  })
+  return readingRows(made)
+    .flat()
+    .map((frame, i) => (made.length > 1 ? { ...frame, name: `Opening ${i + 1}` } : frame))
+}
+
+const layOne = (project: Project, sheetId: string, frameId: string, { quad, rounded }: FoundOnSheet): Recorded =>
+  joinRecorded(layAsQuad.record(project, { sheetId, frameId, quad }), (laid) =>
+    setCorners.record(laid, { sheetId, ids: [frameId], corners: roundedCorners(rounded) }),
+  )
+
+const addAll = (project: Project, sheetId: string, frames: readonly Frame[]): Recorded =>
+  frames.reduce<Recorded>(
+    (sofar, frame) => joinRecorded(sofar, (at) => addFrame.record(at, { sheetId, frame })),
+    unchanged(project),
+  )
+
+/** Lays the selected frame into what was found, or puts frames there: each by itself, or all on one plane. */
+export const layFound = (bench: Bench, onOnePlane: boolean): void => {
+  const tool = toolOf(bench.get())
+  const { sheetId } = bench.get()
+  const sheet = heldSheet(bench.get())
+  const [first] = tool?.kind === 'find' ? tool.found : []
+  if (tool?.kind !== 'find' || !first) return say(bench, 'Press something in a picture first.')
+  const { frameId, found } = tool
+  putToolDown(bench)
+  try {
+    if (frameId !== null && sheet.items[frameId]) {
+      bench.commit('Lay into what was found', (project) => layOne(project, sheetId, frameId, first))
+      return select(bench, frameId)
+    }
+    const frames = framesOf(sheet, found)
+    const [one, ...others] = frames
+    const plane = { id: newPlaneId(), name: freePlaneName(sheet) }
+    bench.commit(frames.length > 1 ? `Put ${frames.length} frames there` : 'Put a frame there', (project) => {
+      const added = addAll(project, sheetId, frames)
+      if (!onOnePlane || !one) return added
+      const ids = others.map(({ id }) => id)
+      return joinRecorded(
+        joinRecorded(added, (at) => planeOfFrame.record(at, { sheetId, frameId: one.id, plane })),
+        (at) => hangOnPlane.record(at, { sheetId, ids, planeId: plane.id }),
+      )
+    })
+    selectItems(
+      bench,
+      frames.map(({ id }) => id),
+    )
+  } catch (error) {
+    if (!isFailure(error)) throw error
+    say(bench, error.message)
+  }
+}
