@@ -2,6 +2,7 @@
  * Writes the parts of docs/bundle.schema.json that follow from descriptions in the program: stencils, texts, finishes, spans and
  * adjustments, looks.
  */
+import { BACKGROUND_ID } from '@/core/document/background'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { PARTS, SINGLES, VIGNETTE_OF } from '@/core/adjust/adjustments'
 import { COLOUR_PATTERN } from '@/core/colour/colour'
@@ -367,6 +368,15 @@ put(definitions['sheet'] ?? {}, 'spans', byId('span', RANGE.items), true)
 put(definitions['sheet'] ?? {}, 'planes', byId('plane', RANGE.planes), true)
 put(definitions['frame'] ?? {}, 'laid', laid)
 put(definitions['frame'] ?? {}, 'planeId', ref('id'))
+put(
+  definitions['frame'] ?? {},
+  'shade',
+  strict({
+    of: { oneOf: [ref('id'), { const: BACKGROUND_ID }] },
+    strength: number(RANGE.share),
+    white: number(RANGE.share),
+  }),
+)
 put(definitions['sheet'] ?? {}, 'switches', byId('lookSwitch', MOST_SWITCHES), true)
 put(definitions['sheet'] ?? {}, 'notes', { type: 'string', maxLength: RANGE.template.notes })
 put(definitions['sheet'] ?? {}, 'madeFrom', madeFrom)

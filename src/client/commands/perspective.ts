@@ -1,6 +1,8 @@
+import { layOf } from '@/core/document/laid'
 import type { Command } from '@/client/commands/command'
-import { allOf, always, needsItems } from '@/client/commands/command'
+import { allOf, always, needsFramedPicture, needsItems } from '@/client/commands/command'
 import { shownSheet } from '@/client/store/benchStore'
+import { matchLight, toggleShade } from '@/client/store/placeLight'
 import { findAlike, layFound, startFinding } from '@/client/store/finding'
 import { toolOf, type FoundOnSheet } from '@/client/store/modes'
 import {
@@ -42,6 +44,11 @@ const needsLaidOrPlane = (state: BenchState): string | null => {
   return frame && (frame.planeId !== undefined || (frame.laid && !frame.laid.isFlat))
     ? null
     : 'Select a frame that lies in perspective first.'
+}
+
+const needsInPerspective = (state: BenchState): string | null => {
+  const frame = selectedFrame(state)
+  return frame && layOf(shownSheet(state), frame) ? null : 'Select a frame that lies in perspective first.'
 }
 
 const needsLaid = (state: BenchState): string | null =>
@@ -164,6 +171,26 @@ export const PERSPECTIVE_COMMANDS: readonly Command[] = [
     synonyms: 'delete wall',
     whyNot: (state) => (planeInHand(state) ? null : 'Take a plane in hand first.'),
     run: removePlaneInHand,
+  },
+  {
+    id: 'matchLight',
+    family: 'Perspective',
+    words: 'Match the light of its place',
+    short: 'Match its light',
+    does: 'Bring brightness and warmth of the picture towards what surrounds it, as tones',
+    synonyms: 'tone colour ambient exposure warmth blend in',
+    whyNot: allOf(needsInPerspective, needsFramedPicture),
+    run: (bench) => void matchLight(bench),
+  },
+  {
+    id: 'surfaceShade',
+    family: 'Perspective',
+    words: 'Shade of the surface',
+    does: 'Lay the shade of the surface beneath over the frame, multiplied',
+    synonyms: 'shadow multiply wall texture light',
+    whyNot: needsInPerspective,
+    isOn: (state) => selectedFrame(state)?.shade !== undefined,
+    run: (bench) => void toggleShade(bench),
   },
   {
     id: 'forgetPerspective',

@@ -29,6 +29,7 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
     frame.stencil.kind === 'mask' ? project.pictures[frame.stencil.pictureId] : null,
     namedOf(project, frame),
     planeOf(sheet, frame),
+    ...(frame.shade ? [sheet.items[frame.shade.of] ?? sheet.background, sheet.size, sheet.bleed] : []),
     span,
     ...(ofBackground ? [sheet.background, sheet.size, sheet.bleed] : []),
   ]

@@ -1,23 +1,21 @@
 import { isFailure } from '@/core/failure'
-import { BACKGROUND_ID, holderOf } from '@/core/document/background'
-import { holdsPicture, pictureMatrix, placedIn } from '@/core/document/content'
+import { BACKGROUND_ID } from '@/core/document/background'
 import { newFrame } from '@/core/document/create'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import { layAsQuad } from '@/core/document/edits/laid'
 import { hangOnPlane, planeOfFrame } from '@/core/document/edits/planes'
 import { setCorners } from '@/core/document/edits/stencils'
-import { laidCorners, layOf } from '@/core/document/laid'
+import { laidCorners } from '@/core/document/laid'
 import { boxFor } from '@/core/document/quads'
-import { framesAt, pictureOf } from '@/core/document/read'
-import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
+import type { Frame, Project, Sheet } from '@/core/document/types'
 import { clockwise, quadFault, type Quad } from '@/core/geometry/quad'
-import { apply, invert, type Matrix } from '@/core/geometry/matrix'
+import { apply } from '@/core/geometry/matrix'
 import { readingRows } from '@/core/geometry/reading'
-import { rectContains } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { levelWithin } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
+import { sourceAt, type Source } from '@/client/store/pictureUnder'
 import { newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
@@ -32,38 +30,6 @@ import { askOutlines } from '@/client/workers/outlines'
 
 /** Pixels of the level in which things are looked for. */
 const LOOKED_PIXELS = 1.2e6
-
-/** The picture under a point of the sheet, where it lies flat. */
-interface Source {
-  readonly ref: PictureRef
-  /** Picture pixels → sheet points. */
-  readonly toSheet: Matrix
-  readonly point: Point
-}
-
-const sourceOf = (project: Project, sheet: Sheet, frame: Frame, at: Point): Source | null => {
-  const placed = placedIn(sheet, frame)
-  const toSheet = pictureMatrix(project, sheet, frame)
-  if (!placed || !toSheet) return null
-  const ref = pictureOf(project, placed.pictureId)
-  const point = apply(invert(toSheet), at)
-  return rectContains({ x0: 0, y0: 0, x1: ref.pixels.w, y1: ref.pixels.h }, point) ? { ref, toSheet, point } : null
-}
-
-/** The topmost flat picture under a point but that of the frame which is to be laid; the background at last. */
-const sourceAt = (bench: Bench, at: Point, except: string | null): Source | null => {
-  const { project } = bench.get()
-  const sheet = heldSheet(bench.get())
-  const holders = framesAt(sheet, at).filter(
-    (frame) => frame.id !== except && !layOf(sheet, frame) && holdsPicture(frame.fill),
-  )
-  const all = sheet.background.kind === 'picture' ? [...holders, holderOf(sheet, BACKGROUND_ID)] : holders
-  for (const frame of all) {
-    const source = sourceOf(project, sheet, frame, at)
-    if (source) return source
-  }
-  return null
-}
 
 /** Takes the tool in hand that finds four corners by a press; a selected frame is laid into them. */
 export const startFinding = (bench: Bench): void => {

@@ -2,6 +2,11 @@ import type { Adjustments } from '@/core/adjust/adjustments'
 import { histogramOf, type Histogram } from '@/core/adjust/histogram'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import { CHANNELS } from '@/core/adjust/plate'
+import type { Quad } from '@/core/geometry/quad'
+import { intersectRects } from '@/core/geometry/rect'
+import { outlineContains } from '@/core/path/contains'
+import { boundsOf } from '@/core/path/extent'
+import { polygonPath } from '@/core/path/path'
 import type { Size } from '@/core/geometry/vector'
 import { pixelsOfImage, fetched } from '@/client/workers/pixels'
 import { isFailure } from '@/core/failure'
@@ -12,8 +17,9 @@ export interface TonesJob {
   readonly url: string
   readonly picture: Size
   readonly adjustments: Adjustments
-  /** The tones as adjusted, or pixels as they are, for matching. */
-  readonly want: 'histogram' | 'sample'
+  /** The tones as adjusted, or pixels as they are: of all of it, or about four corners in its pixels. */
+  readonly want: 'histogram' | 'sample' | 'within' | 'around'
+  readonly corners?: Quad
 }
 
 export interface TonesAnswer {
@@ -44,9 +50,50 @@ const sampled = (data: Uint8ClampedArray): Uint8ClampedArray => {
   return kept
 }
 
-const answerTo = async ({ url, picture, adjustments, want }: TonesJob): Promise<TonesAnswer> => {
-  const { data, width, height } = await pixelsOf(url)
+/** So much larger than four corners is what counts as around them. */
+const AROUND = 1.5
+
+const grown = (corners: Quad, by: number): Quad => {
+  const middle = { x: 0, y: 0 }
+  for (const { x, y } of corners) {
+    middle.x += x / 4
+    middle.y += y / 4
+  }
+  const [p, q, r, s] = corners.map(({ x, y }) => ({
+    x: middle.x + (x - middle.x) * by,
+    y: middle.y + (y - middle.y) * by,
+  }))
+  return p && q && r && s ? [p, q, r, s] : corners
+}
+
+const shapeOf = (corners: Quad) => ({ path: polygonPath(corners), fillRule: 'nonzero' as const })
+
+/** Pixels within four corners, or around them, at most about 3,000. */
+const sampledAt = ({ data, width, height }: ImageData, corners: Quad, isAround: boolean): Uint8ClampedArray => {
+  const [inner, outer] = [shapeOf(corners), shapeOf(grown(corners, AROUND))]
+  const whole = { x0: 0, y0: 0, x1: width, y1: height }
+  const r = intersectRects(whole, boundsOf((isAround ? outer : inner).path)) ?? whole
+  const step = Math.max(1, Math.sqrt(((r.x1 - r.x0) * (r.y1 - r.y0)) / MOST_SAMPLE))
+  const kept: number[] = []
+  for (let y = r.y0; y < r.y1; y += step)
+    for (let x = r.x0; x < r.x1; x += step) {
+      const isIn = outlineContains(inner, { x, y })
+      if (isAround ? isIn || !outlineContains(outer, { x, y }) : !isIn) continue
+      const at = (Math.floor(y) * width + Math.floor(x)) * CHANNELS
+      kept.push(...data.subarray(at, at + CHANNELS))
+    }
+  return Uint8ClampedArray.from(kept)
+}
+
+const answerTo = async ({ url, picture, adjustments, want, corners }: TonesJob): Promise<TonesAnswer> => {
+  const pixels = await pixelsOf(url)
+  const { data, width, height } = pixels
   if (want === 'sample') return { sample: sampled(data) }
+  if (want !== 'histogram' && corners) {
+    const k = { x: width / picture.w, y: height / picture.h }
+    const [p, q, r, s] = corners.map(({ x, y }) => ({ x: x * k.x, y: y * k.y }))
+    return p && q && r && s ? { sample: sampledAt(pixels, [p, q, r, s], want === 'around') } : {}
+  }
   const part = { x0: 0, y0: 0, x1: picture.w, y1: picture.h }
   return { histogram: histogramOf(adjustedPixels({ data, width, height, part, picture }, adjustments)) }
 }

@@ -29,10 +29,18 @@ export interface Adjustments {
   readonly edges?: Edges
   readonly vignette?: Vignette
   readonly grain?: Grain
+  /** Only the shade of what is seen, as black that lets through. Made by rendering, never stored. */
+  readonly cast?: Cast
   /** All of them are switched off; their values stay. */
   readonly off?: true
   /** The look of the project that they were given by; one that is not there any more names nothing. */
   readonly look?: string
+}
+
+/** What darkens: whatever is darker than `white`, in [0, 1], as black as strongly as it is darker, times `strength`. */
+export interface Cast {
+  readonly white: number
+  readonly strength: number
 }
 
 export interface Tones {
@@ -153,13 +161,14 @@ export const strengthOf = (adjustments: Adjustments, key: AdjustmentKey): number
 
 /** Without the adjustments that change nothing, keys in their fixed order. */
 export const withoutIdle = (adjustments: Adjustments): Adjustments =>
-  Object.fromEntries(
-    ADJUSTMENT_KEYS.flatMap((key) => (strengthOf(adjustments, key) === 0 ? [] : [[key, adjustments[key]]])),
-  )
+  Object.fromEntries([
+    ...ADJUSTMENT_KEYS.flatMap((key) => (strengthOf(adjustments, key) === 0 ? [] : [[key, adjustments[key]]])),
+    ...(adjustments.cast ? [['cast', adjustments.cast]] : []),
+  ])
 
 /** Do the adjustments leave a picture as it is? */
 export const isPlain = (adjustments: Adjustments | undefined): boolean =>
-  !adjustments || ADJUSTMENT_KEYS.every((key) => strengthOf(adjustments, key) === 0)
+  !adjustments || (!adjustments.cast && ADJUSTMENT_KEYS.every((key) => strengthOf(adjustments, key) === 0))
 
 /** With one adjustment at another strength; at 0 one of a single number goes, one of parts keeps its other parts. */
 export const withStrength = (adjustments: Adjustments, key: AdjustmentKey, strength: number): Adjustments => {

@@ -103,3 +103,40 @@ export const matchedTones = (sample: Sample, adjustments: Adjustments, target: T
       next = withStrength(next, key, solved(sample, next, key, figure, target[figure]))
   return next
 }
+
+/** How much of what the place differs from a grey of middle lightness is taken on: a picture stays one of its own light. */
+const OF_PLACE = 0.4
+const MIDDLE = 128
+/** Only what a light changes. */
+const LIGHT: readonly (readonly [SingleKey, 'light' | 'warmth'])[] = [
+  ['exposure', 'light'],
+  ['warmth', 'warmth'],
+]
+
+/**
+ * Adjustments with exposure and warmth set so that a sample takes on some of the light of its place: as much lighter, and as
+ * much warmer, as what surrounds it is than a middle grey would be.
+ */
+export const matchedLight = (sample: Sample, adjustments: Adjustments, place: Tone): Adjustments => {
+  const own = toneOfSample(sample, adjustments)
+  if (!own) return adjustments
+  const wanted = {
+    light: own.light * (Math.max(1, place.light) / MIDDLE) ** OF_PLACE,
+    warmth: own.warmth + place.warmth * OF_PLACE,
+  }
+  let next = adjustments
+  for (let round = 0; round < ROUNDS; round += 1)
+    for (const [key, figure] of LIGHT) next = withStrength(next, key, solved(sample, next, key, figure, wanted[figure]))
+  return next
+}
+
+/** How light the lightest of a sample is, in [0, 1], but for a few specks: what a surface is in full light. */
+export const whiteOfSample = (sample: Sample): number => {
+  const lights = Array.from({ length: sample.length / CHANNELS }, (_, i) => {
+    const [r = 0, g = 0, b = 0] = sample.subarray(i * CHANNELS, i * CHANNELS + 3)
+    return (0.2126 * r + 0.7152 * g + 0.0722 * b) / 255
+  }).sort((p, q) => p - q)
+  return lights[Math.floor(lights.length * LIGHTEST)] ?? 1
+}
+
+const LIGHTEST = 0.97

@@ -1,6 +1,7 @@
 import {
   isPlain,
   type Adjustments,
+  type Cast,
   type Edges,
   type Grain,
   type Sharpen,
@@ -137,6 +138,20 @@ const addGrain = (data: Uint8ClampedArray, plate: Plate, grain: Grain): void => 
   }
 }
 
+/**
+ * Black over which what lies beneath is multiplied by the lightness of a pixel for that of white: 1 − (1 − l / white) · strength.
+ * What is lighter than white leaves it as it is.
+ */
+const castShade = (data: Uint8ClampedArray, { white, strength }: Cast): void => {
+  const least = Math.max(1, white * MOST)
+  for (let i = 0; i < data.length; i += CHANNELS) {
+    const light = 0.2126 * (data[i] ?? 0) + 0.7152 * (data[i + 1] ?? 0) + 0.0722 * (data[i + 2] ?? 0)
+    const dark = Math.max(0, 1 - light / least) * strength
+    data[i] = data[i + 1] = data[i + 2] = 0
+    data[i + 3] = (data[i + 3] ?? 0) * dark
+  }
+}
+
 /** The pixels of a plate after adjustments, as a new array; the plate stays as it is. */
 export const adjustedPixels = (plate: Plate, adjustments: Adjustments): Uint8ClampedArray => {
   const data = plate.data.slice()
@@ -148,6 +163,7 @@ export const adjustedPixels = (plate: Plate, adjustments: Adjustments): Uint8Cla
   if (adjustments.vignette?.amount && adjustments.vignette.of === 'picture')
     vignetteWhole(data, plate, adjustments.vignette)
   if (adjustments.grain?.amount) addGrain(data, plate, adjustments.grain)
+  if (adjustments.cast) castShade(data, adjustments.cast)
   return data
 }
 

@@ -21,3 +21,13 @@ export interface Laid {
   /** It is taken up: it stands flat, and can be laid down again as it was. */
   readonly isFlat?: true
 }
+
+/** The shade of the surface that a frame is seen on, multiplied over what it shows. */
+export interface SurfaceShade {
+  /** Whose picture shows the surface: another frame, or the background. */
+  readonly of: string
+  /** In [0, 1]. */
+  readonly strength: number
+  /** How light the surface is where it lies in full light, in [0, 1]. */
+  readonly white: number
+}

@@ -2,6 +2,7 @@ import { boolean, string } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
 import { FORMAT, SPAN_GAPS } from '@/core/document/types'
+import { BACKGROUND_ID } from '@/core/document/background'
 import { PICTURES } from '@/core/document/fill'
 import { finishFields } from '@/core/document/schema/finish'
 import {
@@ -11,6 +12,7 @@ import {
   flag,
   gradient,
   id,
+  isId,
   list,
   name,
   optional,
@@ -43,6 +45,14 @@ import {
 const centre = { cx: real(RANGE.position), cy: real(RANGE.position) }
 const point = { x: real(RANGE.position), y: real(RANGE.position) }
 const boxSchema = shape({ ...centre, w: real(RANGE.frameSide), h: real(RANGE.frameSide) })
+
+/** A frame, or the background. */
+const holderId = () =>
+  string()
+    .strict()
+    .required('is missing; give an id')
+    .typeError('must be text')
+    .test('holder', `must be an id, or ${BACKGROUND_ID}`, (value) => value === BACKGROUND_ID || isId(value))
 
 const cornerSchema = (range: { readonly min: number; readonly max: number }) =>
   list(shape({ x: real(range), y: real(range) }), 4, { least: 4, tooFew: 'must be four corners' })
@@ -88,6 +98,7 @@ const frameFields = {
   stencil: stencilSchema,
   laid: optionalShape({ corners: cornerSchema(RANGE.laid), isFlat: boolean().oneOf([true]).strict().optional() }),
   planeId: id().optional(),
+  shade: optionalShape({ of: holderId(), strength: real(RANGE.share), white: real(RANGE.share) }),
   flip: optionalFlag(),
   fill: fillSchema,
   backing: optionalColour(),

@@ -16,7 +16,7 @@ import type { SubjectMark } from '@/core/placement/subject'
 import type { Fill, PictureFill } from '@/core/document/fill'
 import { type Gradient } from '@/core/colour/gradient'
 import type { MadeFrom, TemplateMark } from '@/core/template/mark'
-import type { Laid, Plane } from '@/core/document/plane'
+import type { Laid, Plane, SurfaceShade } from '@/core/document/plane'
 import type { LookSwitches } from '@/core/template/switches'
 import type { Opening, TextField } from '@/core/template/wants'
 
@@ -283,6 +283,7 @@ export interface Frame extends Finished {
   readonly laid?: Laid
   /** The plane that it lies on, in whose points its box stands. */
   readonly planeId?: string
+  readonly shade?: SurfaceShade
   /** The outline is mirrored left to right in its own box. */
   readonly flip?: boolean
   readonly fill: Fill

@@ -179,20 +179,22 @@ export const quadAt = (pixels: Pixels, at: Point): FoundQuad | null => {
 export const quadsLike = (pixels: Pixels, at: Point): readonly FoundQuad[] => {
   const looked = looking(pixels)
   const colour = colourNear(looked, at)
-  const own = quadAt(pixels, at)
-  const found: FoundQuad[] = own ? [own] : []
-  const isNew = (quad: FoundQuad): boolean =>
-    found.every(
-      ({ corners }) => distance(middleOf(corners), middleOf(quad.corners)) > 0.25 * Math.sqrt(quadArea(corners)),
+  const found: FoundQuad[] = []
+  const take = (quad: FoundQuad): void => {
+    const near = found.findIndex(
+      ({ corners }) => distance(middleOf(corners), middleOf(quad.corners)) < 0.35 * Math.sqrt(quadArea(corners)),
     )
+    if (near < 0) found.push(quad)
+    else if (quad.sure > (found[near]?.sure ?? 0)) found[near] = quad
+  }
   for (const tolerance of TOLERANCES) {
     const labelled = componentsOf(likeness(looked, colour, tolerance), 0.5)
     for (const part of labelled.components.slice(0, MOST_PARTS)) {
       const quad = quadOfPart(looked, labelled, part)
-      if (quad && isNew(quad)) found.push(quad)
+      if (quad) take(quad)
     }
   }
-  return found
+  return found.sort((p, q) => quadArea(q.corners) - quadArea(p.corners))
 }
 
 /** So many parts of one colour are looked at. */

@@ -17,7 +17,8 @@ import { unitedFlat } from '@/core/path/flat'
 import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
 import { finishOps } from '@/core/render/finishOps'
-import { composedAs, pictureOp, renderFrame, renderFrameBleed } from '@/core/render/frame'
+import { composedAs, renderFrame, renderFrameBleed } from '@/core/render/frame'
+import { pictureOp } from '@/core/render/picture'
 import {
   isGroup,
   paintsAnything,

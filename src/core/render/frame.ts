@@ -1,5 +1,5 @@
 import { assertNever } from '@/core/failure'
-import { isPlain, pixelPart, shownAdjustments, type Vignette } from '@/core/adjust/adjustments'
+import { shownAdjustments, type Vignette } from '@/core/adjust/adjustments'
 import { vignetteAt } from '@/core/adjust/vignette'
 import { contentOf, originalOf, spanShown, type Content } from '@/core/document/content'
 import { shownFinish, type ShownFinish } from '@/core/document/finish'
@@ -10,71 +10,21 @@ import { type Frame, type Project, type Sheet } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
 import { boxMatrix } from '@/core/geometry/box'
 import { apply, compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import {
-  centredRect,
-  cornersOf,
-  growRect,
-  mapRect,
-  rectCentre,
-  rectHolds,
-  rectSize,
-  type Rect,
-  unionRects,
-} from '@/core/geometry/rect'
+import { centredRect, growRect, mapRect, rectCentre, rectSize, type Rect, unionRects } from '@/core/geometry/rect'
 import { boundsOf, extentAlong } from '@/core/path/extent'
 import { edgesOnly, grownFlat } from '@/core/path/flat'
-import { polygonPath, type Outline } from '@/core/path/path'
+import { type Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
 import { outlineOf } from '@/core/stencil/stencil'
-import type { PictureHolder, Placed } from '@/core/placement/placed'
-import { resolvePlacement } from '@/core/placement/resolve'
 import { finishOps, type FinishOps } from '@/core/render/finishOps'
 import { laidItem } from '@/core/render/laid'
+import { aroundOutline, covers, pictureOp } from '@/core/render/picture'
+import { shadeOps } from '@/core/render/surfaceShade'
 import type { DrawItem, DrawOp, DrawStop, FillOp, PictureOp, Shape } from '@/core/render/ops'
 import { textBounds } from '@/core/text/outline'
 import { isText } from '@/core/document/text'
 import { fillOp } from '@/core/render/style'
 import { colouredOps, lineOps, textPaint } from '@/core/render/text'
-
-/** A picture placed on a holder, painted in a shape; `toShape` takes the holder's points to the shape's. */
-export const pictureOp = (
-  project: Project,
-  placed: Placed,
-  holder: PictureHolder,
-  shape: Shape,
-  toShape?: { readonly matrix: Matrix; readonly isCovered: (picture: Matrix) => boolean },
-): PictureOp => {
-  const picture = pictureOf(project, placed.pictureId)
-  const seen = resolvePlacement(placed, holder)
-  const matrix = toShape ? compose(toShape.matrix, seen.matrix) : seen.matrix
-  const gap = (placed.tileGap ?? 0) * Math.min(picture.pixels.w, picture.pixels.h)
-  const adjustments = pixelPart(shownAdjustments(placed.adjustments))
-  return {
-    op: 'picture',
-    ...shape,
-    source: { kind: 'file', hash: picture.hash },
-    pixels: picture.pixels,
-    picture: matrix,
-    isCovered: toShape && placed.fit !== 'tile' ? toShape.isCovered(matrix) : seen.isCovered,
-    ...(placed.fit === 'tile' ? { tileGap: gap } : {}),
-    ...(isPlain(adjustments) ? {} : { adjustments }),
-  }
-}
-
-/** Beyond the outline a masked item is painted a little further, so that only the mask makes its edge. */
-const UNDER_MASK = 1
-
-const aroundOutline = (outline: Outline): Outline => ({
-  path: polygonPath(cornersOf(growRect(boundsOf(outline.path), UNDER_MASK))),
-  fillRule: 'nonzero',
-})
-
-/** Does a rectangle of picture pixels, mapped by the picture's matrix, lie over the whole outline? */
-const covers = (picture: Matrix, { w, h }: { readonly w: number; readonly h: number }, outline: Outline): boolean => {
-  const seen = boundsOf(transformPath(invert(picture), outline.path))
-  const slack = 1e-6 * Math.max(w, h)
-  return rectHolds(growRect({ x0: 0, y0: 0, x1: w, y1: h }, slack), seen)
-}
 
 /** Stops of a vignette between its start and the corners; between them it is taken as straight. */
 const VIGNETTE_STEPS = 24
@@ -242,7 +192,8 @@ export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawI
   const { back, front } = paintedOps(project, sheet, frame, whole, soft?.outline ?? null, isMasked)
   if (lay) {
     const { layers } = finish
-    return laidItem({ id: frame.id, whole, feather, soft, back, front, layers, ...composedAs(finish) }, lay)
+    const upon = shadeOps(project, sheet, frame)
+    return laidItem({ id: frame.id, whole, feather, soft, back, front, layers, upon, ...composedAs(finish) }, lay)
   }
   const bounds = soft ? mapRect(soft.toSheet, boundsOf(soft.outline.path)) : boundsOfFrame(frame, whole)
   const base = {

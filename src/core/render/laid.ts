@@ -22,6 +22,8 @@ export interface FlatFrame extends Composed {
   readonly back: readonly DrawOp[]
   readonly front: readonly DrawOp[]
   readonly layers: readonly FinishLayer[]
+  /** What lies over all of it within its outline, in points of the sheet. */
+  readonly upon?: readonly DrawOp[]
 }
 
 const withStretch = (ops: readonly DrawOp[], stretch: number): readonly DrawOp[] =>
@@ -63,7 +65,7 @@ export const laidItem = (flat: FlatFrame, map: Homography): DrawItem => {
   return {
     id,
     bounds: growRect(boundsOf(outline.path), layers.length > 0 ? around.reach : 0),
-    ops: ops.length > 0 ? [{ op: 'plane', ...of, item, beyond: 'edge' }] : [],
+    ops: ops.length > 0 ? [{ op: 'plane', ...of, item, beyond: 'edge' }, ...(flat.upon ?? [])] : [],
     mask: { outline, toSheet: IDENTITY, feather: 0, ...seen },
     ...(around.under.length > 0 ? { under: around.under } : {}),
     ...(around.over.length > 0 ? { over: around.over } : {}),

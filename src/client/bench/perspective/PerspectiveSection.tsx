@@ -7,11 +7,13 @@ import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { LengthField } from '@/client/parts/fields/LengthField'
+import { SlideField } from '@/client/parts/fields/SlideField'
 import { useUnits } from '@/client/parts/fields/Units'
 import { Section } from '@/client/parts/Section'
 import styles from '@/client/parts/Panel.module.css'
 import { shownSheet } from '@/client/store/benchStore'
 import { putCorner, putTrueSize } from '@/client/store/laid'
+import { slideShade } from '@/client/store/placeLight'
 import { selectedFrame } from '@/client/store/selection'
 
 const CORNERS = ['Top left', 'Top right', 'Bottom right', 'Bottom left'] as const
@@ -56,6 +58,35 @@ const Corners = ({ frame }: FrameProps) => {
   )
 }
 
+/** The light of the place: tones that follow it, and the shade of the surface. */
+const Light = ({ frame }: FrameProps) => {
+  const bench = useBenchHandle()
+  const { shade } = frame
+  return (
+    <>
+      <div className={styles.row}>
+        <CommandButton framed fades id="matchLight">
+          Match its light
+        </CommandButton>
+        <CommandButton framed id="surfaceShade" />
+      </div>
+      {shade && (
+        <SlideField
+          label="Strength"
+          name="Strength of the shade"
+          value={shade.strength}
+          min={0}
+          max={1}
+          step={0.01}
+          onSlide={(strength) => slideShade(bench, strength)}
+          onSettle={() => bench.endBurst()}
+          onValue={(strength) => slideShade(bench, strength)}
+        />
+      )}
+    </>
+  )
+}
+
 /** How a frame is seen: flat, in four corners of its own, or on a plane. */
 export const PerspectiveSection = ({ frame: of }: FrameProps) => {
   const shown = useBench(selectedFrame)
@@ -82,6 +113,7 @@ export const PerspectiveSection = ({ frame: of }: FrameProps) => {
             Take off
           </CommandButton>
         </div>
+        <Light frame={frame} />
       </Section>
     )
   return (
@@ -118,6 +150,7 @@ export const PerspectiveSection = ({ frame: of }: FrameProps) => {
         </div>
       )}
       {isLaid && <Corners frame={frame} />}
+      {isLaid && <Light frame={frame} />}
     </Section>
   )
 }

@@ -8,7 +8,8 @@ import { frameDraft } from '@/core/document/edits/frames'
 import { laidCorners, seenQuad } from '@/core/document/laid'
 import { boxFor } from '@/core/document/quads'
 import { sheetOf } from '@/core/document/read'
-import { frameOf } from '@/core/document/tree'
+import type { SurfaceShade } from '@/core/document/plane'
+import { frameOf, framesUnder } from '@/core/document/tree'
 import type { Frame, Laid } from '@/core/document/types'
 
 interface FrameAddress {
@@ -90,3 +91,17 @@ export const setTrueSize = defineEdit<FrameAddress & { readonly size: Size }>(
     putLaid(frame, { ...before.laid, corners })
   },
 )
+
+/** Lays the shade of the surface over frames, or takes it off. */
+export const setShade = defineEdit<{
+  readonly sheetId: string
+  readonly ids: readonly string[]
+  readonly shade: SurfaceShade | null
+}>((draft, { sheetId, ids, shade }, project) => {
+  for (const { id } of framesUnder(sheetOf(project, sheetId), ids)) {
+    const frame = frameDraft(draft, project, sheetId, id)
+    if (!frame) continue
+    if (shade && shade.of !== id) put(frame, 'shade', { ...shade })
+    else if (!shade && frame.shade !== undefined) delete frame.shade
+  }
+})

@@ -98,6 +98,7 @@ const copyOf = (item: Item, ids: NewIds, by: Point): Item =>
         ...item,
         id: ids.item(item.id),
         ...onPlane(item.planeId, ids),
+        ...(item.shade ? { shade: { ...item.shade, of: ids.item(item.shade.of) } } : {}),
         box: { ...item.box, cx: item.box.cx + by.x, cy: item.box.cy + by.y },
         fill: withNewIds(item.fill, ids, by),
         stencil:

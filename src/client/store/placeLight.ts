@@ -1,0 +1,116 @@
+import { freed } from '@/core/document/colours'
+import { toneOfSample, matchedLight, whiteOfSample, type Sample } from '@/core/adjust/match'
+import { adjustPictures } from '@/core/document/edits/adjust'
+import { setShade } from '@/core/document/edits/laid'
+import { placedIn } from '@/core/document/content'
+import { seenQuad } from '@/core/document/laid'
+import type { Frame } from '@/core/document/types'
+import { apply, invert } from '@/core/geometry/matrix'
+import type { Quad } from '@/core/geometry/quad'
+import { levelCount, levelWithin } from '@/core/render/needs'
+import { levelUrl } from '@/client/http/api'
+import type { Bench } from '@/client/store/bench'
+import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { say } from '@/client/store/notices'
+import { sourceAt, type Source } from '@/client/store/pictureUnder'
+import { selectedFrame } from '@/client/store/selection'
+import { askTones } from '@/client/workers/tones'
+
+/** Pixels of the level in which a place is looked at. */
+const LOOKED_PIXELS = 400_000
+
+interface Place {
+  readonly frame: Frame
+  readonly source: Source
+  /** Where the frame is seen, in pixels of the picture beneath. */
+  readonly corners: Quad
+}
+
+/** Where the selected frame is seen on the picture beneath it. */
+const placeOf = (bench: Bench): Place | null => {
+  const frame = selectedFrame(bench.get())
+  if (!frame) return null
+  const quad = seenQuad(shownSheet(bench.get()), frame)
+  const [p, q, r, s] = quad
+  const middle = { x: (p.x + q.x + r.x + s.x) / 4, y: (p.y + q.y + r.y + s.y) / 4 }
+  const source = sourceAt(bench, middle, frame.id)
+  if (!source) return null
+  const back = invert(source.toSheet)
+  return { frame, source, corners: [apply(back, p), apply(back, q), apply(back, r), apply(back, s)] }
+}
+
+const NO_PLACE = 'There is no flat picture beneath it whose light could be taken.'
+
+const sampleOf = async (bench: Bench, place: Place, want: 'within' | 'around'): Promise<Sample | null> => {
+  const { ref } = place.source
+  const url = levelUrl(ref.hash, levelWithin(ref.pixels, LOOKED_PIXELS))
+  const job = { url, picture: ref.pixels, adjustments: {}, want, corners: place.corners } as const
+  const { sample } = await askTones(bench, job)
+  return sample?.length ? sample : null
+}
+
+const ownSample = async (bench: Bench, pictureId: string): Promise<Sample | null> => {
+  const picture = bench.get().project.pictures[pictureId]
+  if (!picture) return null
+  const url = levelUrl(picture.hash, levelCount(picture.pixels) - 1)
+  const { sample } = await askTones(bench, { url, picture: picture.pixels, adjustments: {}, want: 'sample' })
+  return sample ?? null
+}
+
+/** Brings brightness and warmth of the selected picture towards those of what surrounds it: as tones, to be changed or taken off. */
+export const matchLight = async (bench: Bench): Promise<void> => {
+  bench.endBurst()
+  const place = placeOf(bench)
+  const placed = place && placedIn(shownSheet(bench.get()), place.frame)
+  if (!place) return say(bench, NO_PLACE)
+  if (!placed) return say(bench, 'Fill the frame with a picture first.')
+  const [around, own] = [await sampleOf(bench, place, 'around'), await ownSample(bench, placed.pictureId)]
+  const tone = around && toneOfSample(around)
+  const { sheetId, project } = bench.get()
+  if (!tone || !own) return say(bench, NO_PLACE)
+  const held = freed(placed.adjustments ?? {}, project.slots)
+  const { exposure, warmth } = matchedLight(own, held, tone)
+  bench.commit('Match the light of its place', (now) =>
+    adjustPictures.record(now, {
+      sheetId,
+      ids: [place.frame.id],
+      change: (before) => ({
+        ...before,
+        ...(exposure === undefined ? {} : { exposure }),
+        ...(warmth === undefined ? {} : { warmth }),
+      }),
+    }),
+  )
+  say(bench, 'Exposure and warmth now follow its place. The tones can be changed, or taken off.')
+}
+
+/** A shade at first: as strong as it is seen. */
+const FIRST_STRENGTH = 1
+
+/** Lays the shade of the surface beneath over the selected frame, or takes it off. */
+export const toggleShade = async (bench: Bench): Promise<void> => {
+  bench.endBurst()
+  const place = placeOf(bench)
+  const { sheetId } = bench.get()
+  const { frame } = place ?? {}
+  if (frame?.shade)
+    return bench.commit('Take the shade off', (project) =>
+      setShade.record(project, { sheetId, ids: [frame.id], shade: null }),
+    )
+  const sample = place && (await sampleOf(bench, place, 'within'))
+  if (!place || !sample) return say(bench, NO_PLACE)
+  const shade = { of: place.source.id, strength: FIRST_STRENGTH, white: Math.max(0.05, whiteOfSample(sample)) }
+  bench.commit('Lay the shade of the surface over it', (project) =>
+    setShade.record(project, { sheetId, ids: [place.frame.id], shade }),
+  )
+}
+
+/** How strong the shade is, while a hand slides it. */
+export const slideShade = (bench: Bench, strength: number): void => {
+  const frame = selectedFrame(bench.get())
+  const { sheetId } = bench.get()
+  if (!frame?.shade) return
+  const shade = { ...frame.shade, strength }
+  const recorded = setShade.record(shownProject(bench.get()), { sheetId, ids: [frame.id], shade })
+  bench.burst(`shade-${frame.id}`, 'Strength of the shade', recorded)
+}

@@ -1,0 +1,35 @@
+import { contentOf } from '@/core/document/content'
+import { backgroundFrame, BACKGROUND_ID } from '@/core/document/background'
+import { outlineOnSheet } from '@/core/document/outline'
+import { layOf } from '@/core/document/laid'
+import { type Frame, type Project, type Sheet } from '@/core/document/types'
+import { boxMatrix } from '@/core/geometry/box'
+import { IDENTITY, type Matrix } from '@/core/geometry/matrix'
+import type { DrawOp, Shape } from '@/core/render/ops'
+
+import { aroundOutline, covers, pictureOp } from '@/core/render/picture'
+
+/** A frame, or the background as one. */
+const pictureHolderOf = (sheet: Sheet, id: string): Frame | null => {
+  if (id === BACKGROUND_ID) return backgroundFrame(sheet)
+  const item = sheet.items[id]
+  return item?.kind === 'frame' ? item : null
+}
+
+/** The shade of the surface on which a frame is seen, over all that it shows. */
+export const shadeOps = (project: Project, sheet: Sheet, frame: Frame): readonly DrawOp[] => {
+  const { shade } = frame
+  const holder = shade && shade.of !== frame.id ? pictureHolderOf(sheet, shade.of) : null
+  const content = holder && !layOf(sheet, holder) ? contentOf(project, sheet, holder) : null
+  if (!shade || !content) return []
+  const { placed, holder: held, at } = content
+  const seen = outlineOnSheet(sheet, frame)
+  const shape: Shape = { outline: aroundOutline(seen), toSheet: IDENTITY }
+  const onSheet = {
+    matrix: boxMatrix(at.box, at.turn),
+    isCovered: (matrix: Matrix) => covers(matrix, held.picture, shape.outline),
+  }
+  const op = pictureOp(project, placed, held, shape, onSheet)
+  const { white, strength } = shade
+  return op.tileGap === undefined ? [{ ...op, adjustments: { ...op.adjustments, cast: { white, strength } } }] : []
+}
