@@ -28,6 +28,7 @@ export const putLaid = (frame: Draft<Frame>, laid: Laid | undefined): void => {
 export const layFrame = defineEdit<FrameAddress & { readonly quad: Quad }>(
   (draft, { sheetId, frameId, quad }, project) => {
     const before = frameOf(sheetOf(project, sheetId), frameId)
+    if (before.planeId !== undefined) throw new Failure('refused', 'It lies on a plane. Take it off the plane first.')
     const fault = quadFault(quad)
     if (fault) throw new Failure('refused', QUAD_FAULT_WORDS[fault])
     const corners = laidCorners(before, quad)
