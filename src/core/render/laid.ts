@@ -9,7 +9,7 @@ import type { Outline } from '@/core/path/path'
 import { projectOutline } from '@/core/path/project'
 import { transformPath } from '@/core/path/transform'
 import { finishOps } from '@/core/render/finishOps'
-import type { Composed, DrawItem, DrawOp, PictureOp, PlaneOp, Shape } from '@/core/render/ops'
+import type { Composed, DrawItem, DrawOp, FillOp, PictureOp, PlaneOp, Shape } from '@/core/render/ops'
 
 const BLACK: Rgb = { r: 0, g: 0, b: 0 }
 /** What a frame paints within its outline before it is seen in perspective, in the points in which it stands. */
@@ -28,6 +28,17 @@ export interface FlatFrame extends Composed {
 
 const withStretch = (ops: readonly DrawOp[], stretch: number): readonly DrawOp[] =>
   ops.map((op) => (op.op === 'picture' ? { ...op, stretch } : op))
+
+/** Plain colours stay outlines in perspective; null where there is anything else. */
+const projectedFills = (ops: readonly DrawOp[], map: Homography): readonly DrawOp[] | null => {
+  const fills = ops.filter((op) => op.op === 'fill' && op.style.kind === 'colour') as readonly FillOp[] // just told
+  if (fills.length < ops.length) return null
+  return fills.map((op) => ({
+    ...op,
+    outline: projectOutline(map, { ...op.outline, path: transformPath(op.toSheet, op.outline.path) }),
+    toSheet: IDENTITY,
+  }))
+}
 
 /** The mask of a frame in perspective: its outline as seen, or its soft edge, painted flat and seen as the rest. */
 const softEdge = (
@@ -62,10 +73,12 @@ export const laidItem = (flat: FlatFrame, map: Homography): DrawItem => {
   const around = finishOps(layers, { outline: edgesOnly(outline), toSheet: IDENTITY, ...seen })
   const ops = [...flat.back, ...inside.insideUnder, ...flat.front, ...inside.insideOver]
   const item: DrawItem = { id, bounds: growRect(area, 1), ops: withStretch(ops, stretch) }
+  const plane: DrawOp = { op: 'plane', ...of, item, beyond: 'edge' }
+  const within = projectedFills(ops, map) ?? [plane]
   return {
     id,
     bounds: growRect(boundsOf(outline.path), layers.length > 0 ? around.reach : 0),
-    ops: ops.length > 0 ? [{ op: 'plane', ...of, item, beyond: 'edge' }, ...(flat.upon ?? [])] : [],
+    ops: ops.length > 0 ? [...within, ...(flat.upon ?? [])] : [],
     mask: { outline, toSheet: IDENTITY, feather: 0, ...seen },
     ...(around.under.length > 0 ? { under: around.under } : {}),
     ...(around.over.length > 0 ? { over: around.over } : {}),

@@ -1,5 +1,6 @@
 import { CHANNELS } from '@/core/adjust/plate'
 import type { Homography } from '@/core/geometry/homography'
+import type { Quad } from '@/core/geometry/quad'
 
 /** Pixels as a canvas gives them: red, green, blue, alpha, colours not multiplied by it. */
 export interface WarpPixels {
@@ -10,6 +11,9 @@ export interface WarpPixels {
 
 /** So many source pixels may lie between two samples: exports see each of them, previews every second. */
 export const SAMPLING = { best: 1, quick: 2 } as const
+
+// Asked for at every sample.
+const { ceil, floor, max, min, sqrt } = Math
 
 /** Samples along each side of a pixel, at most: what lies farther away is a speck. */
 const MOST_SAMPLES = 64
@@ -33,8 +37,8 @@ class Sums {
   add(u: number, v: number): void {
     const { data, width, height } = this.source
     // The centre of the first pixel lies at a half.
-    const x = Math.min(width - 1, Math.max(0, u - 0.5))
-    const y = Math.min(height - 1, Math.max(0, v - 0.5))
+    const x = min(width - 1, max(0, u - 0.5))
+    const y = min(height - 1, max(0, v - 0.5))
     const [left, top] = [x | 0, y | 0]
     const [s, t] = [x - left, y - top]
     const p = (top * width + left) * CHANNELS
@@ -71,8 +75,7 @@ const samplesAt = (
   const w = g * x + h * y + i
   if (!(w > 0)) return [1, 1]
   const [u, v] = [(a * x + b * y + c) / w, (d * x + e * y + f) / w]
-  const of = (p: number, q: number): number =>
-    Math.max(1, Math.min(MOST_SAMPLES, Math.ceil(Math.sqrt(p * p + q * q) / (w * step) - 1e-6)))
+  const of = (p: number, q: number): number => max(1, min(MOST_SAMPLES, ceil(sqrt(p * p + q * q) / (w * step) - 1e-6)))
   return [of(a - u * g, d - v * g), of(b - u * h, e - v * h)]
 }
 
@@ -83,6 +86,30 @@ export interface WarpTarget {
   readonly inverse: Homography
   /** Source pixels between samples. */
   readonly step?: number
+  /** Only what lies in these corners of the target, and a little around them, is wanted; the rest stays clear. */
+  readonly within?: Quad
+}
+
+/** Pixels beyond corners that belong to what lies in them: edges run through them. */
+const RIM = 2
+
+/** From where to where a row of the target lies within corners. */
+const runOf = (corners: Quad, y: number, width: number): readonly [number, number] => {
+  let [from, to] = [Infinity, -Infinity]
+  for (const [i, p] of corners.entries()) {
+    const q = corners[(i + 1) % corners.length] ?? p
+    // Where the side crosses the row, with a rim above and beneath.
+    const [low, high] = p.y < q.y ? [p, q] : [q, p]
+    if (high.y < y - RIM || low.y > y + 1 + RIM) continue
+    const at = (edge: number): number => {
+      const share = high.y === low.y ? 0 : min(1, max(0, (edge - low.y) / (high.y - low.y)))
+      return low.x + (high.x - low.x) * share
+    }
+    const ends = high.y === low.y ? [low.x, high.x] : [at(y - RIM), at(y + 1 + RIM)]
+    from = min(from, ...ends)
+    to = max(to, ...ends)
+  }
+  return from > to ? [0, 0] : [max(0, floor(from - RIM)), min(width, ceil(to + RIM))]
 }
 
 /**
@@ -91,13 +118,14 @@ export interface WarpTarget {
  * one, that is linear interpolation; where it shrinks, in one direction or both, the mean over what it covers. Beyond the
  * source its edge repeats; what lies behind the eye stays clear.
  */
-export const resample = (source: WarpPixels, { width, height, inverse, step = SAMPLING.best }: WarpTarget) => {
+export const resample = (source: WarpPixels, { width, height, inverse, step = SAMPLING.best, within }: WarpTarget) => {
   const out = new Uint8ClampedArray(width * height * CHANNELS)
   const [a, b, c, d, e, f, g, h, i] = inverse
   const sums = new Sums(source)
   for (let y = 0; y < height; y += 1) {
-    for (let from = 0; from < width; from += BLOCK) {
-      const to = Math.min(width, from + BLOCK)
+    const [first, last] = within ? runOf(within, y, width) : [0, width]
+    for (let from = first; from < last; from += BLOCK) {
+      const to = min(last, from + BLOCK)
       const [across, down] = samplesAt(inverse, (from + to) / 2, y + 0.5, step)
       for (let x = from; x < to; x += 1) {
         sums.clear()

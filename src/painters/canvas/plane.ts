@@ -1,5 +1,6 @@
 import { composeHomographies, depthAt, homographyOf, invertHomography, project } from '@/core/geometry/homography'
-import { scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import type { Quad } from '@/core/geometry/quad'
 import { cornersOf, growRect, intersectRects, mapRect, rectAround, rectSize, type Rect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import type { DrawItem, PlaneOp } from '@/core/render/ops'
@@ -50,6 +51,14 @@ const densityOf = ({ stretch, area }: PlaneOp, view: Matrix): number => {
   return Math.min(wanted, Math.sqrt(MOST_PIXELS / Math.max(1e-12, w * h)))
 }
 
+/** Where the plane's area is seen among the target's pixels; nothing where some of it lies behind the eye. */
+const seenWithin = ({ area, map }: PlaneOp, view: Matrix, target: Rect): { readonly within?: Quad } => {
+  const onTarget = composeHomographies(homographyOf(compose(translation(-target.x0, -target.y0), view)), map)
+  const [p, q, r, s] = cornersOf(area)
+  if ([p, q, r, s].some((corner) => !(depthAt(onTarget, corner) > 0))) return {}
+  return { within: [project(onTarget, p), project(onTarget, q), project(onTarget, r), project(onTarget, s)] }
+}
+
 /**
  * Paints something flat as it is seen in perspective: by itself, as densely as it is seen anywhere, but only what of it is
  * seen; then each device pixel is the mean of what lies under it.
@@ -85,6 +94,7 @@ export const paintPlane = (context: PaintContext, op: PlaneOp, painting: Paintin
     height: size.h,
     inverse,
     step: painting.isQuick ? SAMPLING.quick : SAMPLING.best,
+    ...seenWithin(op, painting.view, target),
   })
   const on = offscreen(target, painting)
   const put = on.layer.context.getImageData(0, 0, size.w, size.h)
