@@ -9,6 +9,7 @@ import { measureExport, runExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
 import { measureTemplates } from './templates'
 import { measureTexts } from './texts'
+import { measureWarp } from './warp'
 import { measureRegion } from './region'
 
 /** Finishes and adjustments alone: `npm run measure -- finishes`. */
@@ -39,6 +40,7 @@ const run = async (): Promise<void> => {
     ...measureRegion(),
     ...(await measureExport(work)),
     ...(await measureBench(work)),
+    ...(await measureWarp(work)),
     ...(await finishes(work)),
     ...(await letters(work)),
     ...(await texts(work)),
@@ -51,6 +53,7 @@ const run = async (): Promise<void> => {
     finishes: () => finishes(work),
     letters: () => letters(work),
     texts: () => texts(work),
+    perspective: () => measureWarp(work),
     templates: () => templates(work),
   }
   const rows = await ((command && parts[command]) || all)()

@@ -1,5 +1,6 @@
 import { CHANNELS } from '@/core/adjust/plate'
 import type { Homography } from '@/core/geometry/homography'
+import { OpaquePixels, type Run } from '@/core/warp/opaque'
 import type { Quad } from '@/core/geometry/quad'
 
 /** Pixels as a canvas gives them: red, green, blue, alpha, colours not multiplied by it. */
@@ -17,8 +18,10 @@ const { ceil, floor, max, min, sqrt } = Math
 
 /** Samples along each side of a pixel, at most: what lies farther away is a speck. */
 const MOST_SAMPLES = 64
+/** One sample is linear between two pixels each way: it sees this many of them well enough. */
+const ONE_SEES = 1.4
 /** Pixels of the target over which a footprint is taken to be the same. */
-const BLOCK = 8
+const BLOCK = 32
 
 /** The sum of samples: colours by their alpha, and alpha. */
 class Sums {
@@ -29,22 +32,25 @@ class Sums {
 
   constructor(private readonly source: WarpPixels) {}
 
-  clear(): void {
+  private clear(): void {
     this.r = this.g = this.b = this.a = 0
   }
 
   /** Adds the colour at a place of the source, from the four pixels about it; beyond its edges they repeat. */
-  add(u: number, v: number): void {
+  private add(u: number, v: number): void {
     const { data, width, height } = this.source
     // The centre of the first pixel lies at a half.
     const x = min(width - 1, max(0, u - 0.5))
     const y = min(height - 1, max(0, v - 0.5))
-    const [left, top] = [x | 0, y | 0]
-    const [s, t] = [x - left, y - top]
+    const left = x | 0
+    const top = y | 0
+    const s = x - left
+    const t = y - top
     const p = (top * width + left) * CHANNELS
     const q = left + 1 < width ? p + CHANNELS : p
     const below = top + 1 < height ? width * CHANNELS : 0
-    const [m, n] = [p + below, q + below]
+    const m = p + below
+    const n = q + below
     const wp = (1 - s) * (1 - t) * (data[p + 3] ?? 0)
     const wq = s * (1 - t) * (data[q + 3] ?? 0)
     const wm = (1 - s) * t * (data[m + 3] ?? 0)
@@ -55,8 +61,25 @@ class Sums {
     this.b += wp * (data[p + 2] ?? 0) + wq * (data[q + 2] ?? 0) + wm * (data[m + 2] ?? 0) + wn * (data[n + 2] ?? 0)
   }
 
+  /** Paints a run of a row. */
+  paint([a, b, c, d, e, f, g, h, i]: Homography, run: Run, out: Uint8ClampedArray, width: number): void {
+    const { from, to, y, across, down } = run
+    for (let x = from; x < to; x += 1) {
+      this.clear()
+      for (let k = 0; k < down; k += 1) {
+        const py = y + (k + 0.5) / down
+        for (let j = 0; j < across; j += 1) {
+          const px = x + (j + 0.5) / across
+          const w = g * px + h * py + i
+          if (w > 0) this.add((a * px + b * py + c) / w, (d * px + e * py + f) / w)
+        }
+      }
+      this.put(out, (y * width + x) * CHANNELS, across * down)
+    }
+  }
+
   /** The mean of so many samples, rounded, as a pixel. */
-  put(out: Uint8ClampedArray, at: number, count: number): void {
+  private put(out: Uint8ClampedArray, at: number, count: number): void {
     if (this.a <= 0) return
     out[at] = this.r / this.a
     out[at + 1] = this.g / this.a
@@ -75,7 +98,10 @@ const samplesAt = (
   const w = g * x + h * y + i
   if (!(w > 0)) return [1, 1]
   const [u, v] = [(a * x + b * y + c) / w, (d * x + e * y + f) / w]
-  const of = (p: number, q: number): number => max(1, min(MOST_SAMPLES, ceil(sqrt(p * p + q * q) / (w * step) - 1e-6)))
+  const of = (p: number, q: number): number => {
+    const length = sqrt(p * p + q * q) / (w * step)
+    return length <= ONE_SEES ? 1 : min(MOST_SAMPLES, ceil(length - 1e-6))
+  }
   return [of(a - u * g, d - v * g), of(b - u * h, e - v * h)]
 }
 
@@ -120,25 +146,17 @@ const runOf = (corners: Quad, y: number, width: number): readonly [number, numbe
  */
 export const resample = (source: WarpPixels, { width, height, inverse, step = SAMPLING.best, within }: WarpTarget) => {
   const out = new Uint8ClampedArray(width * height * CHANNELS)
-  const [a, b, c, d, e, f, g, h, i] = inverse
+  const words = new Int32Array(out.buffer)
+  const opaque = OpaquePixels.of(source.data, source.width, source.height)
   const sums = new Sums(source)
   for (let y = 0; y < height; y += 1) {
     const [first, last] = within ? runOf(within, y, width) : [0, width]
     for (let from = first; from < last; from += BLOCK) {
       const to = min(last, from + BLOCK)
       const [across, down] = samplesAt(inverse, (from + to) / 2, y + 0.5, step)
-      for (let x = from; x < to; x += 1) {
-        sums.clear()
-        for (let k = 0; k < down; k += 1) {
-          const py = y + (k + 0.5) / down
-          for (let j = 0; j < across; j += 1) {
-            const px = x + (j + 0.5) / across
-            const w = g * px + h * py + i
-            if (w > 0) sums.add((a * px + b * py + c) / w, (d * px + e * py + f) / w)
-          }
-        }
-        sums.put(out, (y * width + x) * CHANNELS, across * down)
-      }
+      const run = { from, to, y, across, down }
+      if (opaque?.holds(inverse, run)) opaque.paint(inverse, run, words, y * width + from)
+      else sums.paint(inverse, run, out, width)
     }
   }
   return { data: out, width, height }
