@@ -6,6 +6,10 @@ import type { Canvas } from '@napi-rs/canvas'
 import { levelCount, levelFor } from '@/core/render/needs'
 import { renderSheet } from '@/core/render/drawList'
 import { sheetOf } from '@/core/document/read'
+import { layFrame } from '@/core/document/edits/laid'
+import { boxQuad } from '@/core/document/laid'
+import { frameOf } from '@/core/document/tree'
+import type { Quad } from '@/core/geometry/quad'
 import { setFrameBox } from '@/core/document/edits/frames'
 import { setPlaced } from '@/core/document/edits/fills'
 import { ADJUSTMENT_KEYS, withStrength, type Adjustments } from '@/core/adjust/adjustments'
@@ -162,6 +166,27 @@ test('texts of several looks, one in a picture, one with a stroke and a shadow, 
   const { covered, edge } = await compared(await opened(page, request, project), project, SHEET)
   expect(covered.count).toBeGreaterThan(20_000)
   expect(covered.mean).toBeLessThanOrEqual(0.5)
+  expect(edge.mean).toBeLessThanOrEqual(3)
+})
+
+test('frames in perspective, flat colours and finishes among them, agree as well', async ({ page, request }) => {
+  const id = await makeProject(request, PIECES)
+  const start = ((await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }).project
+  const skewed = (frameId: string, by: number): Quad => {
+    const [p, q, r, s] = boxQuad(frameOf(sheetOf(start, SHEET), frameId))
+    return [p, { x: q.x - by, y: q.y + by }, { x: r.x - by / 2, y: r.y - by }, { x: s.x + by / 3, y: s.y }]
+  }
+  const laid = PIECES.reduce(
+    (project, { id: frameId }, n) => layFrame(project, { sheetId: SHEET, frameId, quad: skewed(frameId, 30 + 15 * n) }),
+    start,
+  )
+  const project = [newLayer('shadow', 'l-1', 8), newLayer('relief', 'l-2', 8), newLayer('stroke', 'l-3', 8)].reduce(
+    (held, layer) => putLayer(held, { sheetId: SHEET, ids: ['b'], layer }),
+    laid,
+  )
+  const { covered, edge } = await compared(await opened(page, request, project), project, SHEET)
+  expect(covered.count).toBeGreaterThan(100_000)
+  expect(covered.mean).toBeLessThanOrEqual(1)
   expect(edge.mean).toBeLessThanOrEqual(3)
 })
 
