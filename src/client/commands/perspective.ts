@@ -3,6 +3,7 @@ import type { Command } from '@/client/commands/command'
 import { allOf, always, needsFramedPicture, needsItems } from '@/client/commands/command'
 import { shownSheet } from '@/client/store/benchStore'
 import { matchLight, toggleShade } from '@/client/store/placeLight'
+import { toggleEdgeSnap } from '@/client/store/edgeSnap'
 import { findAlike, layFound, startFinding } from '@/client/store/finding'
 import { toolOf, type FoundOnSheet } from '@/client/store/modes'
 import {
@@ -171,6 +172,17 @@ export const PERSPECTIVE_COMMANDS: readonly Command[] = [
     synonyms: 'delete wall',
     whyNot: (state) => (planeInHand(state) ? null : 'Take a plane in hand first.'),
     run: removePlaneInHand,
+  },
+  {
+    id: 'snapToEdges',
+    family: 'Perspective',
+    words: 'Snap corners to edges',
+    short: 'To edges',
+    does: 'Corners in perspective snap to strong edges of the picture beneath',
+    synonyms: 'magnetic picture wall corner detect',
+    whyNot: always,
+    isOn: (state) => state.snapsToEdges,
+    run: toggleEdgeSnap,
   },
   {
     id: 'matchLight',

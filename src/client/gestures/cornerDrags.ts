@@ -40,6 +40,18 @@ export const alongSide = (quad: Quad, i: number, at: Point): Point => {
   return distance(p, at) <= distance(q, at) ? p : q
 }
 
+/** Upon a point or line of the sheet that is near, or else upon an edge of what lies beneath. */
+export const snapped = (
+  at: Point,
+  field: PointField,
+  reach: number,
+  edgeAt: (p: Point, reach: number) => Point | null,
+): Point => {
+  const onField = snapPoint(at, field, reach)
+  if (reach <= 0 || distance(onField, at) > 0) return onField
+  return edgeAt(at, reach) ?? at
+}
+
 const put = (quad: Quad, changes: ReadonlyMap<number, Point>): Quad => {
   const [p, q, r, s] = quad
   return [changes.get(0) ?? p, changes.get(1) ?? q, changes.get(2) ?? r, changes.get(3) ?? s]
@@ -47,9 +59,15 @@ const put = (quad: Quad, changes: ReadonlyMap<number, Point>): Quad => {
 
 /**
  * A drag on a corner in perspective, or on the side from it to the next: what is no plane is not followed, and said. Shift
- * keeps a corner to its sides' lines, and a side to its own way.
+ * keeps a corner to its sides' lines, and a side to its own way. `edgeAt` finds an edge of what lies beneath a point, where
+ * that is asked for.
  */
-export const cornerDrag = ({ project, sheetId, ids, from }: Grip, i: number, isSide: boolean): Drag => {
+export const cornerDrag = (
+  { project, sheetId, ids, from }: Grip,
+  i: number,
+  isSide: boolean,
+  edgeAt: (p: Point, reach: number) => Point | null,
+): Drag => {
   const sheet = sheetOf(project, sheetId)
   const frameId = ids[0] ?? ''
   const quad = seenQuad(sheet, frameOf(sheet, frameId))
@@ -60,7 +78,7 @@ export const cornerDrag = ({ project, sheetId, ids, from }: Grip, i: number, isS
     const by = subtract(to, from)
     const at = (corner: number): Point => add(quad[corner] ?? from, by)
     if (isSide) return new Map(held.map((corner) => [corner, at(corner)]))
-    return new Map([[i, shift ? alongSide(quad, i, at(i)) : snapPoint(at(i), field, reach)]])
+    return new Map([[i, shift ? alongSide(quad, i, at(i)) : snapped(at(i), field, reach, edgeAt)]])
   }
   return {
     name: isSide ? 'Draw a side in perspective' : 'Draw a corner in perspective',

@@ -21,6 +21,7 @@ import { showStopped } from '@/client/gestures/nudge'
 import { knobDrag } from '@/client/gestures/knobs'
 import { dragLinked, withCopyLeft } from '@/client/gestures/movedCopies'
 import { toolHand, type ToolDrag } from '@/client/gestures/tools'
+import { edgeNear } from '@/client/store/edgeSnap'
 import { boxAround, putFrame } from '@/client/store/actions'
 import { placedFrame } from '@/client/store/placed'
 import { cutWith } from '@/client/store/cutting'
@@ -82,7 +83,10 @@ const gripDrag = (bench: Bench, grip: Grip, named: string | null): Drag => {
   const { way } = bench.get()
   if (named === 'turn') return turnDrag(way, grip)
   const corner = /^(corner|side)-([0-3])$/.exec(named ?? '')
-  if (corner) return cornerDrag(grip, Number(corner[2]), corner[1] === 'side')
+  if (corner)
+    return cornerDrag(grip, Number(corner[2]), corner[1] === 'side', (p, reach) =>
+      edgeNear(bench, p, reach, grip.ids[0] ?? null),
+    )
   const handle = HANDLES[Number(named?.replace('handle-', ''))]
   return named?.startsWith('handle-') && handle ? handleDrag(way, grip, handle) : bodyDrag(way, grip)
 }

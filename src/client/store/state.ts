@@ -180,6 +180,8 @@ export interface HandSlice {
   readonly isMoving: boolean
   /** What the drag under way has snapped to. */
   readonly snapMarks: SnapMarks
+  /** Corners in perspective snap to strong edges of the picture beneath. */
+  readonly snapsToEdges: boolean
   /** A point of the sheet to look at closely, under the hand. */
   readonly lens: Point | null
   /** A guide under the hand: a new one, or one of the sheet's by its number. */

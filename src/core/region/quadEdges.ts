@@ -1,7 +1,8 @@
 import type { Quad } from '@/core/geometry/quad'
-import { add, subtract, type Point } from '@/core/geometry/vector'
+import type { Point } from '@/core/geometry/vector'
+import { lineThrough, type Line } from '@/core/region/straight'
 import type { Pixels } from '@/core/region/field'
-import { crossingOf, lineOf, offLine, type QuadLine } from '@/core/region/quadFit'
+import { crossingOf, lineOf, offLine } from '@/core/region/quadFit'
 
 /** Pixels to either side of a side over which its edge is looked for. */
 const REACH = 6
@@ -74,10 +75,7 @@ const TRIED = 3
  * The line on which most points lie, whatever the others are of (M. Fischler, R. Bolles, "Random sample consensus", 1981; here
  * all pairs of some of them are tried), by least squares; and the share of the points on it.
  */
-const robustLine = (
-  points: readonly Point[],
-  like: QuadLine,
-): { readonly line: QuadLine; readonly on: number } | null => {
+const robustLine = (points: readonly Point[], like: Line): { readonly line: Line; readonly on: number } | null => {
   let best: readonly Point[] = []
   for (let i = 0; i < points.length; i += TRIED)
     for (let j = i + TRIED * 3; j < points.length; j += TRIED) {
@@ -90,25 +88,15 @@ const robustLine = (
   return best.length >= 6 ? { line: throughPoints(best, like), on: best.length } : null
 }
 
-const throughPoints = (points: readonly Point[], { along }: QuadLine): QuadLine => {
-  const n = points.length
-  const sum = points.reduce((total, p) => add(total, p), { x: 0, y: 0 })
-  const through = { x: sum.x / n, y: sum.y / n }
-  let [xx, xy, yy] = [0, 0, 0]
-  for (const p of points) {
-    const d = subtract(p, through)
-    xx += d.x * d.x
-    xy += d.x * d.y
-    yy += d.y * d.y
-  }
-  const turn = Math.atan2(2 * xy, xx - yy) / 2
-  const way = { x: Math.cos(turn), y: Math.sin(turn) }
-  const isSame = way.x * along.x + way.y * along.y >= 0
-  return { through, along: isSame ? way : { x: -way.x, y: -way.y } }
+/** The line nearest to points, running the same way as another. */
+const throughPoints = (points: readonly Point[], { along }: Line): Line => {
+  const { line } = lineThrough(points)
+  const isSame = line.along.x * along.x + line.along.y * along.y >= 0
+  return isSame ? line : { ...line, along: { x: -line.along.x, y: -line.along.y } }
 }
 
 /** The true edge near one side, to a fraction of a pixel; the side itself where none is seen. */
-const edgeLine = (colourAt: (p: Point) => Colour, from: Point, to: Point): { line: QuadLine; firm: number } => {
+const edgeLine = (colourAt: (p: Point) => Colour, from: Point, to: Point): { line: Line; firm: number } => {
   const line = lineOf(from, to)
   // Inward, since quads run clockwise in a frame that runs downward.
   const across = { x: -line.along.y, y: line.along.x }

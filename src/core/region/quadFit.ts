@@ -1,12 +1,7 @@
 import { convexHull } from '@/core/geometry/hull'
 import { quadFault, type Quad } from '@/core/geometry/quad'
+import type { Line } from '@/core/region/straight'
 import { cross, distance, dot, subtract, type Point } from '@/core/geometry/vector'
-
-/** A straight line through a point along a unit vector. */
-export interface QuadLine {
-  readonly through: Point
-  readonly along: Point
-}
 
 /** At most so many of a hull's sides may be sides of the quad: what hides a corner adds some. */
 const MOST_SIDES = 8
@@ -15,15 +10,15 @@ const SAME_SIDE = 0.012
 /** So much of a hull must lie on the sides of its quad. */
 const LEAST_SUPPORT = 0.6
 
-export const lineOf = (p: Point, q: Point): QuadLine => {
+export const lineOf = (p: Point, q: Point): Line => {
   const length = distance(p, q)
   return { through: p, along: { x: (q.x - p.x) / length, y: (q.y - p.y) / length } }
 }
 
 /** How far a point lies from a line, to its right hand in a frame that runs downward. */
-export const offLine = ({ through, along }: QuadLine, p: Point): number => cross(along, subtract(p, through))
+export const offLine = ({ through, along }: Line, p: Point): number => cross(along, subtract(p, through))
 
-export const crossingOf = (p: QuadLine, q: QuadLine): Point | null => {
+export const crossingOf = (p: Line, q: Line): Point | null => {
   const across = cross(p.along, q.along)
   if (Math.abs(across) < 0.02) return null
   const k = cross(subtract(q.through, p.through), q.along) / across
@@ -46,7 +41,7 @@ const simplified = (points: readonly Point[], tolerance: number): readonly Point
 }
 
 interface Side {
-  readonly line: QuadLine
+  readonly line: Line
   readonly length: number
   readonly place: number
 }
@@ -73,7 +68,7 @@ const sidesOf = (hull: readonly Point[], tolerance: number): readonly Side[] => 
 const areaOf = (points: readonly Point[]): number =>
   Math.abs(points.reduce((sum, p, i) => sum + cross(p, points[(i + 1) % points.length] ?? p), 0)) / 2
 
-const quadOf = (lines: readonly QuadLine[]): Quad | null => {
+const quadOf = (lines: readonly Line[]): Quad | null => {
   const corners = lines.map((line, i) => crossingOf(lines[(i + 3) % 4] ?? line, line))
   const [p, q, r, s] = corners
   if (!p || !q || !r || !s) return null
@@ -90,7 +85,7 @@ export interface FittedQuad {
 /** So much of a hull may lie outside its quad, such as a handle. */
 const MOST_OUTSIDE = 0.1
 /** How much of a hull lies on lines; null where too much of it lies outside them. */
-const supportOf = (hull: readonly Point[], lines: readonly QuadLine[], tolerance: number): number | null => {
+const supportOf = (hull: readonly Point[], lines: readonly Line[], tolerance: number): number | null => {
   let [on, out, all] = [0, 0, 0]
   for (const [i, p] of hull.entries()) {
     const q = hull[(i + 1) % hull.length] ?? p

@@ -7,7 +7,7 @@ export interface Line {
 }
 
 /** The line that points lie nearest to (total least squares), and how far off the farthest lies. */
-const lineThrough = (points: readonly Point[]): { readonly line: Line; readonly off: number } => {
+export const lineThrough = (points: readonly Point[]): { readonly line: Line; readonly off: number } => {
   const n = points.length
   const sum = points.reduce((total, p) => add(total, p), { x: 0, y: 0 })
   const through = { x: sum.x / n, y: sum.y / n }

@@ -149,6 +149,11 @@ export const PerspectiveSection = ({ frame: of }: FrameProps) => {
           )}
         </div>
       )}
+      {isLaid && (
+        <div className={styles.row}>
+          <CommandButton framed id="snapToEdges" />
+        </div>
+      )}
       {isLaid && <Corners frame={frame} />}
       {isLaid && <Light frame={frame} />}
     </Section>

@@ -38,6 +38,7 @@ export const PlaneRail = () => {
       </span>
       <span className={button.words}>Draw a frame on it, or its corners where they belong</span>
       <span className={panel.grow} />
+      <CommandButton id="snapToEdges">To edges</CommandButton>
       <CommandButton id="removePlane">Remove</CommandButton>
       <CommandButton framed id="leaveTool" label="Put the plane down">
         Done

@@ -1,17 +1,17 @@
 import { isFailure } from '@/core/failure'
 import { drawnBox } from '@/core/geometry/box'
 import type { Quad } from '@/core/geometry/quad'
-import { snapPoint } from '@/core/geometry/snapPoint'
 import { add, subtract, type Point } from '@/core/geometry/vector'
 import type { Recorded } from '@/core/document/edit'
 import { planeLay, standsAt } from '@/core/document/laid'
 import { frameAt } from '@/core/document/read'
 import type { Plane } from '@/core/document/types'
-import { alongSide, cornerField } from '@/client/gestures/cornerDrags'
+import { alongSide, cornerField, snapped } from '@/client/gestures/cornerDrags'
 import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
 import type { ToolDrag, ToolHand } from '@/client/gestures/tools/hand'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
+import { edgeNear } from '@/client/store/edgeSnap'
 import { say } from '@/client/store/notices'
 import { planeInHand, putOnPlane, recordPlane } from '@/client/store/planes'
 import { select } from '@/client/store/selection'
@@ -35,7 +35,7 @@ const cornersDrag = (bench: Bench, plane: Plane, held: readonly number[], from: 
     if (held.length > 1) return at
     if (shift) return alongSide(plane.corners, i, at)
     const reach = heldKeys(bench).has(NO_SNAP_KEY) ? 0 : SNAP_PIXELS / bench.get().view.scale
-    return snapPoint(at, field, reach)
+    return snapped(at, field, reach, (p, within) => edgeNear(bench, p, within, null))
   }
   return {
     move: (to, shift) => {

@@ -15,6 +15,7 @@ export const FIRST_HAND: HandSlice = {
   isMoving: false,
   snapMarks: NO_MARKS,
   lens: null,
+  snapsToEdges: false,
   guideDrag: null,
   gathering: null,
   drawing: null,
@@ -30,6 +31,9 @@ export const markSnaps = (bench: Bench, snapMarks: SnapMarks): void => set(bench
 
 /** The point of the sheet that is looked at closely, or none. */
 export const putLens = (bench: Bench, lens: Point | null): void => set(bench, { lens })
+
+/** Corners in perspective snap to strong edges of the picture beneath, or no longer. */
+export const putEdgeSnap = (bench: Bench, snapsToEdges: boolean): void => set(bench, { snapsToEdges })
 
 /** Items are being moved, or no longer. */
 export const setMoving = (bench: Bench, isMoving: boolean): void => set(bench, { isMoving })
