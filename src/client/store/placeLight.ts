@@ -1,3 +1,4 @@
+import { isFailure } from '@/core/failure'
 import { freed } from '@/core/document/colours'
 import { toneOfSample, matchedLight, whiteOfSample, type Sample } from '@/core/adjust/match'
 import { adjustPictures } from '@/core/document/edits/adjust'
@@ -57,8 +58,7 @@ const ownSample = async (bench: Bench, pictureId: string): Promise<Sample | null
   return sample ?? null
 }
 
-/** Brings brightness and warmth of the selected picture towards those of what surrounds it: as tones, to be changed or taken off. */
-export const matchLight = async (bench: Bench): Promise<void> => {
+const matchNow = async (bench: Bench): Promise<void> => {
   bench.endBurst()
   const place = placeOf(bench)
   const placed = place && placedIn(shownSheet(bench.get()), place.frame)
@@ -87,8 +87,7 @@ export const matchLight = async (bench: Bench): Promise<void> => {
 /** A shade at first: as strong as it is seen. */
 const FIRST_STRENGTH = 1
 
-/** Lays the shade of the surface beneath over the selected frame, or takes it off. */
-export const toggleShade = async (bench: Bench): Promise<void> => {
+const toggleNow = async (bench: Bench): Promise<void> => {
   bench.endBurst()
   const place = placeOf(bench)
   const { sheetId } = bench.get()
@@ -114,3 +113,18 @@ export const slideShade = (bench: Bench, strength: number): void => {
   const recorded = setShade.record(shownProject(bench.get()), { sheetId, ids: [frame.id], shade })
   bench.burst(`shade-${frame.id}`, 'Strength of the shade', recorded)
 }
+
+/** What could not be worked out is said, and changes nothing. */
+const orSay = async (bench: Bench, work: (bench: Bench) => Promise<void>): Promise<void> => {
+  try {
+    await work(bench)
+  } catch (error) {
+    say(bench, isFailure(error) ? error.message : 'The light of its place could not be read. Try again.', 'fault')
+  }
+}
+
+/** Brings brightness and warmth of the selected picture towards those of what surrounds it: as tones, to be changed or taken off. */
+export const matchLight = (bench: Bench): Promise<void> => orSay(bench, matchNow)
+
+/** Lays the shade of the surface beneath over the selected frame, or takes it off. */
+export const toggleShade = (bench: Bench): Promise<void> => orSay(bench, toggleNow)

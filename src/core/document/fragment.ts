@@ -1,5 +1,5 @@
 import { Failure } from '@/core/failure'
-import { type Slots } from '@/core/colour/slots'
+import { slotNamed, type Slot, type Slots } from '@/core/colour/slots'
 import { slotsUsedIn } from '@/core/document/colours'
 import { itemPictureIds, sheetOf } from '@/core/document/read'
 import { idsUnder, itemOf, topmostIds } from '@/core/document/tree'
@@ -134,3 +134,13 @@ export const readFragment = (value: unknown): Fragment => {
   if (faults.length) throw unreadable()
   return fragment
 }
+
+/** What becomes of a slot whose name the project has, in another colour: one slot for both, or each its own. */
+export type SameNamed = 'join' | 'apart'
+
+/** The slots of a fragment that the project has by another id under the same name, but in another colour. */
+export const slotsToChoose = (project: Project, { slots }: Pick<Fragment, 'slots'>): readonly Slot[] =>
+  Object.values(slots).filter((slot) => {
+    const held = Object.hasOwn(project.slots, slot.id) ? undefined : slotNamed(project.slots, slot.name)
+    return held !== undefined && held.colour !== slot.colour
+  })

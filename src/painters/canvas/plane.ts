@@ -21,6 +21,8 @@ export type PaintFlat = (on: Offscreen, item: DrawItem, painting: Painting) => v
 
 /** Pixels of a whole plane, at most: what would take more is painted less densely, all over alike. */
 const MOST_PIXELS = 128e6
+/** So many pixels are worth painting for one of those around what is seen, since most of them shrink. */
+const MOST_FOR_ONE = 8
 /** Beyond what lies under a pixel, its neighbours are looked at too. */
 const NEIGHBOURS = 3
 /** What is taken along of what is clear beyond an edge. */
@@ -44,11 +46,15 @@ const neededOf = (whole: Rect, corners: readonly (readonly [number, number, numb
   return part && { x0: Math.floor(part.x0), y0: Math.floor(part.y0), x1: Math.ceil(part.x1), y1: Math.ceil(part.y1) }
 }
 
-/** How many pixels stand for a point of the plane, so that none is lost where it is seen largest. */
-const densityOf = ({ stretch, area }: PlaneOp, view: Matrix): number => {
-  const { w, h } = rectSize(area)
-  const wanted = deviceLength(stretch, view)
-  return Math.min(wanted, Math.sqrt(MOST_PIXELS / Math.max(1e-12, w * h)))
+/**
+ * How many pixels stand for a point of the plane, so that none is lost where it is seen largest; fewer where it is drawn out so
+ * far in one direction that nearly all of them would be in vain. The same for every part of it that is painted.
+ */
+const densityOf = ({ stretch, area, outline }: PlaneOp, view: Matrix): number => {
+  const size = rectSize(area)
+  const seen = rectSize(mapRect(view, boundsOf(outline.path)))
+  const most = Math.min(MOST_PIXELS, MOST_FOR_ONE * Math.max(1, seen.w) * Math.max(1, seen.h))
+  return Math.min(deviceLength(stretch, view), Math.sqrt(most / Math.max(1e-12, size.w * size.h)))
 }
 
 /** Where the plane's area is seen among the target's pixels; nothing where some of it lies behind the eye. */

@@ -18,6 +18,7 @@ import { echoOf } from '@/core/document/edits/echoes'
 import { fillFrames, placePicture } from '@/core/document/edits/fills'
 import { addSlot } from '@/core/document/edits/slots'
 import { planeOfFrame } from '@/core/document/edits/planes'
+import { setTool } from '@/client/store/slices/mode'
 import { workOnPlane } from '@/client/store/planes'
 import { layFrame } from '@/core/document/edits/laid'
 import { boxQuad } from '@/core/document/laid'
@@ -125,6 +126,18 @@ const giveFaces = (bench: Bench): void =>
     { id: 'lora-bold', name: 'Lora Bold', kind: 'reading', canTravel: false, regular: 'lora' },
   ])
 
+/** Two quads were found by presses. */
+const findTwo = (bench: Bench): void => {
+  const quad = (x: number): Quad => [
+    { x, y: 100 },
+    { x: x + 100, y: 110 },
+    { x: x + 90, y: 190 },
+    { x, y: 200 },
+  ]
+  const found = [100, 300].map((x) => ({ quad: quad(x), rounded: x > 200 ? 0.1 : 0 }))
+  setTool(bench, { kind: 'find', frameId: null, found, last: { x: 150, y: 150 }, isWorking: false })
+}
+
 interface Scene {
   readonly name: string
   readonly project: Project
@@ -184,6 +197,7 @@ const scenes = (): readonly Scene[] => {
     { name: 'a frame on a plane', project: walled, selection: ['f-1'] },
     { name: 'a frame beside a plane', project: walled, selection: ['f-2'] },
     { name: 'a plane in hand', project: walled, selection: [], prepare: (bench) => workOnPlane(bench, 'wall') },
+    { name: 'corners found', project: base, selection: [], prepare: findTwo },
     { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
     {
       name: 'a stencil in hand',

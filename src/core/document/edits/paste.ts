@@ -17,7 +17,7 @@ import { placeAbove } from '@/core/document/lists'
 import type { Placed } from '@/core/placement/placed'
 import type { Point } from '@/core/geometry/vector'
 
-import type { Fragment } from '@/core/document/fragment'
+import type { Fragment, SameNamed } from '@/core/document/fragment'
 
 /** The id under which the project knows a picture, or one that is free for it. */
 const pictureIdFor = (project: Project, id: string, ref: PictureRef): string => {
@@ -120,16 +120,6 @@ const copyOfSpan = (span: Span, ids: NewIds, by: Point): Span => ({
         }
       : span.source,
 })
-
-/** What becomes of a slot whose name the project has, in another colour: one slot for both, or each its own. */
-export type SameNamed = 'join' | 'apart'
-
-/** The slots of a fragment that the project has by another id under the same name, but in another colour. */
-export const slotsToChoose = (project: Project, { slots }: Pick<Fragment, 'slots'>): readonly Slot[] =>
-  Object.values(slots).filter((slot) => {
-    const held = Object.hasOwn(project.slots, slot.id) ? undefined : slotNamed(project.slots, slot.name)
-    return held !== undefined && held.colour !== slot.colour
-  })
 
 /** What the slots of a fragment become in a project: the id of each there, and those that are new to it. */
 const slotsThere = (project: Project, slots: Slots, same: SameNamed) => {
