@@ -182,8 +182,10 @@ const labelAt = ({ labels }: Labelled, { x, y }: Point, { width, height }: Pixel
  * The plain-coloured picture, screen or card that a point of a picture lies on: the part of that colour is taken wider and
  * wider until it fills a quad; of those that do, the surest that holds the point. Null where there is none.
  */
-export const quadAt = (pixels: Pixels, at: Point): FoundQuad | null => {
-  const looked = looking(pixels)
+export const quadAt = (pixels: Pixels, at: Point): FoundQuad | null => quadUnder(looking(pixels), at)
+
+const quadUnder = (looked: Looked, at: Point): FoundQuad | null => {
+  const { pixels } = looked
   const colour = colourNear(looked, at)
   let best: FoundQuad | null = null
   for (const tolerance of TOLERANCES) {
@@ -216,7 +218,12 @@ export const quadsLike = (pixels: Pixels, at: Point): readonly FoundQuad[] => {
       if (quad) take(quad)
     }
   }
-  return found.sort((p, q) => quadArea(q.corners) - quadArea(p.corners))
+  // Light is not the same everywhere: each is looked at once more by its own colour.
+  const surest = found.map((one) => {
+    const own = quadUnder(looked, middleOf(one.corners))
+    return own && own.sure > one.sure ? own : one
+  })
+  return surest.sort((p, q) => quadArea(q.corners) - quadArea(p.corners))
 }
 
 /** So many parts of one colour are looked at. */

@@ -36,8 +36,18 @@ const Corners = ({ frame }: FrameProps) => {
     <>
       {CORNERS.map((name, i) => (
         <div key={name} className={styles.row} role="group" aria-label={`${name} corner`}>
-          <LengthField label="x" name={`${name} corner, x`} points={quad[i]?.x ?? 0} onPoints={(x) => put(i, 'x', x)} />
-          <LengthField label="y" name={`${name} corner, y`} points={quad[i]?.y ?? 0} onPoints={(y) => put(i, 'y', y)} />
+          <LengthField
+            label={`x${i + 1}`}
+            name={`${name} corner, x`}
+            points={quad[i]?.x ?? 0}
+            onPoints={(x) => put(i, 'x', x)}
+          />
+          <LengthField
+            label={`y${i + 1}`}
+            name={`${name} corner, y`}
+            points={quad[i]?.y ?? 0}
+            onPoints={(y) => put(i, 'y', y)}
+          />
         </div>
       ))}
       <div className={styles.row}>
