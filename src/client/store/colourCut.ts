@@ -22,6 +22,7 @@ import { levelUrl } from '@/client/http/api'
 import { newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
+import { refusesPerspective } from '@/client/store/laid'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectItems } from '@/client/store/selection'
 import type { ColourTool } from '@/client/store/modes'
@@ -56,6 +57,7 @@ export const startColour = (bench: Bench): void => {
   const frame = selectedFrame(bench.get())
   if (!frame || !holdsPicture(frame.fill)) return say(bench, 'Select a frame with a picture first.')
   if (!shownPlaced(frame)) return say(bench, 'Make the frame independent first: its picture is shared with others.')
+  if (refusesPerspective(bench, frame, 'find a part of it by its colour')) return
   putWay(bench, 'whole')
   setTool(bench, {
     kind: 'colour',

@@ -10,6 +10,7 @@ import { outlineOf, type Stencil } from '@/core/stencil/stencil'
 import { newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
+import { refusesPerspective } from '@/client/store/laid'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame } from '@/client/store/selection'
 import { clipTarget } from '@/client/store/trace'
@@ -45,6 +46,8 @@ export const cutWith = (bench: Bench, stencil: Stencil, box: Box): void => {
       path: transformPath(boxMatrix(box, 0), outline.path),
     })
   if (target === null) return say(bench, 'No picture lies under this outline. Draw it over a filled frame.')
+  const cut = heldSheet(bench.get()).items[target]
+  if (cut?.kind === 'frame' && refusesPerspective(bench, cut, 'cut it with a stencil')) return
   putStencilDown(bench)
   if (target !== BACKGROUND_ID) {
     bench.commit('Cut picture with stencil', (project) =>

@@ -1,7 +1,7 @@
 import { isFailure } from '@/core/failure'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { forgetLaid, layAsQuad, layFrame, setTrueSize, takeUp } from '@/core/document/edits/laid'
-import { boxQuad, seenQuad } from '@/core/document/laid'
+import { boxQuad, layOf, seenQuad } from '@/core/document/laid'
 import { outlineOnSheet } from '@/core/document/outline'
 import { fourCorners } from '@/core/document/quads'
 import { sheetOf } from '@/core/document/read'
@@ -100,4 +100,17 @@ export const putCorner = (bench: Bench, frameId: string, i: number, at: Point): 
 export const putTrueSize = (bench: Bench, frameId: string, size: Size): void => {
   const { sheetId } = bench.get()
   bench.commit('True size', (project) => setTrueSize.record(project, { sheetId, frameId, size }))
+}
+
+/**
+ * Does a frame lie in perspective, so that what works only on flat ones is refused? Says so, with what to do; `what` goes on
+ * after “to”.
+ */
+export const refusesPerspective = (bench: Bench, frame: Frame, what: string): boolean => {
+  const lies = layOf(shownSheet(bench.get()), frame) !== null
+  if (lies) {
+    const first = frame.planeId === undefined ? 'Take it up flat' : 'Take it off its plane and up flat'
+    say(bench, `It lies in perspective. ${first} to ${what}, and lay it down again after.`)
+  }
+  return lies
 }

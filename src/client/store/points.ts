@@ -15,12 +15,12 @@ import { kindsOf, withKinds } from '@/core/path/nodeKinds'
 import { type Recorded, unchanged } from '@/core/document/edit'
 import { setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { BACKGROUND_ID } from '@/core/document/background'
-import { layOf } from '@/core/document/laid'
 import { standingOutlineOf } from '@/core/document/outline'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import type { Point } from '@/core/geometry/vector'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
+import { refusesPerspective } from '@/client/store/laid'
 import { say } from '@/client/store/notices'
 import { selectedFrame } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
@@ -70,8 +70,7 @@ export const togglePoints = (bench: Bench): void => {
   if (!frame || frame.id === BACKGROUND_ID) return say(bench, 'Select one frame to work on the points of its outline.')
   if (frame.stencil.kind === 'mask')
     return say(bench, 'A soft mask has no points. Swap the stencil, or take the outline of its picture instead.')
-  if (layOf(heldSheet(state), frame))
-    return say(bench, 'It lies in perspective. Take it up flat to work on its points, and lay it down again after.')
+  if (refusesPerspective(bench, frame, 'work on its points')) return
   putWay(bench, 'whole')
   setTool(bench, { kind: 'points', frameId: frame.id, of: null, contours: [], chosen: [] })
   speak(bench, 'The points of the outline are in hand. Esc puts them down.')

@@ -7,6 +7,7 @@ import { boundsOf } from '@/core/path/extent'
 import { rectCentre } from '@/core/geometry/rect'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { addFrame } from '@/core/document/edits/frames'
+import { layOf } from '@/core/document/laid'
 import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
 import { isOutlineSound } from '@/core/document/outline'
 import { frameAt, shownPlaced } from '@/core/document/read'
@@ -88,7 +89,7 @@ export const clipTarget = (sheet: Sheet, outline: Outline): string | null => {
   const points = outline.path.flatMap((piece) => ('to' in piece ? [piece.to] : []))
   const inside = outlineContains(outline, middle) ? [middle, ...points] : points
   for (const at of inside) {
-    const frame = frameAt(sheet, at, (one) => shownPlaced(one) !== null)
+    const frame = frameAt(sheet, at, (one) => shownPlaced(one) !== null && !layOf(sheet, one))
     if (frame) return frame.id
   }
   return sheet.background.kind === 'picture' ? BACKGROUND_ID : null

@@ -14,6 +14,7 @@ import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { inkOn } from '@/client/store/lettering'
 import { writingOf, type Writing } from '@/client/store/modes'
+import { refusesPerspective } from '@/client/store/laid'
 import { say } from '@/client/store/notices'
 import { owned } from '@/client/store/owned'
 import { select } from '@/client/store/selection'
@@ -57,6 +58,7 @@ export const startWriting = (
   const frame = textOf(shownSheet(state), frameId)
   if (!frame) return
   if (frame.locked) return say(bench, 'This text is locked. Unlock it in the stack or with K.')
+  if (refusesPerspective(bench, frame, 'write in it')) return
   if (state.selection[0] !== frameId || state.selection.length > 1) select(bench, frameId)
   const { text } = frame.stencil
   const at = Math.min(place ?? text.length, text.length)

@@ -8,6 +8,7 @@ import { standingOutlineOf } from '@/core/document/outline'
 import type { ToolHand } from '@/client/gestures/tools/hand'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
+import { refusesPerspective } from '@/client/store/laid'
 import { say } from '@/client/store/notices'
 import { selectedFrame } from '@/client/store/selection'
 import { putWay } from '@/client/store/slices/selection'
@@ -29,6 +30,7 @@ const edgeAt = (bench: Bench, at: Point): readonly [Point, Point] | null => {
 export const startUpright = (bench: Bench): void => {
   const frame = selectedFrame(bench.get())
   if (!frame) return say(bench, 'Select a frame first.')
+  if (refusesPerspective(bench, frame, 'turn its box')) return
   putWay(bench, 'whole')
   setTool(bench, { kind: 'upright', frameId: frame.id, edge: null })
 }
