@@ -267,3 +267,22 @@ test('three pictures are hung on a wall in perspective, a fourth is added later,
   const after = (await hand.opened()).project
   for (const [i, id] of ids.entries()) expect(quadOf(after, frameIn(after, id))).not.toEqual(quads[i])
 })
+
+test('four corners that are traced become a frame in perspective at once', async ({ page, request }) => {
+  const hand = await BenchHand.open(page, await makeProject(request, []))
+  await hand.table.focus()
+  await page.keyboard.press('q')
+  const corners = [
+    { x: 200, y: 150 },
+    { x: 600, y: 210 },
+    { x: 590, y: 400 },
+    { x: 190, y: 470 },
+  ]
+  for (const corner of corners) await hand.press(corner)
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Frame in perspective' }).click()
+  const project = await hand.afterStep('Trace frame in perspective')
+  const frame = newest(project)
+  expect(frame.stencil).toEqual({ kind: 'rectangle' })
+  for (const [i, p] of quadOf(project, frame).entries()) expect(distance(p, corners[i] ?? p)).toBeLessThan(8)
+})

@@ -6,6 +6,10 @@ import { outlineContains } from '@/core/path/contains'
 import { boundsOf } from '@/core/path/extent'
 import { rectCentre } from '@/core/geometry/rect'
 import { BACKGROUND_ID } from '@/core/document/background'
+import { quadFault, type Quad } from '@/core/geometry/quad'
+import { joinRecorded } from '@/core/document/edit'
+import { layAsQuad } from '@/core/document/edits/laid'
+import { fourCorners } from '@/core/document/quads'
 import { addFrame } from '@/core/document/edits/frames'
 import { layOf } from '@/core/document/laid'
 import { clipOnSheet, frameOfOutline, setOutlineOnSheet } from '@/core/document/edits/stencils'
@@ -104,6 +108,28 @@ export const frameTrace = (bench: Bench): void => {
   putToolDown(bench)
   putDraft(bench, sheetId, [])
   bench.commit('Trace frame', (project) => addFrame.record(project, { sheetId, frame }))
+  select(bench, frame.id)
+}
+
+/** The four corners of what was traced, where it has just those and straight sides between them, and they are a plane. */
+export const tracedCorners = (state: BenchState): Quad | null => {
+  const quad = fourCorners(tracedOutline(state))
+  return quad && !quadFault(quad) ? quad : null
+}
+
+/** Makes of four traced corners an empty frame that is seen in them. */
+export const layTrace = (bench: Bench): void => {
+  const { sheetId } = bench.get()
+  const quad = tracedCorners(bench.get())
+  if (!quad) return
+  const frame = frameOfOutline(newItemId(), traceName, tracedOutline(bench.get()))
+  putToolDown(bench)
+  putDraft(bench, sheetId, [])
+  bench.commit('Trace frame in perspective', (project) =>
+    joinRecorded(addFrame.record(project, { sheetId, frame }), (added) =>
+      layAsQuad.record(added, { sheetId, frameId: frame.id, quad }),
+    ),
+  )
   select(bench, frame.id)
 }
 

@@ -7,7 +7,7 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { heldSheet } from '@/client/store/benchStore'
-import { clipTarget, clipTrace, frameTrace, tracedOutline } from '@/client/store/trace'
+import { clipTarget, clipTrace, frameTrace, layTrace, tracedCorners, tracedOutline } from '@/client/store/trace'
 import { setTool } from '@/client/store/slices/mode'
 
 /** Asks what a closed outline is for. */
@@ -17,6 +17,7 @@ export const TraceDialog = () => {
   if (tool?.kind !== 'trace' || !tool.isClosed) return null
   const state = bench.get()
   const canClip = clipTarget(heldSheet(state), tracedOutline(state)) !== null
+  const hasCorners = tracedCorners(state) !== null
   const goOn = (): void => setTool(bench, { ...tool, isClosed: false })
   return (
     <Dialog
@@ -34,6 +35,7 @@ export const TraceDialog = () => {
       </DialogContent>
       <DialogActions>
         <Button onClick={goOn}>Go on tracing</Button>
+        {hasCorners && <Button onClick={() => layTrace(bench)}>Frame in perspective</Button>}
         <Button disabled={!canClip} onClick={() => clipTrace(bench)}>
           Clip this picture
         </Button>
