@@ -52,7 +52,7 @@ test('in each way its section is open, the others are one line; nothing is scrol
     // On the rail beside the zoom too, in every way.
     await expect(page.locator('[data-region="rail"] [data-sharpness]')).toBeVisible()
     const numbers = await card(page).locator('.MuiAvatar-root').allTextContents()
-    expect(numbers).toEqual(['1', '2', '3', '4', '5', '6'])
+    expect(numbers).toEqual(['1', '2', '3', '4', '5', '6', '7'])
   }
   await expect(card(page).getByRole('region', { name: 'Place' })).toContainText('240 × 240 px at 80, 80')
 })
