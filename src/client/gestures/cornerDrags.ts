@@ -1,5 +1,5 @@
 import { isFailure } from '@/core/failure'
-import type { Quad } from '@/core/geometry/quad'
+import { mapQuad, type Quad } from '@/core/geometry/quad'
 import { snapPoint, type PointField } from '@/core/geometry/snapPoint'
 import { add, distance, dot, subtract, type Point } from '@/core/geometry/vector'
 import { type Recorded, unchanged } from '@/core/document/edit'
@@ -33,7 +33,7 @@ const onLine = (p: Point, from: Point, to: Point): Point => {
 }
 
 /** Kept to the nearer of the two sides that meet in a corner. */
-export const alongSide = (quad: Quad, i: number, at: Point): Point => {
+const alongSide = (quad: Quad, i: number, at: Point): Point => {
   const corner = quad[i] ?? at
   const feet = [1, 3].map((step) => onLine(at, corner, quad[(i + step) % 4] ?? at))
   const [p = at, q = at] = feet
@@ -41,7 +41,7 @@ export const alongSide = (quad: Quad, i: number, at: Point): Point => {
 }
 
 /** Upon a point or line of the sheet that is near, or else upon an edge of what lies beneath. */
-export const snapped = (
+const snapped = (
   at: Point,
   field: PointField,
   reach: number,
@@ -52,14 +52,31 @@ export const snapped = (
   return edgeAt(at, reach) ?? at
 }
 
-const put = (quad: Quad, changes: ReadonlyMap<number, Point>): Quad => {
-  const [p, q, r, s] = quad
-  return [changes.get(0) ?? p, changes.get(1) ?? q, changes.get(2) ?? r, changes.get(3) ?? s]
+/** Corners under the hand: one of a quad, or the side from it to the next. */
+export interface HeldCorners {
+  readonly quad: Quad
+  readonly i: number
+  readonly isSide: boolean
+  readonly from: Point
+  readonly field: PointField
+  readonly edgeAt: (p: Point, reach: number) => Point | null
+}
+
+/** The quad once the hand is at a point. Shift keeps a corner to the lines of its sides. */
+export const movedCorners = (held: HeldCorners, to: Point, shift: boolean, reach: number): Quad => {
+  const { quad, i, isSide, from, field, edgeAt } = held
+  const by = subtract(to, from)
+  return mapQuad(quad, (corner, k) => {
+    const at = add(corner, by)
+    if (isSide) return k === i || k === (i + 1) % 4 ? at : corner
+    if (k !== i) return corner
+    return shift ? alongSide(quad, i, at) : snapped(at, field, reach, edgeAt)
+  })
 }
 
 /**
  * A drag on a corner in perspective, or on the side from it to the next: what is no plane is not followed, and said. Shift
- * keeps a corner to its sides' lines, and a side to its own way. `edgeAt` finds an edge of what lies beneath a point, where
+ * keeps a corner to the lines of its sides. `edgeAt` finds an edge of what lies beneath a point, where
  * that is asked for.
  */
 export const cornerDrag = (
@@ -71,23 +88,16 @@ export const cornerDrag = (
   const sheet = sheetOf(project, sheetId)
   const frameId = ids[0] ?? ''
   const quad = seenQuad(sheet, frameOf(sheet, frameId))
-  const held = isSide ? [i, (i + 1) % 4] : [i]
-  const field = cornerField(sheet, frameId)
+  const held = { quad, i, isSide, from, field: cornerField(sheet, frameId), edgeAt }
   let last: Recorded = unchanged(project)
-  const movedTo = (to: Point, shift: boolean, reach: number): ReadonlyMap<number, Point> => {
-    const by = subtract(to, from)
-    const at = (corner: number): Point => add(quad[corner] ?? from, by)
-    if (isSide) return new Map(held.map((corner) => [corner, at(corner)]))
-    return new Map([[i, shift ? alongSide(quad, i, at(i)) : snapped(at(i), field, reach, edgeAt)]])
-  }
   return {
     name: isSide ? 'Draw a side in perspective' : 'Draw a corner in perspective',
     propose: (to, { shift, snapReach }): Proposal => {
-      const changes = movedTo(to, shift, snapReach)
-      const lens = changes.get(i)
+      const moved = movedCorners(held, to, shift, snapReach)
+      const lens = moved[i]
       const common = { stopped: false, marks: NO_MARKS, ...(lens && !isSide ? { lens } : {}) }
       try {
-        last = layFrame.record(project, { sheetId, frameId, quad: put(quad, changes) })
+        last = layFrame.record(project, { sheetId, frameId, quad: moved })
         return { ...common, recorded: last }
       } catch (error) {
         if (!isFailure(error)) throw error

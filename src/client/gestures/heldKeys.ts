@@ -2,12 +2,21 @@ import { owned } from '@/client/store/owned'
 import { type Bench } from '@/client/store/bench'
 
 /** Held during a drag: nothing snaps. */
-export const NO_SNAP_KEY = 'n'
+const NO_SNAP_KEY = 'n'
+
+/** How near something must be to snap to it, in table pixels. */
+const SNAP_PIXELS = 6
 
 const HELD = owned(() => new Set<string>())
 
 /** Letters held down now, for gestures that a held key changes (C, M, H, N). */
 export const heldKeys = (bench: Bench): Set<string> => bench.own(HELD)
+
+/** How near something must be to snap to it, in points of the sheet; 0 while nothing snaps. */
+export const snapReachOf = (bench: Bench): number => {
+  const { snaps, view } = bench.get()
+  return snaps && !heldKeys(bench).has(NO_SNAP_KEY) ? SNAP_PIXELS / view.scale : 0
+}
 
 /** Inputs in which no text is typed. */
 const UNTYPED = new Set(['checkbox', 'radio', 'range', 'button', 'submit', 'color', 'file'])

@@ -16,7 +16,7 @@ import type { Stencil } from '@/core/stencil/stencil'
 import { cornerDrag } from '@/client/gestures/cornerDrags'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
 import { framesSeenAt, frameSeenAt, isSeeThrough } from '@/client/gestures/hits'
-import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
+import { heldKeys, snapReachOf } from '@/client/gestures/heldKeys'
 import { showStopped } from '@/client/gestures/nudge'
 import { knobDrag } from '@/client/gestures/knobs'
 import { dragLinked, withCopyLeft } from '@/client/gestures/movedCopies'
@@ -59,14 +59,8 @@ export type Hold =
     }
   | { readonly kind: 'nothing' }
 
-/** How near something must be to snap to it, in table pixels. */
-const SNAP_PIXELS = 6
-
 /** What is held during a drag, as the drags know it. */
-const heldNow = (bench: Bench, shift: boolean): Held => {
-  const { snaps, view } = bench.get()
-  return { shift, snapReach: snaps && !heldKeys(bench).has(NO_SNAP_KEY) ? SNAP_PIXELS / view.scale : 0 }
-}
+const heldNow = (bench: Bench, shift: boolean): Held => ({ shift, snapReach: snapReachOf(bench) })
 
 export const MIDDLE_BUTTON = 4
 

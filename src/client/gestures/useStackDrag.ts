@@ -1,4 +1,5 @@
 'use client'
+import { frameOrBackground } from '@/core/document/background'
 import { carriedOf } from '@/client/store/modes'
 import { useDrag } from '@use-gesture/react'
 import { useRef } from 'react'
@@ -12,7 +13,7 @@ import type { Sheet } from '@/core/document/types'
 import { onEscape } from '@/client/gestures/escape'
 import { dropCarried, hoverCarried, putDown } from '@/client/gestures/useCarry'
 import type { Bench } from '@/client/store/bench'
-import { selectableFrame, shownSheet } from '@/client/store/benchStore'
+import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import type { StackDrop } from '@/client/store/state'
 import type { Carried } from '@/client/store/modes'
@@ -89,7 +90,7 @@ const carriedItem = (bench: Bench, id: string): Carried | null => {
   const state = bench.get()
   // As it is, not as the drag shows it: there the picture is in its new frame already.
   const sheet = sheetOf(state.project, state.sheetId)
-  const frame = selectableFrame(sheet, id)
+  const frame = frameOrBackground(sheet, id)
   const placed = frame && placedIn(sheet, frame)
   const picture = placed && state.project.pictures[placed.pictureId]
   return picture ? { kind: 'fill', frameId: id, hash: picture.hash } : null

@@ -4,8 +4,8 @@ import { advance, joined, patched, redoOf, undoOf, type LoggedStep, type Step } 
 import type { Recorded } from '@/core/document/edit'
 import { holdsPicture } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
-import { BACKGROUND_ID, backgroundFrame } from '@/core/document/background'
-import type { Frame, Project, Sheet } from '@/core/document/types'
+import { BACKGROUND_ID, frameOrBackground } from '@/core/document/background'
+import type { Project, Sheet } from '@/core/document/types'
 import type { OpenedProject } from '@/contract/api'
 import { limitPassed, touchedFaults } from '@/core/document/validate'
 import { api } from '@/client/http/api'
@@ -77,13 +77,6 @@ const firstState = (opened: OpenedProject): BenchState => ({
   ...FIRST_NOTICES,
 })
 
-/** The frame of that id, or the background's picture as one; null for a group or what is not there. */
-export const selectableFrame = (sheet: Sheet, id: string): Frame | null => {
-  if (id === BACKGROUND_ID) return backgroundFrame(sheet)
-  const item = sheet.items[id]
-  return item?.kind === 'frame' ? item : null
-}
-
 const isSelectable = (sheet: Sheet, id: string): boolean =>
   id === BACKGROUND_ID ? sheet.background.kind === 'picture' : sheet.items[id] !== undefined
 
@@ -91,7 +84,7 @@ const isSelectable = (sheet: Sheet, id: string): boolean =>
 const modeOn = ({ mode }: Pick<BenchState, 'mode'>, sheet: Sheet): Mode => {
   const tool = toolOf({ mode })
   const stands =
-    (!tool || !('frameId' in tool) || tool.frameId === null || selectableFrame(sheet, tool.frameId) !== null) &&
+    (!tool || !('frameId' in tool) || tool.frameId === null || frameOrBackground(sheet, tool.frameId) !== null) &&
     (tool?.kind !== 'plane' || sheet.planes[tool.planeId] !== undefined)
   return stands ? mode : 'back' in mode ? { ...mode, back: { kind: 'rest' } } : { kind: 'rest' }
 }
@@ -102,7 +95,7 @@ const settled = (state: BenchState, project: Project): Partial<BenchState> => {
   const sheet = sheetOf(project, sheetId)
   const selection = state.selection.filter((id) => isSelectable(sheet, id))
   const [only] = selection
-  const holder = selection.length === 1 && only !== undefined ? selectableFrame(sheet, only) : null
+  const holder = selection.length === 1 && only !== undefined ? frameOrBackground(sheet, only) : null
   return {
     project,
     preview: null,

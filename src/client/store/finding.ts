@@ -9,10 +9,10 @@ import { setCorners } from '@/core/document/edits/stencils'
 import { laidCorners } from '@/core/document/laid'
 import { boxFor } from '@/core/document/quads'
 import type { Frame, Project, Sheet } from '@/core/document/types'
-import { clockwise, quadFault, type Quad } from '@/core/geometry/quad'
+import { clockwise, quadFault, quadMiddle, type Quad } from '@/core/geometry/quad'
 import { apply } from '@/core/geometry/matrix'
 import { readingRows } from '@/core/geometry/reading'
-import type { Point } from '@/core/geometry/vector'
+import { distance, type Point } from '@/core/geometry/vector'
 import { levelWithin } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import { sourceAt, type Source } from '@/client/store/pictureUnder'
@@ -22,10 +22,12 @@ import { heldSheet } from '@/client/store/benchStore'
 import { toolOf, type FoundOnSheet } from '@/client/store/modes'
 import { say } from '@/client/store/notices'
 import { newPlaneId, freePlaneName } from '@/client/store/planes'
+import { owned } from '@/client/store/owned'
 import { select, selectedFrame, selectItems } from '@/client/store/selection'
 import { putWay } from '@/client/store/slices/selection'
 import { changeTool, putToolDown, setTool } from '@/client/store/slices/mode'
 import { speak } from '@/client/store/slices/notices'
+import { tryStep } from '@/client/store/tryStep'
 import { askOutlines } from '@/client/workers/outlines'
 
 /** Pixels of the level in which things are looked for. */
@@ -46,15 +48,8 @@ const NOTHING =
 
 const onSheet = ({ toSheet }: Source, corners: Quad): Quad | null => clockwise(corners.map((p) => apply(toSheet, p)))
 
-const isSame = (p: FoundOnSheet, q: FoundOnSheet): boolean => {
-  const middle = ({ quad }: FoundOnSheet): Point => ({
-    x: quad.reduce((sum, { x }) => sum + x, 0) / 4,
-    y: quad.reduce((sum, { y }) => sum + y, 0) / 4,
-  })
-  const [a, b] = [middle(p), middle(q)]
-  const size = Math.hypot(p.quad[0].x - p.quad[2].x, p.quad[0].y - p.quad[2].y)
-  return Math.hypot(a.x - b.x, a.y - b.y) < size / 5
-}
+const isSame = ({ quad }: FoundOnSheet, other: FoundOnSheet): boolean =>
+  distance(quadMiddle(quad), quadMiddle(other.quad)) < distance(quad[0], quad[2]) / 5
 
 const askAt = async (bench: Bench, at: Point, isAll: boolean): Promise<readonly FoundOnSheet[]> => {
   const tool = toolOf(bench.get())
@@ -74,21 +69,28 @@ const askAt = async (bench: Bench, at: Point, isAll: boolean): Promise<readonly 
   })
 }
 
+/** Questions are numbered: only the answer to the newest counts. */
+const ASKED = owned(() => ({ newest: 0 }))
+
 /** Looks for corners at a point; they take the place of those found before or, with `adds`, come beside them. */
 export const findAt = async (bench: Bench, at: Point, adds: boolean, isAll = false): Promise<void> => {
   const before = toolOf(bench.get())
   if (before?.kind !== 'find') return
   setTool(bench, { ...before, isWorking: true })
+  const asked = bench.own(ASKED)
+  asked.newest += 1
+  const question = asked.newest
   try {
     const found = await askAt(bench, at, isAll)
     const now = toolOf(bench.get())
-    if (now?.kind !== 'find') return
+    if (now?.kind !== 'find' || question !== asked.newest) return
     if (!found.length) say(bench, NOTHING)
     const kept = adds || isAll || !found.length ? now.found : []
     const fresh = found.filter((one) => !kept.some((other) => isSame(other, one)))
     setTool(bench, { ...now, found: [...kept, ...fresh], last: found.length ? at : now.last, isWorking: false })
     if (found.length) speak(bench, `${kept.length + fresh.length} found`)
   } catch (error) {
+    if (question !== asked.newest) return
     changeTool(bench, 'find', { isWorking: false })
     say(bench, isFailure(error) ? error.message : 'It could not be looked for. Press again.')
   }
@@ -135,6 +137,16 @@ const addAll = (project: Project, sheetId: string, frames: readonly Frame[]): Re
     unchanged(project),
   )
 
+/** All frames on one plane, made of the corners of the first. */
+const onPlaneOfFirst = (added: Recorded, sheet: Sheet, [first, ...others]: readonly Frame[]): Recorded => {
+  if (!first) return added
+  const sheetId = sheet.id
+  const plane = { id: newPlaneId(), name: freePlaneName(sheet) }
+  const made = joinRecorded(added, (at) => planeOfFrame.record(at, { sheetId, frameId: first.id, plane }))
+  const ids = others.map(({ id }) => id)
+  return joinRecorded(made, (at) => hangOnPlane.record(at, { sheetId, ids, planeId: plane.id }))
+}
+
 /** Lays the selected frame into what was found, or puts frames there: each by itself, or all on one plane. */
 export const layFound = (bench: Bench, onOnePlane: boolean): void => {
   const tool = toolOf(bench.get())
@@ -144,29 +156,16 @@ export const layFound = (bench: Bench, onOnePlane: boolean): void => {
   if (tool?.kind !== 'find' || !first) return say(bench, 'Press something in a picture first.')
   const { frameId, found } = tool
   putToolDown(bench)
-  try {
-    if (frameId !== null && sheet.items[frameId]) {
-      bench.commit('Lay into what was found', (project) => layOne(project, sheetId, frameId, first))
-      return select(bench, frameId)
-    }
-    const frames = framesOf(sheet, found)
-    const [one, ...others] = frames
-    const plane = { id: newPlaneId(), name: freePlaneName(sheet) }
-    bench.commit(frames.length > 1 ? `Put ${frames.length} frames there` : 'Put a frame there', (project) => {
-      const added = addAll(project, sheetId, frames)
-      if (!onOnePlane || !one) return added
-      const ids = others.map(({ id }) => id)
-      return joinRecorded(
-        joinRecorded(added, (at) => planeOfFrame.record(at, { sheetId, frameId: one.id, plane })),
-        (at) => hangOnPlane.record(at, { sheetId, ids, planeId: plane.id }),
-      )
-    })
-    selectItems(
-      bench,
-      frames.map(({ id }) => id),
-    )
-  } catch (error) {
-    if (!isFailure(error)) throw error
-    say(bench, error.message)
+  if (frameId !== null && sheet.items[frameId]) {
+    tryStep(bench, 'Lay into what was found', (project) => layOne(project, sheetId, frameId, first))
+    return select(bench, frameId)
   }
+  const frames = framesOf(sheet, found)
+  const step = frames.length > 1 ? `Put ${frames.length} frames there` : 'Put a frame there'
+  const isMade = tryStep(bench, step, (project) => {
+    const added = addAll(project, sheetId, frames)
+    return onOnePlane ? onPlaneOfFirst(added, sheet, frames) : added
+  })
+  const ids = frames.map(({ id }) => id)
+  if (isMade) selectItems(bench, ids)
 }

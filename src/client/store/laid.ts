@@ -1,4 +1,3 @@
-import { isFailure } from '@/core/failure'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { forgetLaid, layAsQuad, layFrame, setTrueSize, takeUp } from '@/core/document/edits/laid'
 import { boxQuad, layOf, seenQuad } from '@/core/document/laid'
@@ -7,13 +6,14 @@ import { fourCorners } from '@/core/document/quads'
 import { sheetOf } from '@/core/document/read'
 import { frameOf, isLocked } from '@/core/document/tree'
 import type { Frame, Project } from '@/core/document/types'
-import type { Quad } from '@/core/geometry/quad'
+import { mapQuad, type Quad } from '@/core/geometry/quad'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { selectedFrames } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
+import { tryStep } from '@/client/store/tryStep'
 
 const isLaid = ({ laid }: Frame): boolean => laid !== undefined && !laid.isFlat
 
@@ -69,30 +69,16 @@ export const layByOutline = (bench: Bench): void => {
   const [frame] = selectedFrames(state)
   const quad = frame && ownCorners(state, frame)
   if (!frame || !quad) return say(bench, 'This needs an outline of four straight sides, such as one that was traced.')
-  trying(bench, 'Lay into its own corners', (project) =>
+  tryStep(bench, 'Lay into its own corners', (project) =>
     layAsQuad.record(project, { sheetId: state.sheetId, frameId: frame.id, quad }),
   )
-}
-
-/** One step, or the reason why it cannot be made. */
-const trying = (bench: Bench, step: string, made: (project: Project) => Recorded): void => {
-  try {
-    const { project } = bench.get()
-    made(project)
-    bench.commit(step, made)
-  } catch (error) {
-    if (!isFailure(error)) throw error
-    say(bench, error.message)
-  }
 }
 
 /** Puts one corner of a laid frame where it was typed; throws, in words, what is no plane. */
 export const putCorner = (bench: Bench, frameId: string, i: number, at: Point): void => {
   const { sheetId, project } = bench.get()
   const sheet = sheetOf(project, sheetId)
-  const [p, q, r, s] = seenQuad(sheet, frameOf(sheet, frameId))
-  const of = (corner: Point, k: number): Point => (k === i ? at : corner)
-  const quad: Quad = [of(p, 0), of(q, 1), of(r, 2), of(s, 3)]
+  const quad = mapQuad(seenQuad(sheet, frameOf(sheet, frameId)), (corner, k) => (k === i ? at : corner))
   bench.commit('Put a corner in perspective', (now) => layFrame.record(now, { sheetId, frameId, quad }))
 }
 

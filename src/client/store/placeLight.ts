@@ -1,4 +1,5 @@
 import { isFailure } from '@/core/failure'
+import { frameOrBackground } from '@/core/document/background'
 import { freed } from '@/core/document/colours'
 import { toneOfSample, matchedLight, whiteOfSample, type Sample } from '@/core/adjust/match'
 import { adjustPictures } from '@/core/document/edits/adjust'
@@ -7,7 +8,7 @@ import { placedIn } from '@/core/document/content'
 import { seenQuad } from '@/core/document/laid'
 import type { Frame } from '@/core/document/types'
 import { apply, invert } from '@/core/geometry/matrix'
-import type { Quad } from '@/core/geometry/quad'
+import { mapQuad, quadMiddle, type Quad } from '@/core/geometry/quad'
 import { levelCount, levelWithin } from '@/core/render/needs'
 import { levelUrl } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
@@ -21,6 +22,7 @@ import { askTones } from '@/client/workers/tones'
 const LOOKED_PIXELS = 400_000
 
 interface Place {
+  readonly sheetId: string
   readonly frame: Frame
   readonly source: Source
   /** Where the frame is seen, in pixels of the picture beneath. */
@@ -32,12 +34,18 @@ const placeOf = (bench: Bench): Place | null => {
   const frame = selectedFrame(bench.get())
   if (!frame) return null
   const quad = seenQuad(shownSheet(bench.get()), frame)
-  const [p, q, r, s] = quad
-  const middle = { x: (p.x + q.x + r.x + s.x) / 4, y: (p.y + q.y + r.y + s.y) / 4 }
-  const source = sourceAt(bench, middle, frame.id)
+  const source = sourceAt(bench, quadMiddle(quad), frame.id)
   if (!source) return null
   const back = invert(source.toSheet)
-  return { frame, source, corners: [apply(back, p), apply(back, q), apply(back, r), apply(back, s)] }
+  return { sheetId: bench.get().sheetId, frame, source, corners: mapQuad(quad, (p) => apply(back, p)) }
+}
+
+/** Is the frame still as it was when its place was asked for? Says so if not. */
+const isStill = (bench: Bench, { sheetId, frame }: Place): boolean => {
+  const sheet = bench.get().project.sheets[sheetId]
+  const isSame = sheet !== undefined && frameOrBackground(sheet, frame.id) === frame
+  if (!isSame) say(bench, 'The frame was changed while its place was looked at. Press again.')
+  return isSame
 }
 
 const NO_PLACE = 'There is no flat picture beneath it whose light could be taken.'
@@ -66,9 +74,10 @@ const matchNow = async (bench: Bench): Promise<void> => {
   if (!placed) return say(bench, 'Fill the frame with a picture first.')
   const [around, own] = [await sampleOf(bench, place, 'around'), await ownSample(bench, placed.pictureId)]
   const tone = around && toneOfSample(around)
-  const { sheetId, project } = bench.get()
   if (!tone || !own) return say(bench, NO_PLACE)
-  const held = freed(placed.adjustments ?? {}, project.slots)
+  if (!isStill(bench, place)) return
+  const { sheetId } = place
+  const held = freed(placed.adjustments ?? {}, bench.get().project.slots)
   const { exposure, warmth } = matchedLight(own, held, tone)
   bench.commit('Match the light of its place', (now) =>
     adjustPictures.record(now, {
@@ -89,15 +98,17 @@ const FIRST_STRENGTH = 1
 
 const toggleNow = async (bench: Bench): Promise<void> => {
   bench.endBurst()
-  const place = placeOf(bench)
+  const frame = selectedFrame(bench.get())
   const { sheetId } = bench.get()
-  const { frame } = place ?? {}
+  // It comes off also where there is no picture beneath any more.
   if (frame?.shade)
     return bench.commit('Take the shade off', (project) =>
       setShade.record(project, { sheetId, ids: [frame.id], shade: null }),
     )
+  const place = placeOf(bench)
   const sample = place && (await sampleOf(bench, place, 'within'))
   if (!place || !sample) return say(bench, NO_PLACE)
+  if (!isStill(bench, place)) return
   const shade = { of: place.source.id, strength: FIRST_STRENGTH, white: Math.max(0.05, whiteOfSample(sample)) }
   bench.commit('Lay the shade of the surface over it', (project) =>
     setShade.record(project, { sheetId, ids: [place.frame.id], shade }),

@@ -1,11 +1,8 @@
-import { isFailure } from '@/core/failure'
 import { newFrame } from '@/core/document/create'
-import { joinRecorded, type Recorded } from '@/core/document/edit'
 import { addFrame } from '@/core/document/edits/frames'
 import {
   addPlane,
   hangOnPlane,
-  movePlane,
   planeOfFrame,
   removePlane,
   renamePlane,
@@ -14,7 +11,7 @@ import {
 } from '@/core/document/edits/planes'
 import { itemsRect } from '@/core/document/extent'
 import { boxFor } from '@/core/document/quads'
-import type { Plane, Project, Sheet } from '@/core/document/types'
+import type { Plane, Sheet } from '@/core/document/types'
 import type { Box } from '@/core/geometry/box'
 import type { Quad } from '@/core/geometry/quad'
 import { rectCentre } from '@/core/geometry/rect'
@@ -29,6 +26,7 @@ import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames } from '@/client/store/selection'
 import { putToolDown, setTool } from '@/client/store/slices/mode'
 import type { BenchState } from '@/client/store/state'
+import { tryStep } from '@/client/store/tryStep'
 
 /** The plane that is worked on; null where none is, or it is gone. */
 export const planeInHand = (state: BenchState): Plane | null => {
@@ -51,20 +49,6 @@ export const newPlaneId = (): string => newItemId().replace(/^f-/, 'plane-')
 export const freePlaneName = ({ planes }: Sheet): string => {
   const names = new Set(Object.values(planes).map(({ name }) => name))
   for (let i = 1; ; i += 1) if (!names.has(`Plane ${i}`)) return `Plane ${i}`
-}
-
-/** One step, or the reason why it cannot be made. True if it was made. */
-const trying = (bench: Bench, step: string, made: (project: Project) => Recorded): boolean => {
-  bench.endBurst()
-  try {
-    made(bench.get().project)
-    bench.commit(step, made)
-    return true
-  } catch (error) {
-    if (!isFailure(error)) throw error
-    say(bench, error.message)
-    return false
-  }
 }
 
 /** Takes a plane in hand: its corners can be drawn, and frames drawn on it. */
@@ -90,7 +74,7 @@ export const newPlane = (bench: Bench): void => {
     // Whole points are read more easily, and as true as can be told.
     size: { w: Math.max(1, Math.round(w)), h: Math.max(1, Math.round(h)) },
   }
-  const isMade = trying(bench, 'New plane', (project) => addPlane.record(project, { sheetId: sheet.id, plane }))
+  const isMade = tryStep(bench, 'New plane', (project) => addPlane.record(project, { sheetId: sheet.id, plane }))
   if (isMade) began(bench, plane.id)
 }
 
@@ -103,7 +87,7 @@ export const workOnItsPlane = (bench: Bench): void => {
   if (!frame) return
   if (frame.planeId !== undefined) return workOnPlane(bench, frame.planeId)
   const plane = { id: newPlaneId(), name: freePlaneName(sheet) }
-  const isMade = trying(bench, 'Make a plane of its corners', (project) =>
+  const isMade = tryStep(bench, 'Make a plane of its corners', (project) =>
     planeOfFrame.record(project, { sheetId: sheet.id, frameId: frame.id, plane }),
   )
   if (isMade) began(bench, plane.id)
@@ -113,32 +97,28 @@ export const workOnItsPlane = (bench: Bench): void => {
 export const putOnPlane = (bench: Bench, planeId: string, box: Box): void => {
   const { sheetId } = bench.get()
   const frame = { ...newFrame(newItemId(), { kind: 'rectangle' }, box), planeId }
-  trying(bench, 'New frame on the plane', (project) => addFrame.record(project, { sheetId, frame }))
+  tryStep(bench, 'New frame on the plane', (project) => addFrame.record(project, { sheetId, frame }))
 }
 
 /** Puts the selected frames on a plane where they are seen. */
 export const hangSelected = (bench: Bench, planeId: string): void => {
   const { sheetId, selection } = bench.get()
-  trying(bench, 'Put on the plane', (project) => hangOnPlane.record(project, { sheetId, ids: selection, planeId }))
+  tryStep(bench, 'Put on the plane', (project) => hangOnPlane.record(project, { sheetId, ids: selection, planeId }))
 }
 
 /** Takes the selected frames off their planes; they are seen as they were. */
 export const takeSelectedOff = (bench: Bench): void => {
   const { sheetId, selection } = bench.get()
-  trying(bench, 'Take off the plane', (project) => takeOffPlane.record(project, { sheetId, ids: selection }))
+  tryStep(bench, 'Take off the plane', (project) => takeOffPlane.record(project, { sheetId, ids: selection }))
 }
 
 /** Does any selected frame lie on a plane? */
 export const liesOnPlane = (state: BenchState): boolean =>
   selectedFrames(state).some(({ planeId }) => planeId !== undefined)
 
-/** What is proposed while corners of a plane are held. */
-export const recordPlane = (project: Project, sheetId: string, planeId: string, corners: Quad): Recorded =>
-  movePlane.record(project, { sheetId, planeId, corners })
-
 export const namePlane = (bench: Bench, planeId: string, name: string): void => {
   const { sheetId } = bench.get()
-  trying(bench, 'Rename plane', (project) => renamePlane.record(project, { sheetId, planeId, name }))
+  tryStep(bench, 'Rename plane', (project) => renamePlane.record(project, { sheetId, planeId, name }))
 }
 
 /** Says how large a plane truly is. */
@@ -153,12 +133,8 @@ export const removePlaneInHand = (bench: Bench): void => {
   const { sheetId } = bench.get()
   if (!plane) return
   putToolDown(bench)
-  trying(bench, 'Remove plane', (project) => removePlane.record(project, { sheetId, planeId: plane.id }))
+  tryStep(bench, 'Remove plane', (project) => removePlane.record(project, { sheetId, planeId: plane.id }))
 }
-
-/** Puts new frames that stand flat on the sheet on a plane, in the same step. */
-export const hungToo = (recorded: Recorded, sheetId: string, ids: readonly string[], planeId: string): Recorded =>
-  joinRecorded(recorded, (project) => hangOnPlane.record(project, { sheetId, ids, planeId }))
 
 /** The plane that lies under the middle of what is selected, or else the first of the sheet. */
 export const planeUnder = (state: BenchState): string => {

@@ -1,11 +1,11 @@
 import { toolOf, dropperOf, lastingOf } from '@/client/store/modes'
-import { BACKGROUND_ID } from '@/core/document/background'
+import { BACKGROUND_ID, frameOrBackground } from '@/core/document/background'
 import { holdsPicture } from '@/core/document/content'
 import { readingOrder } from '@/core/document/read'
 import { framesUnder, groupsAround, isAtHand, itemOf, listOf, parentOf } from '@/core/document/tree'
 import type { Frame, Item, Sheet } from '@/core/document/types'
 import type { Bench } from '@/client/store/bench'
-import { selectableFrame, shownSheet } from '@/client/store/benchStore'
+import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import type { BenchState, Way } from '@/client/store/state'
 import type { TableTool } from '@/client/store/modes'
@@ -21,7 +21,7 @@ type Selecting = Pick<BenchState, 'project' | 'preview' | 'sheetId' | 'selection
 /** The one selected frame, as it shows; the background's picture counts as one. */
 export const selectedFrame = (state: Selecting): Frame | null => {
   const [id] = state.selection
-  return state.selection.length === 1 && id !== undefined ? selectableFrame(shownSheet(state), id) : null
+  return state.selection.length === 1 && id !== undefined ? frameOrBackground(shownSheet(state), id) : null
 }
 
 /** The one selected item, frame or group. */
@@ -60,7 +60,7 @@ export const select = (bench: Bench, id: string | null, way?: Way): void => {
   bench.endBurst()
   const state = bench.get()
   const sheet = shownSheet(state)
-  const frame = id === null ? null : selectableFrame(sheet, id)
+  const frame = id === null ? null : frameOrBackground(sheet, id)
   const exists = id !== null && (frame !== null || sheet.items[id] !== undefined)
   // Picture stays from one filled frame to the next; everything else falls back to Whole.
   const kept = state.selection[0] === id || state.way === 'picture' ? state.way : 'whole'

@@ -1,6 +1,7 @@
 import { isFailure } from '@/core/failure'
 import type { Reply, Request } from '@/client/workers/workerClient'
 import { readArtwork } from '@/core/formats/svg/artwork'
+import { mapQuad } from '@/core/geometry/quad'
 import { apply, scaling, type Matrix } from '@/core/geometry/matrix'
 import type { Combination } from '@/core/path/combinations'
 import { combineAll } from '@/core/path/combine'
@@ -118,10 +119,7 @@ const quadsOf = async (job: Extract<OutlineJob, { readonly job: 'quads' }>): Pro
   const [point] = toPixels([job.point], pixels, job.picture)
   const found = point ? (job.isAll ? quadsLike(pixels, point) : [quadAt(pixels, point)]) : []
   const m = toPicture(pixels, job.picture)
-  const onPicture = (one: FoundQuad): FoundQuad => {
-    const [p, q, r, s] = one.corners
-    return { ...one, corners: [apply(m, p), apply(m, q), apply(m, r), apply(m, s)] }
-  }
+  const onPicture = (one: FoundQuad): FoundQuad => ({ ...one, corners: mapQuad(one.corners, (p) => apply(m, p)) })
   return { outlines: [], quads: found.flatMap((one) => (one ? [onPicture(one)] : [])) }
 }
 

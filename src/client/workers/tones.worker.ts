@@ -2,7 +2,7 @@ import type { Adjustments } from '@/core/adjust/adjustments'
 import { histogramOf, type Histogram } from '@/core/adjust/histogram'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import { CHANNELS } from '@/core/adjust/plate'
-import type { Quad } from '@/core/geometry/quad'
+import { mapQuad, quadMiddle, type Quad } from '@/core/geometry/quad'
 import { intersectRects } from '@/core/geometry/rect'
 import { outlineContains } from '@/core/path/contains'
 import { boundsOf } from '@/core/path/extent'
@@ -54,16 +54,8 @@ const sampled = (data: Uint8ClampedArray): Uint8ClampedArray => {
 const AROUND = 1.5
 
 const grown = (corners: Quad, by: number): Quad => {
-  const middle = { x: 0, y: 0 }
-  for (const { x, y } of corners) {
-    middle.x += x / 4
-    middle.y += y / 4
-  }
-  const [p, q, r, s] = corners.map(({ x, y }) => ({
-    x: middle.x + (x - middle.x) * by,
-    y: middle.y + (y - middle.y) * by,
-  }))
-  return p && q && r && s ? [p, q, r, s] : corners
+  const middle = quadMiddle(corners)
+  return mapQuad(corners, ({ x, y }) => ({ x: middle.x + (x - middle.x) * by, y: middle.y + (y - middle.y) * by }))
 }
 
 const shapeOf = (corners: Quad) => ({ path: polygonPath(corners), fillRule: 'nonzero' as const })
@@ -91,8 +83,8 @@ const answerTo = async ({ url, picture, adjustments, want, corners }: TonesJob):
   if (want === 'sample') return { sample: sampled(data) }
   if (want !== 'histogram' && corners) {
     const k = { x: width / picture.w, y: height / picture.h }
-    const [p, q, r, s] = corners.map(({ x, y }) => ({ x: x * k.x, y: y * k.y }))
-    return p && q && r && s ? { sample: sampledAt(pixels, [p, q, r, s], want === 'around') } : {}
+    const there = mapQuad(corners, ({ x, y }) => ({ x: x * k.x, y: y * k.y }))
+    return { sample: sampledAt(pixels, there, want === 'around') }
   }
   const part = { x0: 0, y0: 0, x1: picture.w, y1: picture.h }
   return { histogram: histogramOf(adjustedPixels({ data, width, height, part, picture }, adjustments)) }

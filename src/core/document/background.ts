@@ -41,6 +41,13 @@ export const backgroundFrame = (sheet: Sheet): Frame | null => {
   return frame
 }
 
+/** The frame with this id, or the background's picture as one; null for a group or what is not there. */
+export const frameOrBackground = (sheet: Sheet, id: string): Frame | null => {
+  if (id === BACKGROUND_ID) return backgroundFrame(sheet)
+  const item = sheet.items[id]
+  return item?.kind === 'frame' ? item : null
+}
+
 /** The frame with this id, or the background as one. Refuses an id of neither. */
 export const holderOf = (sheet: Sheet, id: string): Frame =>
   id === BACKGROUND_ID

@@ -12,7 +12,7 @@ import {
   type Homography,
 } from '@/core/geometry/homography'
 import { compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import { quadFault, type Quad, type QuadFault } from '@/core/geometry/quad'
+import { mapQuad, quadFault, type Quad, type QuadFault } from '@/core/geometry/quad'
 import { cornersOf, rectAround } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Frame, Laid, Plane, Sheet } from '@/core/document/types'
@@ -39,12 +39,7 @@ export const sizeQuad = ({ w, h }: Size): Quad => {
 const unitMatrix = ({ box, turn }: Pick<Frame, 'box' | 'turn'>): Matrix =>
   compose(boxMatrix(box, turn), translation(-box.w / 2, -box.h / 2), scaling(box.w, box.h))
 
-const mapped = (map: Homography, [p, q, r, s]: Quad): Quad => [
-  project(map, p),
-  project(map, q),
-  project(map, r),
-  project(map, s),
-]
+const mapped = (map: Homography, quad: Quad): Quad => mapQuad(quad, (p) => project(map, p))
 
 /** The corners of a frame's box in the points in which it stands, from the left upper one clockwise. */
 export const boxQuad = (frame: Pick<Frame, 'box' | 'turn'>): Quad => mapped(homographyOf(unitMatrix(frame)), UNIT_QUAD)

@@ -1,5 +1,5 @@
 import { clampSide, type Box } from '@/core/geometry/box'
-import { clockwise, type Quad } from '@/core/geometry/quad'
+import { clockwise, quadMiddle, type Quad } from '@/core/geometry/quad'
 import { trueRatio } from '@/core/geometry/trueRatio'
 import { distance } from '@/core/geometry/vector'
 import { nodesOf } from '@/core/path/nodes'
@@ -21,7 +21,7 @@ export const boxFor = (sheet: Pick<Sheet, 'size'>, quad: Quad): Box => {
   const ratio = trueRatioOn(sheet, quad)
   const area = across * down
   const w = clampSide(Math.sqrt(area * ratio))
-  const middle = { x: (p.x + q.x + r.x + s.x) / 4, y: (p.y + q.y + r.y + s.y) / 4 }
+  const middle = quadMiddle(quad)
   return { cx: middle.x, cy: middle.y, w, h: clampSide(w / ratio) }
 }
 

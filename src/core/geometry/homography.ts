@@ -1,6 +1,6 @@
 import { refuse } from '@/core/failure'
 import { compose, largestStretch, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import type { Quad } from '@/core/geometry/quad'
+import { mapQuad, quadMiddle, type Quad } from '@/core/geometry/quad'
 import { cornersOf, rectCentre, type Rect } from '@/core/geometry/rect'
 import { add, cross, subtract, type Point } from '@/core/geometry/vector'
 
@@ -93,13 +93,12 @@ export const stretchOver = (map: Homography, r: Rect): number =>
 
 /** A quad moved and scaled to be about 1 large around 0, so that nothing is lost where it lies far away, and the way back. */
 const normalised = (quad: Quad): { readonly quad: Quad; readonly back: Matrix; readonly there: Matrix } => {
-  const [p, q, r, s] = quad
-  const centre = { x: (p.x + q.x + r.x + s.x) / 4, y: (p.y + q.y + r.y + s.y) / 4 }
+  const centre = quadMiddle(quad)
   const size = Math.max(...quad.map((corner) => Math.hypot(corner.x - centre.x, corner.y - centre.y)))
   if (!(size > 0)) return refuse('a quad', 'four corners apart from one another', size)
   const near = ({ x, y }: Point): Point => ({ x: (x - centre.x) / size, y: (y - centre.y) / size })
   return {
-    quad: [near(p), near(q), near(r), near(s)],
+    quad: mapQuad(quad, near),
     back: compose(translation(centre.x, centre.y), scaling(size)),
     there: compose(scaling(1 / size), translation(-centre.x, -centre.y)),
   }

@@ -50,6 +50,20 @@ export const QUAD_FAULT_WORDS: Readonly<Record<QuadFault, string>> = {
   vanishing: 'The plane vanishes into the distance. Bring its far side nearer.',
 }
 
+/** Each of the four corners moved, in their order. */
+export const mapQuad = ([p, q, r, s]: Quad, to: (corner: Point, i: number) => Point): Quad => [
+  to(p, 0),
+  to(q, 1),
+  to(r, 2),
+  to(s, 3),
+]
+
+/** The mean of the four corners. */
+export const quadMiddle = (quad: Quad): Point => ({
+  x: quad.reduce((sum, { x }) => sum + x, 0) / 4,
+  y: quad.reduce((sum, { y }) => sum + y, 0) / 4,
+})
+
 /** Four points in order around, from the left upper one clockwise. */
 export const clockwise = (points: readonly Point[]): Quad | null => {
   const [p, q, r, s] = points

@@ -1,5 +1,5 @@
 import { quadToUnit, project } from '@/core/geometry/homography'
-import { clockwise, quadFault, type Quad } from '@/core/geometry/quad'
+import { clockwise, quadFault, quadMiddle, type Quad } from '@/core/geometry/quad'
 import { distance, type Point, type Size } from '@/core/geometry/vector'
 import { outlineContains } from '@/core/path/contains'
 import { polygonPath } from '@/core/path/path'
@@ -206,7 +206,7 @@ export const quadsLike = (pixels: Pixels, at: Point): readonly FoundQuad[] => {
   const found: FoundQuad[] = []
   const take = (quad: FoundQuad): void => {
     const near = found.findIndex(
-      ({ corners }) => distance(middleOf(corners), middleOf(quad.corners)) < 0.35 * Math.sqrt(quadArea(corners)),
+      ({ corners }) => distance(quadMiddle(corners), quadMiddle(quad.corners)) < 0.35 * Math.sqrt(quadArea(corners)),
     )
     if (near < 0) found.push(quad)
     else if (quad.sure > (found[near]?.sure ?? 0)) found[near] = quad
@@ -220,7 +220,7 @@ export const quadsLike = (pixels: Pixels, at: Point): readonly FoundQuad[] => {
   }
   // Light is not the same everywhere: each is looked at once more by its own colour.
   const surest = found.map((one) => {
-    const own = quadUnder(looked, middleOf(one.corners))
+    const own = quadUnder(looked, quadMiddle(one.corners))
     return own && own.sure > one.sure ? own : one
   })
   return surest.sort((p, q) => quadArea(q.corners) - quadArea(p.corners))
@@ -228,8 +228,3 @@ export const quadsLike = (pixels: Pixels, at: Point): readonly FoundQuad[] => {
 
 /** So many parts of one colour are looked at. */
 const MOST_PARTS = 40
-
-const middleOf = (quad: Quad): Point => ({
-  x: quad.reduce((sum, { x }) => sum + x, 0) / 4,
-  y: quad.reduce((sum, { y }) => sum + y, 0) / 4,
-})

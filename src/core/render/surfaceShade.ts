@@ -1,25 +1,17 @@
 import { contentOf } from '@/core/document/content'
-import { backgroundFrame, BACKGROUND_ID } from '@/core/document/background'
+import { frameOrBackground } from '@/core/document/background'
 import { outlineOnSheet } from '@/core/document/outline'
 import { layOf } from '@/core/document/laid'
 import { type Frame, type Project, type Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
 import { IDENTITY, type Matrix } from '@/core/geometry/matrix'
 import type { DrawOp, Shape } from '@/core/render/ops'
-
 import { aroundOutline, covers, pictureOp } from '@/core/render/picture'
-
-/** A frame, or the background as one. */
-const pictureHolderOf = (sheet: Sheet, id: string): Frame | null => {
-  if (id === BACKGROUND_ID) return backgroundFrame(sheet)
-  const item = sheet.items[id]
-  return item?.kind === 'frame' ? item : null
-}
 
 /** The shade of the surface on which a frame is seen, over all that it shows. */
 export const shadeOps = (project: Project, sheet: Sheet, frame: Frame): readonly DrawOp[] => {
   const { shade } = frame
-  const holder = shade && shade.of !== frame.id ? pictureHolderOf(sheet, shade.of) : null
+  const holder = shade && shade.of !== frame.id ? frameOrBackground(sheet, shade.of) : null
   const content = holder && !layOf(sheet, holder) ? contentOf(project, sheet, holder) : null
   if (!shade || !content) return []
   const { placed, holder: held, at } = content

@@ -4,20 +4,25 @@ import { testBench } from '@tests/helpers/testBench'
 import { near } from '@tests/helpers/near'
 import { look, textOf, withText } from '@tests/helpers/text'
 import { sampleProject, SHEET } from '@tests/helpers/project'
-import { layFrame } from '@/core/document/edits/laid'
+import { layFrame, setShade } from '@/core/document/edits/laid'
 import { addPlane, hangOnPlane } from '@/core/document/edits/planes'
 import { boxQuad, seenQuad } from '@/core/document/laid'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
 import type { Quad } from '@/core/geometry/quad'
+import type { Point } from '@/core/geometry/vector'
+import { RANGE } from '@/core/tolerance'
 import { cornerDrag } from '@/client/gestures/cornerDrags'
 import { bodyDrag } from '@/client/gestures/drags'
 import { nudge } from '@/client/gestures/nudge'
 import type { Bench } from '@/client/store/bench'
 import { layByOutline, togglePerspective } from '@/client/store/laid'
 import { togglePoints } from '@/client/store/points'
-import { newPlane, planeInHand, removePlaneInHand } from '@/client/store/planes'
+import { planeHand } from '@/client/gestures/tools/planeHand'
+import { toggleShade } from '@/client/store/placeLight'
+import { putToolDown } from '@/client/store/slices/mode'
+import { newPlane, planeInHand, removePlaneInHand, workOnItsPlane, workOnPlane } from '@/client/store/planes'
 import { startWriting } from '@/client/store/writing'
 import { toolOf, writingOf } from '@/client/store/modes'
 
@@ -120,6 +125,47 @@ describe('the hand among frames in perspective', () => {
     newPlane(bench)
     removePlaneInHand(bench)
     expect(Object.keys(sheetOf(bench.get().project, SHEET).planes)).toHaveLength(0)
+    bench.close()
+  })
+  it('draws a corner of a plane upon one of the sheet, and where the hand is while nothing snaps', () => {
+    const cornerOf = (snaps: boolean): Point | undefined => {
+      const bench = opened(hung())
+      bench.store.setState({ snaps })
+      workOnPlane(bench, 'wall')
+      const drag = planeHand(bench).start({ at: WALL[0], named: 'plane-corner-0', shift: false, ctrl: false })
+      const view = bench.get().view.scale
+      drag?.move({ x: 2 / view, y: 3 / view }, false)
+      drag?.end()
+      const corner = sheetOf(bench.get().project, SHEET).planes['wall']?.corners[0]
+      bench.close()
+      return corner
+    }
+    // The corner of the sheet is near.
+    const held = cornerOf(true)
+    near(Math.abs(held?.x ?? NaN) + Math.abs(held?.y ?? NaN), 0, 1e-12)
+    const free = cornerOf(false)
+    expect(free?.x).toBeGreaterThan(0)
+    expect(free?.y).toBeGreaterThan(0)
+  })
+  it('is told when a sheet can hold no more planes, and takes none in hand', () => {
+    const bench = opened(sampleProject(), 'f-1')
+    for (let i = 0; i < RANGE.planes; i += 1) newPlane(bench)
+    putToolDown(bench)
+    const { project } = bench.get()
+    newPlane(bench)
+    expect(bench.get().notice?.text).toMatch(/at most 100 planes on one sheet/)
+    bench.store.setState({ selection: ['f-1'] })
+    workOnItsPlane(bench)
+    expect(bench.get().notice?.text).toMatch(/at most 100 planes on one sheet/)
+    expect(bench.get().project).toBe(project)
+    expect(toolOf(bench.get())).toBeNull()
+    bench.close()
+  })
+  it('takes a shade off where there is no picture beneath any more', async () => {
+    const shade = { of: 'f-3', strength: 1, white: 0.8 }
+    const bench = opened(setShade(sampleProject(), { sheetId: SHEET, ids: ['f-1'], shade }), 'f-1')
+    await toggleShade(bench)
+    expect(frameOf(sheetOf(bench.get().project, SHEET), 'f-1').shade).toBeUndefined()
     bench.close()
   })
 })

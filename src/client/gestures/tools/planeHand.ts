@@ -1,51 +1,40 @@
 import { isFailure } from '@/core/failure'
 import { drawnBox } from '@/core/geometry/box'
-import type { Quad } from '@/core/geometry/quad'
-import { add, subtract, type Point } from '@/core/geometry/vector'
+import type { Point } from '@/core/geometry/vector'
 import type { Recorded } from '@/core/document/edit'
+import { movePlane } from '@/core/document/edits/planes'
 import { planeLay, standsAt } from '@/core/document/laid'
 import { frameAt } from '@/core/document/read'
 import type { Plane } from '@/core/document/types'
-import { alongSide, cornerField, snapped } from '@/client/gestures/cornerDrags'
-import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
+import { cornerField, movedCorners } from '@/client/gestures/cornerDrags'
+import { heldKeys, snapReachOf } from '@/client/gestures/heldKeys'
 import type { ToolDrag, ToolHand } from '@/client/gestures/tools/hand'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
 import { edgeNear } from '@/client/store/edgeSnap'
 import { say } from '@/client/store/notices'
-import { planeInHand, putOnPlane, recordPlane } from '@/client/store/planes'
+import { planeInHand, putOnPlane } from '@/client/store/planes'
 import { select } from '@/client/store/selection'
 import { drawBox, emptyHand, putLens } from '@/client/store/slices/hand'
 import { putToolDown } from '@/client/store/slices/mode'
 
 /** A box smaller than this share of the plane's shorter side was meant as a press. */
 const LEAST_SHARE = 0.01
-/** How near a corner must be to something to fall upon it, in table pixels. */
-const SNAP_PIXELS = 6
-
-/** Corners of the plane under the hand: one, or the two of a side. */
-const cornersDrag = (bench: Bench, plane: Plane, held: readonly number[], from: Point): ToolDrag => {
+/** A drag on a corner of the plane, or on the side from it to the next. */
+const cornersDrag = (bench: Bench, plane: Plane, i: number, isSide: boolean, from: Point): ToolDrag => {
   bench.endBurst()
   const { project, sheetId } = bench.get()
   const field = cornerField(heldSheet(bench.get()), null)
+  const edgeAt = (p: Point, within: number): Point | null => edgeNear(bench, p, within, null)
+  const held = { quad: plane.corners, i, isSide, from, field, edgeAt }
   let last: Recorded | null = null
   let said = ''
-  const movedTo = (i: number, by: Point, shift: boolean): Point => {
-    const at = add(plane.corners[i] ?? from, by)
-    if (held.length > 1) return at
-    if (shift) return alongSide(plane.corners, i, at)
-    const reach = heldKeys(bench).has(NO_SNAP_KEY) ? 0 : SNAP_PIXELS / bench.get().view.scale
-    return snapped(at, field, reach, (p, within) => edgeNear(bench, p, within, null))
-  }
   return {
     move: (to, shift) => {
-      const by = subtract(to, from)
-      const put = (corner: Point, i: number): Point => (held.includes(i) ? movedTo(i, by, shift) : corner)
-      const [p, q, r, s] = plane.corners
-      const corners: Quad = [put(p, 0), put(q, 1), put(r, 2), put(s, 3)]
-      if (held.length === 1) putLens(bench, corners[held[0] ?? 0] ?? null)
+      const corners = movedCorners(held, to, shift, snapReachOf(bench))
+      if (!isSide) putLens(bench, corners[i] ?? null)
       try {
-        last = recordPlane(project, sheetId, plane.id, corners)
+        last = movePlane.record(project, { sheetId, planeId: plane.id, corners })
         bench.preview(last.project)
       } catch (error) {
         if (!isFailure(error)) throw error
@@ -100,8 +89,7 @@ export const planeHand = (bench: Bench): ToolHand => ({
     if (!plane) return null
     const pin = named.exec(grip ?? '')
     if (!pin) return frameDrag(bench, plane, at)
-    const i = Number(pin[2])
-    return cornersDrag(bench, plane, pin[1] === 'side' ? [i, (i + 1) % 4] : [i], at)
+    return cornersDrag(bench, plane, Number(pin[2]), pin[1] === 'side', at)
   },
   key: (key) => {
     if (key !== 'Escape') return false

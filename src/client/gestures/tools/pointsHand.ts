@@ -15,7 +15,7 @@ import { nearestSpot } from '@/core/path/nearest'
 import { nudgeStep } from '@/core/units'
 import { snapFieldOf } from '@/core/document/snapField'
 import { straight } from '@/client/gestures/drags'
-import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
+import { snapReachOf } from '@/client/gestures/heldKeys'
 import type { ToolDrag, ToolHand, ToolPress } from '@/client/gestures/tools/hand'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
@@ -33,9 +33,6 @@ import { NO_MARKS } from '@/client/store/state'
 import type { PointsTool } from '@/client/store/modes'
 import { markSnaps, gather } from '@/client/store/slices/hand'
 import { setTool, putToolDown } from '@/client/store/slices/mode'
-
-/** Snaps within this many table pixels. */
-const SNAP_PIXELS = 6
 
 interface Mark {
   readonly address: NodeAddress
@@ -62,9 +59,9 @@ const snapFieldFor = (bench: Bench, tool: PointsTool): SnapField => {
 }
 
 const snapped = (bench: Bench, field: SnapField, at: Point): Point => {
-  const { snaps, view } = bench.get()
-  if (!snaps || heldKeys(bench).has(NO_SNAP_KEY)) return at
-  const result = snapRect(rectAround([at]), field, SNAP_PIXELS / view.scale, { x: [0], y: [0] })
+  const reach = snapReachOf(bench)
+  if (reach === 0) return at
+  const result = snapRect(rectAround([at]), field, reach, { x: [0], y: [0] })
   markSnaps(bench, { lines: result.lines, gaps: [] })
   return add(at, result.by)
 }

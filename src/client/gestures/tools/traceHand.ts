@@ -4,7 +4,7 @@ import { firstPoint, lastPoint, type DraftPiece } from '@/core/path/draft'
 import { onRay, snapPoint, type PointField } from '@/core/geometry/snapPoint'
 import { snapFieldOf } from '@/core/document/snapField'
 import { framesOf, isHidden } from '@/core/document/tree'
-import { heldKeys, NO_SNAP_KEY } from '@/client/gestures/heldKeys'
+import { snapReachOf } from '@/client/gestures/heldKeys'
 import type { ToolDrag, ToolHand } from '@/client/gestures/tools/hand'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
@@ -16,9 +16,6 @@ import { setTool } from '@/client/store/slices/mode'
 const CLOSE_REACH = 11
 /** Points of a drawn run stand at least this far apart, in table pixels. */
 const STROKE_STEP = 1.5
-/** Points snap within this many table pixels. */
-const SNAP_PIXELS = 6
-
 const isNear = (bench: Bench, p: Point | null, q: Point): boolean =>
   p !== null && distance(p, q) * bench.get().view.scale <= CLOSE_REACH
 
@@ -45,11 +42,10 @@ const pointField = (bench: Bench): PointField => {
 
 /** Where a point set here falls: with Shift always level, upright or at 45° from the one before. */
 const placed = (bench: Bench, at: Point, shift: boolean): Point => {
-  const { snaps, view } = bench.get()
+  const reach = snapReachOf(bench)
   const from = lastPoint(draftPieces(bench.get()))
   if (shift && from) return onRay(from, at)
-  if (!snaps || heldKeys(bench).has(NO_SNAP_KEY)) return at
-  return snapPoint(at, pointField(bench), SNAP_PIXELS / view.scale)
+  return reach === 0 ? at : snapPoint(at, pointField(bench), reach)
 }
 
 const corner = (at: Point): DraftPiece => ({ kind: 'node', node: { at, kind: 'corner' } })

@@ -75,6 +75,11 @@ export const ownFill = (project: Project, sheet: Sheet, frame: Frame): Fill => {
   return { kind: PICTURES, shown: 'take-1', takes: [{ id: 'take-1', name: '', placed: own }] }
 }
 
+/** Lets a window of a span show what it shows as its own, before it leaves the points in which the span stands. */
+export const putUnspanned = (frame: Draft<Frame>, project: Project, sheet: Sheet, before: Frame): void => {
+  if (before.fill.kind === 'span') put(frame, 'fill', ownFill(project, sheet, before) as Draft<Fill>) // frozen: stored as it is
+}
+
 /** Echoes and windows of spans get a picture of their own that looks the same; other frames stay as they are. */
 export const makeIndependent = defineEdit<ItemsAddress>((draft, { sheetId, ids }, project) => {
   const sheet = sheetOf(project, sheetId)

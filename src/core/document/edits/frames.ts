@@ -5,7 +5,7 @@ import { defineEdit, put } from '@/core/document/edit'
 import { placeAbove } from '@/core/document/lists'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
-import type { Frame, Project } from '@/core/document/types'
+import type { Frame, Laid, Project } from '@/core/document/types'
 
 /** The draft of a frame that is known to exist; refuses one that does not. */
 export const frameDraft = (
@@ -17,6 +17,13 @@ export const frameDraft = (
   frameOf(sheetOf(project, sheetId), frameId)
   const item = draft.sheets[sheetId]?.items[frameId]
   return item?.kind === 'frame' ? item : undefined
+}
+
+/** Stores how a frame is laid, or that it is not. */
+export const putLaid = (frame: Draft<Frame>, laid: Laid | undefined): void => {
+  if (laid)
+    put(frame, 'laid', laid as Draft<Laid>) // a frozen value is stored as it is
+  else if (frame.laid !== undefined) delete frame.laid
 }
 
 interface FrameAddress {

@@ -1,27 +1,20 @@
-import type { Draft } from 'immer'
 import { Failure } from '@/core/failure'
 import { clampSide } from '@/core/geometry/box'
 import { QUAD_FAULT_WORDS, quadFault, type Quad } from '@/core/geometry/quad'
 import type { Size } from '@/core/geometry/vector'
 import { defineEdit, put } from '@/core/document/edit'
-import { frameDraft } from '@/core/document/edits/frames'
+import { putUnspanned } from '@/core/document/edits/echoes'
+import { dropIdleSpans } from '@/core/document/edits/fills'
+import { frameDraft, putLaid } from '@/core/document/edits/frames'
 import { laidCorners, seenQuad } from '@/core/document/laid'
 import { boxFor } from '@/core/document/quads'
 import { sheetOf } from '@/core/document/read'
 import type { SurfaceShade } from '@/core/document/plane'
 import { frameOf, framesUnder } from '@/core/document/tree'
-import type { Frame, Laid } from '@/core/document/types'
 
 interface FrameAddress {
   readonly sheetId: string
   readonly frameId: string
-}
-
-/** Stores how a frame is laid, or that it is not. */
-export const putLaid = (frame: Draft<Frame>, laid: Laid | undefined): void => {
-  if (laid)
-    put(frame, 'laid', laid as Draft<Laid>) // a frozen value is stored as it is
-  else if (frame.laid !== undefined) delete frame.laid
 }
 
 /** Lays a frame so that the corners of its box are seen at four points of the sheet. Refuses, in words, what is no plane. */
@@ -57,22 +50,25 @@ export const forgetLaid = defineEdit<FrameAddress>((draft, { sheetId, frameId },
 
 /**
  * Makes a frame a rectangle that is seen at four points of the sheet: of its true ratio, as far as they tell it. What fills it
- * goes on as it is placed. Refuses, in words, what is no plane.
+ * goes on as it is placed; off its plane, its part of a picture over several becomes its own. Refuses, in words, what is no plane.
  */
 export const layAsQuad = defineEdit<FrameAddress & { readonly quad: Quad }>(
   (draft, { sheetId, frameId, quad }, project) => {
     const sheet = sheetOf(project, sheetId)
+    const before = frameOf(sheet, frameId)
     const frame = frameDraft(draft, project, sheetId, frameId)
     const fault = quadFault(quad)
     if (fault) throw new Failure('refused', QUAD_FAULT_WORDS[fault])
     const stands = { box: boxFor(sheet, quad), turn: 0 }
     if (!frame) return
+    if (before.planeId !== undefined) putUnspanned(frame, project, sheet, before)
     put(frame, 'stencil', { kind: 'rectangle' })
     put(frame, 'box', stands.box)
     put(frame, 'turn', stands.turn)
     if (frame.flip !== undefined) delete frame.flip
     if (frame.planeId !== undefined) delete frame.planeId
     putLaid(frame, { corners: laidCorners(stands, quad) })
+    dropIdleSpans(draft, sheetId)
   },
 )
 

@@ -1,23 +1,20 @@
 import type { Draft } from 'immer'
 import { Failure } from '@/core/failure'
-import { RANGE } from '@/core/tolerance'
 import { clampSide, type Box } from '@/core/geometry/box'
 import { tangentAt, type Homography } from '@/core/geometry/homography'
 import { determinant } from '@/core/geometry/matrix'
-import { QUAD_FAULT_WORDS, quadFault, type Quad } from '@/core/geometry/quad'
+import { QUAD_FAULT_WORDS, quadFault, quadMiddle, type Quad } from '@/core/geometry/quad'
 import { rectAround } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
 import { defineEdit, put } from '@/core/document/edit'
-import { ownFill } from '@/core/document/edits/echoes'
+import { putUnspanned } from '@/core/document/edits/echoes'
 import { dropIdleSpans } from '@/core/document/edits/fills'
-import { frameDraft } from '@/core/document/edits/frames'
-import { putLaid } from '@/core/document/edits/laid'
+import { frameDraft, putLaid } from '@/core/document/edits/frames'
 import { scaledHull } from '@/core/document/span'
-import { laidCorners, layFault, planeLay, planesFrames, seenAt, seenQuad, standsAt } from '@/core/document/laid'
+import { laidCorners, layFault, layOf, planeLay, planesFrames, seenQuad, standsAt } from '@/core/document/laid'
 import { sheetOf } from '@/core/document/read'
 import { wordAround } from '@/core/document/lettering'
 import { frameOf, framesUnder, isLocked } from '@/core/document/tree'
-import type { Fill } from '@/core/document/fill'
 import type { Frame, Plane, Project, Sheet } from '@/core/document/types'
 import { refuse } from '@/core/failure'
 
@@ -43,8 +40,6 @@ export const addPlane = defineEdit<{ readonly sheetId: string; readonly plane: P
   (draft, { sheetId, plane }, project) => {
     const { planes } = sheetOf(project, sheetId)
     checked(plane.corners)
-    if (Object.keys(planes).length >= RANGE.planes)
-      throw new Failure('refused', `A sheet holds at most ${RANGE.planes} planes. Remove one that is no longer needed.`)
     const sheet = draft.sheets[sheetId]
     if (sheet && !planes[plane.id]) Object.assign(sheet.planes, { [plane.id]: plane })
   },
@@ -96,18 +91,13 @@ export const setPlaneSize = defineEdit<PlaneAddress & { readonly size: Size }>(
   },
 )
 
-/** What a frame shows of others in the points of its sheet or plane becomes its own, before it leaves them. */
-const putOwnFill = (frame: Draft<Frame>, project: Project, sheet: Sheet, before: Frame): void => {
-  if (before.fill.kind === 'span') put(frame, 'fill', ownFill(project, sheet, before) as Draft<Fill>) // frozen
-}
-
 /** Lays the frame as it is seen on its plane, and takes it off that. */
 const freeFromPlane = (frame: Draft<Frame>, project: Project, sheet: Sheet, before: Frame): void => {
   const quad = seenQuad(sheet, before)
-  const [p, q, r, s] = quad
-  const box: Box = { ...before.box, cx: (p.x + q.x + r.x + s.x) / 4, cy: (p.y + q.y + r.y + s.y) / 4 }
+  const { x: cx, y: cy } = quadMiddle(quad)
+  const box: Box = { ...before.box, cx, cy }
   const corners = laidCorners({ box, turn: 0 }, quad)
-  putOwnFill(frame, project, sheet, before)
+  putUnspanned(frame, project, sheet, before)
   delete frame.planeId
   put(frame, 'box', box)
   put(frame, 'turn', 0)
@@ -153,11 +143,11 @@ const scaleAt = (lay: Homography, p: Point): number => Math.sqrt(Math.abs(determ
 /** The box and turn that a frame has on a plane: what is laid takes its corners there, what is flat its middle and proportions. */
 const placeOn = (sheet: Sheet, frame: Frame, plane: Plane): Pick<Frame, 'box' | 'turn'> => {
   const lay = planeLay(plane)
-  const isSeenFlat = frame.planeId === undefined && (!frame.laid || frame.laid.isFlat === true)
-  const corners = seenQuad(sheet, frame).map((p) => standsAt(lay, p))
-  const there = corners.filter((p) => p !== null)
-  if (!isSeenFlat) {
-    if (there.length < corners.length) throw new Failure('refused', BEYOND)
+  if (layOf(sheet, frame)) {
+    const there = seenQuad(sheet, frame)
+      .map((p) => standsAt(lay, p))
+      .filter((p) => p !== null)
+    if (there.length < 4) throw new Failure('refused', BEYOND)
     const { x0, y0, x1, y1 } = rectAround(there)
     return { box: { cx: (x0 + x1) / 2, cy: (y0 + y1) / 2, w: clampSide(x1 - x0), h: clampSide(y1 - y0) }, turn: 0 }
   }
@@ -185,7 +175,7 @@ export const hangOnPlane = defineEdit<FramesAddress & { readonly planeId: string
       const to = placeOn(sheet, before, plane)
       if (layFault(sheet, { ...withoutLay(before), ...to, planeId })) throw new Failure('refused', BEYOND)
       if (!frame) continue
-      putOwnFill(frame, project, sheet, before)
+      putUnspanned(frame, project, sheet, before)
       putLaid(frame, undefined)
       put(frame, 'box', to.box)
       put(frame, 'turn', to.turn)
@@ -209,13 +199,10 @@ export const planeOfFrame = defineEdit<{
   const { w, h } = before.box
   const made: Plane = { ...plane, corners: checked(seenQuad(sheet, before)), size: { w, h } }
   Object.assign(sheetDraft.planes, { [plane.id]: made })
-  putOwnFill(frame, project, sheet, before)
+  putUnspanned(frame, project, sheet, before)
   putLaid(frame, undefined)
   put(frame, 'box', { cx: w / 2, cy: h / 2, w, h })
   put(frame, 'turn', 0)
   put(frame, 'planeId', plane.id)
   dropIdleSpans(draft, sheetId)
 })
-
-/** A point of a plane as it is seen on the sheet. */
-export const onPlane = (plane: Plane, p: Point): Point => seenAt(planeLay(plane), p)

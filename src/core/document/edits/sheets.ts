@@ -5,8 +5,8 @@ import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
 import { scaling } from '@/core/geometry/matrix'
 import { scaledLengths } from '@/core/lettering/settings'
-import type { Quad } from '@/core/geometry/quad'
-import type { Point, Size } from '@/core/geometry/vector'
+import { mapQuad } from '@/core/geometry/quad'
+import type { Size } from '@/core/geometry/vector'
 import { scaledLayer } from '@/core/finish/layers'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { svgTextOf } from '@/core/path/svgText'
@@ -164,9 +164,7 @@ const scaledItem = (item: Item, onSheet: Scaling): Item => {
 }
 
 const scaledPlane = (plane: Plane, { k, dx, dy }: Scaling): Plane => {
-  const [p, q, r, s] = plane.corners
-  const moved = ({ x, y }: Point): Point => ({ x: x * k + dx, y: y * k + dy })
-  const corners: Quad = [moved(p), moved(q), moved(r), moved(s)]
+  const corners = mapQuad(plane.corners, ({ x, y }) => ({ x: x * k + dx, y: y * k + dy }))
   return { ...plane, corners, size: { w: plane.size.w * k, h: plane.size.h * k } }
 }
 

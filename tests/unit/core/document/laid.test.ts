@@ -254,6 +254,10 @@ describe('a plane', () => {
     expect(frame(taken).fill.kind).toBe('taken')
     sameQuad(seenQuad(sheet(taken), frame(taken)), seenQuad(sheet(spanned), frame(spanned)))
     sound(taken)
+    // Laid into four corners of its own it leaves its plane the same way.
+    const alone = layAsQuad(spanned, { ...at, frameId: 'f-1', quad: QUAD })
+    expect(frame(alone).fill.kind).toBe('taken')
+    sound(alone)
   })
   it('told to be of another size shows all as before', () => {
     const project = makeSpan(walled(), { ...at, ids: ['f-1', 'f-2'], spanId: 's-1', pictureId: 'pic-1' })
