@@ -360,6 +360,18 @@ Object.assign(group, {
 })
 Object.assign(schema, { title: `project.json of an Eager Stencil bundle, format ${FORMAT}` })
 put(schema, 'format', { const: FORMAT })
+const described = definitions['picture']?.['properties'] ?? {}
+definitions['sheetPicture'] = strict(
+  { sheetId: ref('id') },
+  Object.fromEntries(Object.entries(described).filter(([key]) => !['file', 'hash'].includes(key))) as Record<string, object>,
+) as (typeof definitions)[string]
+// One that names a sheet is of a sheet, any other of a file.
+put(schema, 'pictures', {
+  type: 'object',
+  maxProperties: RANGE.pictures,
+  propertyNames: ref('id'),
+  additionalProperties: { if: { required: ['sheetId'] }, then: ref('sheetPicture'), else: ref('picture') },
+})
 put(schema, 'slots', byId('slot', RANGE.slots), true)
 put(schema, 'colours', { type: 'array', maxItems: RANGE.colours, items: ref('plainColour') }, true)
 put(schema, 'looks', byId('namedLook', RANGE.looks), true)

@@ -12,8 +12,8 @@ import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { toPoints } from '@/core/units'
 import type { OutputFormat } from '@/core/formats/outputFormats'
-import { renderSheet } from '@/core/render/drawList'
-import { BEST_OVERSIZE, needsOf } from '@/core/render/needs'
+import { fileNeeds, renderSheet } from '@/core/render/drawList'
+import { BEST_OVERSIZE } from '@/core/render/needs'
 import { exportFile, type FileJob } from '@/server/export/file'
 import { PIXEL_PROCESS } from '@/server/work/process'
 import { median } from './numbers'
@@ -115,7 +115,7 @@ const WAYS = {
 /** What any export must do: decode each picture at the size needed, and encode a sheet of pixels. */
 const floor = async (job: Job, out: string): Promise<void> => {
   const list = renderSheet(job.project, sheetOf(job.project, 's'))
-  for (const need of needsOf(list, PPI / 72)) {
+  for (const need of fileNeeds(list, PPI / 72)) {
     const share = Math.min(1, need.density * BEST_OVERSIZE)
     await sharp(job.files[need.source.hash])
       .resize(Math.round(need.pixels.w * share), Math.round(need.pixels.h * share), { fit: 'fill' })

@@ -85,5 +85,7 @@ export const RANGE = {
   laid: { min: -1000, max: 1000 },
   /** Planes of a sheet. */
   planes: 100,
+  /** Sheets shown within sheets: so many below the one that shows them. */
+  sheetDepth: 6,
   picturePixels: { min: 1, max: 60000 },
 } as const

@@ -1,4 +1,6 @@
 /** Screen and server execute the same list: Chromium's canvas against the server's, from the same pyramid level. */
+import { withSheets } from '@/server/export/sheetsWithin'
+import { hashOf } from '@/core/document/sheetPictures'
 import type { APIRequestContext, Page } from '@playwright/test'
 import { dataFolder, expect, test } from './fixture'
 import path from 'node:path'
@@ -76,13 +78,13 @@ const compared = async ({ page }: BenchHand, project: Project, sheetId: string):
       return { top, width, height, data: btoa(text) }
     })
   const seenPixels = Buffer.from(screen.data, 'base64')
-  const hash = project.pictures['pic']?.hash ?? ''
+  const hash = hashOf(project.pictures['pic'])
   const file = (level: number): string =>
     path.join(dataFolder(), 'pictures', hash.slice(0, 2), hash, `level-${level}.jpg`)
   const canvas: Canvas = await paintList(
     renderSheet(project, sheetOf(project, sheetId)),
     72,
-    levelPixels((need) => file(levelFor(need.density, levelCount(need.pixels)))),
+    withSheets(levelPixels((need) => file(levelFor(need.density, levelCount(need.pixels))))),
   )
   const server = canvas.data()
   const at = (x: number, y: number, c: number): number => server[((y + screen.top) * canvas.width + x) * 4 + c] ?? 0

@@ -1,4 +1,5 @@
 /** A picture carried from every place where one can be taken to every place where one can be put. */
+import { hashOf } from '@/core/document/sheetPictures'
 import { contentOf } from '@/core/document/content'
 import { placePicture } from '@/core/document/edits/fills'
 import { addPicture } from '@/core/document/edits/project'
@@ -55,7 +56,7 @@ test.describe('a picture is carried', () => {
         const shows = (frame: string): string | undefined => {
           const item = project.sheets[SHEET]?.items[frame]
           const held = item?.kind === 'frame' ? contentOf(project, sheetOf(project, SHEET), item) : null
-          return held ? project.pictures[held.placed.pictureId]?.hash : undefined
+          return held ? hashOf(project.pictures[held.placed.pictureId]) : undefined
         }
         if (to === 'bare') {
           const alone = (project.sheets[SHEET]?.order ?? []).find((one) => !['a', 'b', 'c'].includes(one)) ?? ''

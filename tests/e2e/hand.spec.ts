@@ -1,4 +1,5 @@
 /** Sequences of the hand as a person makes them: wheels that rest, keys after presses elsewhere, carrying from everywhere. */
+import { hashOf } from '@/core/document/sheetPictures'
 import type { Page } from '@playwright/test'
 import { resolvePlacement } from '@/core/placement/resolve'
 import { contentOf } from '@/core/document/content'
@@ -120,7 +121,7 @@ test.describe('a press on a picture', () => {
     await hand.afterStep('Turn picture')
     await page.locator('[data-supply]').filter({ hasText: 'press' }).first().click()
     const project = await hand.afterStep('Replace picture')
-    expect(project.pictures[placedIn(project, 'a').pictureId]?.hash).toBe(other.hash)
+    expect(hashOf(project.pictures[placedIn(project, 'a').pictureId])).toBe(other.hash)
     expect(placedIn(project, 'a').turn).toBe(90)
     expect(frameIn(project, 'b').fill.kind).toBe('none')
   })

@@ -1,3 +1,4 @@
+import { hashOf } from '@/core/document/sheetPictures'
 import type { Page } from '@playwright/test'
 import { dataFolder, expect, test } from './fixture'
 import { readdir, rm } from 'node:fs/promises'
@@ -44,7 +45,7 @@ test('a used picture is not removed; replaced everywhere it can be', async ({ pa
   await page.getByLabel('Search by name and tag').fill('lib-other')
   await tile(page, 'lib-other').click()
   const project = await first.afterStep('Replace picture file')
-  expect(project.pictures['pic']?.hash).toBe(other.hash)
+  expect(hashOf(project.pictures['pic'])).toBe(other.hash)
   // Everywhere: other projects of this run still use it.
   await page.getByLabel('Search by name and tag').fill('fields')
   await tile(page, 'fields').click()

@@ -1,4 +1,5 @@
 /** Outlines of one's own: points, tracing, by hand, upright, by colour, from drawings and from transparency. */
+import { hashOf } from '@/core/document/sheetPictures'
 import { expect, test } from './fixture'
 import sharp from 'sharp'
 import { BenchHand, frameIn, makeProject, placedIn, SHEET, upload, run } from './bench'
@@ -314,5 +315,5 @@ test('a drawing can come in as a picture, without what runs in it', async ({ pag
   await supply.click()
   await expect.poll(async () => (await hand.frame('a')).fill.kind).toBe('taken')
   const { project } = await hand.opened()
-  expect(project.pictures[placedIn(project, 'a').pictureId]?.hash).toBe(hash)
+  expect(hashOf(project.pictures[placedIn(project, 'a').pictureId])).toBe(hash)
 })

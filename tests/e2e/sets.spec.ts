@@ -1,3 +1,4 @@
+import { hashOf } from '@/core/document/sheetPictures'
 import type { APIRequestContext, Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { BenchHand, frameIn, makeProject, picture, placedIn, SHEET, upload, run } from './bench'
@@ -7,7 +8,7 @@ import type { Project } from '@/core/document/types'
 const box = (cx: number, cy: number, w = 150, h = 120) => ({ cx, cy, w, h })
 const supply = (page: Page, name: string) => page.locator('[data-supply]', { hasText: name })
 const hashIn = (project: Project, id: string): string | undefined =>
-  project.pictures[shownPlaced(frameIn(project, id))?.pictureId ?? '']?.hash
+  hashOf(project.pictures[shownPlaced(frameIn(project, id))?.pictureId ?? ''])
 
 const sixPictures = async (request: APIRequestContext) => ({
   tall: await upload(request, await picture(400, 700, 61), 'set-tall.jpg'),

@@ -1,4 +1,5 @@
 /** Templates as a person uses them: chosen, filled in a few presses or in one drop, their looks switched, put beside other sheets. */
+import { hashOf } from '@/core/document/sheetPictures'
 import { expect, test } from './fixture'
 import { BenchHand, dropFiles, makeProject, picture, SOON, upload } from './bench'
 import {
@@ -258,6 +259,6 @@ test('marked pictures refill the openings, seen before; what was toned stays ton
   const project = await hand.afterStep('Refill')
   expect([...hashesOf(project, firstSheet(project))].sort()).toEqual([three.hash, four.hash].sort())
   // What was replaced is still among the project's pictures.
-  const known = Object.values(project.pictures).map(({ hash }) => hash)
+  const known = Object.values(project.pictures).map(hashOf)
   expect(known).toEqual(expect.arrayContaining([one.hash, two.hash]))
 })

@@ -1,3 +1,4 @@
+import { hashOf } from '@/core/document/sheetPictures'
 import type { APIRequestContext, Page } from '@playwright/test'
 import { expect } from './fixture'
 import { BenchHand, picture, upload } from './bench'
@@ -11,7 +12,7 @@ export const bar = (page: Page) => page.getByRole('group', { name: 'Filling this
 
 export const firstSheet = (project: Project): Sheet => sheetOf(project, project.order[0] ?? '')
 export const hashesOf = (project: Project, sheet: Sheet): readonly (string | undefined)[] =>
-  openingsOf(sheet).map((frame) => project.pictures[shownPlaced(frame)?.pictureId ?? '']?.hash)
+  openingsOf(sheet).map((frame) => hashOf(project.pictures[shownPlaced(frame)?.pictureId ?? '']))
 
 /** The bench of whatever project the page is at by now. */
 export const benchHere = async (page: Page): Promise<BenchHand> => {

@@ -1,3 +1,4 @@
+import { hashOf } from '@/core/document/sheetPictures'
 import type { Locator, Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import sharp from 'sharp'
@@ -95,7 +96,7 @@ test('a look, copied to another picture; a chart that follows; kept when the pic
   await page.getByRole('button', { name: 'Replace the picture, keeping all settings' }).first().click()
   await page.locator('[data-supply]', { hasText: 'tones-other' }).click()
   project = await hand.afterStep('Replace picture')
-  expect(project.pictures[placedIn(project, 'b').pictureId]?.hash).toBe(other.hash)
+  expect(hashOf(project.pictures[placedIn(project, 'b').pictureId])).toBe(other.hash)
   expect(placedIn(project, 'b').adjustments).toMatchObject({ tones: { amount: 1 } })
   await page.getByRole('button', { name: 'Reset placement: cover the frame, no turn, no flip' }).click()
   project = await hand.afterStep('Reset placement')

@@ -2,11 +2,11 @@ import { addFrame } from '@/core/document/edits/frames'
 import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { PictureAnswer } from '@/contract/api'
-import type { PictureRef, Project } from '@/core/document/types'
+import type { FilePicture, Project } from '@/core/document/types'
 
 export const SHEET = 'sheet-1'
 
-export const pictureRef = (n: number, w = 1200, h = 800): PictureRef => ({
+export const pictureRef = (n: number, w = 1200, h = 800): FilePicture => ({
   name: `kite-${n}`,
   pixels: { w, h },
   hash: n.toString(16).padStart(64, '0'),

@@ -1,4 +1,5 @@
 'use client'
+import { filePicture } from '@/core/document/sheetPictures'
 import { useEffect, useMemo, useState } from 'react'
 import type { Colour } from '@/core/colour/colour'
 import { levelCount } from '@/core/render/needs'
@@ -21,7 +22,7 @@ export type PaletteOf = 'sheet' | 'project'
 const urlsOf = (project: Project, sheets: readonly Sheet[]): readonly string[] => {
   const ids = new Set(sheets.flatMap(sheetPictureIds))
   return [...ids].slice(0, MOST_PICTURES).flatMap((id) => {
-    const picture = project.pictures[id]
+    const picture = filePicture(project.pictures[id])
     return picture ? [levelUrl(picture.hash, levelCount(picture.pixels) - 1)] : []
   })
 }

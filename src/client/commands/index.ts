@@ -12,6 +12,7 @@ import { SHEET_COMMANDS } from '@/client/commands/sheet'
 import { TEMPLATE_COMMANDS } from '@/client/commands/templates'
 import { SLOT_COMMANDS } from '@/client/commands/slots'
 import { TEXT_COMMANDS } from '@/client/commands/text'
+import { WITHIN_COMMANDS } from '@/client/commands/within'
 import { VIEW_COMMANDS } from '@/client/commands/view'
 import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
@@ -34,6 +35,7 @@ export const COMMANDS: readonly Command[] = [
   ...LETTER_COMMANDS,
   ...TEXT_COMMANDS,
   ...SHEET_COMMANDS,
+  ...WITHIN_COMMANDS,
   ...TEMPLATE_COMMANDS,
   ...SLOT_COMMANDS,
   ...VIEW_COMMANDS,

@@ -48,7 +48,6 @@ export class FinderHand {
     private readonly mode: FinderMode,
     private readonly held: PlacedFrame,
     private readonly box: DOMRect,
-    private readonly hash: string,
   ) {
     this.stopFollowing = onEscape(() => this.cancel())
   }
@@ -57,8 +56,7 @@ export class FinderHand {
     bench.endBurst()
     const state = bench.get()
     const held = placedFrame(state)
-    const picture = held && state.project.pictures[held.placed.pictureId]
-    return held && picture ? new FinderHand(bench, mode, held, box, picture.hash) : null
+    return held ? new FinderHand(bench, mode, held, box) : null
   }
 
   /** The picture has left the viewfinder and is carried over the table. */
@@ -96,7 +94,7 @@ export class FinderHand {
     if (this.isDropped) return
     if (!this.carrying) this.bench.preview(null)
     this.carrying = true
-    const carried: Carried = { kind: 'fill', frameId: this.held.frame.id, hash: this.hash }
+    const carried: Carried = { kind: 'fill', frameId: this.held.frame.id, pictureId: this.held.placed.pictureId }
     if (isLast) dropCarried(this.bench, carried, at, copy)
     else hoverCarried(this.bench, carried, at, copy)
   }

@@ -1,3 +1,4 @@
+import { hashOf } from '@/core/document/sheetPictures'
 import { apply, invert } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
 import { pictureMatrix, placedIn } from '@/core/document/content'
@@ -23,7 +24,7 @@ export const isSeeThrough = (bench: Bench, project: Project, sheet: Sheet, frame
   const standing = standsAt(layOf(sheet, frame), p)
   if (!standing) return false
   const at = apply(invert(matrix), standing)
-  return opacityAt(bench, picture.hash, at.x / picture.pixels.w, at.y / picture.pixels.h) < UNSEEN
+  return opacityAt(bench, hashOf(picture), at.x / picture.pixels.w, at.y / picture.pixels.h) < UNSEEN
 }
 
 const seen =

@@ -1,3 +1,5 @@
+import { goBack } from '@/client/store/shownSheets'
+import type { BenchState } from '@/client/store/state'
 import type { Point } from '@/core/geometry/vector'
 import type { Command } from '@/client/commands/command'
 import { toolHand } from '@/client/gestures/tools'
@@ -76,6 +78,10 @@ const actionOf = (pressed: string): ((bench: Bench) => void) | undefined => {
   return TABLE_KEYS.find((each) => keyOf(each, own) === key || keyOf(each, own) === SAME[key])?.act
 }
 
+/** Nothing is held or waited for: Esc has no way up but back to another sheet. */
+const isAtTop = ({ mode, selection, entered, isClean, finderMode, drawsOut }: BenchState): boolean =>
+  mode.kind === 'rest' && !selection.length && entered === null && !isClean && finderMode === 'move' && !drawsOut
+
 /** Handles a key on the table or stack; true if it was one of ours. `cancelDrag` says whether it dropped one. */
 export const tableKey = (
   bench: Bench,
@@ -92,7 +98,7 @@ export const tableKey = (
   }
   if (pageKey(bench, event.key)) return true
   if (event.key === 'Escape') {
-    if (!cancelDrag()) goUp(bench)
+    if (!cancelDrag() && !(isAtTop(bench.get()) && goBack(bench))) goUp(bench)
     return true
   }
   if (event.key === 'Enter') {

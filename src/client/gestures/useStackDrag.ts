@@ -92,8 +92,7 @@ const carriedItem = (bench: Bench, id: string): Carried | null => {
   const sheet = sheetOf(state.project, state.sheetId)
   const frame = frameOrBackground(sheet, id)
   const placed = frame && placedIn(sheet, frame)
-  const picture = placed && state.project.pictures[placed.pictureId]
-  return picture ? { kind: 'fill', frameId: id, hash: picture.hash } : null
+  return placed ? { kind: 'fill', frameId: id, pictureId: placed.pictureId } : null
 }
 
 const isOverStack = ({ x }: Point): boolean => {

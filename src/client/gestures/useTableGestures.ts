@@ -1,4 +1,5 @@
 'use client'
+import { openSheetIn } from '@/client/store/shownSheets'
 import { toolOf } from '@/client/store/modes'
 import { useGesture } from '@use-gesture/react'
 import { useRef, type RefObject } from 'react'
@@ -84,6 +85,7 @@ const doubleClick = (bench: Bench, table: HTMLElement, target: EventTarget, clie
   const text = textOf(shownSheet(bench.get()), below)
   if (text && below === bench.get().selection[0])
     return startWriting(bench, text.id, { place: placeAt(text.stencil, text.box, ownPoint(text, at)) })
+  if (below === bench.get().selection[0] && openSheetIn(bench, below)) return
   if (goDown(bench, below) === 'empty') say(bench, 'This frame is empty. Choose a picture below, or drop one here.')
 }
 

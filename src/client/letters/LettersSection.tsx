@@ -1,10 +1,10 @@
 'use client'
+import { usePictureUrl } from '@/client/binding/usePictureUrl'
 import { letterFrames, isNudged, type Word } from '@/core/document/lettering'
 import { holdsPicture, placedIn } from '@/core/document/content'
 import type { Aside, Frame, Sheet } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { levelUrl } from '@/client/http/api'
 import { ColourField } from '@/client/parts/fields/ColourField'
 import { Choice } from '@/client/parts/fields/Choice'
 import { RailButton } from '@/client/parts/RailButton'
@@ -21,6 +21,7 @@ const Spare = ({ kept, word }: { readonly kept: Aside; readonly word: Word }) =>
   const bench = useBenchHandle()
   const shown = kept.fill.takes.find(({ id }) => id === kept.fill.shown)
   const picture = useBench((state) => state.project.pictures[shown?.placed.pictureId ?? ''])
+  const url = usePictureUrl(picture, picture ? levelCount(picture.pixels) - 1 : 0)
   if (!picture) return null
   const label = `${picture.name}, which stood in ${kept.text}. Press to give it to a letter`
   return (
@@ -32,7 +33,7 @@ const Spare = ({ kept, word }: { readonly kept: Aside; readonly word: Word }) =>
       onClick={() => takeAside(bench, word, kept.letterId)}
     >
       {/* eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us */}
-      <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
+      <img src={url} alt="" draggable={false} />
     </Tile>
   )
 }

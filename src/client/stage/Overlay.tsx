@@ -1,4 +1,5 @@
 'use client'
+import { hashOf } from '@/core/document/sheetPictures'
 import { armedOf, typingOf, writingOf, toolOf, carriedOf } from '@/client/store/modes'
 import { rectAround, rectCentre } from '@/core/geometry/rect'
 import { apply } from '@/core/geometry/matrix'
@@ -121,7 +122,7 @@ const MissingMarks = () => {
   const view = useBench((state) => state.view)
   if (!missing.length) return null
   return framesOf(sheet)
-    .filter((frame) => missing.includes(project.pictures[placedIn(sheet, frame)?.pictureId ?? '']?.hash ?? ''))
+    .filter((frame) => missing.includes(hashOf(project.pictures[placedIn(sheet, frame)?.pictureId ?? ''])))
     .map((frame) => ({ frame, middle: apply(viewMatrix(view), rectCentre(frameRect(sheet, frame))) }))
     .map(({ frame, middle }) => (
       <g key={frame.id} data-missing={frame.id} transform={`translate(${middle.x} ${middle.y})`}>

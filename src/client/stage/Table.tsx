@@ -1,4 +1,5 @@
 'use client'
+import { hashOf } from '@/core/document/sheetPictures'
 import { toolOf, armedOf, carryOf, carriedOf } from '@/client/store/modes'
 import { useEffect, useRef, useState } from 'react'
 import { placedIn } from '@/core/document/content'
@@ -76,8 +77,8 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     canvas.dataset['paintMs'] = milliseconds.toFixed(2)
     canvas.dataset['ready'] = String(!images.isWaiting)
     const missing = Object.values(state.project.pictures)
-      .filter(({ hash }) => images.isMissing(hash))
-      .map(({ hash }) => hash)
+      .map(hashOf)
+      .filter((hash) => images.isMissing(hash))
     if (missing.join() !== state.missing.join()) putMissing(bench, missing)
   }
   const unsubscribe = bench.store.subscribe((now, before) => {

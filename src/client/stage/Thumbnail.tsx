@@ -2,6 +2,8 @@
 import { resolved, resolvedPart, resolvedSheet } from '@/core/document/colours'
 import { useEffect, useRef } from 'react'
 import { inkOf } from '@/core/document/lettering'
+import { sheetsShownOn } from '@/core/document/sheetPictures'
+import { sheetView } from '@/core/document/sheetViews'
 import { originalOf } from '@/core/document/content'
 import type { ExportGround } from '@/contract/exports'
 import type { Frame, Project, Sheet } from '@/core/document/types'
@@ -25,7 +27,8 @@ const looksOf = ({ project, sheet, frames, ground, width, height }: ThumbnailPro
   const { pictures, finishes } = project
   // A canvas of another size is empty.
   const place = [ground, width, height]
-  if (!frames) return [sheet, pictures, finishes, ...place]
+  const within = sheetsShownOn(pictures, sheet).map((id) => sheetView(project, id))
+  if (!frames) return [sheet, pictures, finishes, ...within, ...place]
   const shared = frames.some(({ fill }) => fill.kind === 'span') ? [sheet.spans, sheet.background] : []
   const inks = frames.map((frame) => inkOf(sheet, frame))
   return [
@@ -33,6 +36,7 @@ const looksOf = ({ project, sheet, frames, ground, width, height }: ThumbnailPro
     ...frames.map((frame) => originalOf(sheet, frame)),
     ...inks,
     ...shared,
+    ...within,
     pictures,
     finishes,
     ...place,

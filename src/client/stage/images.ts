@@ -1,8 +1,9 @@
 import { adjustmentText } from '@/core/adjust/adjustments'
-import { sourceKey, type PictureOp, type PictureSource } from '@/core/render/ops'
+import { sourceKey, type FileSource, type PictureOp } from '@/core/render/ops'
 import { levelCount, levelFor, needOf } from '@/core/render/needs'
 import type { PaintImage } from '@/painters/canvas/surface'
 import { levelUrl } from '@/client/http/api'
+import { SheetImages } from '@/client/stage/sheetImages'
 import type { LevelAnswer, LevelRequest } from '@/client/workers/levels.worker'
 
 /** Rim of repeated pixels that the worker adds. */
@@ -13,7 +14,7 @@ const RETRY_MS = 4000
 
 /** Levels as they are, or with their pixels changed in one way. */
 interface Wanted {
-  readonly source: PictureSource
+  readonly source: FileSource
   readonly level: number
   /** What they are changed by; empty for nothing. */
   readonly text: string
@@ -42,6 +43,12 @@ export class LevelImages {
   private readonly asked = new Map<string, Wanted>()
   private readonly failed = new Map<string, number>()
   private readonly missing = new Set<string>()
+  /** Sheets within sheets are painted here, of the same levels. */
+  readonly sheets = new SheetImages(
+    (op, scale) => this.imageFor(op, scale),
+    () => this.arrivals,
+  )
+  private arrivals = 0
   private clock = 0
   private bytes = 0
 
@@ -71,15 +78,17 @@ export class LevelImages {
    * level, the changes that came last, or the picture as it is, of the nearest level there is.
    */
   imageFor(op: PictureOp, scale: number): PaintImage | null {
+    const { source } = op
+    if (source.kind === 'sheet') return this.sheets.of(op, source.view, scale)
     const count = levelCount(op.pixels)
     const level = levelFor(needOf(op, scale).density, count)
-    const wanted = { source: op.source, level, text: adjustmentText(op.adjustments) }
+    const wanted = { source, level, text: adjustmentText(op.adjustments) }
     const exact = this.take(op, keyOf(wanted))
     if (exact) return exact
     this.ask(op, wanted)
     const near = this.nearest(op, wanted, count)
     if (near || wanted.text === '') return near
-    return this.take(op, this.lastChanged.get(sourceKey(op.source)) ?? '') ?? this.plain(op, wanted, count)
+    return this.take(op, this.lastChanged.get(sourceKey(source)) ?? '') ?? this.plain(op, wanted, count)
   }
 
   private nearest(op: PictureOp, wanted: Wanted, count: number): PaintImage | null {
@@ -102,6 +111,7 @@ export class LevelImages {
     this.missing.delete(hash)
     for (const key of this.failed.keys())
       if (key.startsWith(`${sourceKey({ kind: 'file', hash })}/`)) this.failed.delete(key)
+    this.arrivals += 1
     for (const listener of this.listeners) listener()
   }
 
@@ -147,6 +157,7 @@ export class LevelImages {
   }
 
   private arrived(answer: LevelAnswer): void {
+    this.arrivals += 1
     const wanted = this.asked.get(answer.key)
     if (!wanted) return
     this.asked.delete(answer.key)
@@ -178,6 +189,7 @@ export class LevelImages {
       this.bytes -= image.width * image.height * BYTES_A_PIXEL
       bitmap.close()
       this.loaded.delete(key)
+      this.arrivals += 1
     }
   }
 

@@ -2,6 +2,8 @@ import { originalOf, placedIn, spanShown } from '@/core/document/content'
 import { namedOf } from '@/core/document/finish'
 import { planeOf } from '@/core/document/laid'
 import { inkOf } from '@/core/document/lettering'
+import { isSheetPicture } from '@/core/document/sheetPictures'
+import { sheetView } from '@/core/document/sheetViews'
 import { isHidden } from '@/core/document/tree'
 import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { renderBackground, renderGroup, renderNodes } from '@/core/render/drawList'
@@ -17,6 +19,12 @@ interface Known<T> {
 const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((one, i) => one === b[i])
 
+/** What a picture's look depends on: its file, or all that its sheet shows. */
+const pictureFrom = (project: Project, pictureId: string | undefined): unknown => {
+  const ref = pictureId === undefined ? undefined : project.pictures[pictureId]
+  return ref && isSheetPicture(ref) ? sheetView(project, ref.sheetId) : ref
+}
+
 /** All that a frame's look depends on beside the frame itself. */
 const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unknown[] => {
   const span = spanShown(sheet, frame)
@@ -25,7 +33,7 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
     sheet.ppi,
     inkOf(sheet, frame),
     originalOf(sheet, frame),
-    project.pictures[placedIn(sheet, frame)?.pictureId ?? ''],
+    pictureFrom(project, placedIn(sheet, frame)?.pictureId),
     frame.stencil.kind === 'mask' ? project.pictures[frame.stencil.pictureId] : null,
     namedOf(project, frame),
     planeOf(sheet, frame),
@@ -77,7 +85,7 @@ export class StageNodes {
 
   background(project: Project, sheet: Sheet): readonly DrawItem[] {
     const { background, veil, size, bleed } = sheet
-    const shown = background.kind === 'picture' ? project.pictures[background.placed.pictureId] : null
+    const shown = background.kind === 'picture' ? pictureFrom(project, background.placed.pictureId) : null
     const from = [background, veil, size, bleed, sheet.ppi, shown]
     if (this.ground && isSame(this.ground.from, from)) return this.ground.made
     const made = renderBackground(project, sheet)

@@ -18,7 +18,7 @@ import type { Stencil } from '@/core/stencil/stencil'
 import type { PictureAnswer } from '@/contract/api'
 import { api } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
-import { recordFill, withPicture } from '@/client/store/libraryPictures'
+import { isSheetSupply, recordFill, withPicture, type PictureSupply } from '@/client/store/libraryPictures'
 import { shownSheet } from '@/client/store/benchStore'
 import { say } from '@/client/store/notices'
 import { shortageWords } from '@/client/store/shortage'
@@ -40,6 +40,11 @@ export const newItemId = (): string => newId('f')
 export const noteUsed = (hashes: readonly string[]): void => {
   // Only an order in a list hangs on it: where the server cannot be reached, it stays as it was.
   api.markUsed(hashes).catch((error: unknown) => console.warn('The use of a picture was not noted.', error))
+}
+
+/** The same of what may be a sheet, which has no place in that list. */
+export const noteTaken = (picture: PictureSupply): void => {
+  if (!isSheetSupply(picture)) noteUsed([picture.hash])
 }
 
 /** Puts an empty frame of a stencil on the sheet: in the given box, or in the next free place. */
@@ -66,7 +71,7 @@ export const boxAround = (at: Point, stencil: Stencil, state: BenchState, aspect
 export const fillFrame = (
   bench: Bench,
   frameId: string,
-  picture: PictureAnswer,
+  picture: PictureSupply,
   sheetId: string = bench.get().sheetId,
 ): void => {
   bench.endBurst()
@@ -75,13 +80,13 @@ export const fillFrame = (
   const wasFilled = placedIn(sheet, holderOf(sheet, frameId)) !== null
   bench.commit(wasFilled ? 'Replace picture' : 'Fill frame', (held) => recordFill(held, sheetId, frameId, picture))
   endChoosing(bench)
-  noteUsed([picture.hash])
+  noteTaken(picture)
   const short = shortageWords(bench.get().project, sheetId, [frameId])
   if (short !== null) say(bench, short)
 }
 
 /** Clips a picture with a stencil: a frame of a sensible size for it in the next free place, filled. */
-export const clipPicture = (bench: Bench, picture: PictureAnswer, stencil: Stencil): void => {
+export const clipPicture = (bench: Bench, picture: PictureSupply, stencil: Stencil): void => {
   bench.endBurst()
   const state = bench.get()
   const sheet = shownSheet(state)
@@ -96,19 +101,19 @@ export const clipPicture = (bench: Bench, picture: PictureAnswer, stencil: Stenc
       recordFill(added, state.sheetId, frame.id, picture),
     ),
   )
-  noteUsed([picture.hash])
+  noteTaken(picture)
   select(bench, frame.id)
 }
 
 /** The size of a new frame of a picture's own shape. */
-export const pictureSize = (sheet: Sheet, { width, height }: PictureAnswer): Size => {
+export const pictureSize = (sheet: Sheet, { width, height }: PictureSupply): Size => {
   const base = sensibleSize(sheet, { kind: 'ellipse' })
   const share = width / height
   return share > 1 ? { w: base.w * 1.3, h: (base.w * 1.3) / share } : { w: base.h * 1.3 * share, h: base.h * 1.3 }
 }
 
 /** A frame of the picture's own shape, holding it; at a spot or in the next free place. */
-export const putPictureFrame = (bench: Bench, picture: PictureAnswer, at?: Point): void => {
+export const putPictureFrame = (bench: Bench, picture: PictureSupply, at?: Point): void => {
   bench.endBurst()
   const state = bench.get()
   const sheet = shownSheet(state)
@@ -120,11 +125,11 @@ export const putPictureFrame = (bench: Bench, picture: PictureAnswer, at?: Point
       recordFill(added, state.sheetId, frame.id, picture),
     ),
   )
-  noteUsed([picture.hash])
+  noteTaken(picture)
   select(bench, frame.id)
 }
 
-export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void => {
+export const setBackgroundPicture = (bench: Bench, picture: PictureSupply): void => {
   bench.endBurst()
   const { sheetId } = bench.get()
   bench.commit('Background picture', (project) =>
@@ -136,18 +141,18 @@ export const setBackgroundPicture = (bench: Bench, picture: PictureAnswer): void
     ),
   )
   endChoosing(bench)
-  noteUsed([picture.hash])
+  noteTaken(picture)
 }
 
 /** Adds a picture to a frame as one more take, and shows it. */
-const takePicture = (bench: Bench, frameId: string, picture: PictureAnswer): void => {
+const takePicture = (bench: Bench, frameId: string, picture: PictureSupply): void => {
   const { sheetId } = bench.get()
   const takeId = newItemId().replace(/^f-/, 't-')
   bench.commit('Add take', (project) =>
     withPicture(project, picture, (known, pictureId) => addTake.record(known, { sheetId, frameId, takeId, pictureId })),
   )
   endChoosing(bench)
-  noteUsed([picture.hash])
+  noteTaken(picture)
 }
 
 /** The selected frames that could each take a picture; those of hidden or locked items are not among them. */
@@ -156,7 +161,7 @@ export const severalFrames = (
 ): readonly Frame[] => windowable(shownSheet(state), state.selection)
 
 /** One picture for several frames, shown by all of them together. */
-export const fillAcross = (bench: Bench, ids: readonly string[], picture: PictureAnswer): void => {
+export const fillAcross = (bench: Bench, ids: readonly string[], picture: PictureSupply): void => {
   bench.endBurst()
   const { sheetId, selection } = bench.get()
   const spanId = newId('span')
@@ -165,12 +170,12 @@ export const fillAcross = (bench: Bench, ids: readonly string[], picture: Pictur
   )
   endChoosing(bench)
   askForSeveral(bench, null)
-  noteUsed([picture.hash])
+  noteTaken(picture)
   selectItems(bench, selection)
 }
 
 /** The same picture in each of several frames: covering the empty ones, with all settings kept in the others. */
-export const fillEach = (bench: Bench, ids: readonly string[], picture: PictureAnswer): void => {
+export const fillEach = (bench: Bench, ids: readonly string[], picture: PictureSupply): void => {
   bench.endBurst()
   const { sheetId } = bench.get()
   bench.commit('The same picture in each', (project) =>
@@ -180,11 +185,11 @@ export const fillEach = (bench: Bench, ids: readonly string[], picture: PictureA
     ),
   )
   askForSeveral(bench, null)
-  noteUsed([picture.hash])
+  noteTaken(picture)
 }
 
 /** A picture for a text: across all, or into the selected letter or the next empty one, then on to the next. */
-const fillLetter = (bench: Bench, word: Word, picture: PictureAnswer): void => {
+const fillLetter = (bench: Bench, word: Word, picture: PictureSupply): void => {
   const sheet = shownSheet(bench.get())
   const [first] = letterFrames(sheet, word)
   if (!first) return say(bench, 'There are no letters yet. Type some first.')
@@ -200,7 +205,7 @@ const fillLetter = (bench: Bench, word: Word, picture: PictureAnswer): void => {
 }
 
 /** A picture for what was waited for. */
-const takeChosen = (bench: Bench, choosing: Choosing, picture: PictureAnswer): void => {
+const takeChosen = (bench: Bench, choosing: Choosing, picture: PictureSupply): void => {
   switch (choosing.kind) {
     case 'background':
       return setBackgroundPicture(bench, picture)
@@ -218,7 +223,7 @@ const takeChosen = (bench: Bench, choosing: Choosing, picture: PictureAnswer): v
  * the selected empty one, else the next empty one and goes on; where there is none, a frame of its shape appears. With
  * several frames selected it is asked how they take it.
  */
-export const takeSupply = (bench: Bench, picture: PictureAnswer): void => {
+export const takeSupply = (bench: Bench, picture: PictureSupply): void => {
   bench.endBurst()
   const state = bench.get()
   const choosing = choosingOf(state)

@@ -1,3 +1,4 @@
+import { withPictureUrl } from '@/client/stage/sheetUrl'
 import { freed, resolved } from '@/core/document/colours'
 import { NO_ADJUSTMENTS, switched, valuesOf, type Adjustments } from '@/core/adjust/adjustments'
 import type { Look } from '@/core/adjust/looks'
@@ -7,7 +8,6 @@ import { adjustPictures, holdersUnder, withoutAdjustments } from '@/core/documen
 import { adjustmentsSchema } from '@/core/document/schema/placed'
 import type { Frame, Project } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
-import { levelUrl } from '@/client/http/api'
 import type { BenchState } from '@/client/store/state'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
@@ -75,10 +75,12 @@ export const toggleBefore = (bench: Bench): void => {
 const sampleOf = async (bench: Bench, pictureId: string): Promise<Sample | null> => {
   const picture = bench.get().project.pictures[pictureId]
   if (!picture) return null
-  const url = levelUrl(picture.hash, levelCount(picture.pixels) - 1)
   try {
-    const { sample } = await askTones(bench, { url, picture: picture.pixels, adjustments: {}, want: 'sample' })
-    return sample ?? null
+    const level = levelCount(picture.pixels) - 1
+    const answer = await withPictureUrl(bench.get().project, picture, level, (url) =>
+      askTones(bench, { url, picture: picture.pixels, adjustments: {}, want: 'sample' }),
+    )
+    return answer?.sample ?? null
   } catch (error) {
     // The picture's file is gone or the server away: the page says that where it shows the picture.
     console.warn('A picture was not matched.', error)

@@ -1,3 +1,4 @@
+import { filePicture } from '@/core/document/sheetPictures'
 import type { ArtAnswer, PictureAnswer } from '@/contract/api'
 import { Failure, isFailure } from '@/core/failure'
 import { isOpeningName } from '@/core/formats/openingNames'
@@ -149,7 +150,7 @@ export const openAsLayers = (bench: Bench, pictures: readonly PictureAnswer[]): 
 export const selectedSource = (state: BenchState): OpeningsSource | null => {
   const frame = selectedFrame(state)
   const placed = frame && shownTake(frame.fill)?.placed
-  const picture = placed && shownProject(state).pictures[placed.pictureId]
+  const picture = placed && filePicture(shownProject(state).pictures[placed.pictureId])
   if (!frame || !picture) return null
   const { hash, name, pixels } = picture
   const layer: ArtLayer = { name, hash, picture: null, opacity: 1, blend: 'normal', use: 'art' }

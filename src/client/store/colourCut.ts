@@ -1,3 +1,4 @@
+import { filePicture, isSheetPicture } from '@/core/document/sheetPictures'
 import { toolOf } from '@/client/store/modes'
 import { isFailure } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
@@ -14,7 +15,7 @@ import { isOutlineSound, standingOutlineOf } from '@/core/document/outline'
 import { holdsPicture, pictureMatrix } from '@/core/document/content'
 import { pictureOf, shownPlaced } from '@/core/document/read'
 import { readingRows } from '@/core/geometry/reading'
-import type { Frame, PictureRef } from '@/core/document/types'
+import type { Frame, FilePicture } from '@/core/document/types'
 import { FIRST_CHOICE, type RegionChoice } from '@/core/region/choice'
 import { joinOutlines } from '@/core/region/trace'
 import { levelWithin } from '@/core/render/needs'
@@ -36,7 +37,7 @@ const PREVIEW_PIXELS = 1.6e6
 
 interface Source {
   readonly frame: Frame
-  readonly ref: PictureRef
+  readonly ref: FilePicture
   /** Picture pixels → sheet points. */
   readonly toSheet: Matrix
 }
@@ -48,7 +49,8 @@ export const colourSource = (bench: Bench, tool: ColourTool): Source | null => {
   const frame = holderOf(sheet, tool.frameId)
   const placed = shownPlaced(frame)
   const toSheet = pictureMatrix(project, sheet, frame)
-  return placed && toSheet ? { frame, ref: pictureOf(project, placed.pictureId), toSheet } : null
+  const ref = placed && filePicture(pictureOf(project, placed.pictureId))
+  return ref && toSheet ? { frame, ref, toSheet } : null
 }
 
 /** Takes the tool in hand that finds a part of the selected picture by its colour. */
@@ -57,6 +59,8 @@ export const startColour = (bench: Bench): void => {
   const frame = selectedFrame(bench.get())
   if (!frame || !holdsPicture(frame.fill)) return say(bench, 'Select a frame with a picture first.')
   if (!shownPlaced(frame)) return say(bench, 'Make the frame independent first: its picture is shared with others.')
+  if (isSheetPicture(pictureOf(bench.get().project, shownPlaced(frame)?.pictureId ?? '')))
+    return say(bench, 'It shows a sheet. Parts by colour are found in pictures of files.')
   if (refusesPerspective(bench, frame, 'find a part of it by its colour')) return
   putWay(bench, 'whole')
   setTool(bench, {

@@ -5,7 +5,7 @@ import { placedIn } from '@/core/document/content'
 import { letterFrames, neighbourLetter, type Word } from '@/core/document/lettering'
 import { frameOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
-import { newItemId, noteUsed } from '@/client/store/actions'
+import { newItemId, noteTaken } from '@/client/store/actions'
 import { withPicture } from '@/client/store/libraryPictures'
 import type { Bench } from '@/client/store/bench'
 import { heldSheet, shownSheet } from '@/client/store/benchStore'
@@ -43,7 +43,7 @@ export const dropAcross = (bench: Bench, groupId: string, carried: Carried): voi
   bench.commit('Picture across the word', (project) => {
     return recordAcross(project, sheetId, groupId, carried) ?? unchanged(project)
   })
-  if (carried.kind === 'picture') noteUsed([carried.picture.hash])
+  if (carried.kind === 'picture') noteTaken(carried.picture)
   select(bench, groupId)
 }
 

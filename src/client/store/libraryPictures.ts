@@ -6,29 +6,60 @@ import { pictureAcross } from '@/core/document/edits/lettering/across'
 import { addPicture } from '@/core/document/edits/project'
 import { acrossSpan, wordAround } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
-import type { PictureRef, Project } from '@/core/document/types'
+import { hashOf, pictureOfSheet, sheetPictureId, sheetPixelsOf } from '@/core/document/sheetPictures'
+import type { PictureRef, Project, Sheet } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
 
-/** The id a library picture has within a project. */
-export const projectPictureId = (picture: PictureAnswer, project: Project): string =>
-  Object.entries(project.pictures).find(([, ref]) => ref.hash === picture.hash)?.[0] ??
-  `pic-${picture.hash.slice(0, 20)}`
+/** A sheet of the project among what can be placed as a picture. */
+export interface SheetSupply {
+  readonly sheetId: string
+  readonly name: string
+  /** In pixels, as a picture. */
+  readonly width: number
+  readonly height: number
+}
 
-const refOf = (picture: PictureAnswer): PictureRef => ({
-  name: picture.name,
-  pixels: { w: picture.width, h: picture.height },
-  hash: picture.hash,
-  tags: picture.tags,
-})
+/** What can be placed as a picture: one of the library, or a sheet of the project. */
+export type PictureSupply = PictureAnswer | SheetSupply
 
-/** A change that needs a library picture, with the picture made known to the project first. */
+export const isSheetSupply = (supply: PictureSupply): supply is SheetSupply => 'sheetId' in supply
+
+/** Are both the same file, or the same sheet? */
+export const sameSupply = (a: PictureSupply, b: PictureSupply): boolean =>
+  isSheetSupply(a) ? isSheetSupply(b) && a.sheetId === b.sheetId : !isSheetSupply(b) && a.hash === b.hash
+
+/** A sheet as it is offered to be placed. */
+export const supplyOfSheet = (sheet: Sheet): SheetSupply => {
+  const { w, h } = sheetPixelsOf(sheet)
+  return { sheetId: sheet.id, name: sheet.name, width: w, height: h }
+}
+
+/** The id that what can be placed has within a project. */
+export const projectPictureId = (supply: PictureSupply, project: Project): string =>
+  isSheetSupply(supply)
+    ? sheetPictureId(project, supply.sheetId)
+    : (Object.entries(project.pictures).find(([, ref]) => hashOf(ref) === supply.hash)?.[0] ??
+      `pic-${supply.hash.slice(0, 20)}`)
+
+/** What a project knows of it. */
+export const refOf = (supply: PictureSupply, project: Project): PictureRef =>
+  isSheetSupply(supply)
+    ? pictureOfSheet(sheetOf(project, supply.sheetId))
+    : {
+        name: supply.name,
+        pixels: { w: supply.width, h: supply.height },
+        hash: supply.hash,
+        tags: supply.tags,
+      }
+
+/** A change that needs what can be placed as a picture, which is made known to the project first. */
 export const withPicture = (
   project: Project,
-  picture: PictureAnswer,
+  picture: PictureSupply,
   then: (project: Project, pictureId: string) => Recorded,
 ): Recorded => {
   const pictureId = projectPictureId(picture, project)
-  return joinRecorded(addPicture.record(project, { pictureId, picture: refOf(picture) }), (known) =>
+  return joinRecorded(addPicture.record(project, { pictureId, picture: refOf(picture, project) }), (known) =>
     then(known, pictureId),
   )
 }
@@ -54,7 +85,7 @@ export const withPictures = (
 }
 
 /** A picture into a frame: covers afresh, or takes the place of the one there with all its settings. */
-export const recordFill = (project: Project, sheetId: string, frameId: string, picture: PictureAnswer): Recorded =>
+export const recordFill = (project: Project, sheetId: string, frameId: string, picture: PictureSupply): Recorded =>
   withPicture(project, picture, (known, pictureId) => {
     const sheet = sheetOf(known, sheetId)
     const word = wordAround(sheet, frameId)

@@ -1,6 +1,6 @@
 import type { Colour } from '@/core/colour/colour'
 import type { Stencil } from '@/core/stencil/stencil'
-import { type PictureAnswer } from '@/contract/api'
+import { type PictureSupply } from '@/client/store/libraryPictures'
 import { type Frame } from '@/core/document/types'
 import { type Contour, type NodeAddress } from '@/core/path/nodes'
 import { type ReadyGroup } from '@/core/document/readyGroups'
@@ -14,8 +14,8 @@ import { type Caret } from '@/core/lettering/layout'
 
 /** What is being carried over the table: from the supplies, a picture out of its frame, or files from the desktop. */
 export type Carried =
-  | { readonly kind: 'picture'; readonly picture: PictureAnswer }
-  | { readonly kind: 'fill'; readonly frameId: string; readonly hash: string }
+  | { readonly kind: 'picture'; readonly picture: PictureSupply }
+  | { readonly kind: 'fill'; readonly frameId: string; readonly pictureId: string }
   | { readonly kind: 'stencil'; readonly stencil: Stencil; readonly aspect?: number }
   | { readonly kind: 'ready'; readonly group: ReadyGroup }
   | { readonly kind: 'text'; readonly text: string; readonly faceId: string }

@@ -2,7 +2,8 @@ import { BACKGROUND_ID, holderOf } from '@/core/document/background'
 import { holdsPicture, pictureMatrix, placedIn } from '@/core/document/content'
 import { layOf } from '@/core/document/laid'
 import { framesAt, pictureOf } from '@/core/document/read'
-import type { Frame, PictureRef, Project, Sheet } from '@/core/document/types'
+import { filePicture } from '@/core/document/sheetPictures'
+import type { FilePicture, Frame, Project, Sheet } from '@/core/document/types'
 import { apply, invert, type Matrix } from '@/core/geometry/matrix'
 import { rectContains } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
@@ -13,7 +14,7 @@ import { heldSheet } from '@/client/store/benchStore'
 export interface Source {
   /** The frame that shows it, or the background. */
   readonly id: string
-  readonly ref: PictureRef
+  readonly ref: FilePicture
   /** Picture pixels → sheet points. */
   readonly toSheet: Matrix
   readonly point: Point
@@ -23,7 +24,8 @@ const sourceOf = (project: Project, sheet: Sheet, frame: Frame, at: Point): Sour
   const placed = placedIn(sheet, frame)
   const toSheet = pictureMatrix(project, sheet, frame)
   if (!placed || !toSheet) return null
-  const ref = pictureOf(project, placed.pictureId)
+  const ref = filePicture(pictureOf(project, placed.pictureId))
+  if (!ref) return null
   const point = apply(invert(toSheet), at)
   return rectContains({ x0: 0, y0: 0, x1: ref.pixels.w, y1: ref.pixels.h }, point)
     ? { id: frame.id, ref, toSheet, point }

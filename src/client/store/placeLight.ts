@@ -1,3 +1,4 @@
+import { withPictureUrl } from '@/client/stage/sheetUrl'
 import { isFailure } from '@/core/failure'
 import { frameOrBackground } from '@/core/document/background'
 import { freed } from '@/core/document/colours'
@@ -61,9 +62,10 @@ const sampleOf = async (bench: Bench, place: Place, want: 'within' | 'around'): 
 const ownSample = async (bench: Bench, pictureId: string): Promise<Sample | null> => {
   const picture = bench.get().project.pictures[pictureId]
   if (!picture) return null
-  const url = levelUrl(picture.hash, levelCount(picture.pixels) - 1)
-  const { sample } = await askTones(bench, { url, picture: picture.pixels, adjustments: {}, want: 'sample' })
-  return sample ?? null
+  const answer = await withPictureUrl(bench.get().project, picture, levelCount(picture.pixels) - 1, (url) =>
+    askTones(bench, { url, picture: picture.pixels, adjustments: {}, want: 'sample' }),
+  )
+  return answer?.sample ?? null
 }
 
 const matchNow = async (bench: Bench): Promise<void> => {

@@ -1,3 +1,4 @@
+import type { PictureSupply } from '@/client/store/libraryPictures'
 import type { Recorded } from '@/core/document/edit'
 import type { Fragment } from '@/core/document/fragment'
 import type { Opening } from '@/core/region/openings'
@@ -111,7 +112,7 @@ export interface SnapMarks {
 export const NO_MARKS: SnapMarks = { lines: [], gaps: [] }
 
 /** Which pictures are looked at. */
-export const PICTURE_SCOPES = ['all', 'project', 'recent'] as const
+export const PICTURE_SCOPES = ['all', 'project', 'recent', 'sheets'] as const
 export type PictureScope = (typeof PICTURE_SCOPES)[number]
 
 export const TEMPLATE_USES = ['add', 'change'] as const
@@ -149,8 +150,18 @@ export interface SelectionSlice {
 }
 
 /** What is seen of the sheets, and how. */
+/** Where one was when a sheet was opened that is shown there. */
+export interface CameFrom {
+  readonly sheetId: string
+  readonly selection: readonly string[]
+  readonly view: View
+  readonly isFitted: boolean
+}
+
 export interface ViewSlice {
   readonly sheetId: string
+  /** The way back from a sheet that was opened within another, the last step last. */
+  readonly cameFrom: readonly CameFrom[]
   readonly view: View
   /** The view follows the table's size until the person changes it. */
   readonly isFitted: boolean
@@ -239,7 +250,7 @@ export interface SuppliesSlice {
   /** What the supplies show. */
   readonly suppliesTab: SuppliesTab
   /** A picture pressed while several frames are selected, until it is told how they take it. */
-  readonly forSeveral: PictureAnswer | null
+  readonly forSeveral: PictureSupply | null
   /** The panel of alphabets, with the set it is about; null while it is closed. */
   readonly alphabetPanel: { readonly setId: string | null } | null
 }

@@ -1,3 +1,4 @@
+import { hashOf } from '@/core/document/sheetPictures'
 import type { PictureAnswer } from '@/contract/api'
 import { listPictures } from '@/core/document/library'
 import { relinkHash } from '@/core/document/edits/project'
@@ -127,8 +128,8 @@ export const relinkPicture = async (bench: Bench, hash: string, file: File): Pro
 export const usesByHash = (project: Project): ReadonlyMap<string, number> => {
   const uses = new Map<string, number>()
   for (const [id, count] of pictureUses(project)) {
-    const hash = project.pictures[id]?.hash
-    if (hash !== undefined) uses.set(hash, (uses.get(hash) ?? 0) + count)
+    const hash = hashOf(project.pictures[id])
+    if (hash) uses.set(hash, (uses.get(hash) ?? 0) + count)
   }
   return uses
 }

@@ -1,4 +1,5 @@
 import { sameValue } from '@/core/document/edit'
+import { isSheetPicture, samePicture } from '@/core/document/sheetPictures'
 import type { PictureRef, Project } from '@/core/document/types'
 
 /** Keys of documents whose values are ids of what the whole project holds. */
@@ -51,12 +52,20 @@ export const broughtIn = <T extends { readonly id: string }>(
   return { ids, fresh }
 }
 
-/** Pictures that come in: those of a file that is known are that, under its id. */
-export const picturesIn = (held: Project['pictures'], come: Project['pictures']) => {
+/**
+ * Pictures that come in: those of a file or a sheet that is known are that, under its id. `sheetIds` tells what sheets that
+ * come along are called where they come to.
+ */
+export const picturesIn = (
+  held: Project['pictures'],
+  come: Project['pictures'],
+  sheetIds: (id: string) => string = (id) => id,
+) => {
   const ids = new Map<string, string>()
   const fresh: Record<string, PictureRef> = {}
-  for (const [id, ref] of Object.entries(come)) {
-    const known = Object.entries(held).find(([, one]) => one.hash === ref.hash)?.[0]
+  for (const [id, own] of Object.entries(come)) {
+    const ref = isSheetPicture(own) ? { ...own, sheetId: sheetIds(own.sheetId) } : own
+    const known = Object.entries(held).find(([, one]) => samePicture(one, ref))?.[0]
     const there = known ?? freeId(id, { ...held, ...fresh })
     if (known === undefined) fresh[there] = ref
     if (there !== id) ids.set(id, there)

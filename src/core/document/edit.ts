@@ -1,4 +1,5 @@
 import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer'
+import { followSheets } from '@/core/document/following'
 import type { Project } from '@/core/document/types'
 
 enablePatches()
@@ -22,9 +23,10 @@ export interface Edit<Args> {
 /** Makes an edit of a recipe over a draft. A recipe that changes nothing yields the same object. */
 export const defineEdit = <Args>(recipe: (draft: Draft<Project>, args: Args, project: Project) => void): Edit<Args> => {
   const record = (project: Project, args: Args): Recorded => {
-    const [after, forward, inverse] = produceWithPatches(project, (draft: Draft<Project>) =>
-      recipe(draft, args, project),
-    )
+    const [after, forward, inverse] = produceWithPatches(project, (draft: Draft<Project>) => {
+      recipe(draft, args, project)
+      followSheets(draft, project)
+    })
     return forward.length ? { project: after, forward, inverse } : unchanged(project)
   }
   return Object.assign((project: Project, args: Args): Project => record(project, args).project, { record })

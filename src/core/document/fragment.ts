@@ -1,7 +1,8 @@
 import { Failure } from '@/core/failure'
 import { slotNamed, type Slot, type Slots } from '@/core/colour/slots'
 import { slotsUsedIn } from '@/core/document/colours'
-import { itemPictureIds, sheetOf } from '@/core/document/read'
+import { itemPictureIds, sheetOf, sheetPictureIds } from '@/core/document/read'
+import { isSheetPicture, sheetsShownOn } from '@/core/document/sheetPictures'
 import { idsUnder, itemOf, topmostIds } from '@/core/document/tree'
 import {
   itemSchema,
@@ -9,13 +10,21 @@ import {
   schemaFaults,
   isId,
   planeSchema,
+  sheetSchema,
   slotSchema,
   spanSchema,
 } from '@/core/document/schema'
 import { namedFinishSchema } from '@/core/document/schema/finish'
 import { FORMAT, type Item, type PictureRef, type Project, type Sheet } from '@/core/document/types'
 import { letteringFaults } from '@/core/document/letteringFaults'
-import { planeFaults, recordSlotFaults, sharingFaults, treeFaults } from '@/core/document/references'
+import {
+  planeFaults,
+  recordSlotFaults,
+  sharingFaults,
+  sheetPictureFaults,
+  sheetReferenceFaults,
+  treeFaults,
+} from '@/core/document/references'
 import { originalOf } from '@/core/document/content'
 import { ownFill } from '@/core/document/edits/echoes'
 
@@ -23,6 +32,7 @@ import { ownFill } from '@/core/document/edits/echoes'
 export interface Fragment {
   readonly format: typeof FORMAT
   /** Where it was taken from, so that pasting there can step aside. */
+  readonly projectId: string
   readonly sheetId: string
   readonly order: readonly string[]
   readonly items: Readonly<Record<string, Item>>
@@ -34,6 +44,8 @@ export interface Fragment {
   readonly finishes: Project['finishes']
   /** The colour slots that all of this uses. */
   readonly slots: Slots
+  /** The sheets that they show as pictures, with those that these show. */
+  readonly sheets: Project['sheets']
 }
 
 /** The items, as a fragment of their own. */
@@ -53,23 +65,44 @@ export const fragmentOf = (project: Project, sheetId: string, ids: readonly stri
   const planeIds = new Set(
     Object.values(items).flatMap((item) => (item.kind === 'frame' && item.planeId !== undefined ? [item.planeId] : [])),
   )
-  const finishIds = new Set(Object.values(items).flatMap(({ finish }) => finish?.finishId ?? []))
-  const used = new Set([
+  const own = [
     ...Object.values(items).flatMap(itemPictureIds),
     ...Object.values(spans).flatMap(({ source }) => (source.kind === 'placed' ? [source.placed.pictureId] : [])),
-  ])
-  const finishes = only(project.finishes, finishIds)
+  ]
+  const sheets = sheetsBelow(project, own)
+  const within = Object.values(sheets)
+  const used = new Set([...own, ...within.flatMap(sheetPictureIds)])
+  const finished = [...Object.values(items), ...within.flatMap((one) => Object.values(one.items))]
+  const finishes = only(project.finishes, new Set(finished.flatMap(({ finish }) => finish?.finishId ?? [])))
   return {
     format: FORMAT,
+    projectId: project.id,
     sheetId,
     order,
     items,
     spans,
     planes: only(sheet.planes, planeIds),
     finishes,
-    slots: slotsUsedIn(project.slots, [items, spans, finishes]),
+    slots: slotsUsedIn(project.slots, [items, spans, finishes, sheets]),
+    sheets,
     pictures: only(project.pictures, used),
   }
+}
+
+/** The sheets among pictures, and all that are shown on them. */
+const sheetsBelow = (project: Project, pictureIds: readonly string[]): Project['sheets'] => {
+  const found: Record<string, Sheet> = {}
+  const add = (id: string): void => {
+    const sheet = project.sheets[id]
+    if (!sheet || found[id]) return
+    found[id] = sheet
+    sheetsShownOn(project.pictures, sheet).forEach(add)
+  }
+  for (const id of pictureIds) {
+    const ref = project.pictures[id]
+    if (ref && isSheetPicture(ref)) add(ref.sheetId)
+  }
+  return found
 }
 
 const only = <T>(held: Readonly<Record<string, T>>, ids: ReadonlySet<string>): Readonly<Record<string, T>> =>
@@ -96,7 +129,7 @@ const sound = (schema: Parameters<typeof schemaFaults>[0], values: Readonly<Reco
 /** Reads what came from a clipboard, which may hold anything. Throws `document-invalid`. */
 export const readFragment = (value: unknown): Fragment => {
   if (!isRecord(value) || value['format'] !== FORMAT) throw unreadable()
-  const { items, pictures, spans, planes, finishes, slots, order, sheetId } = value
+  const { items, pictures, spans, planes, finishes, slots, sheets, order, sheetId, projectId } = value
   if (
     !isRecord(items) ||
     !isRecord(pictures) ||
@@ -104,12 +137,15 @@ export const readFragment = (value: unknown): Fragment => {
     !isRecord(planes) ||
     !isRecord(finishes) ||
     !isRecord(slots) ||
+    !isRecord(sheets) ||
     !Array.isArray(order) ||
-    typeof sheetId !== 'string'
+    typeof sheetId !== 'string' ||
+    typeof projectId !== 'string'
   )
     throw unreadable()
   if (!order.length || !order.every(isId)) throw unreadable()
   if (!sound(itemSchema, items) || !sound(pictureRefSchema, pictures) || !sound(planeSchema, planes)) throw unreadable()
+  if (!sound(sheetSchema, sheets)) throw unreadable()
   if (!sound(spanSchema, spans) || !sound(namedFinishSchema, finishes) || !sound(slotSchema, slots)) throw unreadable()
   const fragment = value as unknown as Fragment // its parts were just checked
   const known = Object.values(fragment.items).every((item) =>
@@ -130,6 +166,8 @@ export const readFragment = (value: unknown): Fragment => {
     ...sharingFaults(fragment, ''),
     ...planeFaults(fragment, ''),
     ...letteringFaults(fragment, ''),
+    ...Object.values(fragment.sheets).flatMap((sheet) => sheetReferenceFaults(sheet, fragment)),
+    ...sheetPictureFaults({ ...fragment, order: Object.keys(fragment.sheets) }),
   ]
   if (faults.length) throw unreadable()
   return fragment

@@ -88,6 +88,9 @@ const toFormat11 = (document: Loose): Loose => ({
     : { sheets: mapValues(document['sheets'], (sheet) => (isLoose(sheet) ? { ...sheet, planes: {} } : sheet)) }),
 })
 
+/** Format 12 has sheets as pictures, and bent surfaces. */
+const toFormat12 = (document: Loose): Loose => ({ ...document, format: 12 })
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
@@ -100,6 +103,7 @@ const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [8, toFormat9],
   [9, toFormat10],
   [10, toFormat11],
+  [11, toFormat12],
 ])
 
 /**

@@ -6,6 +6,7 @@ import { slotRefsIn } from '@/core/document/colours'
 import { letteringFaults, letteringPictureFaults } from '@/core/document/letteringFaults'
 import { type Project, type Sheet } from '@/core/document/types'
 import { PICTURES } from '@/core/document/fill'
+import { isSheetPicture, nestingFault, sheetPixelsOf, showsSheets } from '@/core/document/sheetPictures'
 
 /** What parts of a document say of one another. Each part has been checked by itself before. */
 interface Named {
@@ -76,7 +77,13 @@ export const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: s
   if (sheet.background.kind === 'picture') need(sheet.background.placed.pictureId, `${at}background.placed.pictureId`)
   for (const frame of Object.values(sheet.items)) {
     if (frame.kind !== 'frame') continue
-    if (frame.stencil.kind === 'mask') need(frame.stencil.pictureId, `${at}items.${frame.id}.stencil.pictureId`)
+    if (frame.stencil.kind === 'mask') {
+      const path = `${at}items.${frame.id}.stencil.pictureId`
+      const mask = Object.hasOwn(pictures, frame.stencil.pictureId) ? pictures[frame.stencil.pictureId] : undefined
+      need(frame.stencil.pictureId, path)
+      if (mask && isSheetPicture(mask))
+        faults.push({ path, message: 'names a sheet; only the picture of a file masks' })
+    }
     const { fill } = frame
     if (fill.kind !== PICTURES) continue
     const base = `${at}items.${frame.id}.fill`
@@ -87,6 +94,28 @@ export const pictureFaults = (sheet: Sheet, pictures: Project['pictures'], at: s
       faults.push({ path: `${base}.takes`, message: 'has two takes of one id; give each its own' })
   }
   return faults
+}
+
+const NESTING_WORDS = {
+  circle: 'shows itself, by way of the sheets that it shows; let it show another sheet',
+  deep: `has more than ${RANGE.sheetDepth} sheets within one another; show fewer`,
+} as const
+
+/** Sheets that are pictures must be there, as large as they are, and none may come to show itself. */
+export const sheetPictureFaults = (project: Pick<Project, 'sheets' | 'pictures' | 'order'>): Fault[] => {
+  if (!showsSheets(project)) return []
+  const faults = Object.entries(project.pictures).flatMap(([id, ref]): Fault[] => {
+    if (!isSheetPicture(ref)) return []
+    const sheet = Object.hasOwn(project.sheets, ref.sheetId) ? project.sheets[ref.sheetId] : undefined
+    const path = `pictures.${id}`
+    if (!sheet)
+      return [{ path: `${path}.sheetId`, message: `names the sheet "${ref.sheetId}", which is not in sheets` }]
+    const { w, h } = sheetPixelsOf(sheet)
+    const isSame = ref.pixels.w === w && ref.pixels.h === h
+    return isSame ? [] : [{ path: `${path}.pixels`, message: `must be those of its sheet, ${w} × ${h}` }]
+  })
+  const nesting = nestingFault(project)
+  return nesting ? [...faults, { path: `sheets.${nesting.sheetId}`, message: NESTING_WORDS[nesting.fault] }] : faults
 }
 
 /** An echo must come to a frame that is none: where its chain goes wrong, or null. */
@@ -223,7 +252,10 @@ export const planeFaults = (
 }
 
 /** What a sheet names that is not there, and what stands in no list or in two. */
-export const sheetReferenceFaults = (sheet: Sheet, project: Project): Fault[] => {
+export const sheetReferenceFaults = (
+  sheet: Sheet,
+  project: Pick<Project, 'pictures' | 'finishes' | 'slots'>,
+): Fault[] => {
   const at = `sheets.${sheet.id}.`
   return [
     ...treeFaults(sheet, at),

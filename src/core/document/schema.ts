@@ -1,4 +1,4 @@
-import { boolean, string } from 'yup'
+import { boolean, lazy, string } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
 import { FORMAT, SPAN_GAPS } from '@/core/document/types'
@@ -13,6 +13,7 @@ import {
   gradient,
   id,
   isId,
+  isPlainObject,
   list,
   name,
   optional,
@@ -172,17 +173,28 @@ export const subjectSchema = optionalShape({
   line: optional(RANGE.share),
 })
 
-export const pictureRefSchema = shape({
+const anyPictureFields = {
   name: name(),
   pixels: shape({ w: whole(RANGE.picturePixels), h: whole(RANGE.picturePixels) }),
+  tags: list(name(), RANGE.tags),
+  subject: subjectSchema,
+  spareTones: adjustmentsSchema,
+}
+
+const filePictureSchema = shape({
+  ...anyPictureFields,
   hash: string()
     .strict()
     .required('is missing')
     .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits'),
-  tags: list(name(), RANGE.tags),
-  subject: subjectSchema,
-  spareTones: adjustmentsSchema,
 })
+
+const sheetPictureSchema = shape({ ...anyPictureFields, sheetId: id() })
+
+/** A picture is of a file, or of a sheet where it names one. */
+export const pictureRefSchema = lazy((value: unknown) =>
+  isPlainObject(value) && Object.hasOwn(value, 'sheetId') ? sheetPictureSchema : filePictureSchema,
+)
 
 export const formatSchema = word([FORMAT])
 export const coloursSchema = list(plainColour(), RANGE.colours)

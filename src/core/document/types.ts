@@ -12,7 +12,7 @@ import type { FaceRef } from '@/core/lettering/face'
 import type { Rest } from '@/core/lettering/layout'
 import type { Heights, Setting } from '@/core/lettering/settings'
 import type { Placed } from '@/core/placement/placed'
-import type { SubjectMark } from '@/core/placement/subject'
+import type { PictureRef } from '@/core/document/pictures'
 import type { Fill, PictureFill } from '@/core/document/fill'
 import { type Gradient } from '@/core/colour/gradient'
 import type { MadeFrom, TemplateMark } from '@/core/template/mark'
@@ -20,10 +20,11 @@ import type { Laid, Plane, SurfaceShade } from '@/core/document/plane'
 import type { LookSwitches } from '@/core/template/switches'
 import type { Opening, TextField } from '@/core/template/wants'
 
+export type { FilePicture, PictureRef, SheetPicture } from '@/core/document/pictures'
 export type { Laid, Plane } from '@/core/document/plane'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 11
+export const FORMAT = 12
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -54,20 +55,6 @@ export interface NamedLook {
   readonly id: string
   readonly name: string
   readonly adjustments: Adjustments
-}
-
-/** A picture as a project knows it; the file is found by its content hash. */
-export interface PictureRef {
-  readonly name: string
-  /** Upright size in pixels. */
-  readonly pixels: Size
-  /** SHA-256 of the original file, hexadecimal. */
-  readonly hash: string
-  readonly tags: readonly string[]
-  /** What matters in the picture, in this project. */
-  readonly subject?: SubjectMark
-  /** The tones it had when it last lost its place to another template; the next place gives them back. */
-  readonly spareTones?: Adjustments
 }
 
 export interface Sheet {

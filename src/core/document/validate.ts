@@ -1,6 +1,8 @@
 import { Failure, type Fault } from '@/core/failure'
 import { migrate } from '@/core/document/migrate'
+import { nestingFault } from '@/core/document/sheetPictures'
 import type { Project, Sheet } from '@/core/document/types'
+import { RANGE } from '@/core/tolerance'
 import { isId, isPlainObject, schemaFaults } from '@/core/document/schema/parts'
 import { PROJECT_ROOTS, projectSchema, SHEET_ROOTS, type Root } from '@/core/document/roots'
 import {
@@ -9,6 +11,7 @@ import {
   namedFinishFaults,
   orderFaults,
   pictureFaults,
+  sheetPictureFaults,
   sheetReferenceFaults,
   sheetSlotFaults,
   slotFaults,
@@ -43,6 +46,7 @@ export const projectFaults = (value: unknown): readonly Fault[] => {
     ...slotFaults(project),
     ...Object.entries(project.alphabets).flatMap(([id, set]) => keyFaults(id, set, 'alphabets')),
     ...Object.values(project.sheets).flatMap((sheet) => sheetReferenceFaults(sheet, project)),
+    ...sheetPictureFaults(project),
   ]
 }
 
@@ -139,6 +143,7 @@ const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): re
       : []),
     ...(['slots', 'finishes', 'looks'].some((root) => roots.has(root)) ? slotFaults(project) : []),
     ...touchedSheets.flatMap((sheet) => sheetReferenceFaults(sheet, project)),
+    ...(roots.has('sheets') || roots.has('pictures') ? sheetPictureFaults(project) : []),
     // One that went may be missed on any sheet.
     ...(isGone('pictures')
       ? sheets.flatMap((sheet) => [
@@ -201,6 +206,16 @@ export const limitPassed = (project: Project): string | null => {
     Object.values(project.sheets)
       .map((sheet) => tooMany(SHEET_ROOTS, sheet))
       .find((sentence) => sentence !== null) ??
-    null
+    nestingPassed(project)
   )
+}
+
+/** A sentence where sheets within sheets are not sound, or null. */
+const nestingPassed = (project: Project): string | null => {
+  const nesting = nestingFault(project)
+  if (!nesting) return null
+  const name = project.sheets[nesting.sheetId]?.name ?? ''
+  return nesting.fault === 'circle'
+    ? `“${name}” would come to show itself, by way of the sheets that it shows. Show another sheet here.`
+    : `“${name}” would have more than ${RANGE.sheetDepth} sheets within one another. Show a sheet that has fewer within it.`
 }

@@ -1,11 +1,13 @@
-import { array, object, string } from 'yup'
+import { array, object, string, type ObjectShape } from 'yup'
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import type { Size } from '@/core/geometry/vector'
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { SubjectMark } from '@/core/placement/subject'
-import { FORMAT, type PictureRef, type Project } from '@/core/document/types'
+import { isSheetPicture, pictureOfSheet } from '@/core/document/sheetPictures'
+import { FORMAT, type PictureRef, type Project, type Sheet } from '@/core/document/types'
 import { isId, schemaFaults, subjectSchema } from '@/core/document/schema'
+import { id } from '@/core/document/schema/parts'
 import { adjustmentsSchema } from '@/core/document/schema/placed'
 
 /**
@@ -21,12 +23,26 @@ const size = () =>
     return Number.isInteger(w) && Number.isInteger(h)
   })
 
-const bundlePictureSchema = object({
-  name: string()
+const nameSchema = () =>
+  string().strict().typeError('must be text').max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`)
+
+const pictureFields = {
+  pixels: size().default(undefined),
+  tags: array(string().strict().required().max(RANGE.nameLength)).strict().max(RANGE.tags),
+  subject: subjectSchema,
+  spareTones: adjustmentsSchema,
+}
+
+const pictureSchema = (fields: ObjectShape) =>
+  object(fields)
     .strict()
-    .defined('is missing; give a name')
-    .typeError('must be text')
-    .max(RANGE.nameLength, `must be at most ${RANGE.nameLength} characters`),
+    .noUnknown('has a key that is not known here: ${unknown}')
+    .required('is missing')
+    .typeError('must be an object')
+
+const bundlePictureSchema = pictureSchema({
+  ...pictureFields,
+  name: nameSchema().defined('is missing; give a name'),
   file: string()
     .strict()
     .required('is missing; name a file such as pictures/kite.jpg')
@@ -34,24 +50,27 @@ const bundlePictureSchema = object({
   hash: string()
     .strict()
     .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits, or be left out'),
-  pixels: size().default(undefined),
-  tags: array(string().strict().required().max(RANGE.nameLength)).strict().max(RANGE.tags),
-  subject: subjectSchema,
-  spareTones: adjustmentsSchema,
 })
-  .strict()
-  .noUnknown('has a key that is not known here: ${unknown}')
-  .required('is missing')
-  .typeError('must be an object')
 
-export interface BundlePicture {
-  readonly name: string
-  readonly file: string
-  readonly hash?: string
+/** A sheet as a picture: its name and size are the sheet's, and may be left out. */
+const bundleSheetSchema = pictureSchema({ ...pictureFields, name: nameSchema(), sheetId: id() })
+
+interface Described {
   readonly pixels?: Size
   readonly tags?: readonly string[]
   readonly subject?: SubjectMark
   readonly spareTones?: Adjustments
+}
+
+export interface BundlePicture extends Described {
+  readonly name: string
+  readonly file: string
+  readonly hash?: string
+}
+
+/** A sheet that the document names as a picture. */
+export interface BundleSheet extends Described {
+  readonly sheetId: string
 }
 
 /** What a picture file in the zip turned out to be. */
@@ -63,34 +82,70 @@ export interface BundleFile {
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
+/** What a bundle's document names as pictures: files of the zip, and sheets of its own. */
+export interface BundlePictures {
+  readonly pictures: ReadonlyMap<string, BundlePicture>
+  readonly sheets: ReadonlyMap<string, BundleSheet>
+  readonly faults: readonly Fault[]
+}
+
+const faulty = (path: string, message: string): BundlePictures => ({
+  pictures: new Map(),
+  sheets: new Map(),
+  faults: [{ path, message }],
+})
+
 /** The pictures that a bundle's document names, with the faults found in them. */
-export const bundlePictures = (
-  document: unknown,
-): { readonly pictures: ReadonlyMap<string, BundlePicture>; readonly faults: readonly Fault[] } => {
+export const bundlePictures = (document: unknown): BundlePictures => {
   const held = isRecord(document) && Object.hasOwn(document, 'pictures') ? document['pictures'] : undefined
-  if (!isRecord(document)) return { pictures: new Map(), faults: [{ path: '', message: 'must be an object' }] }
-  if (!isRecord(held))
-    return { pictures: new Map(), faults: [{ path: 'pictures', message: 'must be an object of pictures by id' }] }
+  if (!isRecord(document)) return faulty('', 'must be an object')
+  if (!isRecord(held)) return faulty('pictures', 'must be an object of pictures by id')
   const faults: Fault[] = []
   const pictures = new Map<string, BundlePicture>()
+  const sheets = new Map<string, BundleSheet>()
   for (const [id, value] of Object.entries(held)) {
     const path = `pictures.${id.slice(0, 64)}`
     if (!isId(id)) faults.push({ path, message: 'has a key that is not an id (1 to 64 letters, digits, - or _)' })
-    const found = schemaFaults(bundlePictureSchema, value, path)
+    const isOfSheet = isRecord(value) && Object.hasOwn(value, 'sheetId')
+    const found = schemaFaults(isOfSheet ? bundleSheetSchema : bundlePictureSchema, value, path)
     faults.push(...found)
-    if (!found.length && isId(id)) pictures.set(id, value as BundlePicture)
+    if (found.length > 0 || !isId(id)) continue
+    if (isOfSheet)
+      sheets.set(id, value as unknown as BundleSheet) // the schema found nothing wrong
+    else pictures.set(id, value as BundlePicture)
   }
-  return { pictures, faults }
+  return { pictures, sheets, faults }
 }
 
-/** The document with its pictures completed from the files; faults where they contradict each other. */
+/** A sheet as it is written in a document, if its size can be told. */
+const writtenSheet = (document: object, sheetId: string): Pick<Sheet, 'id' | 'name' | 'size' | 'ppi'> | null => {
+  const sheets = 'sheets' in document && isRecord(document.sheets) ? document.sheets : {}
+  const sheet = Object.hasOwn(sheets, sheetId) ? sheets[sheetId] : undefined
+  if (!isRecord(sheet) || !isRecord(sheet['size'])) return null
+  const { w, h } = sheet['size']
+  const { ppi, name } = sheet
+  if (typeof w !== 'number' || typeof h !== 'number' || typeof ppi !== 'number') return null
+  return { id: sheetId, name: typeof name === 'string' ? name : '', size: { w, h }, ppi }
+}
+
+/** Sheets as pictures, completed from the sheets. One that is not there is found by the check of the whole. */
+const completeSheets = (document: object, sheets: ReadonlyMap<string, BundleSheet>): Record<string, PictureRef> =>
+  Object.fromEntries(
+    [...sheets].map(([id, picture]) => {
+      const sheet = writtenSheet(document, picture.sheetId)
+      const made = pictureOfSheet(sheet ?? { id: picture.sheetId, name: '', size: { w: 1, h: 1 }, ppi: 72 })
+      return [id, { ...made, ...picture, name: made.name, pixels: picture.pixels ?? made.pixels }]
+    }),
+  )
+
+/** The document with its pictures completed from the files and sheets; faults where they contradict each other. */
 export const completeDocument = (
   document: object,
-  pictures: ReadonlyMap<string, BundlePicture>,
+  { pictures, sheets }: Pick<BundlePictures, 'pictures' | 'sheets'>,
   files: ReadonlyMap<string, BundleFile>,
 ): { readonly document: object; readonly faults: readonly Fault[] } => {
   const faults: Fault[] = []
-  const refs: Record<string, PictureRef> = {}
+  const refs = completeSheets(document, sheets)
   for (const [id, picture] of pictures) {
     const file = files.get(picture.file)
     if (!file) continue
@@ -123,7 +178,7 @@ export const bundleDocument = (project: Project, endingOf: (hash: string) => str
   pictures: Object.fromEntries(
     Object.entries(project.pictures).map(([id, ref]) => [
       id,
-      { ...ref, file: `pictures/${ref.hash}.${endingOf(ref.hash)}` },
+      isSheetPicture(ref) ? ref : { ...ref, file: `pictures/${ref.hash}.${endingOf(ref.hash)}` },
     ]),
   ),
 })

@@ -5,19 +5,21 @@ import { shownFinish } from '@/core/document/finish'
 import { originalOf } from '@/core/document/content'
 import { inkOf, vacantFrames } from '@/core/document/lettering'
 import { outlineOnSheet } from '@/core/document/outline'
-import { backgroundBox, backgroundHolder, frameRect, readingOrder } from '@/core/document/read'
+import { backgroundBox, backgroundHolder, frameRect, readingOrder, sheetOf } from '@/core/document/read'
+import type { SheetView } from '@/core/document/sheetViews'
 import { frameOf, framesOf, framesUnder, isHidden, topmostIds } from '@/core/document/tree'
 import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
 import { IDENTITY } from '@/core/geometry/matrix'
 import { readingRows } from '@/core/geometry/reading'
-import { growRect, mapRect, unionRects } from '@/core/geometry/rect'
+import { growRect, mapRect, rectSize, unionRects } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import { unitedFlat } from '@/core/path/flat'
 import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
 import { finishOps } from '@/core/render/finishOps'
 import { composedAs, renderFrame, renderFrameBleed } from '@/core/render/frame'
+import { needsOf, pictureOps, type Need } from '@/core/render/needs'
 import { pictureOp } from '@/core/render/picture'
 import {
   isGroup,
@@ -27,6 +29,7 @@ import {
   type DrawList,
   type DrawNode,
   type DrawOp,
+  type FileSource,
 } from '@/core/render/ops'
 import { renderPlaceholder } from '@/core/render/placeholder'
 import { fillOp } from '@/core/render/style'
@@ -168,6 +171,50 @@ export const renderSheet = (
       ...busy(renderNodes(project, sheet, sheet.order, makerFor(project, sheet, options.placeholders))),
     ],
   }
+}
+
+const viewLists = new WeakMap<SheetView, DrawList>()
+
+/** What a sheet paints that is shown within another, without its bleed: the same list as long as it is the same view. */
+export const listOfView = (view: SheetView): DrawList => {
+  const known = viewLists.get(view)
+  if (known) return known
+  const list = renderSheet(view.project, sheetOf(view.project, view.sheetId))
+  viewLists.set(view, list)
+  return list
+}
+
+/** Hashes of all files that a list is painted from, those of sheets within it included. */
+export const fileHashes = (list: Pick<DrawList, 'items'>, seen = new Set<SheetView>()): ReadonlySet<string> => {
+  const hashes = new Set<string>()
+  for (const { source } of pictureOps(list)) {
+    if (source.kind === 'file') hashes.add(source.hash)
+    else if (!seen.has(source.view)) {
+      seen.add(source.view)
+      for (const hash of fileHashes(listOfView(source.view), seen)) hashes.add(hash)
+    }
+  }
+  return hashes
+}
+
+/** Output pixels for a point of a sheet that is shown as a picture, where one of its own output pixels takes `density`. */
+export const viewScale = ({ area }: DrawList, { pixels, density }: Pick<Need, 'pixels' | 'density'>): number =>
+  density * Math.max(pixels.w / rectSize(area).w, pixels.h / rectSize(area).h)
+
+/** A picture of a file that is painted, with how densely at most: at `scale` output pixels a point, sheets within included. */
+export const fileNeeds = (list: DrawList, scale: number): readonly (Need & { readonly source: FileSource })[] => {
+  const scales = new Map<SheetView, number>()
+  const walk = (within: DrawList, at: number): readonly (Need & { readonly source: FileSource })[] =>
+    needsOf(within, at).flatMap((need) => {
+      const { source } = need
+      if (source.kind === 'file') return [{ ...need, source }]
+      const below = listOfView(source.view)
+      const wanted = viewScale(below, need)
+      if ((scales.get(source.view) ?? 0) >= wanted) return []
+      scales.set(source.view, wanted)
+      return walk(below, wanted)
+    })
+  return walk(list, scale)
 }
 
 const panelBleeds = (project: Project, sheet: Sheet): readonly DrawItem[] =>

@@ -18,7 +18,7 @@ import { transformPath } from '@/core/path/transform'
 import { outlineOf } from '@/core/stencil/stencil'
 import { finishOps, type FinishOps } from '@/core/render/finishOps'
 import { laidItem } from '@/core/render/laid'
-import { aroundOutline, covers, pictureOp } from '@/core/render/picture'
+import { aroundOutline, covers, pictureOp, sourceOf } from '@/core/render/picture'
 import { shadeOps } from '@/core/render/surfaceShade'
 import type { DrawItem, DrawOp, DrawStop, FillOp, PictureOp, Shape } from '@/core/render/ops'
 import { textBounds } from '@/core/text/outline'
@@ -119,11 +119,12 @@ const fillOps = (
 const softMask = (project: Project, frame: Frame): PictureOp | null => {
   const { stencil, box } = frame
   if (stencil.kind !== 'mask') return null
-  const { hash, pixels } = pictureOf(project, stencil.pictureId)
+  const picture = pictureOf(project, stencil.pictureId)
+  const { pixels } = picture
   const scale = scaling(((frame.flip ? -1 : 1) * box.w) / pixels.w, box.h / pixels.h)
   return {
     op: 'picture',
-    source: { kind: 'file', hash },
+    source: sourceOf(project, picture),
     pixels,
     picture: compose(scale, translation(-pixels.w / 2, -pixels.h / 2)),
     isCovered: true,

@@ -2,6 +2,7 @@ import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Blend } from '@/core/colour/blend'
 import type { Rgb } from '@/core/colour/space'
 import type { Cap, Join } from '@/core/finish/layers'
+import type { SheetView } from '@/core/document/sheetViews'
 import type { Homography } from '@/core/geometry/homography'
 import { compose, type Matrix } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
@@ -38,11 +39,23 @@ export interface FillOp extends Shape {
   readonly opacity?: number
 }
 
-/** Where the pixels of a picture come from: a file of the library, named by the SHA-256 of its content. */
-export type PictureSource = { readonly kind: 'file'; readonly hash: string }
+/** A file of the library, named by the SHA-256 of its content. */
+export interface FileSource {
+  readonly kind: 'file'
+  readonly hash: string
+}
 
-/** Names a source: whoever keeps what was made of pictures keeps it under this. */
-export const sourceKey = ({ kind, hash }: PictureSource): string => `${kind}:${hash}`
+/** A sheet of the project, to be painted as it is. */
+export interface SheetSource {
+  readonly kind: 'sheet'
+  readonly view: SheetView
+}
+
+/** Where the pixels of a picture come from. */
+export type PictureSource = FileSource | SheetSource
+
+/** Names a file: whoever keeps what was made of it keeps it under this. */
+export const sourceKey = ({ kind, hash }: FileSource): string => `${kind}:${hash}`
 
 export interface PictureOp extends Shape {
   readonly op: 'picture'

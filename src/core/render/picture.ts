@@ -1,6 +1,8 @@
 import { isPlain, pixelPart, shownAdjustments } from '@/core/adjust/adjustments'
 import { pictureOf } from '@/core/document/read'
-import { type Project } from '@/core/document/types'
+import { hashOf, isSheetPicture } from '@/core/document/sheetPictures'
+import { sheetView } from '@/core/document/sheetViews'
+import type { PictureRef, Project } from '@/core/document/types'
 import { compose, invert, type Matrix } from '@/core/geometry/matrix'
 import { cornersOf, growRect, rectHolds } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
@@ -8,7 +10,13 @@ import { polygonPath, type Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
 import type { PictureHolder, Placed } from '@/core/placement/placed'
 import { resolvePlacement } from '@/core/placement/resolve'
-import type { PictureOp, Shape } from '@/core/render/ops'
+import type { PictureOp, PictureSource, Shape } from '@/core/render/ops'
+
+/** Where a picture's pixels come from. A sheet that is gone is a file that nobody has. */
+export const sourceOf = (project: Project, picture: PictureRef): PictureSource => {
+  const view = isSheetPicture(picture) ? sheetView(project, picture.sheetId) : null
+  return view ? { kind: 'sheet', view } : { kind: 'file', hash: hashOf(picture) }
+}
 
 /** A picture placed on a holder, painted in a shape; `toShape` takes the holder's points to the shape's. */
 export const pictureOp = (
@@ -26,7 +34,7 @@ export const pictureOp = (
   return {
     op: 'picture',
     ...shape,
-    source: { kind: 'file', hash: picture.hash },
+    source: sourceOf(project, picture),
     pixels: picture.pixels,
     picture: matrix,
     isCovered: toShape && placed.fit !== 'tile' ? toShape.isCovered(matrix) : seen.isCovered,

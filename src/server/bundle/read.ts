@@ -159,7 +159,8 @@ const examineArchive = async (archive: Archive, folder: string, reading: Reading
   const format = formatFaults(written)
   if (format.length) return { faults: format, unpacked: null }
   const document = migrate(written)
-  const { pictures, faults } = bundlePictures(document)
+  const held = bundlePictures(document)
+  const { pictures, faults } = held
   const named = new Set([...pictures.values()].map(({ file }) => file))
   const missing = [...pictures].flatMap(([id, { file }]): Fault[] =>
     archive.has(file) ? [] : [{ path: `pictures.${id}.file`, message: `names "${file}", which is not in the bundle` }],
@@ -167,7 +168,7 @@ const examineArchive = async (archive: Archive, folder: string, reading: Reading
   const there = [...named].filter((name) => archive.has(name))
   const contents = await unpackPictures(archive, folder, there, reading)
   const own = typeof document === 'object' && document !== null ? document : {}
-  const complete = completeDocument(own, pictures, contents.files)
+  const complete = completeDocument(own, held, contents.files)
   const along = readStencils(await archive.text(STENCILS))
   const { faces, faults: faceFaults } = await unpackFaces(archive, folder)
   const early = [...contents.faults, ...faceFaults, ...faults, ...missing, ...complete.faults, ...along.faults]

@@ -15,6 +15,7 @@ import { writeOpenRaster } from '@/server/export/openRaster'
 import { insideDrawing, type KeepImage } from '@/server/export/svg/store'
 import { writeSvg } from '@/server/export/svg/write'
 import { originalPixels } from '@/server/export/pixels'
+import { withSheets } from '@/server/export/sheetsWithin'
 import { wordsOutline } from '@/server/export/placeholders'
 import { exportSheet, listOfJob, type Exported, type Progress } from '@/server/export/write'
 import { asStorageFailure } from '@/server/storage/failures'
@@ -122,7 +123,7 @@ const exportPdf = async (job: FileJob, progress: Progress): Promise<Exported> =>
   for (const part of parts) pages.push(await pageOf(job, part, made))
   const fileOf = (hash: string): string | undefined => files[hash]
   const { marks = [] } = options.drawn ?? {}
-  const more = { pictures: treatmentOf(options), fileOf, pixelsFor: originalPixels(fileOf) }
+  const more = { pictures: treatmentOf(options), fileOf, pixelsFor: withSheets(originalPixels(fileOf)) }
   return written(out, itemsOnPages(pages), progress, async (file, tell) => {
     await writePdf({ title: project.name, made, pages, marks, ...more }, file, tell)
     return pointsOf(pages[0]?.list)
@@ -134,7 +135,7 @@ const exportSvg = async (job: FileJob, part: ExportPart, progress: Progress, kee
   const { name, unit, ppi } = sheetOf(project, part.sheetId)
   const list = await partList(job, part)
   const fileOf = (hash: string): string | undefined => files[hash]
-  const more = { pictures: treatmentOf(options), fileOf, pixelsFor: originalPixels(fileOf), keep }
+  const more = { pictures: treatmentOf(options), fileOf, pixelsFor: withSheets(originalPixels(fileOf)), keep }
   return written(out, itemsOf(list.items).length, progress, async (file, tell) => {
     await writeSvg({ title: `${project.name}, ${name}`, list, unit, ppi, ...more }, file, tell)
     return pointsOf(list)
@@ -146,7 +147,7 @@ const exportOpenRaster = async (job: FileJob, part: ExportPart, progress: Progre
   const sheet = sheetOf(project, part.sheetId)
   const list = await partList(job, part)
   const ppi = ppiFor(options.sizing, rectSize(list.area), sheet.ppi)
-  const pixelsFor = originalPixels((hash) => files[hash])
+  const pixelsFor = withSheets(originalPixels((hash) => files[hash]))
   // Painted twice: layer by layer, and as a whole.
   return written(out, 2 * itemsOf(list.items).length, progress, (file, tell) =>
     writeOpenRaster({ list, ppi, pixelsFor, nameOf: nodeNames(sheet) }, file, tell),

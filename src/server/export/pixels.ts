@@ -3,7 +3,9 @@ import sharp, { type Sharp } from 'sharp'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import { Failure } from '@/core/failure'
 import type { Rect } from '@/core/geometry/rect'
+import type { Size } from '@/core/geometry/vector'
 import { BEST_OVERSIZE, type Need } from '@/core/render/needs'
+import type { FileSource } from '@/core/render/ops'
 import type { PaintImage } from '@/painters/canvas/surface'
 import { paintDrawing } from '@/server/pictures/drawings'
 import { uprightPicture } from '@/server/pictures/levels'
@@ -15,6 +17,14 @@ const WHOLE_PIXELS = 12e6
 
 /** Gives the pixels of a picture for a need. */
 export type PixelSource = (need: Need) => Promise<PaintImage>
+
+/** A need of a picture's file. */
+export type FileNeed = Need & { readonly source: FileSource }
+
+/** Gives the pixels of a picture's file for a need. */
+export type FilePixels = (need: FileNeed) => Promise<PaintImage>
+
+export const isOfFile = (need: Need): need is FileNeed => need.source.kind === 'file'
 
 /** Puts a part of the rim onto the canvas that has the pixels within it: every pixel as the nearest of theirs. */
 const rimOf = (pixels: Uint8ClampedArray, w: number, h: number) => {
@@ -41,8 +51,17 @@ export const rimmed = async (
   need?: Pick<Need, 'adjustments' | 'pixels'>,
 ): Promise<PaintImage> => {
   const { data, info } = await picture.ensureAlpha().raw().toBuffer({ resolveWithObject: true })
-  const { width: w, height: h } = info
   const read = new Uint8ClampedArray(data.buffer, data.byteOffset, data.length)
+  return rimmedPixels(read, { w: info.width, h: info.height }, part, need)
+}
+
+/** Pixels, RGBA not multiplied by alpha, on a canvas with the rim around them. */
+export const rimmedPixels = (
+  read: Uint8ClampedArray,
+  { w, h }: Size,
+  part: Rect,
+  need?: Pick<Need, 'adjustments' | 'pixels'>,
+): PaintImage => {
   const seen = need?.adjustments
     ? adjustedPixels({ data: read, width: w, height: h, part, picture: need.pixels }, need.adjustments)
     : read
@@ -107,7 +126,7 @@ export const readingOf = (need: Need): { readonly shrink: number; readonly part:
 
 /** Reads originals shrunk by libvips (Lanczos 3) to 1.25 times the drawn size; enlarged pictures as they are. */
 export const originalPixels =
-  (fileOf: (hash: string) => string | undefined): PixelSource =>
+  (fileOf: (hash: string) => string | undefined): FilePixels =>
   async (need) => {
     const file = fileOf(need.source.hash)
     if (!file) throw missingPicture()
@@ -128,6 +147,6 @@ export const originalPixels =
 
 /** Draws from one given file of a picture, as a level of the pyramid is drawn on the bench. */
 export const levelPixels =
-  (fileOf: (need: Need) => string): PixelSource =>
+  (fileOf: (need: FileNeed) => string): FilePixels =>
   (need) =>
     rimmed(sharp(fileOf(need)).toColourspace('srgb'), { x0: 0, y0: 0, x1: need.pixels.w, y1: need.pixels.h }, need)

@@ -5,8 +5,7 @@ import { distinctNames, nameFromPattern } from '@/core/formats/namePattern'
 import { isRaster, LONGEST_PAGE, MARKS_ROOM, OUTPUT } from '@/core/formats/outputFormats'
 import { takeNames } from '@/core/document/takes'
 import { rectSize } from '@/core/geometry/rect'
-import { panelsOf, shownFrames } from '@/core/render/drawList'
-import { pictureOps } from '@/core/render/needs'
+import { fileHashes, panelsOf, shownFrames } from '@/core/render/drawList'
 import type { DrawList } from '@/core/render/ops'
 import { ppiFor } from '@/core/render/sizing'
 import { outputPixels } from '@/core/units'
@@ -106,7 +105,7 @@ const checkedHashes = (project: Project, part: ExportPart, request: ExportReques
   if (part.itemIds && !list.items.length)
     refuse('what is exported', 'frames with a picture or colour that are not hidden', part.itemIds.length)
   checkSize(list, sheetOf(project, part.sheetId).ppi, request)
-  return pictureOps(list).map(({ source }) => source.hash)
+  return [...fileHashes(list)]
 }
 
 /**

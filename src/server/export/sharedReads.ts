@@ -1,6 +1,6 @@
 import type { Need } from '@/core/render/needs'
 import type { PaintImage } from '@/painters/canvas/surface'
-import { readingOf, type PixelSource } from '@/server/export/pixels'
+import { isOfFile, readingOf, type FileNeed, type PixelSource } from '@/server/export/pixels'
 
 /** Images that are held to be used again weigh at most so much together. */
 const MOST_BYTES = 128e6
@@ -8,7 +8,7 @@ const MOST_BYTES = 128e6
 const weightOf = ({ width, height }: PaintImage): number => width * height * 4
 
 /** What is read for a need: needs of one reading get the same image. */
-const keyOf = (need: Need): string => JSON.stringify([need.source, need.adjustments, readingOf(need)])
+const keyOf = (need: FileNeed): string => JSON.stringify([need.source, need.adjustments, readingOf(need)])
 
 /**
  * Reads a picture once for all frames, and all bands of a sheet, that need the same of it. An image is held while it is
@@ -24,10 +24,12 @@ export class SharedReads {
     private readonly pixelsFor: PixelSource,
     needs: readonly Need[],
   ) {
-    for (const key of needs.map(keyOf)) this.uses.set(key, (this.uses.get(key) ?? 0) + 1)
+    for (const key of needs.filter(isOfFile).map(keyOf)) this.uses.set(key, (this.uses.get(key) ?? 0) + 1)
   }
 
   readonly read: PixelSource = async (need) => {
+    // Painted sheets are held by whoever paints them.
+    if (!isOfFile(need)) return this.pixelsFor(need)
     const key = keyOf(need)
     const left = (this.uses.get(key) ?? 1) - 1
     this.uses.set(key, left)

@@ -2,8 +2,8 @@ import { Failure } from '@/core/failure'
 import { sheetOf } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
 import { POINTS_PER_INCH } from '@/core/units'
-import { renderSheet } from '@/core/render/drawList'
-import { levelCount, levelFor, needOf, pictureOps } from '@/core/render/needs'
+import { fileNeeds, renderSheet } from '@/core/render/drawList'
+import { levelCount, levelFor } from '@/core/render/needs'
 import { exportSheet, type Exported } from '@/server/export/write'
 import { LIMITS } from '@/server/limits'
 import { levelFile } from '@/server/pictures/levels'
@@ -31,12 +31,10 @@ export const paintThumbnail = async ({ project, sheetId, pyramids, out }: Thumbn
   const sheet = sheetOf(project, sheetId)
   const ppi = (LIMITS.thumbnailSide / Math.max(sheet.size.w, sheet.size.h)) * POINTS_PER_INCH
   const files: Record<string, string> = {}
-  for (const op of pictureOps(renderSheet(project, sheet))) {
-    const { hash } = op.source
-    const pyramid = pyramids[hash]
+  for (const { source, density, pixels } of fileNeeds(renderSheet(project, sheet), ppi / POINTS_PER_INCH)) {
+    const pyramid = pyramids[source.hash]
     if (!pyramid) throw missing()
-    const { density } = needOf(op, ppi / POINTS_PER_INCH)
-    files[hash] ??= levelFile(pyramid.folder, levelFor(density, levelCount(op.pixels)), pyramid.hasAlpha)
+    files[source.hash] ??= levelFile(pyramid.folder, levelFor(density, levelCount(pixels)), pyramid.hasAlpha)
   }
   const there = await Promise.all(Object.values(files).map(exists))
   if (!there.every(Boolean)) throw missing()

@@ -13,6 +13,7 @@ import { hasPicturesBeside, type ExportTrial, type RasterOptions } from '@/contr
 import { exportFile, isRasterOptions, type FileJob } from '@/server/export/file'
 import { exportSet } from '@/server/export/set'
 import { originalPixels } from '@/server/export/pixels'
+import { withSheets } from '@/server/export/sheetsWithin'
 import { outputSize, paintList, seenIn } from '@/server/export/renderSheet'
 import { SharedReads } from '@/server/export/sharedReads'
 import { canvasPixels } from '@/server/export/sheetPixels'
@@ -84,10 +85,7 @@ class Scales {
     const size = outputSize(list, ppi, options.format)
     const parts = stripsOf(list, ppi, size).map((area) => seenIn(list, area))
     const needs = parts.flatMap((seen) => needsOf(seen, ppi / POINTS_PER_INCH))
-    const { read } = new SharedReads(
-      originalPixels((hash) => job.files[hash]),
-      needs,
-    )
+    const { read } = new SharedReads(withSheets(originalPixels((hash) => job.files[hash])), needs)
     const strips: Canvas[] = []
     for (const seen of parts) strips.push(await paintList(seen, ppi, read))
     const canvas = joined(strips)

@@ -9,6 +9,7 @@ import { itemsOf, type DrawList } from '@/core/render/ops'
 import type { ExportOptions, RasterOptions } from '@/contract/exports'
 import { listOfPart, type ExportPart } from '@/server/export/lists'
 import { originalPixels, type PixelSource } from '@/server/export/pixels'
+import { withSheets } from '@/server/export/sheetsWithin'
 import { placeholderWords } from '@/server/export/placeholders'
 import { outputSize } from '@/server/export/renderSheet'
 import { paintSheet } from '@/server/export/sheetPixels'
@@ -134,7 +135,7 @@ export const isOpaqueSheet = (
 export const exportSheet = async (
   job: ExportJob,
   progress: Progress = () => undefined,
-  pixelsFor: PixelSource = originalPixels((hash) => job.files[hash]),
+  pixelsFor: PixelSource = withSheets(originalPixels((hash) => job.files[hash])),
 ): Promise<Exported> => {
   const sheet = sheetOf(job.project, job.sheetId)
   const list = await listOfJob(job, job)

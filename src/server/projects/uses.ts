@@ -1,6 +1,7 @@
 import { col, Op, where as compare, type Transaction } from 'sequelize'
 import { isFailure } from '@/core/failure'
 import { pictureUses } from '@/core/document/roots'
+import { hashOf } from '@/core/document/sheetPictures'
 import type { Project } from '@/core/document/types'
 import { database } from '@/server/db/open'
 import { ProjectRow, UseRow } from '@/server/db/models'
@@ -12,8 +13,8 @@ export type Uses = ReadonlyMap<string, number>
 export const usesIn = (project: Project): Uses => {
   const uses = new Map<string, number>()
   for (const [id, count] of pictureUses(project)) {
-    const hash = project.pictures[id]?.hash
-    if (hash !== undefined) uses.set(hash, (uses.get(hash) ?? 0) + count)
+    const hash = hashOf(project.pictures[id])
+    if (hash) uses.set(hash, (uses.get(hash) ?? 0) + count)
   }
   return uses
 }

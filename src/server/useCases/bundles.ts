@@ -2,6 +2,7 @@ import { rm } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable } from 'node:stream'
 import { isFailure } from '@/core/failure'
+import { hashOf } from '@/core/document/sheetPictures'
 import type { Project } from '@/core/document/types'
 import { pictureUses } from '@/core/document/roots'
 import { faceIdsOf } from '@/core/document/lettering'
@@ -56,7 +57,7 @@ const bundleParts = async (id: string, kind: BroughtIn['kind']): Promise<BundleP
   const whole = kind === 'template' ? await openTemplate(id) : unmarked((await openProject(id)).project)
   const project = withUsedPictures(whole)
   const files = new Map<string, { file: string; ending: string }>()
-  for (const { hash } of Object.values(project.pictures)) {
+  for (const hash of Object.values(project.pictures).map(hashOf).filter(Boolean)) {
     const file = await originalFile(hash)
     files.set(hash, { file, ending: path.extname(file).slice(1) })
   }
@@ -101,7 +102,7 @@ const keepAll = async (
     const { id } = await keepFace(face, signal)
     if (!known.length) added.faces.push(id)
   }
-  const names = new Map(Object.values(project.pictures).map(({ hash, name }) => [hash, name]))
+  const names = new Map(Object.values(project.pictures).map((ref) => [hashOf(ref), ref.name]))
   for (const { file, hash, bytes } of files.values()) {
     const { isNew } = await keepReceived({ file, hash, bytes }, names.get(hash) ?? '', { signal })
     if (isNew) added.pictures.push(hash)

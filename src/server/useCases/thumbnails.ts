@@ -1,6 +1,7 @@
 import { mkdir, readdir, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { sheetOf, sheetPictureIds } from '@/core/document/read'
+import { hashOf, sheetsShownOn } from '@/core/document/sheetPictures'
 import type { Project, Sheet } from '@/core/document/types'
 import type { Pyramid } from '@/server/export/thumbnail'
 import { picturesOf } from '@/server/pictures/catalogue'
@@ -8,9 +9,17 @@ import { openProject } from '@/server/projects/store'
 import { exists, pictureDirectory, thumbnailsDirectory } from '@/server/storage/files'
 import { work } from '@/server/work/work'
 
+/** Hashes of the files that a sheet shows or keeps, those of sheets within it included. */
+const hashesOf = (project: Project, sheet: Sheet, seen = new Set<string>()): readonly string[] => {
+  if (seen.has(sheet.id)) return []
+  seen.add(sheet.id)
+  const own = sheetPictureIds(sheet).flatMap((id) => hashOf(project.pictures[id]) || [])
+  const within = sheetsShownOn(project.pictures, sheet).flatMap((id) => project.sheets[id] ?? [])
+  return [...own, ...within.flatMap((one) => hashesOf(project, one, seen))]
+}
+
 const pyramidsOf = async (project: Project, sheet: Sheet): Promise<Readonly<Record<string, Pyramid>>> => {
-  const hashes = new Set(sheetPictureIds(sheet).flatMap((id) => project.pictures[id]?.hash ?? []))
-  const pictures = await picturesOf([...hashes])
+  const pictures = await picturesOf([...new Set(hashesOf(project, sheet))])
   return Object.fromEntries(pictures.map(({ hash, hasAlpha }) => [hash, { folder: pictureDirectory(hash), hasAlpha }]))
 }
 

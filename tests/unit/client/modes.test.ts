@@ -20,7 +20,7 @@ import { testBench } from '@tests/helpers/testBench'
 
 const ELLIPSE: Stencil = { kind: 'ellipse' }
 const CARRY = {
-  carried: { kind: 'fill', frameId: 'f-1', hash: 'h' },
+  carried: { kind: 'fill', frameId: 'f-1', pictureId: 'p' },
   at: { x: 1, y: 2 },
   dropFrame: null,
   dropWord: null,

@@ -67,7 +67,7 @@ const hashOf = (n: number): string => String(n).padStart(64, '0')
 const pixels: PixelSource = async ({ source, density, adjustments, pixels: size }) => {
   const raw = { width: W, height: H, channels: 4 } as const
   const k = Math.min(1, density * 1.25)
-  const picture = sharp(PICTURES[Number(source.hash)] ?? PICTURES[0], { raw })
+  const picture = sharp(PICTURES[Number(source.kind === 'file' && source.hash)] ?? PICTURES[0], { raw })
   const sized = k < 1 ? picture.resize(Math.round(W * k), Math.round(H * k), { fit: 'fill' }) : picture
   return rimmed(sized, { x0: 0, y0: 0, x1: W, y1: H }, { pixels: size, ...(adjustments ? { adjustments } : {}) })
 }

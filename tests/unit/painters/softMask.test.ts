@@ -42,7 +42,7 @@ describe('a soft mask', () => {
     const project = masked(flip)
     const list = renderSheet(project, sheetOf(project, SHEET))
     // The mask's picture is among what must be loaded.
-    expect(pictureOps(list).map(({ source }) => source.hash)).toEqual([pictureRef(9).hash])
+    expect(pictureOps(list).map(({ source }) => source)).toEqual([{ kind: 'file', hash: pictureRef(9).hash }])
     const canvas = await paintList(list, 72, () => rimmed(ramp(), { x0: 0, y0: 0, x1: SIDE, y1: SIDE }))
     const { data } = canvas.getContext('2d').getImageData(0, 0, SIDE, SIDE)
     for (let x = 0; x < SIDE; x += 1) {

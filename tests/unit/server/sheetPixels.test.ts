@@ -1,4 +1,5 @@
 /** A large sheet is painted in bands: joined they are the sheet as it is painted at once; pictures are read once. */
+import { withSheets } from '@/server/export/sheetsWithin'
 import { describe, expect, it } from '@jest/globals'
 import { readdir } from 'node:fs/promises'
 import path from 'node:path'
@@ -89,7 +90,7 @@ describe('a sheet in bands', () => {
   it('is the sheet painted at once', () =>
     inFolder(async (folder) => {
       const files = await paintPictures(folder)
-      const pixelsFor = originalPixels((hash) => files[hash])
+      const pixelsFor = withSheets(originalPixels((hash) => files[hash]))
       const check = async (project: Project, bands: number): Promise<void> => {
         const { mean, row } = await compared(project, bands, folder, pixelsFor)
         // Edges are covered in quarters of a pixel: what lies on such a line by chance falls to one side or the other.
@@ -105,12 +106,7 @@ describe('a sheet in bands', () => {
       const { w, h } = STRIPED.pixels
       await paintedPicture(file, w, h, (_x, y) => (y % 80 < 40 ? [250, 240, 220] : [20, 40, 60]))
       // 600 rows in seven bands: the last is shorter than the others.
-      const { row } = await compared(
-        softSheet(),
-        7,
-        folder,
-        originalPixels(() => file),
-      )
+      const { row } = await compared(softSheet(), 7, folder, withSheets(originalPixels(() => file)))
       // Large blurs are reckoned on a smaller picture, whose pixels lie elsewhere in a band.
       expect(row).toBeLessThan(0.5)
     }))
@@ -126,7 +122,7 @@ describe('what is read of pictures', () => {
   const counted = (): { readonly pixelsFor: PixelSource; readonly reads: string[] } => {
     const reads: string[] = []
     const pixelsFor: PixelSource = ({ source, density, part }) => {
-      reads.push(`${source.hash} ${density} ${part.x0}`)
+      reads.push(`${source.kind === 'file' && source.hash} ${density} ${part.x0}`)
       const side = Math.ceil(3000 * density)
       return Promise.resolve({ source: {} as never, width: side, height: side, part })
     }

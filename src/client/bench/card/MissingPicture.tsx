@@ -2,6 +2,7 @@
 import { useRef } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FilePick } from '@/client/parts/FilePick'
+import { hashOf } from '@/core/document/sheetPictures'
 import { RailButton } from '@/client/parts/RailButton'
 import { relinkPicture } from '@/client/store/uploads'
 import styles from '@/client/parts/Panel.module.css'
@@ -10,7 +11,7 @@ import styles from '@/client/parts/Panel.module.css'
 export const MissingPicture = ({ pictureId }: { readonly pictureId: string }) => {
   const bench = useBenchHandle()
   const input = useRef<HTMLInputElement>(null)
-  const hash = useBench((state) => state.project.pictures[pictureId]?.hash ?? '')
+  const hash = useBench((state) => hashOf(state.project.pictures[pictureId]))
   const isMissing = useBench((state) => state.missing.includes(hash))
   if (!isMissing) return null
   return (

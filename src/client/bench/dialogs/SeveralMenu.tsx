@@ -2,7 +2,7 @@
 import ListSubheader from '@mui/material/ListSubheader'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import type { PictureAnswer } from '@/contract/api'
+import { sameSupply, type PictureSupply } from '@/client/store/libraryPictures'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { focusTable } from '@/client/gestures/focus'
 import { fillAcross, fillEach, severalFrames } from '@/client/store/actions'
@@ -13,11 +13,11 @@ export const SeveralMenu = ({
   picture,
   anchor,
 }: {
-  readonly picture: PictureAnswer
+  readonly picture: PictureSupply
   readonly anchor: HTMLElement | null
 }) => {
   const bench = useBenchHandle()
-  const isAsked = useBench((state) => state.forSeveral?.hash === picture.hash)
+  const isAsked = useBench((state) => state.forSeveral !== null && sameSupply(state.forSeveral, picture))
   const count = useBench((state) => (isAsked ? severalFrames(state).length : 0))
   if (!isAsked || !anchor) return null
   const run = (fill: typeof fillAcross) => () => {

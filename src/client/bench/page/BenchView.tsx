@@ -1,6 +1,8 @@
 'use client'
 import Alert from '@mui/material/Alert'
 import Snackbar from '@mui/material/Snackbar'
+import { BackToSheet } from '@/client/bench/sheets/BackToSheet'
+import { hashOf } from '@/core/document/sheetPictures'
 import { later } from '@/client/parts/later'
 import { useEffect, useMemo, type DragEvent } from 'react'
 import { useDropzone } from 'react-dropzone'
@@ -80,7 +82,7 @@ const useAlpha = (bench: Bench): void => {
   const used = useBench((state) => state.project.pictures)
   const pictures = useBench((state) => state.pictures)
   useEffect(() => {
-    const hashes = new Set(Object.values(used).map(({ hash }) => hash))
+    const hashes = new Set(Object.values(used).map(hashOf))
     for (const picture of pictures) if (hashes.has(picture.hash)) learnAlpha(bench, picture)
   }, [bench, used, pictures])
 }
@@ -124,6 +126,7 @@ export const BenchView = () => {
             <DropInput {...getInputProps({ 'aria-label': 'Picture files' })} data-file-input />
             <Table />
             {isBare && <EmptySheet />}
+            <BackToSheet />
             <FillingBar />
             <Rail />
           </main>

@@ -2,6 +2,9 @@
 import { within } from '@/core/range'
 import { actualShare } from '@/core/placement/position'
 import { resolvePlacement } from '@/core/placement/resolve'
+import Typography from '@mui/material/Typography'
+import { CommandButton } from '@/client/commands/CommandButton'
+import { sheetInSelected } from '@/client/store/shownSheets'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { PlainField } from '@/client/parts/fields/LengthField'
 import { MissingPicture } from '@/client/bench/card/MissingPicture'
@@ -61,6 +64,27 @@ const ZoomRow = () => {
   )
 }
 
+/** Names the sheet that a frame shows, and opens it. */
+const ShownSheet = () => {
+  const name = useBench((state) => {
+    const sheetId = sheetInSelected(state)
+    return sheetId === null ? null : (state.project.sheets[sheetId]?.name ?? '')
+  })
+  if (name === null) return null
+  return (
+    <div className={styles.row} data-shown-sheet>
+      <span className={styles.grow}>
+        <Typography variant="body2" noWrap>
+          Shows the sheet “{name}”
+        </Typography>
+      </span>
+      <CommandButton namedByWords id="openShown">
+        Open
+      </CommandButton>
+    </div>
+  )
+}
+
 /** What of a picture is always in sight: the whole of it, its zoom, how sharp it comes out. */
 export const PictureHead = () => {
   const project = useBench(steadyProject)
@@ -71,6 +95,7 @@ export const PictureHead = () => {
   return (
     <>
       <MissingPicture pictureId={held.placed.pictureId} />
+      <ShownSheet />
       <Viewfinder />
       <ZoomRow />
     </>

@@ -3,6 +3,7 @@ import { seenStretch } from '@/core/document/laid'
 import { pictureMatrix } from '@/core/document/content'
 import { placedFrame } from '@/client/store/placed'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
+import { sheetInSelected } from '@/client/store/shownSheets'
 import { selectedFrame } from '@/client/store/selection'
 import { formatNumber } from '@/core/units'
 import { effectiveResolution, isStretched, resolvePlacement } from '@/core/placement/resolve'
@@ -25,7 +26,9 @@ export const Sharpness = () => {
     const resolved = resolvePlacement(held.placed, held.holder)
     return `${isStretched(resolved) ? 'stretched ' : ''}${resolved.isCovered ? '' : 'gaps'}`
   })
-  if (!ppi) return null
+  // A sheet is painted as densely as it is seen.
+  const isSheet = useBench((state) => sheetInSelected(state) !== null)
+  if (!ppi || isSheet) return null
   const isSharp = ppi >= Math.round(needed)
   const words = `${isSharp ? 'sharp' : 'soft'}, ${formatNumber(ppi, 0)} ppi`
   const says = isSharp

@@ -1,4 +1,5 @@
 'use client'
+import { withPictureUrl } from '@/client/stage/sheetUrl'
 import { MARK } from '@/client/theme/colours'
 import Plotly from 'plotly.js'
 import createPlotlyComponent from 'react-plotly.js/factory'
@@ -8,7 +9,6 @@ import { adjustmentText, shownAdjustments, type Adjustments } from '@/core/adjus
 import { HISTOGRAM_BINS, type Histogram } from '@/core/adjust/histogram'
 import type { PictureRef } from '@/core/document/types'
 import { levelCount } from '@/core/render/needs'
-import { levelUrl } from '@/client/http/api'
 import { askTones } from '@/client/workers/tones'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { shownProject } from '@/client/store/benchStore'
@@ -52,10 +52,11 @@ export const ToneChart = ({
   useEffect(() => {
     let isStale = false
     const change: Adjustments = text ? (JSON.parse(text) as Adjustments) : {} // our own text
-    const url = levelUrl(picture.hash, countedLevel(picture.pixels))
-    askTones(bench, { url, picture: picture.pixels, adjustments: change, want: 'histogram' })
+    withPictureUrl(bench.get().project, picture, countedLevel(picture.pixels), (url) =>
+      askTones(bench, { url, picture: picture.pixels, adjustments: change, want: 'histogram' }),
+    )
       .then((answer) => {
-        if (!isStale && answer.histogram) setHistogram(answer.histogram)
+        if (!isStale && answer?.histogram) setHistogram(answer.histogram)
       })
       // The picture's file is gone or the server away: the page says that where it shows the picture.
       .catch((error: unknown) => console.warn('The tones of a picture were not counted.', error))

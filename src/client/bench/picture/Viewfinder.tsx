@@ -1,4 +1,5 @@
 'use client'
+import { usePictureUrl } from '@/client/binding/usePictureUrl'
 import { useDrag } from '@use-gesture/react'
 import { useRef, useState } from 'react'
 import { invert } from '@/core/geometry/matrix'
@@ -8,7 +9,6 @@ import { resolvePlacement } from '@/core/placement/resolve'
 import { levelCount } from '@/core/render/needs'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { steadyProject } from '@/client/store/benchStore'
-import { levelUrl } from '@/client/http/api'
 import { placedFrame } from '@/client/store/placed'
 import { svgMatrix } from '@/client/stage/overlayGeometry'
 import { isOverTable } from '@/client/gestures/useCarry'
@@ -94,6 +94,8 @@ export const Viewfinder = () => {
   const [line, setLine] = useState<Line | null>(null)
   const hand = useRef<FinderHand | null>(null)
   const held = placedFrame({ project, preview: null, sheetId, selection })
+  const picture = held ? project.pictures[held.placed.pictureId] : undefined
+  const url = usePictureUrl(picture, picture ? levelOf(picture.pixels) : 0)
 
   const bind = useDrag(({ first, last, initial, xy: [x, y], canceled, ctrlKey, metaKey }) => {
     const box = element.current?.getBoundingClientRect()
@@ -124,9 +126,7 @@ export const Viewfinder = () => {
     hand.current = null
   })
 
-  if (!held) return null
-  const picture = project.pictures[held.placed.pictureId]
-  if (!picture) return null
+  if (!held || !picture) return null
   const { w, h } = picture.pixels
   const outline = svgTextOf(held.holder.outline.path)
   const toPicture = svgMatrix(invert(resolvePlacement(held.placed, held.holder).matrix))
@@ -148,7 +148,7 @@ export const Viewfinder = () => {
             <path d={outline} transform={toPicture} fill="black" />
           </mask>
         </defs>
-        <image href={levelUrl(picture.hash, levelOf(picture.pixels))} width={w} height={h} preserveAspectRatio="none" />
+        <image href={url} width={w} height={h} preserveAspectRatio="none" />
         {mode === 'move' && <rect width={w} height={h} fill="var(--mark-ink)" fillOpacity={0.62} mask="url(#shown)" />}
         <path
           d={outline}

@@ -1,4 +1,5 @@
 'use client'
+import { usePictureUrl } from '@/client/binding/usePictureUrl'
 import { carriedOf, carryOf } from '@/client/store/modes'
 import ChevronRight from '@mui/icons-material/ChevronRight'
 import ExpandMore from '@mui/icons-material/ExpandMore'
@@ -21,7 +22,6 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { focusTable } from '@/client/gestures/focus'
 import { useCarry } from '@/client/gestures/useCarry'
 import { useStackDrag } from '@/client/gestures/useStackDrag'
-import { levelUrl } from '@/client/http/api'
 import { Thumbnail } from '@/client/stage/Thumbnail'
 import { setHidden, setLocked } from '@/client/store/arrangement'
 import { heldSheet } from '@/client/store/benchStore'
@@ -125,7 +125,8 @@ const PictureChip = ({ frame, isHeld }: { readonly frame: Frame; readonly isHeld
   const placed = placedIn(sheet, frame)
   const picture = useBench((state) => (placed ? state.project.pictures[placed.pictureId] : undefined))
   const carry = useCarry(bench)
-  if (!picture) return null
+  const url = usePictureUrl(picture, picture ? levelCount(picture.pixels) - 1 : 0)
+  if (!placed || !picture) return null
   const words = `Picture of ${frame.name}: ${picture.name}`
   return (
     <Tip says={`${words}. Press to move it in its frame, drag it to another row; with Ctrl it also stays`}>
@@ -134,7 +135,7 @@ const PictureChip = ({ frame, isHeld }: { readonly frame: Frame; readonly isHeld
         className={styles.chip}
         aria-label={words}
         aria-pressed={isHeld}
-        {...carry({ kind: 'fill', frameId: frame.id, hash: picture.hash })}
+        {...carry({ kind: 'fill', frameId: frame.id, pictureId: placed.pictureId })}
         onClick={() => {
           select(bench, frame.id, 'picture')
           focusTable()
@@ -142,7 +143,7 @@ const PictureChip = ({ frame, isHeld }: { readonly frame: Frame; readonly isHeld
       >
         {/* A local file at a size chosen by us: the image optimiser has nothing to add. */}
         {/* eslint-disable-next-line @next/next/no-img-element */}
-        <img src={levelUrl(picture.hash, levelCount(picture.pixels) - 1)} alt="" draggable={false} />
+        <img src={url} alt="" draggable={false} />
       </Button>
     </Tip>
   )

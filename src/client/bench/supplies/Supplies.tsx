@@ -1,4 +1,7 @@
 'use client'
+import { SheetSupplies } from '@/client/bench/supplies/SheetSupplies'
+import { refOf } from '@/client/store/libraryPictures'
+import { usePictureUrl } from '@/client/binding/usePictureUrl'
 import { carryOf, carriedOf, choosingOf } from '@/client/store/modes'
 import { later } from '@/client/parts/later'
 import Button from '@mui/material/Button'
@@ -6,10 +9,9 @@ import Chip from '@mui/material/Chip'
 import Tab from '@mui/material/Tab'
 import Typography from '@mui/material/Typography'
 import Tabs from '@mui/material/Tabs'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState, useMemo } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useWarmUp } from '@/client/binding/useWarmUp'
-import { levelUrl } from '@/client/http/api'
 import { levelCount } from '@/core/render/needs'
 import { PRESETS } from '@/core/stencil/presets'
 import { CommandButton } from '@/client/commands/CommandButton'
@@ -75,12 +77,15 @@ const CarriedPicture = ({
 }: {
   readonly carried: Exclude<Carried, { readonly kind: 'stencil' | 'ready' | 'text' | 'files' }>
 }) => {
-  const pictures = useBench((state) => state.project.pictures)
-  const hash = carried.kind === 'picture' ? carried.picture.hash : carried.hash
-  const known = Object.values(pictures).find((picture) => picture.hash === hash)?.pixels
-  const pixels = carried.kind === 'picture' ? { w: carried.picture.width, h: carried.picture.height } : known
+  const project = useBench((state) => state.project)
+  const held = carried.kind === 'fill' ? project.pictures[carried.pictureId] : undefined
+  const ref = useMemo(
+    () => (carried.kind === 'picture' ? refOf(carried.picture, project) : held),
+    [carried, project, held],
+  )
+  const url = usePictureUrl(ref, ref ? levelCount(ref.pixels) - 1 : 0)
   // eslint-disable-next-line @next/next/no-img-element -- a local file at a size chosen by us
-  return pixels ? <img src={levelUrl(hash, levelCount(pixels) - 1)} alt="" /> : null
+  return url === undefined ? null : <img src={url} alt="" />
 }
 
 /** What is carried, at the pointer. */
@@ -106,7 +111,7 @@ export const CarriedTag = () => {
   )
 }
 
-const SCOPE_WORDS = { all: 'All', project: 'This project', recent: 'Recent' } as const
+const SCOPE_WORDS = { all: 'All', project: 'This project', recent: 'Recent', sheets: 'Sheets' } as const
 
 /** Which pictures are looked at; of all, those of this project come first, then those used last. */
 const PictureScopes = () => {
@@ -183,6 +188,7 @@ const SuppliesSearch = ({
   readonly search: string
   readonly onSearch: (search: string) => void
 }) => {
+  const scope = useBench((state) => state.pictureScope)
   const count = useBench((state) => state.pictures.length)
   const faceCount = useBench((state) => state.faces.length)
   const stencilCount = useBench((state) => state.kept.length) + PRESETS.length
@@ -194,13 +200,22 @@ const SuppliesSearch = ({
     Templates: templateCount === undefined ? 'templates' : `${templateCount} templates`,
     Finishes: 'finishes',
   }
-  return <Search name={SEARCH_NAMES[tab]} placeholder={`Search ${offered[tab]}`} value={search} onValue={onSearch} />
+  const isOfSheets = tab === 'Pictures' && scope === 'sheets'
+  return (
+    <Search
+      name={isOfSheets ? 'Search sheets by name' : SEARCH_NAMES[tab]}
+      placeholder={isOfSheets ? 'Search sheets' : `Search ${offered[tab]}`}
+      value={search}
+      onValue={onSearch}
+    />
+  )
 }
 
 /** The strip at the foot of the bench. */
 export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
   useWarmUp(SOON)
   const tab = useBench((state) => state.suppliesTab)
+  const scope = useBench((state) => state.pictureScope)
   // A search is of the tab that it was typed in, and ends when another is shown, by whatever.
   const [searched, setSearched] = useState({ tab, text: '' })
   const search = searched.tab === tab ? searched.text : ''
@@ -269,7 +284,9 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
           aria-label={tab}
           onKeyDown={stripKeys}
         >
-          {tab === 'Pictures' ? (
+          {tab === 'Pictures' && scope === 'sheets' ? (
+            <SheetSupplies search={search} />
+          ) : tab === 'Pictures' ? (
             <PictureSupplies
               search={search}
               onAdd={onAdd}

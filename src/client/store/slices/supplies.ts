@@ -1,3 +1,4 @@
+import type { PictureSupply } from '@/client/store/libraryPictures'
 import type { FaceAnswer, KeptStencil, PictureAnswer, TemplateAnswer } from '@/contract/api'
 import type { Bench } from '@/client/store/bench'
 import type { PictureScope, SuppliesSlice, SuppliesTab, TemplateUse, Upload } from '@/client/store/state'
@@ -60,7 +61,7 @@ export const chooseFace = (bench: Bench, letterFace: string): void => set(bench,
 export const writeLetters = (bench: Bench, letterText: string): void => set(bench, { letterText })
 
 /** A picture pressed while several frames are selected, until it is told how they take it. */
-export const askForSeveral = (bench: Bench, forSeveral: PictureAnswer | null): void => set(bench, { forSeveral })
+export const askForSeveral = (bench: Bench, forSeveral: PictureSupply | null): void => set(bench, { forSeveral })
 
 /** The panel of alphabets, with the set it is about; null closes it. */
 export const openAlphabets = (bench: Bench, alphabetPanel: SuppliesSlice['alphabetPanel']): void =>

@@ -1,9 +1,10 @@
 import type { Size } from '@/core/geometry/vector'
 import type { Bench } from '@/client/store/bench'
-import type { View, ViewSlice } from '@/client/store/state'
+import type { CameFrom, View, ViewSlice } from '@/client/store/state'
 
 export const firstView = (sheetId: string): ViewSlice => ({
   sheetId,
+  cameFrom: [],
   view: { scale: 1, x: 0, y: 0 },
   isFitted: true,
   table: { w: 0, h: 0 },
@@ -23,7 +24,11 @@ export const putView = (bench: Bench, view: View, isFitted: boolean): void => se
 /** The table's size in CSS pixels. */
 export const putTable = (bench: Bench, table: Size): void => set(bench, { table })
 
-export const showSheet = (bench: Bench, sheetId: string): void => set(bench, { sheetId })
+/** Shows a sheet; the way back to another ends. */
+export const showSheet = (bench: Bench, sheetId: string): void => set(bench, { sheetId, cameFrom: [] })
+
+/** The way back from a sheet that was opened within another. */
+export const keepWayBack = (bench: Bench, cameFrom: readonly CameFrom[]): void => set(bench, { cameFrom })
 
 /** Shows nothing but the sheet, or all again. */
 export const setClean = (bench: Bench, isClean: boolean): void => set(bench, { isClean })

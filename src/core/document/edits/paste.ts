@@ -1,17 +1,12 @@
-import { assertNever } from '@/core/failure'
+import type { Draft } from 'immer'
+import { assertNever, refuse } from '@/core/failure'
+import { RANGE } from '@/core/tolerance'
 import { freeSlotName, slotNamed, type Slot, type Slots } from '@/core/colour/slots'
+import { picturesIn, renamed } from '@/core/document/bringing'
 import { withSlotIds } from '@/core/document/colours'
 import { defineEdit, sameValue } from '@/core/document/edit'
 import { sheetOf } from '@/core/document/read'
-import {
-  type Item,
-  type Lettering,
-  type PictureRef,
-  type Plane,
-  type Project,
-  type Sheet,
-  type Span,
-} from '@/core/document/types'
+import { type Item, type Lettering, type Plane, type Project, type Sheet, type Span } from '@/core/document/types'
 import { PICTURES, type PictureFill, type Fill } from '@/core/document/fill'
 import { placeAbove } from '@/core/document/lists'
 import type { Placed } from '@/core/placement/placed'
@@ -19,11 +14,36 @@ import type { Point } from '@/core/geometry/vector'
 
 import type { Fragment, SameNamed } from '@/core/document/fragment'
 
-/** The id under which the project knows a picture, or one that is free for it. */
-const pictureIdFor = (project: Project, id: string, ref: PictureRef): string => {
-  const known = Object.entries(project.pictures).find(([, held]) => held.hash === ref.hash)
-  if (known) return known[0]
-  return project.pictures[id] ? `pic-${ref.hash.slice(0, 40)}` : id
+/**
+ * What the sheets of a fragment are called where it is put: those that the project has as they are keep their ids, as do all
+ * of its own; others get ids that are new to it.
+ */
+const sheetIdsFor = (project: Project, { projectId, sheets }: Fragment, seed: string): ReadonlyMap<string, string> =>
+  new Map(
+    Object.values(sheets).map((sheet, i) => {
+      const held = project.sheets[sheet.id]
+      const isKnown = held !== undefined && (projectId === project.id || sameValue(held, sheet))
+      return [sheet.id, isKnown ? sheet.id : `sheet-${seed}-${i}`.slice(-64)]
+    }),
+  )
+
+/** Adds the sheets of a fragment that the project does not have, after all others. */
+const addSheets = (
+  draft: Draft<Project>,
+  project: Project,
+  { sheets }: Fragment,
+  sheetIds: ReadonlyMap<string, string>,
+  pictureIds: ReadonlyMap<string, string>,
+): void => {
+  const fresh = Object.values(sheets).filter(({ id }) => !project.sheets[sheetIds.get(id) ?? id])
+  const count = project.order.length + fresh.length
+  if (count > RANGE.sheets) refuse('sheets', `at most ${RANGE.sheets}`, count)
+  for (const sheet of fresh) {
+    const id = sheetIds.get(sheet.id) ?? sheet.id
+    const made = renamed({ ...sheet, id }, { pictureId: pictureIds, finishId: new Map(), look: new Map() })
+    Object.assign(draft.sheets, { [id]: made })
+    draft.order.push(id)
+  }
 }
 
 /** What a fragment's ids become where it is put. */
@@ -172,11 +192,11 @@ export const pasteFragment = defineEdit<{
   const fragment = withSlotIds(copied, slotIds)
   for (const slot of fresh) Object.assign(draft.slots, { [slot.id]: slot })
   const newId = (id: string): string => newIds[id] ?? id
-  const pictureIds = new Map(Object.entries(fragment.pictures).map(([id, ref]) => [id, pictureIdFor(project, id, ref)]))
-  for (const [id, ref] of Object.entries(fragment.pictures)) {
-    const known = pictureIds.get(id) ?? id
-    if (!project.pictures[known]) Object.assign(draft.pictures, { [known]: ref })
-  }
+  const sheetIds = sheetIdsFor(project, fragment, newId(fragment.order[0] ?? ''))
+  const pictures = picturesIn(project.pictures, fragment.pictures, (id) => sheetIds.get(id) ?? id)
+  const pictureIds = pictures.ids
+  Object.assign(draft.pictures, pictures.fresh)
+  addSheets(draft, project, fragment, sheetIds, pictureIds)
   // A plane that the sheet has is used, whatever became of it; another of its id gets one of its own.
   const planeIds = new Map(
     Object.values(fragment.planes).map((plane) => [plane.id, planeIdFor(sheetBefore, fragment, plane, newId)]),

@@ -2,7 +2,7 @@ import type { Draft } from 'immer'
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Colour } from '@/core/colour/colour'
 import { defineEdit, put } from '@/core/document/edit'
-import type { PictureRef } from '@/core/document/types'
+import type { FilePicture, PictureRef } from '@/core/document/types'
 
 /** Gives the project another name. */
 export const renameProject = defineEdit<{ readonly name: string }>((draft, { name }) => put(draft, 'name', name))
@@ -29,11 +29,11 @@ export const keepTones = defineEdit<{ readonly pictureId: string; readonly tones
  */
 export const relinkHash = defineEdit<{
   readonly hash: string
-  readonly to: Pick<PictureRef, 'name' | 'pixels' | 'hash'>
+  readonly to: Pick<FilePicture, 'name' | 'pixels' | 'hash'>
 }>((draft, { hash, to }) => {
   if (hash === to.hash) return
   for (const picture of Object.values(draft.pictures)) {
-    if (picture.hash !== hash) continue
+    if (!('hash' in picture) || picture.hash !== hash) continue
     put(picture, 'name', to.name)
     put(picture, 'hash', to.hash)
     put(picture, 'pixels', { ...to.pixels })

@@ -47,7 +47,7 @@ export const addTemplateSheets = defineEdit<{
   const finishes = broughtIn(project.finishes, template.finishes)
   const looks = broughtIn(project.looks, template.looks)
   const slots = broughtIn(project.slots, template.slots)
-  const pictures = picturesIn(project.pictures, template.pictures)
+  const pictures = picturesIn(project.pictures, template.pictures, (id) => newIds[id] ?? id)
   const ids: Renaming = { pictureId: pictures.ids, finishId: finishes.ids, look: looks.ids }
   const recoloured = <T>(part: T): T => withSlotIds(part, slots.ids)
   for (const slot of withFreeNames(project.slots, slots.fresh)) Object.assign(draft.slots, { [slot.id]: slot })

@@ -2,11 +2,21 @@ import type { Draft } from 'immer'
 import { picturesIn, renamed, type Renaming } from '@/core/document/bringing'
 import { slotsUsedIn } from '@/core/document/colours'
 import { defineEdit, type Recorded } from '@/core/document/edit'
+import { forgetPicture } from '@/core/document/following'
 import { sheetOf } from '@/core/document/read'
+import { isSheetPicture } from '@/core/document/sheetPictures'
 import { mergeVersions } from '@/core/document/versionMerge'
 import type { Project, Sheet } from '@/core/document/types'
 
 const NONE: ReadonlyMap<string, string> = new Map()
+
+/** What the sheets of a template are called in a project that was made of it. */
+const sheetIdsIn =
+  (project: Project, template: Project) =>
+  (id: string): string =>
+    Object.values(project.sheets).find(
+      ({ madeFrom }) => madeFrom?.id === template.template?.id && madeFrom?.sheetId === id,
+    )?.id ?? id
 
 interface Takeover {
   readonly sheet: Sheet
@@ -21,8 +31,12 @@ const putMerged = defineEdit<Takeover>((draft, { sheet, theirs }, project) => {
     if (!project.finishes[id]) Object.assign(draft.finishes, { [id]: one })
   for (const [id, one] of Object.entries(theirs.looks))
     if (!project.looks[id]) Object.assign(draft.looks, { [id]: one })
-  Object.assign(draft.pictures, picturesIn(project.pictures, theirs.pictures).fresh)
+  const { fresh } = picturesIn(project.pictures, theirs.pictures, sheetIdsIn(project, theirs))
+  Object.assign(draft.pictures, fresh)
   draft.sheets[sheet.id] = sheet as Draft<Sheet> // a frozen value is stored as it is
+  // A sheet that was taken away, or is new to the template, is not there to be shown.
+  for (const [id, ref] of Object.entries(fresh))
+    if (isSheetPicture(ref) && !project.sheets[ref.sheetId]) forgetPicture(draft, id)
 })
 
 export interface TakenOver {
@@ -45,7 +59,11 @@ export const takeVersionOver = (
   const [before, after] = [base.sheets[of], theirs.sheets[of]]
   if (!before || !after || !mine.madeFrom) return null
   const inProject = (template: Project, sheet: Sheet): Sheet => {
-    const ids: Renaming = { pictureId: picturesIn(project.pictures, template.pictures).ids, finishId: NONE, look: NONE }
+    const ids: Renaming = {
+      pictureId: picturesIn(project.pictures, template.pictures, sheetIdsIn(project, template)).ids,
+      finishId: NONE,
+      look: NONE,
+    }
     return renamed(sheet, ids)
   }
   const { sheet, conflicts } = mergeVersions({ base: inProject(base, before), mine, theirs: inProject(theirs, after) })

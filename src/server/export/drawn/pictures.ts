@@ -9,10 +9,11 @@ import { compose } from '@/core/geometry/matrix'
 import { intersectRects, rectSize, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
 import { needOf, pictureOps } from '@/core/render/needs'
-import type { DrawList, PictureOp } from '@/core/render/ops'
+import type { DrawList, PictureOp, SheetSource } from '@/core/render/ops'
 import { POINTS_PER_INCH } from '@/core/units'
 import { ontoRect, RASTER_PPI, type PlacedImage } from '@/painters/assets'
-import { missingPicture } from '@/server/export/pixels'
+import { missingPicture, originalPixels } from '@/server/export/pixels'
+import { SheetsWithin, SourceNames } from '@/server/export/sheetsWithin'
 import { sharpOf, type SheetPixels } from '@/server/export/drawn/rasters'
 import type { ImageStore } from '@/server/export/drawn/store'
 import { paintDrawing } from '@/server/pictures/drawings'
@@ -37,17 +38,19 @@ interface Use {
 }
 
 /** One image serves all uses of a picture that is adjusted in one way. */
-const keyOf = ({ source, adjustments }: PictureOp): string => JSON.stringify([source.hash, adjustments ?? null])
+const keyOf = ({ source, adjustments }: PictureOp, names: SourceNames): string =>
+  JSON.stringify([source.kind, names.of(source), adjustments ?? null])
 
 /** How the pictures of lists are used. Those that repeat are painted as pixels. */
-const usesOf = (lists: readonly DrawList[]): ReadonlyMap<string, Use> => {
+const usesOf = (lists: readonly DrawList[], names: SourceNames): ReadonlyMap<string, Use> => {
   const uses = new Map<string, Use>()
   for (const op of lists.flatMap(pictureOps)) {
     if (op.tileGap !== undefined) continue
     const { density, part } = needOf(op, 1)
-    const known = uses.get(keyOf(op))
+    const key = keyOf(op, names)
+    const known = uses.get(key)
     const parts = known ? [known.part, part] : [part]
-    uses.set(keyOf(op), { density: Math.max(density, known?.density ?? 0), part: unionRects(parts) })
+    uses.set(key, { density: Math.max(density, known?.density ?? 0), part: unionRects(parts) })
   }
   return uses
 }
@@ -73,6 +76,8 @@ const wholePixels = (part: Rect, { w, h }: Size): Rect => ({
 /** Writes pictures into a file, each once. */
 export class StoredPictures {
   private readonly images = new Map<string, Promise<PlacedImage>>()
+  private readonly names = new SourceNames()
+  private readonly sheets: SheetsWithin
   private readonly uses: ReadonlyMap<string, Use>
 
   constructor(
@@ -81,11 +86,12 @@ export class StoredPictures {
     private readonly fileOf: (hash: string) => string | undefined,
     private readonly treatment: PictureTreatment,
   ) {
-    this.uses = usesOf(lists)
+    this.uses = usesOf(lists, this.names)
+    this.sheets = new SheetsWithin(originalPixels(fileOf))
   }
 
   imageOf(op: PictureOp): Promise<PlacedImage> {
-    const key = keyOf(op)
+    const key = keyOf(op, this.names)
     const image = this.images.get(key) ?? this.write(op)
     this.images.set(key, image)
     return image
@@ -104,8 +110,10 @@ export class StoredPictures {
   }
 
   private async write(op: PictureOp): Promise<PlacedImage> {
-    const file = this.fileOf(op.source.hash)
-    const use = this.uses.get(keyOf(op))
+    const { source } = op
+    const use = this.uses.get(keyOf(op, this.names))
+    if (use && source.kind === 'sheet') return this.writeSheet(op, source, use)
+    const file = source.kind === 'file' ? this.fileOf(source.hash) : undefined
     if (!file || !use) throw missingPicture()
     const whole: Rect = { x0: 0, y0: 0, x1: op.pixels.w, y1: op.pixels.h }
     const part = this.treatment.isCropped ? wholePixels(intersectRects(use.part, whole) ?? whole, op.pixels) : whole
@@ -113,6 +121,26 @@ export class StoredPictures {
     const isWhole = rectSize(part).w === op.pixels.w && rectSize(part).h === op.pixels.h
     const passed = isWhole && scale >= 1 && !op.adjustments ? await this.passJpeg(file) : null
     return passed ?? this.encode(op, file, part, scale)
+  }
+
+  /** A sheet shown as a picture, painted at the resolution of what has edges. */
+  private async writeSheet(op: PictureOp, source: SheetSource, { density, part }: Use): Promise<PlacedImage> {
+    const { pixels, adjustments } = op
+    const ppi = Math.min(RASTER_PPI.edge, this.treatment.ceiling ?? RASTER_PPI.edge)
+    const need = { source, pixels, density: (density * ppi) / POINTS_PER_INCH, part }
+    const { data, w: width, h: height } = await this.sheets.pixels(need)
+    const whole = { x0: 0, y0: 0, x1: pixels.w, y1: pixels.h }
+    const seen = adjustments ? adjustedPixels({ data, width, height, part: whole, picture: pixels }, adjustments) : data
+    const isOpaque = seen.every((value, i) => i % CHANNELS !== CHANNELS - 1 || value === OPAQUE)
+    const picture = sharp(Buffer.from(seen.buffer, seen.byteOffset, seen.length), {
+      raw: { width, height, channels: CHANNELS },
+      limitInputPixels: false,
+    })
+    const { quality } = this.treatment
+    // What is drawn has edges, which loss would blur.
+    const name = await this.store.storePixels({ picture, isOpaque, isLossless: true, quality })
+    await this.store.settled()
+    return { name, toPicture: ontoRect(whole), isOpaque }
   }
 
   /** How much smaller the picture is written; what is adjusted is so at the resolution of what has edges. */
@@ -152,13 +180,9 @@ export class StoredPictures {
   }
 
   /** The pixels of a part, upright, in sRGB, shrunk and adjusted. */
-  private async pixelsOf(
-    { pixels, adjustments, source }: PictureOp,
-    file: string,
-    part: Rect,
-    scale: number,
-  ): Promise<Sharp> {
-    const use = this.uses.get(JSON.stringify([source.hash, adjustments ?? null]))
+  private async pixelsOf(op: PictureOp, file: string, part: Rect, scale: number): Promise<Sharp> {
+    const { pixels, adjustments } = op
+    const use = this.uses.get(keyOf(op, this.names))
     const wanted = ((use?.density ?? 0) * RASTER_PPI.edge) / POINTS_PER_INCH
     const enlarged = file.endsWith('.svg') && wanted > 1 ? Math.min(MOST_ENLARGED, wanted) : 1
     const whole = enlarged > 1 ? paintDrawing(file, enlarged).toColourspace('srgb') : uprightPicture(file)

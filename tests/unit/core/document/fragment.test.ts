@@ -1,3 +1,4 @@
+import { hashOf } from '@/core/document/sheetPictures'
 import { describe, expect, it } from '@jest/globals'
 import { fc, holdsFor } from '@tests/helpers/property'
 import { deepFreeze, SHEET, sampleProject } from '@tests/helpers/project'
@@ -34,7 +35,7 @@ describe('copying items', () => {
         const copy = frameOf(to, `n-${frame.id}`)
         expect(copy.box).toEqual({ ...frame.box, cx: frame.box.cx + 11, cy: frame.box.cy - 4 })
         const [was, is] = [shownPlaced(frame), shownPlaced(copy)]
-        if (was && is) expect(next.pictures[is.pictureId]?.hash).toBe(project.pictures[was.pictureId]?.hash)
+        if (was && is) expect(hashOf(next.pictures[is.pictureId])).toBe(hashOf(project.pictures[was.pictureId]))
         expect(is === null).toBe(was === null)
       }
     })

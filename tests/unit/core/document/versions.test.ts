@@ -1,3 +1,4 @@
+import { hashOf } from '@/core/document/sheetPictures'
 import { describe, expect, it } from '@jest/globals'
 import { SHEET, deepFreeze, pictureRef, sampleProject } from '@tests/helpers/project'
 import { addFrame, setFrameBox } from '@/core/document/edits/frames'
@@ -58,7 +59,7 @@ describe('the new version of a template in a sheet made of the old one', () => {
     expect(sheet.items['f-art']).toBeDefined()
     expect(sheet.madeFrom?.version).toBe(2)
     expect(after.slots['gold']?.colour).toBe('#c09020')
-    expect(Object.values(after.pictures).map(({ hash }) => hash)).toContain(pictureRef(77).hash)
+    expect(Object.values(after.pictures).map(hashOf)).toContain(pictureRef(77).hash)
     expect(patched(after, inverse)).toEqual(project)
     // Taken over again it changes nothing.
     expect(takeVersionOver(after, { sheetId: SHEET, base: second(), theirs: second() })?.recorded.project).toEqual(

@@ -182,14 +182,15 @@ const written = (project: Project): Loose => JSON.parse(JSON.stringify(bundleDoc
 const sound = (): Loose => written(filled)
 
 const ours = (document: Loose): boolean => {
-  const { pictures, faults } = bundlePictures(document)
+  const held = bundlePictures(document)
+  const { pictures, faults } = held
   const files = new Map(
     [...pictures.values()].map((p) => [
       p.file,
       { hash: p.hash ?? 'a'.repeat(64), pixels: p.pixels ?? { w: 10, h: 10 } },
     ]),
   )
-  return faults.length === 0 && projectFaults(completeDocument(document, pictures, files).document).length === 0
+  return faults.length === 0 && projectFaults(completeDocument(document, held, files).document).length === 0
 }
 
 /** Every way to harm one value: taken away, of another type, out of range. */
