@@ -83,6 +83,13 @@ export const RANGE = {
   tags: 50,
   /** Corners of a laid frame, in units of its box. */
   laid: { min: -1000, max: 1000 },
+  /** A cylinder's arc, where its middle stands, its tilt, in degrees; points of a mesh along a side. */
+  bend: {
+    arc: { min: 1, max: 170 },
+    around: { min: -85, max: 85 },
+    tilt: { min: -75, max: 75 },
+    points: { min: 2, max: 6 },
+  },
   /** Planes of a sheet. */
   planes: 100,
   /** Sheets shown within sheets: so many below the one that shows them. */

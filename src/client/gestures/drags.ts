@@ -1,6 +1,7 @@
 import { directionOf, normalTurn, snapTurn } from '@/core/geometry/angle'
 import { boxMatrix, handlePoint, resizeBox, sizedBox, type Box, type Handle } from '@/core/geometry/box'
-import { stretchOver, type Homography } from '@/core/geometry/homography'
+import { stretchOver } from '@/core/geometry/homography'
+import type { Surface } from '@/core/geometry/surface'
 import { apply, applyVector, compose, invert, rotation } from '@/core/geometry/matrix'
 import { moveRect, type Rect } from '@/core/geometry/rect'
 import { ALL_PARTS, snapRect, type SnapField } from '@/core/geometry/snap'
@@ -150,7 +151,7 @@ const alongPlane = ({ project, sheetId, ids, from }: Grip, plane: Plane): Drag =
 }
 
 /** Where what is gripped is seen, if it is one frame in perspective. */
-const layOfGrip = ({ project, sheetId, ids }: Grip): Homography | null => {
+const layOfGrip = ({ project, sheetId, ids }: Grip): Surface | null => {
   const sheet = sheetOf(project, sheetId)
   const space = spaceOf(sheet, ids)
   if (space.kind === 'plane') return planeLay(space.plane)
@@ -159,7 +160,7 @@ const layOfGrip = ({ project, sheetId, ids }: Grip): Homography | null => {
 }
 
 /** A drag within what is seen in perspective: the hand's points become those of the plane, as far as its horizon. */
-const inPlane = (lay: Homography | null, grip: Grip, dragOf: (grip: Grip) => Drag): Drag => {
+const inPlane = (lay: Surface | null, grip: Grip, dragOf: (grip: Grip) => Drag): Drag => {
   if (!lay) return dragOf(grip)
   let last = standsAt(lay, grip.from) ?? grip.from
   const { name, propose } = dragOf({ ...grip, from: last })

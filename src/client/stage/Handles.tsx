@@ -1,6 +1,6 @@
 'use client'
 import type { Box } from '@/core/geometry/box'
-import type { Homography } from '@/core/geometry/homography'
+import type { Surface } from '@/core/geometry/surface'
 import { useBench } from '@/client/binding/useBench'
 import { handleLayout, svgPoints, type HandleSpot } from '@/client/stage/overlayGeometry'
 import type { Way } from '@/client/store/state'
@@ -59,7 +59,7 @@ export const Handles = ({
   /** One-sided sizing would shear what is held. */
   readonly cornersOnly?: boolean
   /** How the points in which the box stands are seen. */
-  readonly lay?: Homography | null
+  readonly lay?: Surface | null
 }) => {
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)

@@ -1,4 +1,4 @@
-import { depthAt, stretchOver, type Homography } from '@/core/geometry/homography'
+import { depthOn, stretchOn, type Surface } from '@/core/geometry/surface'
 import { compose, IDENTITY, invert } from '@/core/geometry/matrix'
 import { cornersOf, mapRect, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
@@ -37,9 +37,9 @@ export const faintOf = ({ ops }: DrawItem): FaintPicture | null => {
 const MOST_LARGER = 4
 
 /** The part of a rectangle nearest to another that is seen at most so much larger than that. */
-const beforeEye = (map: Homography, whole: Rect, own: Rect): Rect => {
-  const most = MOST_LARGER * stretchOver(map, own)
-  const isNear = (r: Rect): boolean => cornersOf(r).every((p) => depthAt(map, p) > 0) && stretchOver(map, r) <= most
+const beforeEye = (map: Surface, whole: Rect, own: Rect): Rect => {
+  const most = MOST_LARGER * stretchOn(map, own)
+  const isNear = (r: Rect): boolean => cornersOf(r).every((p) => depthOn(map, p) > 0) && stretchOn(map, r) <= most
   let [low, high] = [0, 1]
   const at = (k: number): Rect => ({
     x0: own.x0 + (whole.x0 - own.x0) * k,
@@ -64,7 +64,7 @@ const faintInPlane = (plane: PlaneOp): FaintPicture | null => {
   const area = beforeEye(plane.map, unionRects([whole, plane.area]), plane.area)
   const flat = { path: polygonPath(cornersOf(area)), fillRule: 'nonzero' } as const
   const outline = projectOutline(plane.map, flat)
-  const stretch = stretchOver(plane.map, area)
+  const stretch = stretchOn(plane.map, area)
   const picture = {
     ...op,
     outline: { ...flat, path: transformPath(invert(op.toSheet), flat.path) },

@@ -1,5 +1,5 @@
 import { boxMatrix, HANDLES, handlePoint, type Box, type Handle } from '@/core/geometry/box'
-import type { Homography } from '@/core/geometry/homography'
+import type { Surface } from '@/core/geometry/surface'
 import { apply, type Matrix } from '@/core/geometry/matrix'
 import { distance, subtract, type Point, type Size } from '@/core/geometry/vector'
 import { seenAt } from '@/core/document/laid'
@@ -41,7 +41,7 @@ export const handleLayout = (
   view: View,
   table: Size,
   clamp: boolean,
-  lay: Homography | null = null,
+  lay: Surface | null = null,
 ): HandleLayout => {
   const standing = boxMatrix(box, turn)
   const at = (p: Point): Point => apply(viewMatrix(view), seenAt(lay, apply(standing, p)))

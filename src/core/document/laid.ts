@@ -1,19 +1,20 @@
 import { RANGE } from '@/core/tolerance'
-import { boxMatrix } from '@/core/geometry/box'
+import { BEND_FAULT_WORDS, bendFault, bendMap, flatMesh, mirroredBend, type Bend } from '@/core/geometry/bend'
+import { boxMatrix, type Box } from '@/core/geometry/box'
 import {
   composeHomographies,
   depthAt,
   homographyOf,
-  invertHomography,
   project,
   quadToQuad,
-  stretchOver,
+  quadToUnit,
   unitToQuad,
   type Homography,
 } from '@/core/geometry/homography'
-import { compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import { mapQuad, quadFault, type Quad, type QuadFault } from '@/core/geometry/quad'
+import { apply, compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { mapQuad, QUAD_FAULT_WORDS, quadFault, type Quad, type QuadFault } from '@/core/geometry/quad'
 import { cornersOf, rectAround } from '@/core/geometry/rect'
+import { bentSurface, quadOn, seenOn, standingOn, stretchOn, type Surface } from '@/core/geometry/surface'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Frame, Laid, Plane, Sheet } from '@/core/document/types'
 
@@ -63,38 +64,59 @@ export const planesFrames = ({ items }: Pick<Sheet, 'items'>, planeId: string): 
 export const planeOf = ({ planes }: Planes, { planeId }: Pick<Frame, 'planeId'>): Plane | null =>
   (planeId === undefined ? undefined : planes[planeId]) ?? null
 
+/** How a frame laid by itself is seen: in four corners, and bent between them where it is. */
+const ownLay = ({ box, turn }: Pick<Frame, 'box' | 'turn'>, { corners, bend }: Laid): Surface => {
+  const unit = unitMatrix({ box, turn })
+  if (bend) return bentSurface(unit, corners, bend, box.w / box.h)
+  return composeHomographies(homographyOf(unit), unitToQuad(corners), homographyOf(invert(unit)))
+}
+
+const ownLays = new WeakMap<Laid, { readonly box: Box; readonly turn: number; readonly lay: Surface }>()
+
+/** The same again as long as the frame stands as it did: meshes are costly to make. */
+const knownLay = (frame: Pick<Frame, 'box' | 'turn'>, laid: Laid): Surface => {
+  const known = ownLays.get(laid)
+  if (known?.box === frame.box && known.turn === frame.turn) return known.lay
+  const lay = ownLay(frame, laid)
+  ownLays.set(laid, { box: frame.box, turn: frame.turn, lay })
+  return lay
+}
+
 /**
  * The points in which a frame's box, turn and picture stand → sheet points: of its own four corners, or of its plane. Null
  * where they are the same, as of all flat frames. The one place that knows how a frame is seen.
  */
-export const layOf = (sheet: Planes, frame: Standing): Homography | null => {
+export const layOf = (sheet: Planes, frame: Standing): Surface | null => {
   const plane = planeOf(sheet, frame)
   if (plane) return planeLay(plane)
   if (!frame.laid || frame.laid.isFlat) return null
-  const unit = unitMatrix(frame)
-  return composeHomographies(homographyOf(unit), unitToQuad(frame.laid.corners), homographyOf(invert(unit)))
+  return knownLay(frame, frame.laid)
 }
 
 /** A point of those in which a frame stands, as it is seen on the sheet. */
-export const seenAt = (lay: Homography | null, p: Point): Point => (lay ? project(lay, p) : p)
+export const seenAt = (lay: Surface | null, p: Point): Point => (lay ? seenOn(lay, p) : p)
 
 /** A point of the sheet among those in which a frame stands; null behind the horizon of its plane. */
-export const standsAt = (lay: Homography | null, p: Point): Point | null => {
-  if (!lay) return p
-  const back = invertHomography(lay)
-  return depthAt(back, p) > 0 ? project(back, p) : null
-}
+export const standsAt = (lay: Surface | null, p: Point): Point | null => (lay ? standingOn(lay, p) : p)
 
 /** Where the corners of a frame's box are seen on the sheet. */
 export const seenQuad = (sheet: Planes, frame: Standing): Quad => {
   const quad = boxQuad(frame)
   const lay = layOf(sheet, frame)
-  return lay ? mapped(lay, quad) : quad
+  return lay ? quadOn(lay, quad) : quad
 }
 
 /** The corners that lay a frame so that those of its box are seen at `quad`, in sheet points. */
 export const laidCorners = (frame: Pick<Frame, 'box' | 'turn'>, quad: Quad): Quad =>
   mapped(homographyOf(invert(unitMatrix(frame))), quad)
+
+/** Why a frame cannot be seen as it lies, in words, or null. */
+export const laidFault = ({ corners, bend }: Laid): string | null => {
+  const quad = quadFault(corners)
+  if (quad) return QUAD_FAULT_WORDS[quad]
+  const bent = bend ? bendFault(bend) : null
+  return bent ? BEND_FAULT_WORDS[bent] : null
+}
 
 /** What keeps a frame from being seen as it lies, or null. */
 export const layFault = (sheet: Planes, frame: Standing): QuadFault | null => {
@@ -106,19 +128,57 @@ export const layFault = (sheet: Planes, frame: Standing): QuadFault | null => {
 }
 
 /**
- * How a frame must be laid at another box and turn for its points to be seen where they are now: its plane stays, its part of
- * it changes. That may be no sound quad, where it would reach to the horizon.
+ * How a bent surface is bent in another box on it: of a cylinder less or more of the way round, of a mesh its points anew.
+ * `sub` names the new box's left upper and right lower corner in units of the old one.
  */
-const layThere = ({ box, turn, laid }: Standing, to: Pick<Frame, 'box' | 'turn'>): Laid | undefined => {
+const bendWithin = (bend: Bend, ratio: number, sub: { readonly from: Point; readonly to: Point }) => {
+  const { from, to } = sub
+  const at = (u: number, v: number): Point => ({ x: from.x + (to.x - from.x) * u, y: from.y + (to.y - from.y) * v })
+  const map = bendMap(bend, ratio)
+  const place = (u: number, v: number): Point => map.place(at(u, v).x, at(u, v).y).at
+  const corners: Quad = [place(0, 0), place(1, 0), place(1, 1), place(0, 1)]
+  if (bend.kind === 'cylinder') {
+    const arc = bend.arc * (to.x - from.x)
+    return { corners, bend: { ...bend, arc, around: bend.around + ((from.x + to.x) / 2 - 0.5) * bend.arc } }
+  }
+  const back = quadToUnit(corners)
+  const net = flatMesh(bend.columns, bend.rows)
+  const last = net.points.length - 1
+  const isCorner = (i: number): boolean => [0, net.columns - 1, last - net.columns + 1, last].includes(i)
+  const points = net.points.map((p, i) => (isCorner(i) ? p : project(back, place(p.x, p.y))))
+  return { corners, bend: { ...bend, points } }
+}
+
+/** How a bent frame lies in another box of the same turn; null where that cannot be. */
+const bentThere = ({ box, turn, laid }: Standing, to: Pick<Frame, 'box' | 'turn'>): Laid | null => {
+  if (!laid?.bend || to.turn !== turn) return null
+  const [was, is] = [unitMatrix({ box, turn }), unitMatrix(to)]
+  const inOld = (x: number, y: number): Point => apply(invert(was), apply(is, { x, y }))
+  const made = bendWithin(laid.bend, box.w / box.h, { from: inOld(0, 0), to: inOld(1, 1) })
+  const seen = composeHomographies(homographyOf(was), unitToQuad(laid.corners))
+  return { ...laid, bend: made.bend, corners: laidCorners(to, mapped(seen, made.corners)) }
+}
+
+/**
+ * How a frame must be laid at another box and turn for its points to be seen where they are now: its plane stays, its part of
+ * it changes. That may be no sound quad, where it would reach to the horizon; null where a bent one is turned on its surface,
+ * which leaves it no box there.
+ */
+const layThere = (frame: Standing, to: Pick<Frame, 'box' | 'turn'>): Laid | undefined | null => {
+  const { box, turn, laid } = frame
   if (!laid) return undefined
+  if (laid.bend) return bentThere(frame, to)
   const was = unitMatrix({ box, turn })
   const lay = composeHomographies(homographyOf(was), unitToQuad(laid.corners), homographyOf(invert(was)))
   const back = homographyOf(invert(unitMatrix(to)))
   return { ...laid, corners: mapped(composeHomographies(back, lay, homographyOf(unitMatrix(to))), UNIT_QUAD) }
 }
 
-const isSound = (laid: Laid | undefined): boolean =>
-  !laid || (!quadFault(laid.corners) && laid.corners.every(({ x, y }) => isWithin(x) && isWithin(y)))
+const isSound = (laid: Laid | undefined | null): boolean => {
+  if (!laid) return laid === undefined
+  const points = [...laid.corners, ...(laid.bend?.kind === 'mesh' ? laid.bend.points : [])]
+  return !laidFault(laid) && points.every(({ x, y }) => isWithin(x) && isWithin(y))
+}
 
 const isWithin = (unit: number): boolean => unit >= RANGE.laid.min && unit <= RANGE.laid.max
 
@@ -140,11 +200,12 @@ export const mirroredLay = ({ laid }: Pick<Frame, 'laid'>): Laid | undefined => 
   if (!laid) return undefined
   const [p, q, r, s] = laid.corners
   const mirrored = ({ x, y }: Point): Point => ({ x: 1 - x, y })
-  return { ...laid, corners: [mirrored(q), mirrored(p), mirrored(s), mirrored(r)] }
+  const bend = laid.bend ? { bend: mirroredBend(laid.bend) } : {}
+  return { ...laid, ...bend, corners: [mirrored(q), mirrored(p), mirrored(s), mirrored(r)] }
 }
 
 /** How much larger what lies in a frame is seen than it lies there, at most; 1 of a flat one. */
 export const seenStretch = (sheet: Planes, frame: Standing): number => {
   const lay = layOf(sheet, frame)
-  return lay ? stretchOver(lay, rectAround(boxQuad(frame))) : 1
+  return lay ? stretchOn(lay, rectAround(boxQuad(frame))) : 1
 }

@@ -1,3 +1,4 @@
+import type { Bend } from '@/core/geometry/bend'
 import type { Quad } from '@/core/geometry/quad'
 import type { Size } from '@/core/geometry/vector'
 
@@ -18,6 +19,8 @@ export interface Plane {
 export interface Laid {
   /** In units of its box, whose corners are 0, 0 and 1, 1, before its turn: they go with it wherever it goes. */
   readonly corners: Quad
+  /** Between its corners it is bent: round a cylinder, or as a mesh. */
+  readonly bend?: Bend
   /** It is taken up: it stands flat, and can be laid down again as it was. */
   readonly isFlat?: true
 }

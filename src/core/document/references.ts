@@ -1,5 +1,6 @@
 import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
+import { BEND_FAULT_WORDS, bendFault } from '@/core/geometry/bend'
 import { QUAD_FAULT_WORDS, quadFault, type Quad } from '@/core/geometry/quad'
 import { isKnownColour } from '@/core/colour/slots'
 import { slotRefsIn } from '@/core/document/colours'
@@ -245,6 +246,8 @@ export const planeFaults = (
     if (span && span.planeId !== item.planeId)
       faults.push({ path: `${path}.planeId`, message: 'is another plane than that of its span; let both be the same' })
     if (item.laid) seen(item.laid.corners, `${path}.laid.corners`)
+    const bent = item.laid?.bend ? bendFault(item.laid.bend) : null
+    if (bent) faults.push({ path: `${path}.laid.bend`, message: `cannot be seen so. ${BEND_FAULT_WORDS[bent]}` })
     if (item.laid && item.planeId !== undefined)
       faults.push({ path: `${path}.laid`, message: 'stands beside planeId; leave one of them out' })
   }

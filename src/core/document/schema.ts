@@ -1,4 +1,4 @@
-import { boolean, lazy, string } from 'yup'
+import { boolean, lazy, mixed, string } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
 import { FORMAT, SPAN_GAPS } from '@/core/document/types'
@@ -58,6 +58,24 @@ const holderId = () =>
 const cornerSchema = (range: { readonly min: number; readonly max: number }) =>
   list(shape({ x: real(range), y: real(range) }), 4, { least: 4, tooFew: 'must be four corners' })
 
+const meshSide = () => whole(RANGE.bend.points)
+
+/** How a frame is bent between its corners; it may be left out. */
+const bendSchema = lazy((value: unknown) =>
+  value === undefined
+    ? mixed().optional()
+    : byKind({
+        cylinder: { arc: real(RANGE.bend.arc), around: real(RANGE.bend.around), tilt: real(RANGE.bend.tilt) },
+        mesh: {
+          columns: meshSide(),
+          rows: meshSide(),
+          points: list(shape({ x: real(RANGE.laid), y: real(RANGE.laid) }), RANGE.bend.points.max ** 2, {
+            least: RANGE.bend.points.min ** 2,
+          }),
+        },
+      }),
+)
+
 export const planeSchema = shape({
   id: id(),
   name: name(),
@@ -97,7 +115,11 @@ const frameFields = {
   box: boxSchema,
   turn: real(TURN),
   stencil: stencilSchema,
-  laid: optionalShape({ corners: cornerSchema(RANGE.laid), isFlat: boolean().oneOf([true]).strict().optional() }),
+  laid: optionalShape({
+    corners: cornerSchema(RANGE.laid),
+    bend: bendSchema,
+    isFlat: boolean().oneOf([true]).strict().optional(),
+  }),
   planeId: id().optional(),
   shade: optionalShape({ of: holderId(), strength: real(RANGE.share), white: real(RANGE.share) }),
   flip: optionalFlag(),

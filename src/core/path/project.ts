@@ -1,4 +1,4 @@
-import { depthAt, project, tangentAt, type Homography } from '@/core/geometry/homography'
+import { depthOn, isBent, seenOn, touchingOn, type Surface } from '@/core/geometry/surface'
 import { applyVector } from '@/core/geometry/matrix'
 import { distance, type Point } from '@/core/geometry/vector'
 import { withoutArcs } from '@/core/path/cubics'
@@ -7,6 +7,8 @@ import { walk, type PathSink } from '@/core/path/walk'
 
 /** A curve is halved at most so often; each halving takes its error down by sixteen. */
 const MOST_HALVINGS = 10
+/** On a bent surface it is halved so often at least: between three points it might wave unseen. */
+const LEAST_BENT = 2
 
 interface Cubic {
   readonly from: Point
@@ -16,6 +18,8 @@ interface Cubic {
 }
 
 const middle = (p: Point, q: Point): Point => ({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 })
+
+const between = (p: Point, q: Point, t: number): Point => ({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t })
 
 /** Both halves of a cubic (P. de Casteljau). */
 const halves = ({ from, c1, c2, to }: Cubic): readonly [Cubic, Cubic] => {
@@ -28,18 +32,18 @@ const halves = ({ from, c1, c2, to }: Cubic): readonly [Cubic, Cubic] => {
   ]
 }
 
-const controlled = (map: Homography, end: Point, control: Point): Point => {
-  const at = project(map, end)
-  const way = applyVector(tangentAt(map, end), { x: control.x - end.x, y: control.y - end.y })
+const controlled = (map: Surface, end: Point, control: Point): Point => {
+  const at = seenOn(map, end)
+  const way = applyVector(touchingOn(map, end), { x: control.x - end.x, y: control.y - end.y })
   return { x: at.x + way.x, y: at.y + way.y }
 }
 
 /** The cubic that meets the image of another at both ends, in place and derivative. */
-const touching = (map: Homography, { from, c1, c2, to }: Cubic): Cubic => ({
-  from: project(map, from),
+const touching = (map: Surface, { from, c1, c2, to }: Cubic): Cubic => ({
+  from: seenOn(map, from),
   c1: controlled(map, from, c1),
   c2: controlled(map, to, c2),
-  to: project(map, to),
+  to: seenOn(map, to),
 })
 
 const pointAt = ({ from, c1, c2, to }: Cubic, t: number): Point => {
@@ -49,23 +53,24 @@ const pointAt = ({ from, c1, c2, to }: Cubic, t: number): Point => {
 }
 
 /** How far the touching cubic may be from the image, by three points between the ends. */
-const errorOf = (map: Homography, curve: Cubic, image: Cubic): number =>
-  Math.max(...[0.25, 0.5, 0.75].map((t) => distance(pointAt(image, t), project(map, pointAt(curve, t)))))
+const errorOf = (map: Surface, curve: Cubic, image: Cubic): number =>
+  Math.max(...[0.25, 0.5, 0.75].map((t) => distance(pointAt(image, t), seenOn(map, pointAt(curve, t)))))
 
 class ProjectingSink implements PathSink {
   readonly path: Segment[] = []
 
   constructor(
-    private readonly map: Homography,
+    private readonly map: Surface,
     private readonly error: number,
   ) {}
 
   move(to: Point): void {
-    this.path.push({ kind: 'move', to: project(this.map, to) })
+    this.path.push({ kind: 'move', to: seenOn(this.map, to) })
   }
 
-  line(_from: Point, to: Point): void {
-    this.path.push({ kind: 'line', to: project(this.map, to) })
+  line(from: Point, to: Point): void {
+    if (!isBent(this.map)) this.path.push({ kind: 'line', to: seenOn(this.map, to) })
+    else this.curve({ from, c1: between(from, to, 1 / 3), c2: between(from, to, 2 / 3), to }, 0)
   }
 
   cubic(from: Point, c1: Point, c2: Point, to: Point): void {
@@ -76,13 +81,16 @@ class ProjectingSink implements PathSink {
     throw new TypeError('arcs are cubics by then')
   }
 
-  close(): void {
+  close(from: Point, to: Point): void {
+    // Its own last side is no line there.
+    if (isBent(this.map) && distance(from, to) > 0) this.line(from, to)
     this.path.push({ kind: 'close' })
   }
 
   private curve(curve: Cubic, depth: number): void {
     const image = touching(this.map, curve)
-    if (depth < MOST_HALVINGS && errorOf(this.map, curve, image) > this.error) {
+    const isCoarse = isBent(this.map) && depth < LEAST_BENT
+    if (isCoarse || (depth < MOST_HALVINGS && errorOf(this.map, curve, image) > this.error)) {
       for (const half of halves(curve)) this.curve(half, depth + 1)
       return
     }
@@ -100,15 +108,15 @@ const pointsOf = (piece: Segment): readonly Point[] => {
 }
 
 /** A path without arcs whose points at or behind the horizon are brought before it, straight towards its nearest point. */
-const beforeEye = (map: Homography, path: Path): Path => {
+const beforeEye = (map: Surface, path: Path): Path => {
   const points = path.flatMap(pointsOf)
-  const depths = points.map((p) => depthAt(map, p))
+  const depths = points.map((p) => depthOn(map, p))
   const nearest = Math.max(...depths)
   const least = nearest / FARTHEST
   if (depths.every((depth) => depth >= least)) return path
   const eye = points[depths.indexOf(nearest)] ?? { x: 0, y: 0 }
   const brought = (p: Point): Point => {
-    const depth = depthAt(map, p)
+    const depth = depthOn(map, p)
     if (depth >= least) return p
     const share = (nearest - least) / (nearest - depth)
     return { x: eye.x + (p.x - eye.x) * share, y: eye.y + (p.y - eye.y) * share }
@@ -123,17 +131,17 @@ const beforeEye = (map: Homography, path: Path): Path => {
 const ARC_STEP = 22.5
 
 /**
- * A path under a projective map: lines stay lines; the image of a curve is rational, and comes as cubics that are off by at
- * most `error`, 0.01 points unless said. What does not lie before the eye is brought there.
+ * A path as it is seen on a surface: on a plane lines stay lines; the image of a curve, and of all on a bent one, comes as cubics
+ * that are off by at most `error`, 0.01 points unless said. What does not lie before the eye is brought there.
  */
-export const projectPath = (map: Homography, path: Path, error = 0.01): Path => {
+export const projectPath = (map: Surface, path: Path, error = 0.01): Path => {
   const sink = new ProjectingSink(map, error)
   walk(beforeEye(map, withoutArcs(path, ARC_STEP)), sink)
   return sink.path
 }
 
-/** An outline under a projective map. */
-export const projectOutline = (map: Homography, { path, fillRule }: Outline, error?: number): Outline => ({
+/** An outline as it is seen on a surface. */
+export const projectOutline = (map: Surface, { path, fillRule }: Outline, error?: number): Outline => ({
   path: projectPath(map, path, error),
   fillRule,
 })

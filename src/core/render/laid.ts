@@ -1,5 +1,5 @@
 import { IDENTITY } from '@/core/geometry/matrix'
-import { stretchOver, type Homography } from '@/core/geometry/homography'
+import { stretchOn, type Surface } from '@/core/geometry/surface'
 import { growRect } from '@/core/geometry/rect'
 import type { Rgb } from '@/core/colour/space'
 import type { FinishLayer } from '@/core/finish/layers'
@@ -30,7 +30,7 @@ const withStretch = (ops: readonly DrawOp[], stretch: number): readonly DrawOp[]
   ops.map((op) => (op.op === 'picture' ? { ...op, stretch } : op))
 
 /** Plain colours stay outlines in perspective; null where there is anything else. */
-const projectedFills = (ops: readonly DrawOp[], map: Homography): readonly DrawOp[] | null => {
+const projectedFills = (ops: readonly DrawOp[], map: Surface): readonly DrawOp[] | null => {
   const fills = ops.filter((op) => op.op === 'fill' && op.style.kind === 'colour') as readonly FillOp[] // just told
   if (fills.length < ops.length) return null
   return fills.map((op) => ({
@@ -58,11 +58,11 @@ const softEdge = (
  * A frame in perspective. What lies within its outline goes through the map; the outline itself stays one of curves, and what
  * its finish paints outside it stays flat about the outline as it is seen.
  */
-export const laidItem = (flat: FlatFrame, map: Homography): DrawItem => {
+export const laidItem = (flat: FlatFrame, map: Surface): DrawItem => {
   const { id, whole, layers, opacity, blend } = flat
   const standing: Outline = { ...whole.outline, path: transformPath(whole.toSheet, whole.outline.path) }
   const area = boundsOf(flat.soft ? transformPath(flat.soft.toSheet, flat.soft.outline.path) : standing.path)
-  const stretch = stretchOver(map, area)
+  const stretch = stretchOn(map, area)
   const outline = projectOutline(map, standing)
   const of = { map, area, outline, stretch }
   const flatSoft = flat.soft && { ...flat.soft, stretch }

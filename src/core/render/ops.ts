@@ -3,7 +3,7 @@ import type { Blend } from '@/core/colour/blend'
 import type { Rgb } from '@/core/colour/space'
 import type { Cap, Join } from '@/core/finish/layers'
 import type { SheetView } from '@/core/document/sheetViews'
-import type { Homography } from '@/core/geometry/homography'
+import type { Surface } from '@/core/geometry/surface'
 import { compose, type Matrix } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
 import type { Point, Size } from '@/core/geometry/vector'
@@ -74,13 +74,13 @@ export interface PictureOp extends Shape {
   readonly stretch?: number
 }
 
-/** Something flat seen in perspective: painted in its own points, and then brought onto the sheet by a projective map. */
+/** Something flat seen in perspective, or on a bent surface: painted in its own points, and then brought onto the sheet. */
 export interface PlaneOp {
   readonly op: 'plane'
   /** In its own flat points; its mask, if it has one, lies flat too. */
   readonly item: DrawItem
   /** Its own points → sheet points. */
-  readonly map: Homography
+  readonly map: Surface
   /** What of its own points is seen. */
   readonly area: Rect
   /** Beyond the area its edge goes on, so that only a mask makes its edge, or there is nothing. */

@@ -138,26 +138,45 @@ const runOf = (corners: Quad, y: number, width: number): readonly [number, numbe
   return from > to ? [0, 0] : [max(0, floor(from - RIM)), min(width, ceil(to + RIM))]
 }
 
+/** Paints runs of a target from one source, each through a projective map of its own. */
+export class Runs {
+  readonly data: Uint8ClampedArray<ArrayBuffer>
+  private readonly words: Int32Array
+  private readonly opaque: OpaquePixels | null
+  private readonly sums: Sums
+
+  constructor(
+    source: WarpPixels,
+    readonly width: number,
+    readonly height: number,
+    private readonly step: number = SAMPLING.best,
+  ) {
+    this.data = new Uint8ClampedArray(width * height * CHANNELS)
+    this.words = new Int32Array(this.data.buffer)
+    this.opaque = OpaquePixels.of(source.data, source.width, source.height)
+    this.sums = new Sums(source)
+  }
+
+  /** Paints a part of a row, over which a footprint is taken to be the same. */
+  paint(inverse: Homography, from: number, to: number, y: number): void {
+    const [across, down] = samplesAt(inverse, (from + to) / 2, y + 0.5, this.step)
+    const run = { from, to, y, across, down }
+    if (this.opaque?.holds(inverse, run)) this.opaque.paint(inverse, run, this.words, y * this.width + from)
+    else this.sums.paint(inverse, run, this.data, this.width)
+  }
+}
+
 /**
  * Pixels through a projective map: each pixel of the target is the mean of samples spread evenly over it, so many along each
  * of its sides as it covers pixels of the source that way, each taken linearly between four. Where it covers no more than
  * one, that is linear interpolation; where it shrinks, in one direction or both, the mean over what it covers. Beyond the
  * source its edge repeats; what lies behind the eye stays clear.
  */
-export const resample = (source: WarpPixels, { width, height, inverse, step = SAMPLING.best, within }: WarpTarget) => {
-  const out = new Uint8ClampedArray(width * height * CHANNELS)
-  const words = new Int32Array(out.buffer)
-  const opaque = OpaquePixels.of(source.data, source.width, source.height)
-  const sums = new Sums(source)
+export const resample = (source: WarpPixels, { width, height, inverse, step, within }: WarpTarget) => {
+  const runs = new Runs(source, width, height, step)
   for (let y = 0; y < height; y += 1) {
     const [first, last] = within ? runOf(within, y, width) : [0, width]
-    for (let from = first; from < last; from += BLOCK) {
-      const to = min(last, from + BLOCK)
-      const [across, down] = samplesAt(inverse, (from + to) / 2, y + 0.5, step)
-      const run = { from, to, y, across, down }
-      if (opaque?.holds(inverse, run)) opaque.paint(inverse, run, words, y * width + from)
-      else sums.paint(inverse, run, out, width)
-    }
+    for (let from = first; from < last; from += BLOCK) runs.paint(inverse, from, min(last, from + BLOCK), y)
   }
-  return { data: out, width, height }
+  return { data: runs.data, width, height }
 }

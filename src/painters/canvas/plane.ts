@@ -1,10 +1,20 @@
-import { composeHomographies, depthAt, homographyOf, invertHomography, project } from '@/core/geometry/homography'
-import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import {
+  composeHomographies,
+  depthAt,
+  homographyOf,
+  invertHomography,
+  project,
+  type Homography,
+} from '@/core/geometry/homography'
+import { apply, compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
+import { isBent, standingOn, surfaceThrough, type Surface } from '@/core/geometry/surface'
+import type { Point } from '@/core/geometry/vector'
 import type { Quad } from '@/core/geometry/quad'
 import { cornersOf, growRect, intersectRects, mapRect, rectAround, rectSize, type Rect } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
 import type { DrawItem, PlaneOp } from '@/core/render/ops'
-import { resample, SAMPLING } from '@/core/warp/resample'
+import { resampleBent } from '@/core/warp/bent'
+import { resample, SAMPLING, type WarpPixels } from '@/core/warp/resample'
 import {
   deviceLength,
   onOffscreen,
@@ -58,52 +68,70 @@ const densityOf = ({ stretch, area, outline }: PlaneOp, view: Matrix): number =>
 }
 
 /** Where the plane's area is seen among the target's pixels; nothing where some of it lies behind the eye. */
-const seenWithin = ({ area, map }: PlaneOp, view: Matrix, target: Rect): { readonly within?: Quad } => {
-  const onTarget = composeHomographies(homographyOf(compose(translation(-target.x0, -target.y0), view)), map)
+const seenWithin = (area: Rect, onTarget: Homography): { readonly within?: Quad } => {
   const [p, q, r, s] = cornersOf(area)
   if ([p, q, r, s].some((corner) => !(depthAt(onTarget, corner) > 0))) return {}
   return { within: [project(onTarget, p), project(onTarget, q), project(onTarget, r), project(onTarget, s)] }
 }
 
+/** What is painted flat of a plane: the part of its pixels that is needed for the target's. */
+const planePart = (op: PlaneOp, onDevice: Homography, density: number, target: Rect): Rect | null => {
+  const toPixels = scaling(density)
+  const back = composeHomographies(homographyOf(toPixels), invertHomography(onDevice))
+  const corners = cornersOf(target).map((p) => {
+    const { x, y } = project(back, p)
+    return [x, y, depthAt(back, p)] as const
+  })
+  return neededOf(gridded(mapRect(toPixels, op.area), op.beyond), corners)
+}
+
+/** The target's pixels of what was painted flat on a region, on a plane or on a bent surface. */
+const warped = (
+  pixels: WarpPixels,
+  op: PlaneOp,
+  onDevice: Surface,
+  density: number,
+  region: Rect,
+  target: Rect,
+  step: number,
+) => {
+  const { w: width, h: height } = rectSize(target)
+  const toRegion = compose(translation(-region.x0, -region.y0), scaling(density))
+  const fromTarget = translation(target.x0, target.y0)
+  if (isBent(onDevice)) {
+    const inverse = (x: number, y: number): Point | null => {
+      const p = standingOn(onDevice, { x: x + target.x0, y: y + target.y0 })
+      return p && apply(toRegion, p)
+    }
+    return resampleBent(pixels, { width, height, inverse, step })
+  }
+  const inverse = composeHomographies(homographyOf(toRegion), invertHomography(onDevice), homographyOf(fromTarget))
+  const onTarget = composeHomographies(homographyOf(translation(-target.x0, -target.y0)), onDevice)
+  return resample(pixels, { width, height, inverse, step, ...seenWithin(op.area, onTarget) })
+}
+
 /**
- * Paints something flat as it is seen in perspective: by itself, as densely as it is seen anywhere, but only what of it is
- * seen; then each device pixel is the mean of what lies under it.
+ * Paints something flat as it is seen in perspective or on a bent surface: by itself, as densely as it is seen anywhere, but only
+ * what of it is seen; then each device pixel is the mean of what lies under it.
  */
 export const paintPlane = (context: PaintContext, op: PlaneOp, painting: Painting, paintFlat: PaintFlat): void => {
   const target = wholePixels(growRect(mapRect(painting.view, boundsOf(op.outline.path)), 2), painting.device)
   if (!target) return
   const density = densityOf(op, painting.view)
   const toPixels = scaling(density)
-  const back = composeHomographies(
-    homographyOf(toPixels),
-    invertHomography(composeHomographies(homographyOf(painting.view), op.map)),
-  )
-  const corners = cornersOf(target).map((p) => {
-    const { x, y } = project(back, p)
-    return [x, y, depthAt(back, p)] as const
-  })
-  const region = neededOf(gridded(mapRect(toPixels, op.area), op.beyond), corners)
+  const onDevice = surfaceThrough(painting.view, op.map)
+  const region = isBent(onDevice)
+    ? gridded(mapRect(toPixels, op.area), op.beyond)
+    : planePart(op, onDevice, density, target)
   if (!region) return
   const flatly = { ...painting, view: toPixels }
   const flat = offscreen(region, flatly)
   paintFlat(flat, op.item, onOffscreen(flat, flatly))
   const { w, h } = rectSize(region)
   const pixels = flat.layer.context.getImageData(0, 0, w, h)
-  const size = rectSize(target)
-  const inverse = composeHomographies(
-    homographyOf(translation(-region.x0, -region.y0)),
-    back,
-    homographyOf(translation(target.x0, target.y0)),
-  )
-  const seen = resample(pixels, {
-    width: size.w,
-    height: size.h,
-    inverse,
-    step: painting.isQuick ? SAMPLING.quick : SAMPLING.best,
-    ...seenWithin(op, painting.view, target),
-  })
+  const seen = warped(pixels, op, onDevice, density, region, target, painting.isQuick ? SAMPLING.quick : SAMPLING.best)
   const on = offscreen(target, painting)
-  const put = on.layer.context.getImageData(0, 0, size.w, size.h)
+  const put = on.layer.context.getImageData(0, 0, seen.width, seen.height)
   put.data.set(seen.data)
   on.layer.context.putImageData(put, 0, 0)
   putOffscreen(context, on)

@@ -23,6 +23,7 @@ import type { Project } from '@/core/document/types'
 import type { Colour } from '@/core/colour/colour'
 import { composeHomographies, homographyOf, invertHomography, project as seen } from '@/core/geometry/homography'
 import type { Quad } from '@/core/geometry/quad'
+import { isBent, seenOn } from '@/core/geometry/surface'
 import { renderSheet } from '@/core/render/drawList'
 import { rimmed, type PixelSource } from '@/server/export/pixels'
 import { paintList } from '@/server/export/renderSheet'
@@ -102,7 +103,7 @@ const mapOf = (project: Project) => {
   const sheet = sheetOf(project, SHEET)
   const frame = frameOf(sheet, 'f')
   const [matrix, lay] = [pictureMatrix(project, sheet, frame), layOf(sheet, frame)]
-  if (!matrix || !lay) throw new TypeError('laid and filled')
+  if (!matrix || !lay || isBent(lay)) throw new TypeError('laid and filled')
   return composeHomographies(lay, homographyOf(matrix))
 }
 
@@ -200,7 +201,7 @@ describe('a picture in perspective', () => {
     const painted = await paintedSheet(soft, pixels)
     const lay = layOf(sheetOf(soft, SHEET), frameOf(sheetOf(soft, SHEET), 'f'))
     const alphaAt = (x: number, y: number): number => {
-      const p = lay ? seen(lay, { x, y }) : { x, y }
+      const p = lay ? seenOn(lay, { x, y }) : { x, y }
       return painted.at(floor(p.x), floor(p.y))[3]
     }
     expect(alphaAt(300, 200)).toBe(255)

@@ -29,7 +29,8 @@ export const layFrame = defineEdit<FrameAddress & { readonly quad: Quad }>(
     const inBox = quadFault(corners)
     if (inBox) throw new Failure('refused', QUAD_FAULT_WORDS[inBox])
     const frame = frameDraft(draft, project, sheetId, frameId)
-    if (frame) putLaid(frame, { corners })
+    const bend = before.laid?.bend
+    if (frame) putLaid(frame, { corners, ...(bend ? { bend } : {}) })
   },
 )
 
@@ -38,7 +39,9 @@ export const takeUp = defineEdit<FrameAddress & { readonly isFlat: boolean }>(
   (draft, { sheetId, frameId, isFlat }, project) => {
     const { laid } = frameOf(sheetOf(project, sheetId), frameId)
     const frame = frameDraft(draft, project, sheetId, frameId)
-    if (frame && laid) putLaid(frame, { corners: laid.corners, ...(isFlat ? { isFlat: true } : {}) })
+    if (!frame || !laid) return
+    const { corners, bend } = laid
+    putLaid(frame, { corners, ...(bend ? { bend } : {}), ...(isFlat ? { isFlat: true } : {}) })
   },
 )
 
