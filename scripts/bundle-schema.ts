@@ -2,7 +2,6 @@
  * Writes the parts of docs/bundle.schema.json that follow from descriptions in the program: stencils, texts, finishes, spans and
  * adjustments, looks.
  */
-import { BACKGROUND_ID } from '@/core/document/background'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { PARTS, SINGLES, VIGNETTE_OF } from '@/core/adjust/adjustments'
 import { COLOUR_PATTERN } from '@/core/colour/colour'
@@ -20,6 +19,7 @@ import { FILL_RULES } from '@/core/path/path'
 import { CORNER_STYLES } from '@/core/stencil/corners'
 import type { Param } from '@/core/stencil/params'
 import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
+import { laid, plane, shade } from './planeSchema'
 import { number, ref, strict, whole } from './schemaParts'
 import { lookSwitch, madeFrom, mark, opening, template, textField } from './templateSchema'
 
@@ -232,19 +232,6 @@ const span = strict(
   },
   { planeId: ref('id') },
 )
-const quadIn = (range: { readonly min: number; readonly max: number }): object => ({
-  type: 'array',
-  minItems: 4,
-  maxItems: 4,
-  items: strict({ x: number(range), y: number(range) }),
-})
-const plane = strict({
-  id: ref('id'),
-  name: ref('name'),
-  corners: quadIn(RANGE.position),
-  size: strict({ w: number(RANGE.frameSide), h: number(RANGE.frameSide) }),
-})
-const laid = strict({ corners: quadIn(RANGE.laid) }, { isFlat: { const: true } })
 const sharedFills = [
   strict(
     { kind: { const: 'span' }, spanId: ref('id') },
@@ -363,7 +350,10 @@ put(schema, 'format', { const: FORMAT })
 const described = definitions['picture']?.['properties'] ?? {}
 definitions['sheetPicture'] = strict(
   { sheetId: ref('id') },
-  Object.fromEntries(Object.entries(described).filter(([key]) => !['file', 'hash'].includes(key))) as Record<string, object>,
+  Object.fromEntries(Object.entries(described).filter(([key]) => !['file', 'hash'].includes(key))) as Record<
+    string,
+    object
+  >,
 ) as (typeof definitions)[string]
 // One that names a sheet is of a sheet, any other of a file.
 put(schema, 'pictures', {
@@ -380,15 +370,7 @@ put(definitions['sheet'] ?? {}, 'spans', byId('span', RANGE.items), true)
 put(definitions['sheet'] ?? {}, 'planes', byId('plane', RANGE.planes), true)
 put(definitions['frame'] ?? {}, 'laid', laid)
 put(definitions['frame'] ?? {}, 'planeId', ref('id'))
-put(
-  definitions['frame'] ?? {},
-  'shade',
-  strict({
-    of: { oneOf: [ref('id'), { const: BACKGROUND_ID }] },
-    strength: number(RANGE.share),
-    white: number(RANGE.share),
-  }),
-)
+put(definitions['frame'] ?? {}, 'shade', shade)
 put(definitions['sheet'] ?? {}, 'switches', byId('lookSwitch', MOST_SWITCHES), true)
 put(definitions['sheet'] ?? {}, 'notes', { type: 'string', maxLength: RANGE.template.notes })
 put(definitions['sheet'] ?? {}, 'madeFrom', madeFrom)

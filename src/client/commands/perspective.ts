@@ -1,6 +1,6 @@
 import { layOf } from '@/core/document/laid'
 import type { Command } from '@/client/commands/command'
-import { allOf, always, needsFramedPicture, needsItems } from '@/client/commands/command'
+import { allOf, always, needsFrame, needsFramedPicture, needsItems } from '@/client/commands/command'
 import { shownSheet } from '@/client/store/benchStore'
 import { matchLight, toggleShade } from '@/client/store/placeLight'
 import { toggleEdgeSnap } from '@/client/store/edgeSnap'
@@ -16,6 +16,7 @@ import {
   workOnItsPlane,
   takeSelectedOff,
 } from '@/client/store/planes'
+import { bendOf, bendSelected } from '@/client/store/bends'
 import { areLaid, forgetPerspective, layByOutline, ownCorners, togglePerspective } from '@/client/store/laid'
 import { selectedFrame, selectedFrames } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
@@ -55,6 +56,12 @@ const needsInPerspective = (state: BenchState): string | null => {
 const needsLaid = (state: BenchState): string | null =>
   selectedFrames(state).some(({ laid }) => laid !== undefined) ? null : 'Lay a frame in perspective first.'
 
+const needsOffPlane = (state: BenchState): string | null => {
+  const reason = needsFrame(state)
+  if (reason !== null) return reason
+  return selectedFrame(state)?.planeId === undefined ? null : 'It lies on a plane. Take it off the plane first.'
+}
+
 const needsOwnCorners = (state: BenchState): string | null => {
   const frame = selectedFrame(state)
   return frame && ownCorners(state, frame)
@@ -74,6 +81,26 @@ export const PERSPECTIVE_COMMANDS: readonly Command[] = [
     whyNot: allOf(needsItems, needsFramesHeld),
     isOn: areLaid,
     run: togglePerspective,
+  },
+  {
+    id: 'bendCylinder',
+    family: 'Perspective',
+    words: 'Bend round a cylinder',
+    does: 'Bend the frame round a cylinder: a mug, a bottle, a column',
+    synonyms: 'curve wrap cup can tube roll warp',
+    whyNot: needsOffPlane,
+    isOn: (state) => bendOf(state)?.kind === 'cylinder',
+    run: (bench) => bendSelected(bench, bendOf(bench.get())?.kind === 'cylinder' ? null : 'cylinder'),
+  },
+  {
+    id: 'bendMesh',
+    family: 'Perspective',
+    words: 'Bend by a mesh',
+    does: 'Bend the frame by a net of points: cloth, a page',
+    synonyms: 'warp distort curve fabric shirt flag grid',
+    whyNot: needsOffPlane,
+    isOn: (state) => bendOf(state)?.kind === 'mesh',
+    run: (bench) => bendSelected(bench, bendOf(bench.get())?.kind === 'mesh' ? null : 'mesh'),
   },
   {
     id: 'ownCorners',

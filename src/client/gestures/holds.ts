@@ -13,6 +13,7 @@ import { helpOnce } from '@/client/store/firstHelp'
 import { boxHolds, isText } from '@/core/document/text'
 import type { Frame, Project } from '@/core/document/types'
 import type { Stencil } from '@/core/stencil/stencil'
+import { bendDrag, bendGrip } from '@/client/gestures/bendDrags'
 import { cornerDrag } from '@/client/gestures/cornerDrags'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
 import { framesSeenAt, frameSeenAt, isSeeThrough } from '@/client/gestures/hits'
@@ -81,6 +82,8 @@ const gripDrag = (bench: Bench, grip: Grip, named: string | null): Drag => {
     return cornerDrag(grip, Number(corner[2]), corner[1] === 'side', (p, reach) =>
       edgeNear(bench, p, reach, grip.ids[0] ?? null),
     )
+  const bent = bendGrip(named)
+  if (bent) return bendDrag(grip, bent)
   const handle = HANDLES[Number(named?.replace('handle-', ''))]
   return named?.startsWith('handle-') && handle ? handleDrag(way, grip, handle) : bodyDrag(way, grip)
 }

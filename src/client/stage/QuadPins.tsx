@@ -28,18 +28,29 @@ export const QuadPins = ({
   quad,
   name,
   grip,
+  isBent = false,
 }: {
   readonly quad: readonly Point[]
   readonly name: string
   /** What the hand calls them, before the corner's number. */
   readonly grip: { readonly corner: string; readonly side: string }
+  /** Between its corners goes a bent surface: the sides are no lines, and stand back. */
+  readonly isBent?: boolean
 }) => {
   const nextOf = (i: number): Point => quad[(i + 1) % quad.length] ?? { x: 0, y: 0 }
   return (
     <>
-      <polygon points={svgPoints(quad)} {...LOOKS.casing} strokeWidth={4} />
-      <polygon points={svgPoints(quad)} {...LOOKS.whole} strokeWidth={2} />
+      {isBent ? (
+        <polygon points={svgPoints(quad)} {...LOOKS.whole} strokeWidth={1} strokeDasharray="3 4" />
+      ) : (
+        <>
+          <polygon points={svgPoints(quad)} {...LOOKS.casing} strokeWidth={4} />
+          <polygon points={svgPoints(quad)} {...LOOKS.whole} strokeWidth={2} />
+        </>
+      )}
       {quad.map((p, i) => {
+        // The points of the surface stand where the bars would.
+        if (isBent) return null
         const at = middle(p, nextOf(i))
         return (
           <g

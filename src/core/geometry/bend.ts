@@ -144,7 +144,7 @@ const patchAt = (
 
 const share = (t: number): number => min(1, max(0, t))
 
-/** A surface whose rows and columns are smooth curves through the points (tensor product of cubic splines). */
+/** A surface whose rows and columns are smooth curves through the points (tensor product of cubics). */
 const meshMap = (bend: MeshBend): BendMap => {
   const patches = patchesOf(bend)
   const [across, down] = [bend.columns - 1, bend.rows - 1]

@@ -31,6 +31,8 @@ import { makeSpan } from '@/core/document/edits/spans'
 import { addTake } from '@/core/document/edits/takes'
 import type { Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
+import { openSheetIn } from '@/client/store/shownSheets'
+import { withSheetShown } from '@tests/helpers/sheets'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 import { testBench } from '@tests/helpers/testBench'
 import { textOf, withText } from '@tests/helpers/text'
@@ -138,6 +140,10 @@ const findTwo = (bench: Bench): void => {
   setTool(bench, { kind: 'find', frameId: null, found, last: { x: 150, y: 150 }, isWorking: false })
 }
 
+const TWO = { unit: 'px', size: { w: 300, h: 200 }, ppi: 72, bleed: 0 } as const
+
+const openShown = (bench: Bench): void => void openSheetIn(bench, 'f-1')
+
 interface Scene {
   readonly name: string
   readonly project: Project
@@ -165,6 +171,12 @@ const scenes = (): readonly Scene[] => {
   const quad = boxQuad(frameOf(sheetOf(base, SHEET), 'f-1')).map(({ x, y }, i) => ({ x: x + 9 * i, y: y - 5 * i }))
   const laid = layFrame(base, { sheetId: SHEET, frameId: 'f-1', quad: quad as unknown as Quad })
   const walled = planeOfFrame(laid, { sheetId: SHEET, frameId: 'f-1', plane: { id: 'wall', name: 'Wall' } })
+  const within = withSheetShown(
+    addSheet(sampleProject(), { sheet: newSheet('s-2', 'Two', TWO), after: SHEET }),
+    SHEET,
+    'f-1',
+    's-2',
+  )
   const hidden = markItems(base, { sheetId: SHEET, ids: ['f-2'], hidden: true })
   return [
     { name: 'a sheet with something hidden', project: hidden, selection: [] },
@@ -198,6 +210,8 @@ const scenes = (): readonly Scene[] => {
     { name: 'a frame beside a plane', project: walled, selection: ['f-2'] },
     { name: 'a plane in hand', project: walled, selection: [], prepare: (bench) => workOnPlane(bench, 'wall') },
     { name: 'corners found', project: base, selection: [], prepare: findTwo },
+    { name: 'a frame that shows a sheet', project: within, selection: ['f-1'] },
+    { name: 'a sheet that was opened in a frame', project: within, selection: [], prepare: openShown },
     { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
     {
       name: 'a stencil in hand',

@@ -9,6 +9,7 @@ import { CommandButton } from '@/client/commands/CommandButton'
 import { LengthField } from '@/client/parts/fields/LengthField'
 import { SlideField } from '@/client/parts/fields/SlideField'
 import { useUnits } from '@/client/parts/fields/Units'
+import { Surface } from '@/client/bench/perspective/Surface'
 import { Section } from '@/client/parts/Section'
 import styles from '@/client/parts/Panel.module.css'
 import { shownSheet } from '@/client/store/benchStore'
@@ -159,6 +160,7 @@ export const PerspectiveSection = ({ frame: of }: FrameProps) => {
           )}
         </div>
       )}
+      <Surface frame={frame} />
       {isLaid && (
         <div className={styles.row}>
           <CommandButton framed id="snapToEdges" />

@@ -25,6 +25,9 @@ import type { Stencil } from '@/core/stencil/stencil'
 import { bundleDocument, bundlePictures, completeDocument } from '@/core/formats/bundleDocument'
 import { projectFaults } from '@/core/document/validate'
 import { casesOf } from '@tests/helpers/sweep'
+import { bendFrame } from '@/core/document/edits/bend'
+import { flatMesh } from '@/core/geometry/bend'
+import { projectOfSheets, withSheetShown } from '@tests/helpers/sheets'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 
 type Loose = Record<string, any>
@@ -177,6 +180,14 @@ const seenToo: Project = (() => {
   return project as Project // made of a sound one
 })()
 
+/** One sheet within another, on a cylinder; beside it a frame on a mesh. */
+const withinToo: Project = (() => {
+  const shown = withSheetShown(projectOfSheets(2), 's-0', 'a-s-0', 's-1')
+  const at = { sheetId: 's-0', frameId: 'a-s-0' }
+  const bent = bendFrame(shown, { ...at, bend: { kind: 'cylinder', arc: 90, around: 10, tilt: -20 } })
+  return bendFrame(bent, { ...at, frameId: 'b-s-0', bend: flatMesh(3, 2) })
+})()
+
 const filled = placePicture(namedToo, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
 const written = (project: Project): Loose => JSON.parse(JSON.stringify(bundleDocument(project, () => 'jpg')))
 const sound = (): Loose => written(filled)
@@ -223,7 +234,7 @@ const harms = (
 
 // Facts beyond the reach of a schema: which ids name what, and what the files are.
 const REFERENCES =
-  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lmt]-\d|g-\w+)( |\.id|\.order)|.*stencil\.(text|drawings|runs( |\.\d+( |\.(length|clusters|hyphen))))|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|.*planeId|sheets\.sheet-1\.planes|.*corners\.\d|slots( |\.\w+ |\.\w+\.id)|sheets\.sheet-1\.spans|finishes)/
+  /^(order|sheets\.sheet-1\.order|sheets\.sheet-1\.items\.(f-\d|[lmt]-\d|g-\w+)( |\.id|\.order)|.*stencil\.(text|drawings|runs( |\.\d+( |\.(length|clusters|hyphen))))|.*lettering\.(text|letters|aside\.\d\.text)|alphabets|sheets\.sheet-1 |sheets\.sheet-1\.id|pictures\.pic-\d |pictures\.sheet-|sheets\.s-\d( |\.(order|id|size|ppi|items\.[ab]-s-\d( |\.id)))|.*sheetId|.*laid\.bend\.|.*pictureId|.*shown|.*takes\.0 |.*spanId|.*frameId|.*finishId|.*planeId|sheets\.sheet-1\.planes|.*corners\.\d|slots( |\.\w+ |\.\w+\.id)|sheets\.sheet-1\.spans|finishes)/
 
 describe('the published schema', () => {
   it('takes every stencil of the supplies', () => {
@@ -238,7 +249,7 @@ describe('the published schema', () => {
     const [, example = ''] = /```json\n([\s\S]*?)```/.exec(readFileSync('docs/format.md', 'utf8')) ?? []
     expect(published(JSON.parse(example))).toBe(true)
     expect(ours(JSON.parse(example))).toBe(true)
-    for (const project of [filled, lettersToo, textToo, slotsToo, seenToo]) {
+    for (const project of [filled, lettersToo, textToo, slotsToo, seenToo, withinToo]) {
       expect(published(written(project))).toBe(true)
       expect(ours(written(project))).toBe(true)
     }
@@ -250,6 +261,7 @@ describe('the published schema', () => {
     ['of texts that wrap', textToo],
     ['of colour slots', slotsToo],
     ['of perspective', seenToo],
+    ['of sheets within sheets and bent surfaces', withinToo],
   ])('and the program refuse the same harm %s', (_what, project) => {
     const disagreements = casesOf(harms(written(project))).flatMap(({ path, harm }) => {
       const document = written(project)
