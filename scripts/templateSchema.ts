@@ -19,6 +19,7 @@ export const opening = strict(
       },
     ),
     mayStayEmpty: mark,
+    alike: mark,
   },
 )
 export const lookSwitch = strict(

@@ -1,6 +1,7 @@
 import { holderOf } from '@/core/document/background'
 import { placedIn } from '@/core/document/content'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
+import { recordAlike } from '@/core/document/edits/alike'
 import { placePicture, replacePicture } from '@/core/document/edits/fills'
 import { pictureAcross } from '@/core/document/edits/lettering/across'
 import { addPicture } from '@/core/document/edits/project'
@@ -93,5 +94,6 @@ export const recordFill = (project: Project, sheetId: string, frameId: string, p
     if (word?.lettering.pictures === 'across' && acrossSpan(sheet, word) === null)
       return pictureAcross.record(known, { sheetId, groupId: word.id, pictureId })
     const filled = placedIn(sheet, holderOf(sheet, frameId)) !== null
-    return (filled ? replacePicture : placePicture).record(known, { sheetId, frameId, pictureId })
+    const recorded = (filled ? replacePicture : placePicture).record(known, { sheetId, frameId, pictureId })
+    return recordAlike(recorded, sheetId, frameId)
   })

@@ -1,3 +1,4 @@
+import { withoutAlike } from '@/core/document/alike'
 import { joinRecorded, unchanged, type Recorded } from '@/core/document/edit'
 import { openingsOf, planFilling } from '@/core/document/filling'
 import { sheetOf } from '@/core/document/read'
@@ -15,7 +16,7 @@ export const recordFilling = (
     let left: readonly string[] = [...byId.keys()]
     return sheetIds.reduce<Recorded>((sofar, sheetId) => {
       const sheet = sheetOf(sofar.project, sheetId)
-      const empty = openingsOf(sheet).filter((frame) => frame.fill.kind === 'none')
+      const empty = withoutAlike(openingsOf(sheet)).filter((frame) => frame.fill.kind === 'none')
       const plan = planFilling(sofar.project, sheet, empty, left)
       left = plan.left
       return plan.pairs.reduce<Recorded>((filled, { frameId, pictureId }) => {

@@ -4,6 +4,7 @@ import { setFit } from '@/core/placement/move'
 import { assign } from '@/core/template/assignment'
 import { aimedPlaced } from '@/core/template/aim'
 import { costOf, shortageOf, type Shortage } from '@/core/template/cost'
+import { withoutAlike } from '@/core/document/alike'
 import { originalOf } from '@/core/document/content'
 import { inkOf, letterFrames, wordAround } from '@/core/document/lettering'
 import { frameHolder, pictureOf, shownPlaced } from '@/core/document/read'
@@ -46,7 +47,7 @@ const fillings = new WeakMap<Sheet, Filling>()
 export const fillingOf = (sheet: Sheet): Filling => {
   const known = fillings.get(sheet)
   if (known) return known
-  const all = openingsOf(sheet)
+  const all = withoutAlike(openingsOf(sheet))
   const isOpen = (frame: Frame): boolean => isEmptyOpening(sheet, frame)
   const empty = all.filter((frame) => isOpen(frame) && !frame.opening?.mayStayEmpty)
   const filled = all.filter((frame) => !isOpen(frame)).length

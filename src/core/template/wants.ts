@@ -29,6 +29,8 @@ export interface Opening {
   readonly wants?: Wants
   /** It does not count among what is still to be filled. */
   readonly mayStayEmpty?: true
+  /** It shows the same picture as all others of its name that are marked so. */
+  readonly alike?: true
 }
 
 /** What a template's maker marks a text with: it is to be written. Its frame's name is the field's. */

@@ -23,8 +23,18 @@ const tidy = (wants: { readonly [K in keyof Wants]: Wants[K] | undefined }): Wan
 
 const withWants = (opening: Opening, change: { readonly [K in keyof Wants]?: Wants[K] | undefined }): Opening => {
   const wants = tidy({ ...opening.wants, ...change })
-  const { mayStayEmpty } = opening
-  return { ...(Object.keys(wants).length ? { wants } : {}), ...(mayStayEmpty ? { mayStayEmpty } : {}) }
+  const { mayStayEmpty, alike } = opening
+  return {
+    ...(Object.keys(wants).length ? { wants } : {}),
+    ...(mayStayEmpty ? { mayStayEmpty } : {}),
+    ...(alike ? { alike } : {}),
+  }
+}
+
+const marked = (opening: Opening, key: 'mayStayEmpty' | 'alike', on: boolean): Opening => {
+  const rest: { -readonly [K in keyof Opening]: Opening[K] } = { ...opening }
+  delete rest[key]
+  return on ? { ...rest, [key]: true } : rest
 }
 
 /** What an opening wants: as data for the assignment, and in words for people. */
@@ -66,11 +76,11 @@ const OpeningFields = ({ mark, onMark }: { readonly mark: FrameMark; readonly on
         value={wants?.pixels ?? ''}
         onChange={(event) => put(withWants(opening, { pixels: typed(event.target.value, WANTS_RANGE.pixels) }))}
       />
-      <Tick
-        isOn={opening.mayStayEmpty === true}
-        onChange={(on) => put(on ? { ...opening, mayStayEmpty: true } : withWants({ ...(wants ? { wants } : {}) }, {}))}
-      >
+      <Tick isOn={opening.mayStayEmpty === true} onChange={(on) => put(marked(opening, 'mayStayEmpty', on))}>
         May stay empty
+      </Tick>
+      <Tick isOn={opening.alike === true} onChange={(on) => put(marked(opening, 'alike', on))}>
+        Shows the same as others of its name
       </Tick>
     </div>
   )

@@ -1,4 +1,6 @@
 import type { Draft } from 'immer'
+import { withoutAlike } from '@/core/document/alike'
+import { recordAlike } from '@/core/document/edits/alike'
 import { withoutIdle } from '@/core/adjust/adjustments'
 import { freed } from '@/core/document/colours'
 import { keepTones } from '@/core/document/edits/project'
@@ -51,7 +53,7 @@ const givers = (sheet: Sheet): readonly Frame[] => {
 
 /** What givers hold. Windows and echoes hold what they show, as pictures of their own. */
 const contentsOf = (project: Project, sheet: Sheet): readonly Content[] =>
-  givers(sheet).flatMap((frame) => {
+  withoutAlike(givers(sheet)).flatMap((frame) => {
     const fill = ownFill(project, sheet, frame)
     const shown = fill.kind === PICTURES ? fill.takes.find(({ id }) => id === fill.shown) : undefined
     return fill.kind === PICTURES && shown ? [{ name: frame.name, fill, pictureId: shown.placed.pictureId }] : []
@@ -236,12 +238,16 @@ export const retemplate = (
   const sheetIds = template.order.map((id) => newIds[id] ?? id)
   const added = addTemplateSheets.record(project, { template, newIds, after: sheetId, instead: sheetId })
   const places = sheetIds.flatMap((id) =>
-    openingsOf(sheetOf(added.project, id)).map((frame): Place => ({ sheetId: id, frame })),
+    withoutAlike(openingsOf(sheetOf(added.project, id))).map((frame): Place => ({ sheetId: id, frame })),
   )
   const { pairs, spare } = matched(added.project, places, contentsOf(project, before))
   let now = pairs.reduce<Recorded>(
     (sofar, [at, content]) =>
-      joinRecorded(sofar, (held) => putFill.record(held, { at, fill: movedFill(held, at, content.fill) })),
+      recordAlike(
+        joinRecorded(sofar, (held) => putFill.record(held, { at, fill: movedFill(held, at, content.fill) })),
+        at.sheetId,
+        at.frame.id,
+      ),
     added,
   )
   for (const { sheetId: on, field, from, set } of texts)
@@ -273,7 +279,7 @@ export const refilled = (
   replace: (project: Project, frameId: string, pictureId: string) => Recorded,
 ): Recorded => {
   const sheet = sheetOf(project, sheetId)
-  const frames = openingsOf(sheet)
+  const frames = withoutAlike(openingsOf(sheet))
   const given = givenFrames(project, sheet, frames, pictureIds)
   return pictureIds.reduce<Recorded>((sofar, pictureId, i) => {
     const frame = frames[given[i] ?? -1]

@@ -37,6 +37,7 @@ export const openingSchema = optionalShape({
     pixels: optional(WANTS_RANGE.pixels).integer('must be a whole number'),
   }),
   mayStayEmpty: mark(),
+  alike: mark(),
 })
 
 export const fieldSchema = optionalShape({
