@@ -3,7 +3,9 @@ import { poseAbout } from '@/core/document/edits/lettering/newWord'
 import { addWord } from '@/core/document/edits/lettering/words'
 import { addText } from '@/core/document/edits/texts'
 import { isText, newText } from '@/core/document/text'
-import type { Background, Frame, ItemFinish, Project, Sheet } from '@/core/document/types'
+import { laidCorners } from '@/core/document/laid'
+import type { Background, Frame, ItemFinish, Laid, Project, Sheet } from '@/core/document/types'
+import type { Bend } from '@/core/geometry/bend'
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Blend } from '@/core/colour/blend'
 import type { Colour } from '@/core/colour/colour'
@@ -64,6 +66,8 @@ interface Standing {
   readonly blend?: Blend
   readonly flip?: boolean
   readonly bleed?: number
+  /** How far inward its edge fades. */
+  readonly feather?: number
 }
 
 export interface ArtOptions extends Standing {
@@ -75,7 +79,17 @@ export interface OpeningOptions extends Standing {
   readonly hint?: string
   readonly wants?: Wants
   readonly mayStayEmpty?: true
+  /** It shows the same as all others of its name. */
+  readonly alike?: true
+  /** Where its corners are seen, from the left upper one clockwise; flat without them. */
+  readonly corners?: Corners
+  readonly bend?: Bend
+  /** Behind the picture, seen through it. */
+  readonly backing?: ColourRef
 }
+
+type Dot = readonly [x: number, y: number]
+export type Corners = readonly [Dot, Dot, Dot, Dot]
 
 export interface TextOptions extends Standing, Partial<TextLayout> {
   readonly face: string
@@ -176,7 +190,7 @@ export class Maker {
     return { cx: this.u(x + w / 2), cy: this.u(y + h / 2), w: this.u(w), h: this.u(h) }
   }
 
-  private standing({ turn = 0, layers, opacity, blend, flip, bleed }: Standing): Partial<Frame> {
+  private standing({ turn = 0, layers, opacity, blend, flip, bleed, feather }: Standing): Partial<Frame> {
     const finish: ItemFinish | undefined = layers?.length
       ? { layers: layers.map((layer, i) => ({ ...layer, id: `l-${i + 1}` })) }
       : undefined
@@ -187,6 +201,7 @@ export class Maker {
       ...(blend === undefined ? {} : { blend }),
       ...(flip ? { flip } : {}),
       ...(bleed === undefined ? {} : { bleed: this.u(bleed) }),
+      ...(feather === undefined ? {} : { feather: this.u(feather) }),
     }
   }
 
@@ -223,14 +238,22 @@ export class Maker {
   opening(
     name: string,
     at: Place,
-    { stencil = RECTANGLE, hint, wants, mayStayEmpty, ...standing }: OpeningOptions = {},
+    { stencil = RECTANGLE, hint, wants, mayStayEmpty, alike, corners, bend, backing, ...standing }: OpeningOptions = {},
   ): this {
-    return this.put({
+    const frame = {
       ...newFrame(this.nextId(), stencil, this.box(at), name),
       ...this.standing(standing),
       ...(hint === undefined ? {} : { hint }),
-      opening: { ...(wants ? { wants } : {}), ...(mayStayEmpty ? { mayStayEmpty } : {}) },
-    })
+      ...(backing === undefined ? {} : { backing }),
+      opening: { ...(wants ? { wants } : {}), ...(mayStayEmpty ? { mayStayEmpty } : {}), ...(alike ? { alike } : {}) },
+    }
+    return this.put(corners ? { ...frame, laid: this.laidIn(frame, corners, bend) } : frame)
+  }
+
+  private laidIn(frame: Frame, [p, q, r, s]: Corners, bend?: Bend): Laid {
+    const point = ([x, y]: Dot) => ({ x: this.u(x), y: this.u(y) })
+    const corners = laidCorners(frame, [point(p), point(q), point(r), point(s)])
+    return { corners, ...(bend ? { bend } : {}) }
   }
 
   /** A text in a box; a field, or words that stay. */

@@ -2,7 +2,11 @@ import { SHIPPED_FACES } from '@/faces/shipped'
 import { DemoFaces } from '@demo/faces'
 import { CARDS } from './cards'
 import { COLLAGES } from './collages'
+import { DEVICES } from './devices'
+import { GOODS } from './goods'
 import type { Template } from './kit'
+import { LYING } from './lying'
+import { PLACES } from './places'
 import { LAYERED } from './layered'
 import { ALBUMS } from './albums'
 import { STRIPS_AND_SHEETS } from './strips'
@@ -25,5 +29,9 @@ export const shippedTemplates = async (): Promise<readonly Template[]> => {
     ...PIECES_AND_LETTERS,
     ...ALBUMS,
     ...TEAMS_AND_MONTHS,
+    ...DEVICES,
+    ...GOODS,
+    ...LYING,
+    ...PLACES,
   ].map((make) => make(faces))
 }
