@@ -1,8 +1,9 @@
 import type { Command } from '@/client/commands/command'
-import { needsItems } from '@/client/commands/command'
+import { always, needsItems } from '@/client/commands/command'
 import { shownSheet } from '@/client/store/benchStore'
 import { selectedFrame } from '@/client/store/selection'
 import { goBack, openSheetIn, putOnOwnSheet, sheetInSelected, takeSheetBack, wayBack } from '@/client/store/shownSheets'
+import { openDialog } from '@/client/store/slices/dialogs'
 import { showPictures, showTab } from '@/client/store/slices/supplies'
 import type { BenchState } from '@/client/store/state'
 import { isLocked } from '@/core/document/tree'
@@ -48,6 +49,17 @@ export const WITHIN_COMMANDS: readonly Command[] = [
       showTab(bench, 'Pictures')
       showPictures(bench, 'sheets')
     },
+  },
+  {
+    id: 'mockups',
+    family: 'Sheet',
+    words: 'Show on mock-ups…',
+    short: 'Mock-ups',
+    does: 'Show this sheet on screens, mugs, walls and the like, each a sheet that follows it; and export them in one go',
+    synonyms: 'device product scene present phone laptop mug shirt',
+    menus: ['sheet'],
+    whyNot: always,
+    run: (bench) => openDialog(bench, 'mockups'),
   },
   {
     id: 'ownSheet',

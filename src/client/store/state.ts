@@ -93,6 +93,7 @@ export type OpenDialog =
   | 'sameColours'
   | 'change'
   | 'template'
+  | 'mockups'
   | 'offerLook'
 
 export interface GuideDrag {

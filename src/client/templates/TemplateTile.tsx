@@ -69,12 +69,15 @@ export const TemplateTile = ({
   pictures = NO_PICTURES,
   side,
   says,
+  isChosen,
   onPress,
 }: {
   readonly template: TemplateAnswer
   readonly pictures?: readonly PictureAnswer[]
   readonly side: number
   readonly says: string
+  /** It is one of several that are chosen, or not. */
+  readonly isChosen?: boolean
   readonly onPress: () => void
 }) => {
   const size = within(template, side)
@@ -85,6 +88,7 @@ export const TemplateTile = ({
       caption={side < ROOMY ? template.name : `${template.name} · ${takesWords(template)}`}
       says={`${says} ${takesWords(template)}`}
       aria-label={`${template.name}, ${takesWords(template)}`}
+      {...(isChosen === undefined ? {} : { isChosen })}
       onClick={onPress}
       sx={{ width: side + 16, height: side + 36 }}
     >

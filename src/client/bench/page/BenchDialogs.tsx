@@ -29,6 +29,7 @@ const SameColoursDialog = later(() =>
 )
 const ChangeDialog = later(() => import('@/client/bench/filling/ChangeDialog').then((m) => m.ChangeDialog))
 const TemplateDialog = later(() => import('@/client/bench/filling/TemplateDialog').then((m) => m.TemplateDialog))
+const MockUpsDialog = later(() => import('@/client/bench/dialogs/MockUpsDialog').then((m) => m.MockUpsDialog))
 const ConflictDialog = later(() => import('@/client/bench/dialogs/ConflictDialog').then((m) => m.ConflictDialog))
 const LeftStepsDialog = later(() => import('@/client/bench/dialogs/LeftStepsDialog').then((m) => m.LeftStepsDialog))
 const TraceDialog = later(() => import('@/client/bench/dialogs/TraceDialog').then((m) => m.TraceDialog))
@@ -75,6 +76,7 @@ export const BenchDialogs = () => {
       {dialog === 'stencils' && <StencilsDialog onClose={close} />}
       {dialog === 'artwork' && <ArtworkDialog onClose={() => closeArtwork(bench)} />}
       {dialog === 'openings' && openings && <OpeningsDialog source={openings} onClose={close} />}
+      {dialog === 'mockups' && <MockUpsDialog onClose={close} />}
       {dialog === 'slots' && <FillSlotsDialog onClose={close} />}
       {dialog === 'sameColours' && heldPaste && <SameColoursDialog held={heldPaste} onClose={close} />}
       {dialog === 'keep' && <KeepDialog onClose={close} />}

@@ -16,6 +16,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Thumbnail } from '@/client/stage/Thumbnail'
 import { addNewSheet, duplicateSheet, placeSheet, renameSheet, takeSheetAway } from '@/client/store/sheets'
 import { setSheet } from '@/client/store/view'
+import { CommandButton } from '@/client/commands/CommandButton'
 import { RailButton } from '@/client/parts/RailButton'
 import Typography from '@mui/material/Typography'
 import panel from '@/client/parts/Panel.module.css'
@@ -188,6 +189,9 @@ export const SheetStrip = () => {
         <RailButton framed label="New sheet of another size" onPress={() => setSizeFor({ kind: 'new' })}>
           Another size…
         </RailButton>
+        <CommandButton framed namedByWords id="mockups">
+          Mock-ups…
+        </CommandButton>
         <RailButton framed label="Close the strip of sheets" shortcut="J" onPress={() => showSheetStrip(bench, false)}>
           <Close fontSize="inherit" />
         </RailButton>
