@@ -1,4 +1,5 @@
 /** What the published schema says of planes, and of frames in perspective and on bent surfaces. */
+import { SINGLES } from '@/core/adjust/adjustments'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { RANGE } from '@/core/tolerance'
 import { number, ref, strict, whole } from './schemaParts'
@@ -36,8 +37,11 @@ const bend = {
 
 export const laid = strict({ corners: quadIn(RANGE.laid) }, { bend, isFlat: { const: true } })
 
-export const shade = strict({
-  of: { oneOf: [ref('id'), { const: BACKGROUND_ID }] },
-  strength: number(RANGE.share),
-  white: number(RANGE.share),
-})
+export const shade = strict(
+  {
+    of: { oneOf: [ref('id'), { const: BACKGROUND_ID }] },
+    strength: number(RANGE.share),
+    white: number(RANGE.share),
+  },
+  { smooth: number(SINGLES.blur) },
+)

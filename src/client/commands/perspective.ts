@@ -4,7 +4,7 @@ import { allOf, always, needsFrame, needsFramedPicture, needsItems } from '@/cli
 import { shownSheet } from '@/client/store/benchStore'
 import { matchLight, toggleShade } from '@/client/store/placeLight'
 import { toggleEdgeSnap } from '@/client/store/edgeSnap'
-import { findAlike, layFound, startFinding } from '@/client/store/finding'
+import { findAlike, layFound, layFoundAsMockUp, startFinding } from '@/client/store/finding'
 import { toolOf, type FoundOnSheet } from '@/client/store/modes'
 import {
   hangSelected,
@@ -140,6 +140,16 @@ export const PERSPECTIVE_COMMANDS: readonly Command[] = [
     does: 'Put frames into the corners found, or lay the selected frame there',
     whyNot: needsFound,
     run: (bench) => layFound(bench, false),
+  },
+  {
+    id: 'layFoundAsMockUp',
+    family: 'Perspective',
+    words: 'Make a mock-up of what was found',
+    short: 'As a mock-up',
+    does: 'Put openings there that all show one design, with the photograph’s own shade over it',
+    synonyms: 'screen photo design scene template',
+    whyNot: needsFound,
+    run: (bench) => void layFoundAsMockUp(bench),
   },
   {
     id: 'layFoundOnPlane',

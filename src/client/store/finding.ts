@@ -6,7 +6,8 @@ import { addFrame } from '@/core/document/edits/frames'
 import { layAsQuad } from '@/core/document/edits/laid'
 import { hangOnPlane, planeOfFrame } from '@/core/document/edits/planes'
 import { setCorners } from '@/core/document/edits/stencils'
-import { laidCorners } from '@/core/document/laid'
+import { laidCorners, seenQuad } from '@/core/document/laid'
+import type { SurfaceShade } from '@/core/document/plane'
 import { boxFor } from '@/core/document/quads'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { clockwise, quadFault, quadMiddle, type Quad } from '@/core/geometry/quad'
@@ -21,6 +22,7 @@ import type { Bench } from '@/client/store/bench'
 import { heldSheet } from '@/client/store/benchStore'
 import { toolOf, type FoundOnSheet } from '@/client/store/modes'
 import { say } from '@/client/store/notices'
+import { shadeUnder } from '@/client/store/placeLight'
 import { newPlaneId, freePlaneName } from '@/client/store/planes'
 import { owned } from '@/client/store/owned'
 import { select, selectedFrame, selectItems } from '@/client/store/selection'
@@ -168,4 +170,43 @@ export const layFound = (bench: Bench, onOnePlane: boolean): void => {
   })
   const ids = frames.map(({ id }) => id)
   if (isMade) selectItems(bench, ids)
+}
+
+/** Frames in what was found, each an opening that shows the same design in the light of the photograph. */
+const asMockUp = (frames: readonly Frame[], shades: readonly (SurfaceShade | null)[]): readonly Frame[] =>
+  frames.map((frame, i) => {
+    const shade = shades[i]
+    return {
+      ...frame,
+      name: 'Design',
+      hint: 'the design',
+      opening: { alike: true },
+      ...(shade ? { shade } : {}),
+    }
+  })
+
+/** Makes a mock-up of what was found: openings of one design, each with the photograph's own shade over it. */
+export const layFoundAsMockUp = async (bench: Bench): Promise<void> => {
+  const tool = toolOf(bench.get())
+  const { sheetId } = bench.get()
+  const sheet = heldSheet(bench.get())
+  if (tool?.kind !== 'find' || !tool.found.length) return say(bench, 'Press something in a picture first.')
+  const frames = framesOf(sheet, tool.found)
+  putToolDown(bench)
+  try {
+    const shades = await Promise.all(frames.map((frame) => shadeUnder(bench, seenQuad(sheet, frame))))
+    if (heldSheet(bench.get()) !== sheet) return say(bench, 'The sheet was changed meanwhile. Find the corners again.')
+    const made = asMockUp(frames, shades)
+    if (!tryStep(bench, 'Make a mock-up', (project) => addAll(project, sheetId, made))) return
+    selectItems(
+      bench,
+      made.map(({ id }) => id),
+    )
+    say(
+      bench,
+      'Put a picture or a sheet there: all that was found shows it, in the light of the photograph. “Keep as a template” keeps the mock-up.',
+    )
+  } catch (error) {
+    say(bench, isFailure(error) ? error.message : 'The light of the place could not be read. Try again.', 'fault')
+  }
 }

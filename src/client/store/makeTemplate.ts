@@ -6,14 +6,24 @@ import { newId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
 import { closeDialog } from '@/client/store/slices/dialogs'
+import { framesOf } from '@/core/document/tree'
+import { MOCK_UPS } from '@/client/templates/found'
 import { loadTemplates } from '@/client/store/templates'
 
 /** Where a template of one's own stands in the gallery until another group is named. */
 const OWN_GROUP = 'Mine'
 
 /** What a project is marked as, or would begin with. */
+/** A photograph with places for a design is a mock-up. */
+const groupFor = (project: Project): string =>
+  Object.values(project.sheets).some((sheet) =>
+    framesOf(sheet).some(({ opening, shade }) => opening?.alike === true && shade !== undefined),
+  )
+    ? MOCK_UPS
+    : OWN_GROUP
+
 export const firstMarks = (project: Project): Marks =>
-  marksOf(project, project.template ?? { id: newId('t'), version: 1, category: OWN_GROUP, words: '' })
+  marksOf(project, project.template ?? { id: newId('t'), version: 1, category: groupFor(project), words: '' })
 
 export interface Keeping {
   readonly name: string

@@ -13,15 +13,13 @@ import type { Bench } from '@/client/store/bench'
 import { recordFill, supplyOfSheet } from '@/client/store/libraryPictures'
 import { say } from '@/client/store/notices'
 import { openExport } from '@/client/store/slices/dialogs'
+import { MOCK_UPS } from '@/client/templates/found'
 import { tryStep } from '@/client/store/tryStep'
 import { setSheet } from '@/client/store/view'
 
-/** The group of the templates that show a design on things. */
-const GROUP = 'Mock-ups'
-
 /** Templates on which a sheet can be shown: those made for it first, then the person's own that have a place for a picture. */
 export const mockUpsAmong = (templates: readonly TemplateAnswer[]): readonly TemplateAnswer[] => {
-  const made = templates.filter(({ category }) => category === GROUP)
+  const made = templates.filter(({ category }) => category === MOCK_UPS)
   return [...made, ...templates.filter((one) => !made.includes(one) && !one.isShipped && one.openings > 0)]
 }
 

@@ -7,6 +7,7 @@ import { adjustPictures } from '@/core/document/edits/adjust'
 import { setShade } from '@/core/document/edits/laid'
 import { placedIn } from '@/core/document/content'
 import { seenQuad } from '@/core/document/laid'
+import type { SurfaceShade } from '@/core/document/plane'
 import type { Frame } from '@/core/document/types'
 import { apply, invert } from '@/core/geometry/matrix'
 import { mapQuad, quadMiddle, type Quad } from '@/core/geometry/quad'
@@ -51,7 +52,11 @@ const isStill = (bench: Bench, { sheetId, frame }: Place): boolean => {
 
 const NO_PLACE = 'There is no flat picture beneath it whose light could be taken.'
 
-const sampleOf = async (bench: Bench, place: Place, want: 'within' | 'around'): Promise<Sample | null> => {
+const sampleOf = async (
+  bench: Bench,
+  place: Pick<Place, 'source' | 'corners'>,
+  want: 'within' | 'around',
+): Promise<Sample | null> => {
   const { ref } = place.source
   const url = levelUrl(ref.hash, levelWithin(ref.pixels, LOOKED_PIXELS))
   const job = { url, picture: ref.pixels, adjustments: {}, want, corners: place.corners } as const
@@ -97,6 +102,8 @@ const matchNow = async (bench: Bench): Promise<void> => {
 
 /** A shade at first: as strong as it is seen. */
 const FIRST_STRENGTH = 1
+/** Nothing is so dark that its shade would be told from less. */
+const LEAST_WHITE = 0.05
 
 const toggleNow = async (bench: Bench): Promise<void> => {
   bench.endBurst()
@@ -111,20 +118,36 @@ const toggleNow = async (bench: Bench): Promise<void> => {
   const sample = place && (await sampleOf(bench, place, 'within'))
   if (!place || !sample) return say(bench, NO_PLACE)
   if (!isStill(bench, place)) return
-  const shade = { of: place.source.id, strength: FIRST_STRENGTH, white: Math.max(0.05, whiteOfSample(sample)) }
+  const shade = { of: place.source.id, strength: FIRST_STRENGTH, white: Math.max(LEAST_WHITE, whiteOfSample(sample)) }
   bench.commit('Lay the shade of the surface over it', (project) =>
     setShade.record(project, { sheetId, ids: [place.frame.id], shade }),
   )
 }
 
-/** How strong the shade is, while a hand slides it. */
-export const slideShade = (bench: Bench, strength: number): void => {
+/** How strong and how smooth the shade is, while a hand slides it. */
+export const slideShade = (bench: Bench, change: Pick<Partial<SurfaceShade>, 'strength' | 'smooth'>): void => {
   const frame = selectedFrame(bench.get())
   const { sheetId } = bench.get()
   if (!frame?.shade) return
-  const shade = { ...frame.shade, strength }
+  const shade: { -readonly [K in keyof SurfaceShade]: SurfaceShade[K] } = { ...frame.shade, ...change }
+  if (shade.smooth === 0) delete shade.smooth
   const recorded = setShade.record(shownProject(bench.get()), { sheetId, ids: [frame.id], shade })
-  bench.burst(`shade-${frame.id}`, 'Strength of the shade', recorded)
+  const step = change.smooth === undefined ? 'Strength of the shade' : 'Smoothness of the shade'
+  bench.burst(`shade-${frame.id}-${step}`, step, recorded)
+}
+
+/** What shows on a screen or a print in a photograph is no shade: only what is larger is taken over at first. */
+const FIRST_SMOOTH = 0.012
+
+/** The shade of the flat picture beneath four corners of the sheet, smoothed; null where there is none. */
+export const shadeUnder = async (bench: Bench, quad: Quad): Promise<SurfaceShade | null> => {
+  const source = sourceAt(bench, quadMiddle(quad), null)
+  if (!source) return null
+  const back = invert(source.toSheet)
+  const sample = await sampleOf(bench, { source, corners: mapQuad(quad, (p) => apply(back, p)) }, 'within')
+  if (!sample) return null
+  const white = Math.max(LEAST_WHITE, whiteOfSample(sample))
+  return { of: source.id, strength: FIRST_STRENGTH, white, smooth: FIRST_SMOOTH }
 }
 
 /** What could not be worked out is said, and changes nothing. */

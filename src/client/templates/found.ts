@@ -1,5 +1,8 @@
 import type { TemplateAnswer } from '@/contract/api'
 
+/** The group of the templates that show a design on things. */
+export const MOCK_UPS = 'Mock-ups'
+
 /** All groups, before one is chosen. */
 export const ALL_GROUPS = 'All'
 

@@ -33,4 +33,9 @@ export interface SurfaceShade {
   readonly strength: number
   /** How light the surface is where it lies in full light, in [0, 1]. */
   readonly white: number
+  /**
+   * What of the surface is too small to be its shade: standard deviation of a Gaussian blur of its picture, as a share of the
+   * shorter side. The shade is sharp without it.
+   */
+  readonly smooth?: number
 }

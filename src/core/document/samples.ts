@@ -1,5 +1,6 @@
 import type { Gradient } from '@/core/colour/gradient'
 import type { Colour } from '@/core/colour/colour'
+import { alikeOf, withoutAlike } from '@/core/document/alike'
 import { isEmptyOpening, openingsOf } from '@/core/document/filling'
 import type { Item, Sheet } from '@/core/document/types'
 
@@ -29,12 +30,13 @@ export const withSamples = (sheet: Sheet): Sheet => {
   const known = samples.get(sheet)
   if (known) return known
   const items: Record<string, Item> = { ...sheet.items }
-  openingsOf(sheet)
-    .filter((frame) => isEmptyOpening(sheet, frame))
-    .forEach((frame, i) => {
-      const sample = SAMPLES[i % SAMPLES.length]
-      if (sample) items[frame.id] = { ...frame, fill: { kind: 'gradient', ...sample } }
-    })
+  const empty = openingsOf(sheet).filter((frame) => isEmptyOpening(sheet, frame))
+  withoutAlike(empty).forEach((first, i) => {
+    const sample = SAMPLES[i % SAMPLES.length]
+    if (!sample) return
+    for (const frame of [first, ...alikeOf(sheet, first)])
+      items[frame.id] = { ...frame, fill: { kind: 'gradient', ...sample } }
+  })
   const made = { ...sheet, items }
   samples.set(sheet, made)
   return made

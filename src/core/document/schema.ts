@@ -1,4 +1,5 @@
 import { boolean, lazy, mixed, string } from 'yup'
+import { SINGLES } from '@/core/adjust/adjustments'
 import { RANGE } from '@/core/tolerance'
 import { UNITS } from '@/core/units'
 import { FORMAT, SPAN_GAPS } from '@/core/document/types'
@@ -121,7 +122,12 @@ const frameFields = {
     isFlat: boolean().oneOf([true]).strict().optional(),
   }),
   planeId: id().optional(),
-  shade: optionalShape({ of: holderId(), strength: real(RANGE.share), white: real(RANGE.share) }),
+  shade: optionalShape({
+    of: holderId(),
+    strength: real(RANGE.share),
+    white: real(RANGE.share),
+    smooth: optional(SINGLES.blur),
+  }),
   flip: optionalFlag(),
   fill: fillSchema,
   backing: optionalColour(),

@@ -22,6 +22,8 @@ export const shadeOps = (project: Project, sheet: Sheet, frame: Frame): readonly
     isCovered: (matrix: Matrix) => covers(matrix, held.picture, shape.outline),
   }
   const op = pictureOp(project, placed, held, shape, onSheet)
-  const { white, strength } = shade
-  return op.tileGap === undefined ? [{ ...op, adjustments: { ...op.adjustments, cast: { white, strength } } }] : []
+  const { white, strength, smooth = 0 } = shade
+  const blur = Math.max(smooth, op.adjustments?.blur ?? 0)
+  const adjustments = { ...op.adjustments, ...(blur > 0 ? { blur } : {}), cast: { white, strength } }
+  return op.tileGap === undefined ? [{ ...op, adjustments }] : []
 }

@@ -17,6 +17,9 @@ import { putCorner, putTrueSize } from '@/client/store/laid'
 import { slideShade } from '@/client/store/placeLight'
 import { selectedFrame } from '@/client/store/selection'
 
+/** Blurs by more than this share of the picture leave no shade of a place. */
+const MOST_SMOOTH = 0.06
+
 const CORNERS = ['Top left', 'Top right', 'Bottom right', 'Bottom left'] as const
 
 interface FrameProps {
@@ -89,9 +92,23 @@ const Light = ({ frame }: FrameProps) => {
           min={0}
           max={1}
           step={0.01}
-          onSlide={(strength) => slideShade(bench, strength)}
+          onSlide={(strength) => slideShade(bench, { strength })}
           onSettle={() => bench.endBurst()}
-          onValue={(strength) => slideShade(bench, strength)}
+          onValue={(strength) => slideShade(bench, { strength })}
+        />
+      )}
+      {shade && (
+        <SlideField
+          label="Smooth"
+          name="Smoothness of the shade"
+          value={shade.smooth ?? 0}
+          min={0}
+          max={MOST_SMOOTH}
+          step={0.001}
+          decimals={1}
+          onSlide={(smooth) => slideShade(bench, { smooth })}
+          onSettle={() => bench.endBurst()}
+          onValue={(smooth) => slideShade(bench, { smooth })}
         />
       )}
     </>

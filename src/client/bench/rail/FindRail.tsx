@@ -27,6 +27,11 @@ export const FindRail = ({ tool }: { readonly tool: FindTool }) => {
           On one plane
         </CommandButton>
       )}
+      {name === undefined && (
+        <CommandButton id="layFoundAsMockUp" fades>
+          As a mock-up
+        </CommandButton>
+      )}
       <CommandButton framed id="layFound" fades>
         {name === undefined ? (count > 1 ? `Put ${count} frames there` : 'Put a frame there') : `Lay ${name} there`}
       </CommandButton>
