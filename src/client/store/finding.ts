@@ -204,7 +204,7 @@ export const layFoundAsMockUp = async (bench: Bench): Promise<void> => {
     )
     say(
       bench,
-      'Put a picture or a sheet there: all that was found shows it, in the light of the photograph. “Keep as a template” keeps the mock-up.',
+      'Put a picture or a sheet there: all that was found shows it, in the light of the photograph. “Make a template of this” keeps it as a mock-up.',
     )
   } catch (error) {
     say(bench, isFailure(error) ? error.message : 'The light of the place could not be read. Try again.', 'fault')
