@@ -7,6 +7,7 @@ import { withBrowser } from './browser'
 import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
 import { measureExport, runExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
+import { measureFollowing, measureShown } from './mockups'
 import { measureTemplates } from './templates'
 import { measureTexts } from './texts'
 import { measureWarp } from './warp'
@@ -31,6 +32,12 @@ const texts = (work: string): Promise<readonly string[]> => withBrowser(`${work}
 /** Templates alone: `npm run measure -- templates`. */
 const templates = (work: string): Promise<readonly string[]> => withBrowser(`${work}/data`, measureTemplates)
 
+/** Sheets within sheets alone: `npm run measure -- mockups`. */
+const mockups = async (work: string): Promise<readonly string[]> => [
+  await measureShown(),
+  await withBrowser(`${work}/data`, measureFollowing),
+]
+
 const run = async (): Promise<void> => {
   const [command, way, folder] = process.argv.slice(2)
   if (command === 'run-export' && way && folder) return runExport(way, folder)
@@ -45,6 +52,7 @@ const run = async (): Promise<void> => {
     ...(await letters(work)),
     ...(await texts(work)),
     ...(await templates(work)),
+    ...(await mockups(work)),
   ]
   // Parts alone: `npm run measure -- regions`, and so on.
   const parts: Readonly<Record<string, () => Promise<readonly string[]>>> = {
@@ -55,6 +63,7 @@ const run = async (): Promise<void> => {
     texts: () => texts(work),
     perspective: () => measureWarp(work),
     templates: () => templates(work),
+    mockups: () => mockups(work),
   }
   const rows = await ((command && parts[command]) || all)()
   for (const row of rows) console.log(row)
