@@ -8,6 +8,8 @@ import type { Canvas } from '@napi-rs/canvas'
 import { levelCount, levelFor } from '@/core/render/needs'
 import { renderSheet } from '@/core/render/drawList'
 import { sheetOf } from '@/core/document/read'
+import { bendFrame } from '@/core/document/edits/bend'
+import { withSheetShown } from '@tests/helpers/sheets'
 import { layFrame } from '@/core/document/edits/laid'
 import { boxQuad } from '@/core/document/laid'
 import { frameOf } from '@/core/document/tree'
@@ -192,6 +194,23 @@ test('frames in perspective, flat colours and finishes among them, agree as well
   expect(edge.mean).toBeLessThanOrEqual(3)
 })
 
+test('a sheet within frames, flat, in perspective and bent, agrees as well', async ({ page, request }) => {
+  const id = await makeProject(request, PIECES)
+  const start = ((await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }).project
+  const design = copiedSheet(sheetOf(start, SHEET), 'design', 'Design', { w: 1600, h: 1200 })
+  const added = addSheet(start, { sheet: design, after: SHEET })
+  const shown = ['a', 'b', 'c'].reduce((project, frameId) => withSheetShown(project, SHEET, frameId, 'design'), added)
+  const [p, q, r, s] = boxQuad(frameOf(sheetOf(shown, SHEET), 'b'))
+  const quad: Quad = [p, { x: q.x - 30, y: q.y + 40 }, { x: r.x - 10, y: r.y - 20 }, s]
+  const laid = layFrame(shown, { sheetId: SHEET, frameId: 'b', quad })
+  const bend = { kind: 'cylinder', arc: 110, around: 0, tilt: 18 } as const
+  const project = bendFrame(laid, { sheetId: SHEET, frameId: 'c', bend })
+  const { covered, edge } = await compared(await opened(page, request, project), project, SHEET)
+  expect(covered.count).toBeGreaterThan(100_000)
+  expect(covered.mean).toBeLessThanOrEqual(1)
+  expect(edge.mean).toBeLessThanOrEqual(3)
+})
+
 const FINISHES: readonly (readonly [string, readonly FinishLayer[]])[] = [
   ...LAYER_KINDS.map((kind) => [kind, [newLayer(kind, 'l-1', 12)]] as const),
   ...FINISH_PRESETS.map(({ name, parts }) => [name, parts(11).layers] as const),
@@ -285,8 +304,9 @@ const filledSheets = (start: Project, templates: readonly Template[]): Project =
 
 /** So many at once that their colour slots fit into one project. */
 const AT_ONCE = 10
+const PARTS = [0, 1, 2, 3, 4, 5]
 
-for (const part of [0, 1, 2, 3])
+for (const part of PARTS)
   test(`templates that ship, filled and with their looks on, look the same on both sides, part ${part + 1}`, async ({
     page,
     request,
@@ -294,7 +314,7 @@ for (const part of [0, 1, 2, 3])
     const id = await makeProject(request, [])
     const { project: start } = (await (await request.get(`/api/projects/${id}`)).json()) as { project: Project }
     const all = await shippedTemplates()
-    expect(all.length).toBeLessThanOrEqual(4 * AT_ONCE)
+    expect(all.length).toBeLessThanOrEqual(PARTS.length * AT_ONCE)
     const templates = all.slice(part * AT_ONCE, (part + 1) * AT_ONCE)
     const many = filledSheets(start, templates)
     const hand = await opened(page, request, many)
