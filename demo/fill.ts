@@ -17,6 +17,7 @@ import { kitesBanner, KITES_FACES } from './kites'
 import { shippedTemplates } from '../templates/shipped'
 import { openingDay } from './project'
 import { snaps } from './snaps'
+import { onThings } from './onThings'
 import { loftWall } from './loftWall'
 import { triptych } from './triptych'
 
@@ -38,11 +39,13 @@ const fill = async (): Promise<void> => {
   const known = await listProjects()
   const faces = new DemoFaces()
   await faces.read([...KITES_FACES, ...ALPHABET_FACES])
+  const templates = await shippedTemplates()
   const projects = [
     await alphabetSet(refs, faces),
     await keepsake(refs),
     loftWall(refs),
-    snaps(refs, await shippedTemplates()),
+    onThings(refs, templates),
+    snaps(refs, templates),
     triptych(refs),
     crewCards(refs),
     kitesBanner(refs, faces),
