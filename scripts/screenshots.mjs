@@ -92,7 +92,6 @@ await page.waitForTimeout(700)
 await shot('text')
 await page.keyboard.press('Escape')
 
-
 // A picture is moved beneath the cards that lie on it; then the layers of the same art, as their dialog finds them.
 await openBench('demo-keepsake')
 await page.waitForTimeout(800)
