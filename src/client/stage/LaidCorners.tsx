@@ -3,7 +3,7 @@ import { bendMap, type Bend } from '@/core/geometry/bend'
 import { project, unitToQuad } from '@/core/geometry/homography'
 import { apply } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
-import { bendRatio } from '@/core/document/bends'
+import { bendRatio, isMeshCorner } from '@/core/document/bends'
 import { seenQuad } from '@/core/document/laid'
 import type { Frame } from '@/core/document/types'
 import { useBench } from '@/client/binding/useBench'
@@ -92,10 +92,6 @@ const Slide = ({ at, grip, name, turn = 0 }: KnobProps) => (
   </g>
 )
 
-/** Points of a mesh that are its corners. */
-const cornersOf = (columns: number, rows: number): ReadonlySet<number> =>
-  new Set([0, columns - 1, columns * (rows - 1), columns * rows - 1])
-
 /** The net of the selected frame's bent surface, and what it is drawn by. Its corners are pins of their own. */
 const BendMarks = ({ frame, bend }: { readonly frame: Frame; readonly bend: Bend }) => {
   const sheet = useBench(shownSheet)
@@ -112,13 +108,12 @@ const BendMarks = ({ frame, bend }: { readonly frame: Frame; readonly bend: Bend
       </g>
     )
   const { columns, rows } = bend
-  const corners = cornersOf(columns, rows)
   return (
     <g data-bend="mesh">
       <Net bend={bend} seen={seen} />
       {bend.points.map((_, i) => {
         const [row, column] = [(i - (i % columns)) / columns, i % columns]
-        return corners.has(i) ? null : (
+        return isMeshCorner(bend, i) ? null : (
           <MeshPoint
             key={i}
             at={seen(column / (columns - 1), row / (rows - 1))}

@@ -1,6 +1,8 @@
 import { RANGE } from '@/core/tolerance'
 import type { Bend, CylinderBend } from '@/core/geometry/bend'
-import { arcOfRadius, firstBend, radiusOfArc, remeshed } from '@/core/document/bends'
+import { unchanged } from '@/core/document/edit'
+import type { Point } from '@/core/geometry/vector'
+import { arcOfRadius, firstBend, meshWithPointAt, radiusOfArc, remeshed } from '@/core/document/bends'
 import { bendFrame } from '@/core/document/edits/bend'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
@@ -76,5 +78,17 @@ export const remesh = (bench: Bench, columns: number, rows: number): void => {
     const { laid } = frameOf(sheetOf(project, sheetId), frame.id)
     const bend = laid?.bend?.kind === 'mesh' ? remeshed(laid.bend, columns, rows) : null
     return bendFrame.record(project, { sheetId, frameId: frame.id, bend })
+  })
+}
+
+/** Puts a point of the selected frame's mesh at a place of the sheet; throws, in words, what would fold it. */
+export const putMeshPoint = (bench: Bench, frameId: string, i: number, at: Point): void => {
+  const { sheetId } = bench.get()
+  bench.commit('Put a point of the mesh', (project) => {
+    const frame = frameOf(sheetOf(project, sheetId), frameId)
+    const bend = frame.laid?.bend
+    return bend?.kind === 'mesh'
+      ? bendFrame.record(project, { sheetId, frameId, bend: meshWithPointAt(frame, bend, i, at) })
+      : unchanged(project)
   })
 }

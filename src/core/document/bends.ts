@@ -1,6 +1,8 @@
 import { RANGE } from '@/core/tolerance'
 import { bendMap, flatMesh, resampledMesh, type Bend, type CylinderBend, type MeshBend } from '@/core/geometry/bend'
+import { project, quadToUnit, unitToQuad } from '@/core/geometry/homography'
 import type { Point } from '@/core/geometry/vector'
+import { seenQuad } from '@/core/document/laid'
 import type { Laid } from '@/core/document/plane'
 import type { Frame } from '@/core/document/types'
 
@@ -56,3 +58,17 @@ export const radiusOfArc = ({ box }: Pick<Frame, 'box'>, arc: number): number =>
 
 /** The arc, in degrees, of a frame whose cylinder has a radius in points. */
 export const arcOfRadius = ({ box }: Pick<Frame, 'box'>, radius: number): number => (box.w / radius) * (180 / Math.PI)
+
+/** Where the points of a frame's mesh are seen on its sheet, row by row. */
+export const meshOnSheet = (frame: Frame, { columns, rows, points }: MeshBend): readonly Point[] => {
+  const plane = unitToQuad(seenQuad({ planes: {} }, frame))
+  return points.slice(0, columns * rows).map((p) => project(plane, p))
+}
+
+/** A frame's mesh with one of its points seen at a place of the sheet. */
+export const meshWithPointAt = (frame: Frame, bend: MeshBend, i: number, at: Point): MeshBend =>
+  withPoint(bend, i, project(quadToUnit(seenQuad({ planes: {} }, frame)), at))
+
+/** Is a point of a mesh one of its corners, which are those of its frame? */
+export const isMeshCorner = ({ columns, rows }: Pick<MeshBend, 'columns' | 'rows'>, i: number): boolean =>
+  [0, columns - 1, columns * (rows - 1), columns * rows - 1].includes(i)

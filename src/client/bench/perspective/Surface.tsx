@@ -1,7 +1,9 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import type { Bend, CylinderBend, MeshBend } from '@/core/geometry/bend'
-import { radiusOfArc } from '@/core/document/bends'
+import { useState } from 'react'
+import { within } from '@/core/range'
+import { isMeshCorner, meshOnSheet, radiusOfArc } from '@/core/document/bends'
 import type { Frame } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { Choice } from '@/client/parts/fields/Choice'
@@ -9,7 +11,7 @@ import { LengthField } from '@/client/parts/fields/LengthField'
 import { SlideField } from '@/client/parts/fields/SlideField'
 import { OneOf } from '@/client/parts/OneOf'
 import styles from '@/client/parts/Panel.module.css'
-import { bendSelected, changeCylinder, putRadius, remesh } from '@/client/store/bends'
+import { bendSelected, changeCylinder, putMeshPoint, putRadius, remesh } from '@/client/store/bends'
 
 const KINDS = [
   ['plane', 'Plane', 'A plane surface between the corners'],
@@ -65,25 +67,67 @@ const COUNTS = Array.from({ length: RANGE.bend.points.max - RANGE.bend.points.mi
   return [count, count] as const
 })
 
-const Mesh = ({ bend: { columns, rows } }: { readonly bend: MeshBend }) => {
+interface MeshProps {
+  readonly frame: Frame
+  readonly bend: MeshBend
+}
+
+/** One point of the net at a time, by number; its corners are those of the frame. */
+const MeshPoint = ({ frame, bend }: MeshProps) => {
   const bench = useBenchHandle()
+  const { columns, rows } = bend
+  const inner = bend.points.flatMap((_, i) => (isMeshCorner(bend, i) ? [] : [i]))
+  const [chosen, setChosen] = useState<number | null>(null)
+  const i = chosen !== null && inner.includes(chosen) ? chosen : (inner[0] ?? 0)
+  const at = meshOnSheet(frame, bend)[i]
+  if (!at || columns * rows <= 4) return null
+  const put = (axis: 'x' | 'y', value: number): void =>
+    putMeshPoint(bench, frame.id, i, { ...at, [axis]: within(axis, value, RANGE.position) })
   return (
-    <div className={styles.row}>
-      <Choice
-        label="Across"
-        name="Points of the mesh across"
-        value={String(columns)}
-        options={COUNTS}
-        onChoice={(count) => remesh(bench, Number(count), rows)}
-      />
-      <Choice
-        label="Down"
-        name="Points of the mesh down"
-        value={String(rows)}
-        options={COUNTS}
-        onChoice={(count) => remesh(bench, columns, Number(count))}
-      />
-    </div>
+    <>
+      <div className={styles.row}>
+        <Choice
+          label="Point"
+          name="Point of the mesh"
+          value={String(i)}
+          options={inner.map((one) => [
+            String(one),
+            `${(one % columns) + 1} of row ${(one - (one % columns)) / columns + 1}`,
+          ])}
+          onChoice={(one) => setChosen(Number(one))}
+        />
+      </div>
+      <div className={styles.row}>
+        <LengthField label="x" name="Point of the mesh, x" points={at.x} onPoints={(x) => put('x', x)} />
+        <LengthField label="y" name="Point of the mesh, y" points={at.y} onPoints={(y) => put('y', y)} />
+      </div>
+    </>
+  )
+}
+
+const Mesh = ({ frame, bend }: MeshProps) => {
+  const bench = useBenchHandle()
+  const { columns, rows } = bend
+  return (
+    <>
+      <div className={styles.row}>
+        <Choice
+          label="Across"
+          name="Points of the mesh across"
+          value={String(columns)}
+          options={COUNTS}
+          onChoice={(count) => remesh(bench, Number(count), rows)}
+        />
+        <Choice
+          label="Down"
+          name="Points of the mesh down"
+          value={String(rows)}
+          options={COUNTS}
+          onChoice={(count) => remesh(bench, columns, Number(count))}
+        />
+      </div>
+      <MeshPoint frame={frame} bend={bend} />
+    </>
   )
 }
 
@@ -102,7 +146,7 @@ export const Surface = ({ frame }: { readonly frame: Frame }) => {
         />
       </div>
       {bend?.kind === 'cylinder' && <Cylinder frame={frame} bend={bend} />}
-      {bend?.kind === 'mesh' && <Mesh bend={bend} />}
+      {bend?.kind === 'mesh' && <Mesh frame={frame} bend={bend} />}
     </>
   )
 }
