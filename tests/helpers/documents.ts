@@ -5,7 +5,9 @@ import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { addFrame } from '@/core/document/edits/frames'
 import { groupItems } from '@/core/document/edits/groups'
 import { addPicture } from '@/core/document/edits/project'
-import { UNIT_QUAD } from '@/core/document/laid'
+import { flatMesh, type Bend } from '@/core/geometry/bend'
+import { isMeshCorner } from '@/core/document/bends'
+import { laidFault, UNIT_QUAD } from '@/core/document/laid'
 import type { Quad } from '@/core/geometry/quad'
 import type { Frame, Project } from '@/core/document/types'
 
@@ -20,6 +22,20 @@ export const laidCorners: fc.Arbitrary<Quad> = fc
   .tuple(...UNIT_QUAD.map(({ x, y }) => fc.record({ x: real(x - 0.2, x + 0.2), y: real(y - 0.2, y + 0.2) })))
   .map(([p, q, r, s]) => [p, q, r, s] as unknown as Quad) // as many as the unit quad has
 
+/** Cylinders whose edges are in sight, and meshes whose inner points are moved a little, which leaves them whole. */
+export const bends: fc.Arbitrary<Bend> = fc.oneof(
+  fc
+    .record({ arc: real(5, 150), share: real(-1, 1), tilt: real(-60, 60) })
+    .map(({ arc, share, tilt }) => ({ kind: 'cylinder' as const, arc, around: share * (80 - arc / 2), tilt })),
+  fc.array(fc.record({ x: real(-0.04, 0.04), y: real(-0.04, 0.04) }), { minLength: 16, maxLength: 16 }).map((by) => {
+    const flat = flatMesh(4, 4)
+    const points = flat.points.map((p, i) =>
+      isMeshCorner(flat, i) ? p : { x: p.x + (by[i]?.x ?? 0), y: p.y + (by[i]?.y ?? 0) },
+    )
+    return { ...flat, points }
+  }),
+)
+
 const frames: fc.Arbitrary<Omit<Frame, 'id' | 'name'>> = fc
   .record({
     stencil: stencils,
@@ -28,7 +44,9 @@ const frames: fc.Arbitrary<Omit<Frame, 'id' | 'name'>> = fc
     placed: fc.option(fc.tuple(placements, fc.constantFrom(...PICTURE_IDS)), { freq: 3 }),
     flip: fc.boolean(),
     feather: fc.option(real(0.5, 20), { freq: 4 }),
-    laid: fc.option(fc.record({ corners: laidCorners, isFlat: fc.boolean() }), { freq: 4 }),
+    laid: fc.option(fc.record({ corners: laidCorners, isFlat: fc.boolean(), bend: fc.option(bends, { freq: 2 }) }), {
+      freq: 4,
+    }),
   })
   .map(({ stencil, box, turn, placed, flip, feather, laid }) => ({
     kind: 'frame' as const,
@@ -38,7 +56,15 @@ const frames: fc.Arbitrary<Omit<Frame, 'id' | 'name'>> = fc
     turn,
     ...(flip ? { flip: true } : {}),
     ...(feather === null ? {} : { feather }),
-    ...(laid ? { laid: { corners: laid.corners, ...(laid.isFlat ? { isFlat: true as const } : {}) } } : {}),
+    ...(laid
+      ? {
+          laid: {
+            corners: laid.corners,
+            ...(laid.bend && !laidFault({ corners: laid.corners, bend: laid.bend }) ? { bend: laid.bend } : {}),
+            ...(laid.isFlat ? { isFlat: true as const } : {}),
+          },
+        }
+      : {}),
     fill: placed
       ? {
           kind: 'taken' as const,

@@ -1,5 +1,6 @@
 import { RANGE } from '@/core/tolerance'
-import type { Bend, CylinderBend } from '@/core/geometry/bend'
+import type { Bend } from '@/core/geometry/bend'
+import type { CylinderBend } from '@/core/geometry/cylinder'
 import { unchanged } from '@/core/document/edit'
 import type { Point } from '@/core/geometry/vector'
 import { arcOfRadius, firstBend, meshWithPointAt, radiusOfArc, remeshed } from '@/core/document/bends'

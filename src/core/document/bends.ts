@@ -1,5 +1,6 @@
 import { RANGE } from '@/core/tolerance'
-import { bendMap, flatMesh, resampledMesh, type Bend, type CylinderBend, type MeshBend } from '@/core/geometry/bend'
+import { bendMap, flatMesh, resampledMesh, type Bend, type MeshBend } from '@/core/geometry/bend'
+import type { CylinderBend } from '@/core/geometry/cylinder'
 import { project, quadToUnit, unitToQuad } from '@/core/geometry/homography'
 import type { Point } from '@/core/geometry/vector'
 import { seenQuad } from '@/core/document/laid'

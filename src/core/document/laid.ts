@@ -14,7 +14,15 @@ import {
 import { apply, compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { mapQuad, QUAD_FAULT_WORDS, quadFault, type Quad, type QuadFault } from '@/core/geometry/quad'
 import { cornersOf, rectAround } from '@/core/geometry/rect'
-import { bentSurface, quadOn, seenOn, standingOn, stretchOn, type Surface } from '@/core/geometry/surface'
+import {
+  bentSurface,
+  quadOn,
+  reachesEye,
+  seenOn,
+  standingOn,
+  stretchOn,
+  type Surface,
+} from '@/core/geometry/surface'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Frame, Laid, Plane, Sheet } from '@/core/document/types'
 
@@ -114,8 +122,10 @@ export const laidCorners = (frame: Pick<Frame, 'box' | 'turn'>, quad: Quad): Qua
 export const laidFault = ({ corners, bend }: Laid): string | null => {
   const quad = quadFault(corners)
   if (quad) return QUAD_FAULT_WORDS[quad]
-  const bent = bend ? bendFault(bend) : null
-  return bent ? BEND_FAULT_WORDS[bent] : null
+  if (!bend) return null
+  const bent = bendFault(bend)
+  if (bent) return BEND_FAULT_WORDS[bent]
+  return reachesEye(bend, corners) ? BEND_FAULT_WORDS.near : null
 }
 
 /** What keeps a frame from being seen as it lies, or null. */
@@ -138,7 +148,8 @@ const bendWithin = (bend: Bend, ratio: number, sub: { readonly from: Point; read
   const place = (u: number, v: number): Point => map.place(at(u, v).x, at(u, v).y).at
   const corners: Quad = [place(0, 0), place(1, 0), place(1, 1), place(0, 1)]
   if (bend.kind === 'cylinder') {
-    const arc = bend.arc * (to.x - from.x)
+    // Less than the least is next to flat.
+    const arc = Math.max(RANGE.bend.arc.min, bend.arc * (to.x - from.x))
     return { corners, bend: { ...bend, arc, around: bend.around + ((from.x + to.x) / 2 - 0.5) * bend.arc } }
   }
   const back = quadToUnit(corners)

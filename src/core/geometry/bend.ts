@@ -1,16 +1,7 @@
+import { RANGE } from '@/core/tolerance'
+import { cylinderMap, type Bent, type BendMap, type CylinderBend, type Depth } from '@/core/geometry/cylinder'
 import { cubicsThrough, type Cubic } from '@/core/geometry/cubicThrough'
 import type { Point } from '@/core/geometry/vector'
-
-/** A part of the side of a cylinder, seen from afar. Angles in degrees. */
-export interface CylinderBend {
-  readonly kind: 'cylinder'
-  /** How much of the way round the frame goes. */
-  readonly arc: number
-  /** Where its middle stands: 0 straight before the eye, above 0 farther to the right. */
-  readonly around: number
-  /** From how far above it is seen; below 0 from beneath. */
-  readonly tilt: number
-}
 
 /** A surface through a net of points: cloth, a page. */
 export interface MeshBend {
@@ -23,66 +14,8 @@ export interface MeshBend {
 
 export type Bend = CylinderBend | MeshBend
 
-/** How a place of a bent unit square moves: where it comes to, and how fast along each side. */
-export interface Bent {
-  readonly at: Point
-  readonly alongU: Point
-  readonly alongV: Point
-}
-
-/** A unit square bent in its own plane as it is seen: its corners stay where they are. */
-export interface BendMap {
-  place(u: number, v: number): Bent
-  /** The place that comes to a point; beyond what is seen of the surface, the nearest that is. */
-  back(p: Point): Point
-  /** Is a place seen at all, or behind what is? */
-  isSeen(u: number): boolean
-}
-
 // Asked for at every pixel.
-const { abs, asin, cos, floor, hypot, max, min, sin, tan } = Math
-
-const radians = (degrees: number): number => (degrees * Math.PI) / 180
-
-/** A place at this angle or farther round is not seen, in radians: there the surface is seen edge on. */
-const EDGE_ON = radians(89)
-
-const clamped = (value: number, most: number): number => min(most, max(-most, value))
-
-/**
- * The map of a frame onto a cylinder: at an angle θ round it a place stands at x = r·sin θ, and by the tilt t of the eye at
- * y = v·h·cos t + r·cos θ·sin t (orthographic projection, closed formula). `ratio` is the frame's true width for its height,
- * which gives r. An affine map then brings three corners, and so all four, back where they were.
- */
-const cylinderMap = ({ arc, around, tilt }: CylinderBend, ratio: number): BendMap => {
-  const round = radians(arc)
-  const middle = radians(around)
-  const angle = (u: number): number => clamped(middle + (u - 0.5) * round, EDGE_ON)
-  const radius = ratio / round
-  // Rise of the rim for the height seen; a height of 1 is seen as cos t.
-  const rise = radius * tan(radians(tilt))
-  const [left, right] = [angle(0), angle(1)]
-  const width = sin(right) - sin(left)
-  const slope = (rise * (cos(right) - cos(left))) / width
-  const across = (theta: number): number => (sin(theta) - sin(left)) / width
-  const drop = (theta: number): number => rise * (cos(theta) - cos(left)) - slope * (sin(theta) - sin(left))
-  return {
-    place: (u, v) => {
-      const theta = angle(u)
-      const [sine, cosine] = [sin(theta), cos(theta)]
-      return {
-        at: { x: across(theta), y: v + drop(theta) },
-        alongU: { x: (cosine * round) / width, y: (-rise * sine - slope * cosine) * round },
-        alongV: { x: 0, y: 1 },
-      }
-    },
-    back: ({ x, y }) => {
-      const theta = asin(clamped(x * width + sin(left), sin(EDGE_ON)))
-      return { x: (theta - middle) / round + 0.5, y: y - drop(theta) }
-    },
-    isSeen: (u) => abs(middle + (u - 0.5) * round) < EDGE_ON,
-  }
-}
+const { abs, floor, hypot, max, min } = Math
 
 /** Newton's method comes this near, in units of the square; it is quadratic, so few steps suffice. */
 const NEAR = 1e-9
@@ -195,9 +128,9 @@ const meshMap = (bend: MeshBend): BendMap => {
   return { place, back, isSeen: () => true }
 }
 
-/** The map of a bend for a frame of a true ratio, width for height. */
-export const bendMap = (bend: Bend, ratio: number): BendMap =>
-  bend.kind === 'cylinder' ? cylinderMap(bend, ratio) : meshMap(bend)
+/** The map of a bend for a frame of a true ratio, width for height; with a depth, a cylinder's rim stays before the eye. */
+export const bendMap = (bend: Bend, ratio: number, depth?: Depth): BendMap =>
+  bend.kind === 'cylinder' ? cylinderMap(bend, ratio, depth) : meshMap(bend)
 
 /** A mesh that bends nothing yet. */
 export const flatMesh = (columns: number, rows: number): MeshBend => ({
@@ -218,11 +151,12 @@ export const resampledMesh = (bend: Bend, ratio: number, columns: number, rows: 
 }
 
 /** What keeps a surface from being seen. */
-export type BendFault = 'turned' | 'folded' | 'loose'
+export type BendFault = 'turned' | 'folded' | 'loose' | 'near'
 
 export const BEND_FAULT_WORDS: Readonly<Record<BendFault, string>> = {
   turned: 'Its edge lies out of sight round the cylinder. Let it go less far round, or turn it back.',
   folded: 'The surface would lie folded over itself there. Draw its points apart.',
+  near: 'The surface would reach behind the eye there. Draw its points back, or its corners to more equal sides.',
   loose: 'A mesh has a point for each of its rows and columns, those of its corners at 0, 0 and 1, 1.',
 }
 
@@ -258,7 +192,8 @@ const folded = new WeakMap<MeshBend, BendFault | 'none'>()
 
 /** What is wrong with a bend, or null. */
 export const bendFault = (bend: Bend): BendFault | null => {
-  if (bend.kind === 'cylinder') return abs(bend.around) + bend.arc / 2 > FARTHEST_ROUND ? 'turned' : null
+  if (bend.kind === 'cylinder')
+    return bend.arc > RANGE.bend.arc.max || abs(bend.around) + bend.arc / 2 > FARTHEST_ROUND ? 'turned' : null
   const known = folded.get(bend) ?? (!isPinned(bend) ? 'loose' : isFolded(bend) ? 'folded' : 'none')
   folded.set(bend, known)
   return known === 'none' ? null : known

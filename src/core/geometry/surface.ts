@@ -1,4 +1,5 @@
-import { bendMap, type Bend, type BendMap } from '@/core/geometry/bend'
+import { bendMap, type Bend } from '@/core/geometry/bend'
+import { LEAST_DEPTH, type BendMap, type Depth } from '@/core/geometry/cylinder'
 import {
   composeHomographies,
   depthAt,
@@ -12,7 +13,7 @@ import {
 } from '@/core/geometry/homography'
 import { apply, compose, invert, largestStretch, type Matrix } from '@/core/geometry/matrix'
 import { mapQuad, type Quad } from '@/core/geometry/quad'
-import type { Rect } from '@/core/geometry/rect'
+import { cornersOf, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 
 /** A bent surface seen in perspective: own points → units of the frame's box → bent there → seen by a projective map. */
@@ -29,10 +30,30 @@ export type Surface = Homography | BentSurface
 
 export const isBent = (surface: Surface): surface is BentSurface => 'bend' in surface
 
+/** Places along each side of a rectangle at which a bent surface is looked at. */
+const LOOKS = 16
+
 /** A bent surface: `fromUnit` takes units of the frame's box to its own points, `corners` are those of the box as seen in its units. */
 export const bentSurface = (fromUnit: Matrix, corners: Quad, bend: Bend, ratio: number): BentSurface => {
-  const map = composeHomographies(homographyOf(fromUnit), unitToQuad(corners))
-  return { fromUnit, toUnit: invert(fromUnit), bend: bendMap(bend, ratio), map, back: invertHomography(map) }
+  const plane = unitToQuad(corners)
+  const map = composeHomographies(homographyOf(fromUnit), plane)
+  const bent = bendMap(bend, ratio, depthIn(plane))
+  return { fromUnit, toUnit: invert(fromUnit), bend: bent, map, back: invertHomography(map) }
+}
+
+/** How far before the eye a point lies of a plane given by its corners' map: 1 at the deepest corner. */
+const depthIn = (plane: Homography): Depth => {
+  const deepest = Math.max(...cornersOf({ x0: 0, y0: 0, x1: 1, y1: 1 }).map((p) => depthAt(plane, p)))
+  return (p) => depthAt(plane, p) / deepest
+}
+
+/** Does a mesh between these corners come up to the eye, or behind it? A cylinder never does: its rim stops before. */
+export const reachesEye = (bend: Bend, corners: Quad): boolean => {
+  if (bend.kind === 'cylinder') return false
+  const [map, depth] = [bendMap(bend, 1), depthIn(unitToQuad(corners))]
+  for (let j = 0; j <= LOOKS; j += 1)
+    for (let i = 0; i <= LOOKS; i += 1) if (!(depth(map.place(i / LOOKS, j / LOOKS).at) >= LEAST_DEPTH)) return true
+  return false
 }
 
 /** A surface that is seen through one more affine map. */
@@ -77,9 +98,6 @@ export const touchingOn = (surface: Surface, p: Point): Matrix => {
   const bent = { a: alongU.x, b: alongU.y, c: alongV.x, d: alongV.y, e, f }
   return compose(tangentAt(surface.map, at), bent, surface.toUnit)
 }
-
-/** Places along each side of a rectangle at which a bent surface is looked at. */
-const LOOKS = 16
 
 /** How long a short way in a rectangle of its own becomes, at most. */
 export const stretchOn = (surface: Surface, r: Rect): number => {

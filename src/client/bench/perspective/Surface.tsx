@@ -1,6 +1,7 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
-import type { Bend, CylinderBend, MeshBend } from '@/core/geometry/bend'
+import type { Bend, MeshBend } from '@/core/geometry/bend'
+import type { CylinderBend } from '@/core/geometry/cylinder'
 import { useState } from 'react'
 import { within } from '@/core/range'
 import { isMeshCorner, meshOnSheet, radiusOfArc } from '@/core/document/bends'

@@ -1,8 +1,8 @@
 import { Failure } from '@/core/failure'
-import { BEND_FAULT_WORDS, bendFault, type Bend } from '@/core/geometry/bend'
+import type { Bend } from '@/core/geometry/bend'
 import { defineEdit } from '@/core/document/edit'
 import { frameDraft, putLaid } from '@/core/document/edits/frames'
-import { UNIT_QUAD } from '@/core/document/laid'
+import { laidFault, UNIT_QUAD } from '@/core/document/laid'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 
@@ -21,9 +21,9 @@ export const bendFrame = defineEdit<FrameAddress & { readonly bend: Bend | null 
     const frame = frameDraft(draft, project, sheetId, frameId)
     if (!frame) return
     if (before.planeId !== undefined) throw new Failure('refused', 'It lies on a plane. Take it off the plane first.')
-    const fault = bend ? bendFault(bend) : null
-    if (fault) throw new Failure('refused', BEND_FAULT_WORDS[fault])
-    const corners = before.laid?.corners ?? UNIT_QUAD
-    putLaid(frame, { corners, ...(bend ? { bend } : {}) })
+    const laid = { corners: before.laid?.corners ?? UNIT_QUAD, ...(bend ? { bend } : {}) }
+    const fault = laidFault(laid)
+    if (fault) throw new Failure('refused', fault)
+    putLaid(frame, laid)
   },
 )

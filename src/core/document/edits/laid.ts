@@ -6,7 +6,7 @@ import { defineEdit, put } from '@/core/document/edit'
 import { putUnspanned } from '@/core/document/edits/echoes'
 import { dropIdleSpans } from '@/core/document/edits/fills'
 import { frameDraft, putLaid } from '@/core/document/edits/frames'
-import { laidCorners, seenQuad } from '@/core/document/laid'
+import { laidCorners, laidFault, seenQuad } from '@/core/document/laid'
 import { boxFor } from '@/core/document/quads'
 import { sheetOf } from '@/core/document/read'
 import type { SurfaceShade } from '@/core/document/plane'
@@ -26,11 +26,12 @@ export const layFrame = defineEdit<FrameAddress & { readonly quad: Quad }>(
     if (fault) throw new Failure('refused', QUAD_FAULT_WORDS[fault])
     const corners = laidCorners(before, quad)
     // Of a very narrow box the corners may be sound on the sheet, and not as shares of it.
-    const inBox = quadFault(corners)
-    if (inBox) throw new Failure('refused', QUAD_FAULT_WORDS[inBox])
-    const frame = frameDraft(draft, project, sheetId, frameId)
     const bend = before.laid?.bend
-    if (frame) putLaid(frame, { corners, ...(bend ? { bend } : {}) })
+    const laid = { corners, ...(bend ? { bend } : {}) }
+    const inBox = laidFault(laid)
+    if (inBox) throw new Failure('refused', inBox)
+    const frame = frameDraft(draft, project, sheetId, frameId)
+    if (frame) putLaid(frame, laid)
   },
 )
 

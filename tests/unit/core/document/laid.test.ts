@@ -29,6 +29,8 @@ import { frameContains, sheetOf } from '@/core/document/read'
 import { frameOf, framesOf } from '@/core/document/tree'
 import type { Frame, Plane, Project } from '@/core/document/types'
 import { projectFaults, readProject } from '@/core/document/validate'
+import { boxMatrix } from '@/core/geometry/box'
+import { apply } from '@/core/geometry/matrix'
 import type { Quad } from '@/core/geometry/quad'
 import { distance, type Point } from '@/core/geometry/vector'
 
@@ -175,7 +177,8 @@ describe('a frame laid into four corners', () => {
         for (const one of framesOf(sheet(project))) {
           const lay = layOf(sheet(project), one)
           const { box } = one
-          const p = { x: box.cx + (u - 0.5) * box.w, y: box.cy + (v - 0.5) * box.h }
+          // Within its box: a bent surface is seen no farther.
+          const p = apply(boxMatrix(box, one.turn), { x: (u - 0.5) * box.w, y: (v - 0.5) * box.h })
           const seen = seenAt(lay, p)
           const back = standsAt(lay, seen)
           if (back)

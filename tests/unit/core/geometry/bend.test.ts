@@ -9,14 +9,14 @@ import {
   flatMesh,
   mirroredBend,
   resampledMesh,
-  type CylinderBend,
   type MeshBend,
 } from '@/core/geometry/bend'
+import { LEAST_DEPTH, type CylinderBend } from '@/core/geometry/cylinder'
 import { cubicsThrough } from '@/core/geometry/cubicThrough'
 import { project, unitToQuad } from '@/core/geometry/homography'
 import { IDENTITY } from '@/core/geometry/matrix'
 import { UNIT_QUAD } from '@/core/document/laid'
-import { bentSurface, depthOn, seenOn, standingOn, touchingOn } from '@/core/geometry/surface'
+import { bentSurface, depthOn, reachesEye, seenOn, standingOn, touchingOn } from '@/core/geometry/surface'
 import type { Quad } from '@/core/geometry/quad'
 import type { Point } from '@/core/geometry/vector'
 
@@ -206,5 +206,46 @@ describe('a bent surface in perspective', () => {
       const [p, q] = [seenOn(surface, { x, y }), project(plane, { x, y })]
       expect(Math.hypot(p.x - q.x, p.y - q.y)).toBeLessThan(1e-9)
     })
+  })
+})
+
+describe('a bent surface before the eye', () => {
+  /** A quad whose far side is so many times farther away than its near one. */
+  const farther = (times: number): Quad => {
+    const half = 1 / times / 2
+    return [{ x: 0.5 - half, y: 0 }, { x: 0.5 + half, y: 0 }, UNIT_QUAD[2], UNIT_QUAD[3]]
+  }
+  it('is a cylinder of any arc, tilt and ratio between any corners, all of it', () =>
+    holdsFor(
+      fc.tuple(cylinders, real(1, 39), real(0.05, 40)),
+      ([bend, times, ratio]) => {
+        const quad = farther(times)
+        const surface = bentSurface(IDENTITY, quad, bend, ratio)
+        const deepest = Math.max(...UNIT_QUAD.map((p) => depthOn(surface, p)))
+        for (let i = 0; i <= 40; i += 1)
+          for (const v of [0, 0.5, 1]) {
+            // Corners themselves lie within a fortieth; between the looks the rim may come a little nearer.
+            expect(depthOn(surface, { x: i / 40, y: v }) / deepest).toBeGreaterThan(LEAST_DEPTH / 2)
+          }
+      },
+      60,
+    ))
+  it('is as its formula says wherever that lies before the eye', () => {
+    const bend: CylinderBend = { kind: 'cylinder', arc: 110, around: 0, tilt: 12 }
+    const surface = bentSurface(IDENTITY, farther(2), bend, 1.5)
+    const place = bendMap(bend, 1.5).place(0.3, 0.9).at
+    const [seen, wanted] = [seenOn(surface, { x: 0.3, y: 0.9 }), project(unitToQuad(farther(2)), place)]
+    expect(Math.hypot(seen.x - wanted.x, seen.y - wanted.y)).toBeLessThan(1e-12)
+  })
+  it('is no mesh with a point beyond it', () => {
+    const flat = flatMesh(3, 3)
+    const lowered = (by: number): MeshBend => ({
+      ...flat,
+      points: flat.points.map((p, i) => (i === 7 ? { ...p, y: 1 + by } : p)),
+    })
+    // Twice as far away at its far side: the eye stands one height below its near one.
+    expect(reachesEye(lowered(0.8), farther(2))).toBe(false)
+    expect(reachesEye(lowered(1.1), farther(2))).toBe(true)
+    expect(reachesEye(lowered(1.1), UNIT_QUAD)).toBe(false)
   })
 })
