@@ -12,7 +12,7 @@ export const bar = (page: Page) => page.getByRole('group', { name: 'Filling this
 
 export const firstSheet = (project: Project): Sheet => sheetOf(project, project.order[0] ?? '')
 export const hashesOf = (project: Project, sheet: Sheet): readonly (string | undefined)[] =>
-  openingsOf(sheet).map((frame) => hashOf(project.pictures[shownPlaced(frame)?.pictureId ?? '']))
+  openingsOf(sheet).map((frame) => hashOf(project.pictures[shownPlaced(frame)?.pictureId ?? '']) || undefined)
 
 /** The bench of whatever project the page is at by now. */
 export const benchHere = async (page: Page): Promise<BenchHand> => {

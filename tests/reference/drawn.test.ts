@@ -16,7 +16,7 @@ import { work } from '@/server/work/work'
 
 /** One pixel a point for SVG, two for PDF. */
 const PPI = { pdf: 144, svg: 72 } as const
-const RUNS = isProving ? 60 : 10
+const RUNS = isProving ? 60 : 6
 
 /** Pictures that reach far beyond the sheet make one of the readers stop; what is seen of them is enough here. */
 const PICTURES = { marks: [], isCropped: true } as const

@@ -11,7 +11,7 @@ import { addPicture } from '@/core/document/edits/project'
 import { addSheet, copiedSheet } from '@/core/document/edits/sheets'
 import { fragmentOf } from '@/core/document/fragment'
 import { layOf } from '@/core/document/laid'
-import { pictureOf, sheetOf, shownPlaced } from '@/core/document/read'
+import { sheetOf, shownPlaced } from '@/core/document/read'
 import { isSheetPicture, pictureOfSheet, sheetPictureId } from '@/core/document/sheetPictures'
 import { frameOf, idsUnder, isLocked, topmostIds } from '@/core/document/tree'
 import type { Frame, Project, Sheet } from '@/core/document/types'
@@ -74,10 +74,10 @@ export const recordOwnSheet = (
   return steps.reduce(joinRecorded, addSheet.record(project, { sheet: own, after: sheetId }))
 }
 
-/** The sheet that a frame shows of its own, by itself; null where it shows none. */
+/** The sheet that a frame shows by itself; null where it shows none, as where its picture is only about to come to the project. */
 export const sheetShownIn = (project: Project, frame: Pick<Frame, 'fill'>): string | null => {
   const placed = shownPlaced(frame as Frame) // only its fill is looked at
-  const ref = placed ? pictureOf(project, placed.pictureId) : null
+  const ref = placed ? project.pictures[placed.pictureId] : undefined
   return ref && isSheetPicture(ref) ? ref.sheetId : null
 }
 
