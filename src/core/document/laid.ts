@@ -14,15 +14,7 @@ import {
 import { apply, compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { mapQuad, QUAD_FAULT_WORDS, quadFault, type Quad, type QuadFault } from '@/core/geometry/quad'
 import { cornersOf, rectAround } from '@/core/geometry/rect'
-import {
-  bentSurface,
-  quadOn,
-  reachesEye,
-  seenOn,
-  standingOn,
-  stretchOn,
-  type Surface,
-} from '@/core/geometry/surface'
+import { bentSurface, quadOn, reachesEye, seenOn, standingOn, stretchOn, type Surface } from '@/core/geometry/surface'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Frame, Laid, Plane, Sheet } from '@/core/document/types'
 
