@@ -5,7 +5,8 @@ import { addPicture } from '@/core/document/edits/project'
 import { addSheet } from '@/core/document/edits/sheets'
 import { pictureOfSheet, sheetPictureId } from '@/core/document/sheetPictures'
 import { sheetOf } from '@/core/document/read'
-import type { Project, Sheet } from '@/core/document/types'
+import { frameOf } from '@/core/document/tree'
+import type { Frame, Project, Sheet } from '@/core/document/types'
 import { pictureRef } from '@tests/helpers/project'
 
 export const sheetName = (n: number): string => `s-${n}`
@@ -43,3 +44,20 @@ export const withSheetShown = (project: Project, sheetId: string, frameId: strin
 /** A picture of a file in a frame. */
 export const withFileShown = (project: Project, sheetId: string, frameId: string, n: number): Project =>
   placePicture(project, { sheetId, frameId, pictureId: `pic-${n}` })
+
+/** Shows one sheet after another on a sheet, each in a frame of its own of the same place; written as a document holds them. */
+export const withAllShown = (project: Project, on: string, shown: readonly string[]): Project => {
+  const known = shown.reduce((now, id) => {
+    const pictureId = sheetPictureId(now, id)
+    const isThere = Object.hasOwn(now.pictures, pictureId)
+    return isThere ? now : addPicture(now, { pictureId, picture: pictureOfSheet(sheetOf(now, id)) })
+  }, project)
+  const one = frameOf(sheetOf(withSheetShown(known, on, `a-${on}`, shown[0] ?? ''), on), `a-${on}`)
+  const frames = shown.map((id, i): Frame => {
+    const text = JSON.stringify(one).replaceAll(sheetPictureId(known, shown[0] ?? ''), sheetPictureId(known, id))
+    return { ...(JSON.parse(text) as Frame), id: `f-${i}-${on}` }
+  })
+  const sheet = sheetOf(known, on)
+  const items = Object.fromEntries(frames.map((frame) => [frame.id, frame]))
+  return { ...known, sheets: { ...known.sheets, [on]: { ...sheet, order: Object.keys(items), items } } }
+}

@@ -1,10 +1,9 @@
 'use client'
-import { bendMap, type Bend } from '@/core/geometry/bend'
-import { project, unitToQuad } from '@/core/geometry/homography'
+import { isMeshCorner, type Bend } from '@/core/geometry/bend'
 import { apply } from '@/core/geometry/matrix'
 import type { Point } from '@/core/geometry/vector'
-import { bendRatio, isMeshCorner } from '@/core/document/bends'
-import { seenQuad } from '@/core/document/laid'
+import { isBent, seenOn } from '@/core/geometry/surface'
+import { layOf, seenQuad } from '@/core/document/laid'
 import type { Frame } from '@/core/document/types'
 import { useBench } from '@/client/binding/useBench'
 import { QuadPins } from '@/client/stage/QuadPins'
@@ -96,9 +95,9 @@ const Slide = ({ at, grip, name, turn = 0 }: KnobProps) => (
 const BendMarks = ({ frame, bend }: { readonly frame: Frame; readonly bend: Bend }) => {
   const sheet = useBench(shownSheet)
   const view = useBench((state) => state.view)
-  const map = bendMap(bend, bendRatio(frame))
-  const plane = unitToQuad(seenQuad(sheet, frame))
-  const seen: Seen = (u, v) => apply(viewMatrix(view), project(plane, map.place(u, v).at))
+  const surface = layOf(sheet, frame)
+  if (!surface || !isBent(surface)) return null
+  const seen: Seen = (u, v) => apply(viewMatrix(view), seenOn(surface, apply(surface.fromUnit, { x: u, y: v })))
   if (bend.kind === 'cylinder')
     return (
       <g data-bend="cylinder">

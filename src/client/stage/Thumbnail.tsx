@@ -1,6 +1,7 @@
 'use client'
 import { resolved, resolvedPart, resolvedSheet } from '@/core/document/colours'
 import { useEffect, useRef } from 'react'
+import { sameList } from '@/core/document/lists'
 import { inkOf } from '@/core/document/lettering'
 import { sheetsShownOn } from '@/core/document/sheetPictures'
 import { sheetView } from '@/core/document/sheetViews'
@@ -42,9 +43,6 @@ const looksOf = ({ project, sheet, frames, ground, width, height }: ThumbnailPro
     ...place,
   ]
 }
-
-const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((one, i) => one === b[i])
 
 /** Colours of slots are resolved first, so that what follows one is painted anew when that changes. */
 const resolvedProps = ({ project, sheet, frames, ...others }: ThumbnailProps): ThumbnailProps => {
@@ -93,7 +91,7 @@ export const Thumbnail = (given: ThumbnailProps) => {
   useEffect(() => {
     const before = shown.current
     shown.current = props
-    if (!before || !isSame(looksOf(before), looksOf(props))) paint.current()
+    if (!before || !sameList(looksOf(before), looksOf(props))) paint.current()
   })
 
   // Two device pixels for one: small pictures stay crisp on every screen.

@@ -2,6 +2,7 @@ import { originalOf, placedIn, spanShown } from '@/core/document/content'
 import { namedOf } from '@/core/document/finish'
 import { planeOf } from '@/core/document/laid'
 import { inkOf } from '@/core/document/lettering'
+import { sameList } from '@/core/document/lists'
 import { isSheetPicture } from '@/core/document/sheetPictures'
 import { sheetView } from '@/core/document/sheetViews'
 import { isHidden } from '@/core/document/tree'
@@ -15,9 +16,6 @@ interface Known<T> {
   readonly from: readonly unknown[]
   readonly made: T
 }
-
-const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((one, i) => one === b[i])
 
 /** What a picture's look depends on: its file, or all that its sheet shows. */
 const pictureFrom = (project: Project, pictureId: string | undefined): unknown => {
@@ -60,7 +58,7 @@ export class StageNodes {
   item(project: Project, sheet: Sheet, frame: Frame): DrawItem {
     const from = frameFrom(project, sheet, frame)
     const known = this.items.get(frame)
-    if (known && isSame(known.from, from)) return known.made
+    if (known && sameList(known.from, from)) return known.made
     const made = renderFrame(project, sheet, frame)
     this.items.set(frame, { from, made })
     return made
@@ -69,7 +67,7 @@ export class StageNodes {
   private group(project: Project, sheet: Sheet, group: Group, children: readonly DrawNode[]): DrawGroup {
     const from = [...children, namedOf(project, group), ...membersOf(sheet, group)]
     const known = this.groups.get(group)
-    if (known && isSame(known.from, from)) return known.made
+    if (known && sameList(known.from, from)) return known.made
     const made = renderGroup(project, sheet, group, children)
     this.groups.set(group, { from, made })
     return made
@@ -87,7 +85,7 @@ export class StageNodes {
     const { background, veil, size, bleed } = sheet
     const shown = background.kind === 'picture' ? pictureFrom(project, background.placed.pictureId) : null
     const from = [background, veil, size, bleed, sheet.ppi, shown]
-    if (this.ground && isSame(this.ground.from, from)) return this.ground.made
+    if (this.ground && sameList(this.ground.from, from)) return this.ground.made
     const made = renderBackground(project, sheet)
     this.ground = { from, made }
     return made
@@ -107,5 +105,5 @@ export const looksChanged = (now: SheetState, before: SheetState, id: string): b
   if (!item || item !== before.sheet.items[id]) return true
   if (namedOf(now.project, item) !== namedOf(before.project, item)) return true
   if (item.kind === 'group') return item.order.some((member) => looksChanged(now, before, member))
-  return !isSame(frameFrom(now.project, now.sheet, item), frameFrom(before.project, before.sheet, item))
+  return !sameList(frameFrom(now.project, now.sheet, item), frameFrom(before.project, before.sheet, item))
 }

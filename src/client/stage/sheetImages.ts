@@ -1,5 +1,6 @@
 import { adjustmentText, type Adjustments } from '@/core/adjust/adjustments'
 import { adjustedPixels } from '@/core/adjust/pixels'
+import { sameList } from '@/core/document/lists'
 import type { SheetView } from '@/core/document/sheetViews'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { rectSize } from '@/core/geometry/rect'
@@ -62,7 +63,7 @@ export class SheetImages {
       return held.image
     }
     const sources = pictureOps(list).map((within) => this.imageFor(within, at)?.source ?? null)
-    if (held && isSame(held.sources, sources)) {
+    if (held && sameList(held.sources, sources)) {
       Object.assign(held, { arrivals, usedAt: this.clock })
       return held.image
     }
@@ -103,9 +104,6 @@ export class SheetImages {
 }
 
 const weightOf = ({ image }: Painted): number => image.width * image.height * BYTES_A_PIXEL
-
-const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((one, i) => one === b[i])
 
 /** At how many pixels a point the sheet is painted: a power of two of its output's at or above what is drawn. */
 const scaleFor = (list: DrawList, op: PictureOp, scale: number): number => {

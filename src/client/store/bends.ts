@@ -3,7 +3,7 @@ import type { Bend } from '@/core/geometry/bend'
 import type { CylinderBend } from '@/core/geometry/cylinder'
 import { unchanged } from '@/core/document/edit'
 import type { Point } from '@/core/geometry/vector'
-import { arcOfRadius, firstBend, meshWithPointAt, radiusOfArc, remeshed } from '@/core/document/bends'
+import { arcOfRadius, firstBend, meshWithPointAt, radiusOfArc, remeshed, turnedInSight } from '@/core/document/bends'
 import { bendFrame } from '@/core/document/edits/bend'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
@@ -34,7 +34,7 @@ export const bendSelected = (bench: Bench, kind: Bend['kind'] | null): void => {
   const { sheetId } = state
   const frame = selectedFrame(state)
   if (!frame || bendOf(state)?.kind === kind) return
-  const bend = kind === null ? null : firstBend(frame, kind, frame.laid)
+  const bend = kind === null ? null : firstBend(frame, kind)
   const isDone = tryStep(bench, kind === null ? 'Make plane again' : STEPS[kind], (project) =>
     bendFrame.record(project, { sheetId, frameId: frame.id, bend }),
   )
@@ -47,16 +47,10 @@ export const changeCylinder = (bench: Bench, change: Partial<Omit<CylinderBend, 
   const frame = selectedFrame(bench.get())
   const bend = bendOf(bench.get())
   if (!frame || bend?.kind !== 'cylinder') return
-  const next = { ...bend, ...change }
-  // Turned as far round as its arc lets it: a slider is not stopped for it.
-  const most = Math.min(RANGE.bend.around.max, FARTHEST - next.arc / 2)
-  const around = Math.min(most, Math.max(-most, next.around))
-  const at = { sheetId, frameId: frame.id, bend: { ...next, around } }
+  // A slider is not stopped where an edge would go out of sight.
+  const at = { sheetId, frameId: frame.id, bend: turnedInSight({ ...bend, ...change }) }
   bench.burst(`bend-${frame.id}`, 'Cylinder', bendFrame.record(shownProject(bench.get()), at))
 }
-
-/** Degrees round a cylinder within which an edge is in sight. */
-const FARTHEST = 86.5
 
 /** The radius of the selected frame's cylinder, in points: it goes as far round as its true width reaches. */
 export const putRadius = (bench: Bench, frame: Pick<Frame, 'box'>, radius: number): void => {

@@ -25,10 +25,6 @@ export type PictureSupply = PictureAnswer | SheetSupply
 
 export const isSheetSupply = (supply: PictureSupply): supply is SheetSupply => 'sheetId' in supply
 
-/** Are both the same file, or the same sheet? */
-export const sameSupply = (a: PictureSupply, b: PictureSupply): boolean =>
-  isSheetSupply(a) ? isSheetSupply(b) && a.sheetId === b.sheetId : !isSheetSupply(b) && a.hash === b.hash
-
 /** A sheet as it is offered to be placed. */
 export const supplyOfSheet = (sheet: Sheet): SheetSupply => {
   const { w, h } = sheetPixelsOf(sheet)

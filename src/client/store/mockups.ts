@@ -1,3 +1,4 @@
+import { RANGE } from '@/core/tolerance'
 import { withoutAlike } from '@/core/document/alike'
 import { joinRecorded, unchanged, type Recorded } from '@/core/document/edit'
 import { addTemplateSheets } from '@/core/document/edits/templates'
@@ -40,8 +41,6 @@ interface Chosen {
   readonly newIds: Readonly<Record<string, string>>
 }
 
-const MOST_NAME = 200
-
 /** One mock-up's sheets after all others, each named by the design and the thing, every opening showing the design. */
 const recordOne = (project: Project, design: string, { document, newIds }: Chosen): Recorded => {
   const sheetIds = document.order.map((id) => newIds[id] ?? id)
@@ -49,7 +48,7 @@ const recordOne = (project: Project, design: string, { document, newIds }: Chose
   const named = sheetIds.reduce<Recorded>(
     (sofar, sheetId) =>
       joinRecorded(sofar, (now) => {
-        const name = `${sheetOf(now, sheetId).name}, ${sheetOf(now, design).name}`.slice(0, MOST_NAME)
+        const name = `${sheetOf(now, sheetId).name}, ${sheetOf(now, design).name}`.slice(0, RANGE.nameLength)
         return changeSheet.record(now, { sheetId, name })
       }),
     added,

@@ -1,10 +1,10 @@
 import { RANGE } from '@/core/tolerance'
-import { bendMap, flatMesh, resampledMesh, type Bend, type MeshBend } from '@/core/geometry/bend'
+import { bendMap, FARTHEST_ROUND, flatMesh, resampledMesh, type Bend, type MeshBend } from '@/core/geometry/bend'
 import type { CylinderBend } from '@/core/geometry/cylinder'
 import { project, quadToUnit, unitToQuad } from '@/core/geometry/homography'
 import type { Point } from '@/core/geometry/vector'
-import { seenQuad } from '@/core/document/laid'
-import type { Laid } from '@/core/document/plane'
+import { isBent } from '@/core/geometry/surface'
+import { layOf, seenQuad, type Standing } from '@/core/document/laid'
 import type { Frame } from '@/core/document/types'
 
 /** How a cylinder and a mesh begin. */
@@ -15,15 +15,16 @@ export const FIRST_MESH = { columns: 4, rows: 4 } as const
 export const bendRatio = ({ box }: Pick<Frame, 'box'>): number => box.w / box.h
 
 /** The bend of a kind for a frame: a mesh takes over what a cylinder bends. */
-export const firstBend = (frame: Pick<Frame, 'box'>, kind: Bend['kind'], laid: Laid | undefined): Bend => {
+export const firstBend = (frame: Standing, kind: Bend['kind']): Bend => {
   if (kind === 'cylinder') return FIRST_CYLINDER
   const { columns, rows } = FIRST_MESH
-  return laid?.bend ? resampledMesh(laid.bend, bendRatio(frame), columns, rows) : flatMesh(columns, rows)
+  const lay = layOf({ planes: {} }, frame)
+  return lay && isBent(lay) ? resampledMesh(lay.bend, columns, rows) : flatMesh(columns, rows)
 }
 
 /** The same surface by another number of points. */
 export const remeshed = (bend: MeshBend, columns: number, rows: number): MeshBend =>
-  resampledMesh(bend, 1, columns, rows)
+  resampledMesh(bendMap(bend, 1), columns, rows)
 
 /** A mesh with one of its points elsewhere, in units of the plane that it is bent in. */
 export const withPoint = (bend: MeshBend, i: number, to: Point): MeshBend => ({
@@ -41,10 +42,19 @@ export const tiltFor = (bend: CylinderBend, ratio: number, height: number): numb
   return Math.min(RANGE.bend.tilt.max, Math.max(RANGE.bend.tilt.min, tilt))
 }
 
+/** A hair less than the farthest round at which an edge is in sight, in degrees. */
+const FARTHEST = FARTHEST_ROUND - 0.1
+
+/** A cylinder turned back as far as its arc asks, so that both edges stay in sight. */
+export const turnedInSight = (bend: CylinderBend): CylinderBend => {
+  const most = Math.min(RANGE.bend.around.max, FARTHEST - bend.arc / 2)
+  return { ...bend, around: Math.min(most, Math.max(-most, bend.around)) }
+}
+
 /** A cylinder goes so far round that a line at three quarters of its width is seen at a place across its corners. */
 export const arcFor = (bend: CylinderBend, ratio: number, across: number): number => {
   const at = (arc: number): number => bendMap({ ...bend, arc }, ratio).place(0.75, 0.5).at.x
-  let [low, high] = [RANGE.bend.arc.min as number, Math.min(RANGE.bend.arc.max, 2 * (86.9 - Math.abs(bend.around)))]
+  let [low, high] = [RANGE.bend.arc.min as number, Math.min(RANGE.bend.arc.max, 2 * (FARTHEST - Math.abs(bend.around)))]
   const rises = at(high) > at(low)
   for (let i = 0; i < 40; i += 1) {
     const middle = (low + high) / 2
@@ -69,7 +79,3 @@ export const meshOnSheet = (frame: Frame, { columns, rows, points }: MeshBend): 
 /** A frame's mesh with one of its points seen at a place of the sheet. */
 export const meshWithPointAt = (frame: Frame, bend: MeshBend, i: number, at: Point): MeshBend =>
   withPoint(bend, i, project(quadToUnit(seenQuad({ planes: {} }, frame)), at))
-
-/** Is a point of a mesh one of its corners, which are those of its frame? */
-export const isMeshCorner = ({ columns, rows }: Pick<MeshBend, 'columns' | 'rows'>, i: number): boolean =>
-  [0, columns - 1, columns * (rows - 1), columns * rows - 1].includes(i)

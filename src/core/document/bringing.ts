@@ -1,3 +1,4 @@
+import { freeId } from '@/core/document/ids'
 import { sameValue } from '@/core/document/edit'
 import { isSheetPicture, samePicture } from '@/core/document/sheetPictures'
 import type { PictureRef, Project } from '@/core/document/types'
@@ -22,15 +23,6 @@ export const renamed = <T>(part: T, ids: Renaming): T => {
     ;(next as Record<string, unknown>)[key] = made
   }
   return (next ?? part) as T // the same shape, ids for ids
-}
-
-/** An id like this one that is free; the number that is added is the same for the same documents. */
-const freeId = (id: string, taken: Readonly<Record<string, unknown>>): string => {
-  if (!Object.hasOwn(taken, id)) return id
-  for (let n = 2; ; n += 1) {
-    const tried = `${id.slice(0, 58)}-${n}`
-    if (!Object.hasOwn(taken, tried)) return tried
-  }
 }
 
 /** What comes in by id: what is there already in the same state is that; what only has the same id gets another. */

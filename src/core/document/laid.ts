@@ -1,5 +1,6 @@
 import { RANGE } from '@/core/tolerance'
-import { BEND_FAULT_WORDS, bendFault, bendMap, flatMesh, mirroredBend, type Bend } from '@/core/geometry/bend'
+import { BEND_FAULT_WORDS, bendFault, flatMesh, isMeshCorner, mirroredBend, type Bend } from '@/core/geometry/bend'
+import type { BendMap } from '@/core/geometry/cylinder'
 import { boxMatrix, type Box } from '@/core/geometry/box'
 import {
   composeHomographies,
@@ -14,7 +15,16 @@ import {
 import { apply, compose, invert, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import { mapQuad, QUAD_FAULT_WORDS, quadFault, type Quad, type QuadFault } from '@/core/geometry/quad'
 import { cornersOf, rectAround } from '@/core/geometry/rect'
-import { bentSurface, quadOn, reachesEye, seenOn, standingOn, stretchOn, type Surface } from '@/core/geometry/surface'
+import {
+  bentSurface,
+  isBent,
+  quadOn,
+  reachesEye,
+  seenOn,
+  standingOn,
+  stretchOn,
+  type Surface,
+} from '@/core/geometry/surface'
 import type { Point, Size } from '@/core/geometry/vector'
 import type { Frame, Laid, Plane, Sheet } from '@/core/document/types'
 
@@ -131,12 +141,11 @@ export const layFault = (sheet: Planes, frame: Standing): QuadFault | null => {
 
 /**
  * How a bent surface is bent in another box on it: of a cylinder less or more of the way round, of a mesh its points anew.
- * `sub` names the new box's left upper and right lower corner in units of the old one.
+ * `map` is how it bends now, `sub` names the new box's left upper and right lower corner in units of the old one.
  */
-const bendWithin = (bend: Bend, ratio: number, sub: { readonly from: Point; readonly to: Point }) => {
+const bendWithin = (bend: Bend, map: BendMap, sub: { readonly from: Point; readonly to: Point }) => {
   const { from, to } = sub
   const at = (u: number, v: number): Point => ({ x: from.x + (to.x - from.x) * u, y: from.y + (to.y - from.y) * v })
-  const map = bendMap(bend, ratio)
   const place = (u: number, v: number): Point => map.place(at(u, v).x, at(u, v).y).at
   const corners: Quad = [place(0, 0), place(1, 0), place(1, 1), place(0, 1)]
   if (bend.kind === 'cylinder') {
@@ -146,9 +155,7 @@ const bendWithin = (bend: Bend, ratio: number, sub: { readonly from: Point; read
   }
   const back = quadToUnit(corners)
   const net = flatMesh(bend.columns, bend.rows)
-  const last = net.points.length - 1
-  const isCorner = (i: number): boolean => [0, net.columns - 1, last - net.columns + 1, last].includes(i)
-  const points = net.points.map((p, i) => (isCorner(i) ? p : project(back, place(p.x, p.y))))
+  const points = net.points.map((p, i) => (isMeshCorner(net, i) ? p : project(back, place(p.x, p.y))))
   return { corners, bend: { ...bend, points } }
 }
 
@@ -157,7 +164,9 @@ const bentThere = ({ box, turn, laid }: Standing, to: Pick<Frame, 'box' | 'turn'
   if (!laid?.bend || to.turn !== turn) return null
   const [was, is] = [unitMatrix({ box, turn }), unitMatrix(to)]
   const inOld = (x: number, y: number): Point => apply(invert(was), apply(is, { x, y }))
-  const made = bendWithin(laid.bend, box.w / box.h, { from: inOld(0, 0), to: inOld(1, 1) })
+  const lay = knownLay({ box, turn }, laid)
+  if (!isBent(lay)) return null
+  const made = bendWithin(laid.bend, lay.bend, { from: inOld(0, 0), to: inOld(1, 1) })
   const seen = composeHomographies(homographyOf(was), unitToQuad(laid.corners))
   return { ...laid, bend: made.bend, corners: laidCorners(to, mapped(seen, made.corners)) }
 }

@@ -1,3 +1,7 @@
+/** Do both hold the very same values, in the same order? */
+export const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((one, i) => one === b[i])
+
 /** Puts ids just above another in the list it stands in, or on top of the sheet. */
 export const placeAbove = (
   sheet: { order: string[]; items: Record<string, { kind: string; order?: string[] }> },

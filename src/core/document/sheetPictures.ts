@@ -2,6 +2,7 @@ import { RANGE } from '@/core/tolerance'
 import { outputPixels } from '@/core/units'
 import type { Size } from '@/core/geometry/vector'
 import type { FilePicture, PictureRef, Project, Sheet, SheetPicture } from '@/core/document/types'
+import { freeId } from '@/core/document/ids'
 import { sheetPictureIds } from '@/core/document/read'
 
 /** Is the picture a sheet of the project, rather than a file? */
@@ -33,18 +34,16 @@ export const pictureOfSheet = (sheet: Pick<Sheet, 'id' | 'name' | 'size' | 'ppi'
 /** The id that a sheet has among the pictures, or would have. */
 export const sheetPictureId = ({ pictures }: Pick<Project, 'pictures'>, sheetId: string): string =>
   Object.entries(pictures).find(([, ref]) => isSheetPicture(ref) && ref.sheetId === sheetId)?.[0] ??
-  freeId(pictures, `sheet-${sheetId}`.slice(0, 58))
-
-const freeId = (pictures: Project['pictures'], wanted: string): string => {
-  if (!Object.hasOwn(pictures, wanted)) return wanted
-  for (let n = 2; ; n += 1) if (!Object.hasOwn(pictures, `${wanted}-${n}`)) return `${wanted}-${n}`
-}
+  freeId(`sheet-${sheetId}`.slice(0, 58), pictures)
 
 const shownFrom = new WeakMap<Sheet, { readonly pictures: Project['pictures']; readonly ids: readonly string[] }>()
 
+/** What tells a picture from others: its file, or its sheet. */
+type Identity = Pick<FilePicture, 'hash'> | Pick<SheetPicture, 'sheetId'>
+
 /** Are both the same file, or the same sheet of one project? */
-export const samePicture = (a: PictureRef, b: PictureRef): boolean =>
-  isSheetPicture(a) ? isSheetPicture(b) && a.sheetId === b.sheetId : !isSheetPicture(b) && a.hash === b.hash
+export const samePicture = (a: Identity, b: Identity): boolean =>
+  'sheetId' in a ? 'sheetId' in b && a.sheetId === b.sheetId : 'hash' in b && a.hash === b.hash
 
 /** The sheets that a sheet shows or keeps as pictures, each once: in frames with all their takes, spans, its background. */
 export const sheetsShownOn = (pictures: Project['pictures'], sheet: Sheet): readonly string[] => {

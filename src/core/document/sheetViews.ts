@@ -1,3 +1,4 @@
+import { sameList } from '@/core/document/lists'
 import { sheetsShownOn } from '@/core/document/sheetPictures'
 import type { Project, Sheet } from '@/core/document/types'
 
@@ -17,25 +18,32 @@ interface Known {
 
 const views = new WeakMap<Sheet, Known>()
 
-const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((one, i) => one === b[i])
+/** Those of one state of a project, so that each sheet is looked at once, however often it is shown. */
+const ofProject = new WeakMap<Project, Map<string, SheetView | null>>()
 
 /**
- * A sheet of the project as it is shown within others; null where there is none. `within` names the sheets that it lies in:
- * one that would show itself, which no document may hold, is not there.
+ * A sheet of the project as it is shown within others; null where there is none. One that would show itself, which no
+ * document may hold, is not there within itself.
  */
-export const sheetView = (
-  project: Project,
-  sheetId: string,
-  within: ReadonlySet<string> = new Set(),
-): SheetView | null => {
+export const sheetView = (project: Project, sheetId: string): SheetView | null => {
+  const known = ofProject.get(project) ?? new Map<string, SheetView | null>()
+  ofProject.set(project, known)
+  const there = known.get(sheetId)
+  if (there !== undefined) return there
+  known.set(sheetId, null)
+  const view = viewOf(project, sheetId)
+  known.set(sheetId, view)
+  return view
+}
+
+const viewOf = (project: Project, sheetId: string): SheetView | null => {
   const sheet = Object.hasOwn(project.sheets, sheetId) ? project.sheets[sheetId] : undefined
-  if (!sheet || within.has(sheetId)) return null
+  if (!sheet) return null
   const { pictures, finishes, slots } = project
-  const below = sheetsShownOn(pictures, sheet).map((id) => sheetView(project, id, new Set([...within, sheetId])))
+  const below = sheetsShownOn(pictures, sheet).map((id) => sheetView(project, id))
   const from = [pictures, finishes, slots, ...below]
   const known = views.get(sheet)
-  if (known && isSame(known.from, from)) return known.view
+  if (known && sameList(known.from, from)) return known.view
   const view = { sheetId, project }
   views.set(sheet, { from, view })
   return view

@@ -144,8 +144,7 @@ export const flatMesh = (columns: number, rows: number): MeshBend => ({
 })
 
 /** A mesh with as many points as are wanted on what another one bends to. */
-export const resampledMesh = (bend: Bend, ratio: number, columns: number, rows: number): MeshBend => {
-  const map = bendMap(bend, ratio)
+export const resampledMesh = (map: BendMap, columns: number, rows: number): MeshBend => {
   const flat = flatMesh(columns, rows)
   return { ...flat, points: flat.points.map(({ x, y }) => map.place(x, y).at) }
 }
@@ -161,7 +160,7 @@ export const BEND_FAULT_WORDS: Readonly<Record<BendFault, string>> = {
 }
 
 /** A cylinder is seen to here from its middle, in degrees. */
-const FARTHEST_ROUND = 87
+export const FARTHEST_ROUND = 87
 /** Places between two points of a mesh at which it is looked whether it folds. */
 const LOOKS = 6
 /** A surface this much smaller than the frame it bends is folded up, as a share of its area. */
@@ -177,6 +176,10 @@ const isFolded = (bend: MeshBend): boolean => {
     }
   return false
 }
+
+/** Is a point of a mesh one of its corners, which are those of its frame? */
+export const isMeshCorner = ({ columns, rows }: Pick<MeshBend, 'columns' | 'rows'>, i: number): boolean =>
+  [0, columns - 1, columns * (rows - 1), columns * rows - 1].includes(i)
 
 const isAt = (p: Point | undefined, x: number, y: number): boolean =>
   p !== undefined && abs(p.x - x) < 1e-9 && abs(p.y - y) < 1e-9

@@ -22,13 +22,11 @@ export const MockUpsDialog = ({ onClose }: { readonly onClose: () => void }) => 
   const design = useBench(heldSheet)
   const templates = useBench((state) => state.templates) ?? NO_TEMPLATES
   const [chosen, setChosen] = useState<readonly string[]>([])
-  const [isWorking, setWorking] = useState(false)
   useEffect(() => void loadTemplates(bench), [bench])
   const offered = mockUpsAmong(templates)
   const toggle = (id: string): void =>
     setChosen((held) => (held.includes(id) ? held.filter((one) => one !== id) : [...held, id]))
   const add = async (exports: boolean): Promise<void> => {
-    setWorking(true)
     onClose()
     await addMockUps(
       bench,
@@ -37,7 +35,7 @@ export const MockUpsDialog = ({ onClose }: { readonly onClose: () => void }) => 
       exports,
     )
   }
-  const none = chosen.length === 0 || isWorking
+  const none = chosen.length === 0
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
       <DialogTitle>Show “{design.name}” on mock-ups</DialogTitle>

@@ -2,7 +2,8 @@
 import ListSubheader from '@mui/material/ListSubheader'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import { sameSupply, type PictureSupply } from '@/client/store/libraryPictures'
+import { samePicture } from '@/core/document/sheetPictures'
+import type { PictureSupply } from '@/client/store/libraryPictures'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { focusTable } from '@/client/gestures/focus'
 import { fillAcross, fillEach, severalFrames } from '@/client/store/actions'
@@ -17,7 +18,7 @@ export const SeveralMenu = ({
   readonly anchor: HTMLElement | null
 }) => {
   const bench = useBenchHandle()
-  const isAsked = useBench((state) => state.forSeveral !== null && sameSupply(state.forSeveral, picture))
+  const isAsked = useBench((state) => state.forSeveral !== null && samePicture(state.forSeveral, picture))
   const count = useBench((state) => (isAsked ? severalFrames(state).length : 0))
   if (!isAsked || !anchor) return null
   const run = (fill: typeof fillAcross) => () => {

@@ -9,7 +9,7 @@ import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
 import { takeSupply } from '@/client/store/actions'
 import { toggleMarked } from '@/client/store/arrangement'
-import { sameSupply } from '@/client/store/libraryPictures'
+import { samePicture } from '@/core/document/sheetPictures'
 import { Tile, TileMore } from '@/client/parts/Tile'
 import styles from '@/client/parts/Supplies.module.css'
 // Menus come when they are first opened.
@@ -44,7 +44,7 @@ export const PictureSupply = ({ picture, uses, caption }: PictureSupplyProps) =>
   const bench = useBenchHandle()
   const carry = useCarry(bench)
   const isMarked = useBench((state) => state.marked.includes(picture.hash))
-  const isAsked = useBench((state) => state.forSeveral !== null && sameSupply(state.forSeveral, picture))
+  const isAsked = useBench((state) => state.forSeveral !== null && samePicture(state.forSeveral, picture))
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [button, setButton] = useState<HTMLElement | null>(null)
   const openMenu = (event: { currentTarget: HTMLElement; preventDefault(): void }): void => {

@@ -10,7 +10,8 @@ import { useCarry } from '@/client/gestures/useCarry'
 import { Tile } from '@/client/parts/Tile'
 import { Thumbnail } from '@/client/stage/Thumbnail'
 import { takeSupply } from '@/client/store/actions'
-import { sameSupply, supplyOfSheet } from '@/client/store/libraryPictures'
+import { samePicture } from '@/core/document/sheetPictures'
+import { supplyOfSheet } from '@/client/store/libraryPictures'
 import { say } from '@/client/store/notices'
 import { whyNotShown } from '@/client/store/shownSheets'
 import panel from '@/client/parts/Panel.module.css'
@@ -31,7 +32,7 @@ const SheetSupply = ({ sheetId, uses }: { readonly sheetId: string; readonly use
   const [button, setButton] = useState<HTMLElement | null>(null)
   const sheet = sheetOf(project, sheetId)
   const supply = supplyOfSheet(sheet)
-  const isAsked = useBench((state) => state.forSeveral !== null && sameSupply(state.forSeveral, supply))
+  const isAsked = useBench((state) => state.forSeveral !== null && samePicture(state.forSeveral, supply))
   const refused = whyNotShown(project, on, sheetId)
   const width = Math.round(Math.min(WIDEST, Math.max(LEAST_WIDTH, (HEIGHT * sheet.size.w) / sheet.size.h)))
   return (

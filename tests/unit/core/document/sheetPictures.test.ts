@@ -20,7 +20,7 @@ import { fileHashes, fileNeeds, listOfView, renderSheet } from '@/core/render/dr
 import { pictureOps } from '@/core/render/needs'
 import { deepFreeze, pictureRef } from '@tests/helpers/project'
 import { fc, holdsFor } from '@tests/helpers/property'
-import { projectOfSheets, sheetName, withFileShown, withSheetShown } from '@tests/helpers/sheets'
+import { projectOfSheets, sheetName, withAllShown, withFileShown, withSheetShown } from '@tests/helpers/sheets'
 
 const [FIRST, SECOND, THIRD] = [sheetName(0), sheetName(1), sheetName(2)] as const
 
@@ -138,6 +138,21 @@ describe('sheets within sheets', () => {
         project = withSheetShown(project, sheetName(n), `${side}-${sheetName(n)}`, sheetName(n + 1))
     expect(nestingFault(project)?.fault).toBe('deep')
     expect(wouldCircle(project, sheetName(29), FIRST)).toBe(true)
+  })
+
+  it('are seen in bounded time, however many each of many shows', () => {
+    // Each of 20 sheets shows all 20 of the next level: 20^6 ways down from the first.
+    const wide = 20
+    let project = projectOfSheets(1 + RANGE.sheetDepth * wide)
+    const level = (n: number): readonly string[] =>
+      n === 0 ? [FIRST] : Array.from({ length: wide }, (_, i) => sheetName(1 + (n - 1) * wide + i))
+    for (let n = 0; n < RANGE.sheetDepth; n += 1)
+      for (const on of level(n)) project = withAllShown(project, on, level(n + 1))
+    expect(nestingFault(project)).toBeNull()
+    const list = renderSheet(project, sheetOf(project, FIRST))
+    expect(pictureOps(list)).toHaveLength(wide)
+    expect([...fileHashes(list)]).toEqual([])
+    expect(fileNeeds(list, 1)).toEqual([])
   })
 })
 

@@ -110,7 +110,7 @@ describe('a mesh', () => {
 
   it('takes a cylinder over to half a hundredth of its size', () => {
     const bend: CylinderBend = { kind: 'cylinder', arc: 120, around: 0, tilt: 25 }
-    const [mesh, cylinder] = [bendMap(resampledMesh(bend, 1.5, 6, 2), 1.5), bendMap(bend, 1.5)]
+    const [mesh, cylinder] = [bendMap(resampledMesh(bendMap(bend, 1.5), 6, 2), 1.5), bendMap(bend, 1.5)]
     for (let u = 0; u <= 1; u += 0.05) {
       const [p, q] = [mesh.place(u, 0.3).at, cylinder.place(u, 0.3).at]
       expect(Math.hypot(p.x - q.x, p.y - q.y)).toBeLessThan(5e-3)
