@@ -106,6 +106,16 @@ const UPRIGHT: Quad = [
   { x: 90, y: 350 },
 ]
 
+/** The mock-up as pixels, and as readers show its PDF and its SVG. */
+const inAllFormats = async (made: ReturnType<typeof exporter>, project: Project): Promise<readonly Rgb8[]> => {
+  const at = { sheetId: MOCKUP, ppi: 72 } as const
+  return [
+    await made.shown(project, at),
+    await PDF_READERS.cairo(await made.file(project, { ...at, format: 'pdf' }), 72),
+    await SVG_READERS.librsvg(await made.file(project, { ...at, format: 'svg' }), 600),
+  ]
+}
+
 describe('a sheet within a frame', () => {
   it('shows what its own export shows, in pictures of pixels and in files of outlines', () =>
     inFolder(async (folder) => {
@@ -114,12 +124,7 @@ describe('a sheet within a frame', () => {
       const project = shown()
       const own = await made.shown(project, { sheetId: DESIGN, ppi: 72 })
       const at = (x: number, y: number, k: number): number => own.data[((y - 50) * own.width + x - 90) * 3 + k] ?? 0
-      const pixels = await made.shown(project, { sheetId: MOCKUP, ppi: 72 })
-      expect(meanWithin(pixels, at, UPRIGHT)).toBeLessThan(1)
-      const pdf = await made.file(project, { sheetId: MOCKUP, ppi: 72, format: 'pdf' })
-      expect(meanWithin(await PDF_READERS.cairo(pdf, 72), at, UPRIGHT)).toBeLessThan(1)
-      const svg = await made.file(project, { sheetId: MOCKUP, ppi: 72, format: 'svg' })
-      expect(meanWithin(await SVG_READERS.librsvg(svg, 600), at, UPRIGHT)).toBeLessThan(1)
+      for (const seen of await inAllFormats(made, project)) expect(meanWithin(seen, at, UPRIGHT)).toBeLessThan(1)
     }))
 
   it('lies in perspective as OpenCV warps its own export, in all of them', () =>
@@ -132,11 +137,6 @@ describe('a sheet within a frame', () => {
       const map = quadToQuad(sizeQuad({ w: W, h: H }), QUAD)
       const warped = opencvWarp(folder, withAlpha(own), map, { width: 600, height: 400 })
       const at = (x: number, y: number, k: number): number => warped[(y * 600 + x) * 4 + k] ?? 0
-      const pixels = await made.shown(project, { sheetId: MOCKUP, ppi: 72 })
-      expect(meanWithin(pixels, at, QUAD)).toBeLessThan(1)
-      const pdf = await made.file(project, { sheetId: MOCKUP, ppi: 72, format: 'pdf' })
-      expect(meanWithin(await PDF_READERS.cairo(pdf, 72), at, QUAD)).toBeLessThan(1)
-      const svg = await made.file(project, { sheetId: MOCKUP, ppi: 72, format: 'svg' })
-      expect(meanWithin(await SVG_READERS.librsvg(svg, 600), at, QUAD)).toBeLessThan(1)
+      for (const seen of await inAllFormats(made, project)) expect(meanWithin(seen, at, QUAD)).toBeLessThan(1)
     }))
 })
