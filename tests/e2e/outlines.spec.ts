@@ -189,7 +189,7 @@ test('the openings of a picture are found by their colour and become empty frame
   await hand.press({ x: 400 - 300, y: 300 })
   await page.getByRole('button', { name: 'Only what hangs together with the point' }).click()
   await expect(page.locator('[data-colour-part]')).not.toHaveAttribute('data-colour-part', 'working')
-  await page.getByRole('button', { name: 'An empty frame for each part found' }).click()
+  await page.getByRole('button', { name: '2 empty frames: one for each part found' }).click()
   const project = await hand.afterStep('Cut 2 frames by colour')
   const frames = Object.keys(project.sheets[SHEET]?.items ?? {})
     .map((one) => frameIn(project, one))
@@ -221,6 +221,7 @@ test('stencils are taken from a drawing, as one or each, and nothing of it runs 
       .setInputFiles({ name: 'signs.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(DRAWING) })
     await expect(page.getByRole('dialog')).toContainText('2 of 2 parts')
     await expect(page.getByRole('dialog')).toContainText('Left out: scripts (1)')
+    await expect(page.getByRole('dialog')).not.toContainText('line')
     await page.getByRole('radio', { name: as }).check()
     await page.getByRole('button', { name: 'Put on the sheet' }).click()
   }
@@ -237,6 +238,46 @@ test('stencils are taken from a drawing, as one or each, and nothing of it runs 
   await hand.afterStep('Put outline')
   expect(asked.filter((url) => url.includes('never'))).toEqual([])
   await expect(page).not.toHaveTitle('run')
+})
+
+const LINES =
+  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="2" stroke-linecap="round" stroke-linejoin="round"><circle cx="12" cy="12" r="9"/><line x1="7" y1="12" x2="17" y2="12"/></svg>'
+
+test('of a drawing of lines alone the lines are taken as shapes, or what they go around', async ({ page, request }) => {
+  const hand = await BenchHand.open(page, await makeProject(request, []))
+  await page.getByRole('tab', { name: 'Stencils' }).click()
+  const choose = async (): Promise<void> => {
+    await page.getByRole('button', { name: 'From artwork' }).click()
+    await page
+      .getByLabel('Artwork files')
+      .setInputFiles({ name: 'no entry.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(LINES) })
+    await expect(page.getByRole('dialog')).toContainText('This drawing has lines only. Its 2 lines are taken as')
+  }
+  await choose()
+  await expect(page.getByRole('dialog')).toContainText('2 of 3 parts')
+  await page.getByRole('button', { name: 'Put on the sheet' }).click()
+  const ring = newest(await hand.afterStep('Put outline'))
+  const at = (x: number, y: number): { x: number; y: number } => ({
+    x: ring.box.cx + ((x - 12) / 20) * ring.box.w,
+    y: ring.box.cy + ((y - 12) / 20) * ring.box.h,
+  })
+  // On the ring and on the bar, in the gap between them, and just beyond the bar's round end.
+  for (const [x, y, inside] of [
+    [3, 12, true],
+    [12, 12, true],
+    [12, 8, false],
+    [17.9, 12, true],
+    [18.2, 12, false],
+  ] as const)
+    expect(holds(ring, at(x, y))).toBe(inside)
+  await page.keyboard.press('Escape')
+  await choose()
+  await page.getByRole('button', { name: 'None' }).click()
+  await page.getByRole('checkbox', { name: 'circle (inside)' }).check()
+  await page.getByRole('button', { name: 'Put on the sheet' }).click()
+  const disc = newest(await hand.afterStep('Put outline'))
+  expect(holds(disc, { x: disc.box.cx, y: disc.box.cy + disc.box.h / 4 })).toBe(true)
+  expect(disc.box.w).toBeCloseTo(disc.box.h, 3)
 })
 
 test('drawings that cannot be read are refused in words and the bench goes on', async ({ page, request }) => {

@@ -30,6 +30,7 @@ export const startColour = (bench: Bench): void => {
     choice: FIRST_CHOICE,
     points: [{ x: 10, y: 10 }],
     outline: null,
+    found: 0,
     isWorking: false,
     message: null,
   })

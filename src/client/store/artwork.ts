@@ -1,4 +1,5 @@
 import { isFailure, Failure } from '@/core/failure'
+import type { ArtKind } from '@/core/formats/svg/artwork'
 import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
 import type { Size } from '@/core/geometry/vector'
 import { piecesOf } from '@/core/path/contours'
@@ -31,8 +32,7 @@ import { viewMiddle } from '@/client/store/view'
 export interface ArtPart {
   readonly name: string
   readonly outline: Outline
-  /** Filled in the drawing; others are only lines. */
-  readonly isFilled: boolean
+  readonly kind: ArtKind
 }
 
 /** What a file or picture holds. */
@@ -46,6 +46,23 @@ export interface Art {
   readonly isTraced: boolean
   /** Its transparency has soft edges. */
   readonly isSoft: boolean
+}
+
+/** The parts that are likely meant: what is filled; of a drawing of lines alone, the lines. */
+export const likelyParts = ({ parts }: Pick<Art, 'parts'>): readonly number[] => {
+  const of = (kind: ArtKind): readonly number[] => parts.flatMap((part, i) => (part.kind === kind ? [i] : []))
+  const filled = of('fill')
+  return filled.length ? filled : of('line')
+}
+
+/** What is to be known of a drawing's lines; null where it has none. */
+export const wordsOnLines = ({ parts }: Pick<Art, 'parts'>): string | null => {
+  const lines = parts.filter(({ kind }) => kind === 'line').length
+  if (!lines) return null
+  const [these, are] = lines === 1 ? ['Its one line', 'is'] : [`Its ${lines} lines`, 'are']
+  return parts.some(({ kind }) => kind === 'fill')
+    ? `${these} ${are} left out: tick “line” to take as a shape what each covers.`
+    : `This drawing has lines only. ${these} ${are} taken as the shapes that the pen covers; tick “inside” for what lines go around.`
 }
 
 const baseName = (name: string): string => name.replace(/\.[A-Za-z0-9]{2,5}$/, '').slice(0, 100) || 'Outline'
@@ -66,7 +83,7 @@ const readDrawing = async (bench: Bench, file: File): Promise<Art> => {
     parts: made.outlines.map((outline, i) => ({
       name: made.names?.[i] ?? `Part ${i + 1}`,
       outline,
-      isFilled: made.filled?.[i] ?? true,
+      kind: made.kinds?.[i] ?? 'fill',
     })),
   }
 }
@@ -86,7 +103,7 @@ const tracedArt = async (
     source,
     isTraced: true,
     isSoft: made.isSoft ?? false,
-    parts: made.outlines.map((outline, i) => ({ name: `Part ${i + 1}`, outline, isFilled: true })),
+    parts: made.outlines.map((outline, i) => ({ name: `Part ${i + 1}`, outline, kind: 'fill' })),
   }
 }
 

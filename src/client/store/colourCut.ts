@@ -69,6 +69,7 @@ export const startColour = (bench: Bench): void => {
     choice: FIRST_CHOICE,
     points: [],
     outline: null,
+    found: 0,
     isWorking: false,
     message: null,
   })
@@ -102,7 +103,7 @@ const look = async (bench: Bench): Promise<void> => {
     const now = toolOf(bench.get())
     if (!isCurrent(now)) return
     const message = outlines.length ? null : 'Nothing of this colour. Raise the tolerance or press another point.'
-    setTool(bench, { ...now, outline: joinOutlines(outlines), isWorking: false, message })
+    setTool(bench, { ...now, outline: joinOutlines(outlines), found: outlines.length, isWorking: false, message })
   } catch (error) {
     const now = toolOf(bench.get())
     if (isCurrent(now)) setTool(bench, { ...now, isWorking: false, message: wordsOf(error) })
@@ -125,7 +126,7 @@ export const pickColour = (bench: Bench, at: Point, adds: boolean): void => {
   const { w, h } = source.ref.pixels
   if (!rectContains({ x0: 0, y0: 0, x1: w, y1: h }, point)) return say(bench, 'Press a point of the selected picture.')
   const points = adds ? [...tool.points, point] : [point]
-  setTool(bench, { ...tool, points, ...(adds ? {} : { outline: null }) })
+  setTool(bench, { ...tool, points, ...(adds ? {} : { outline: null, found: 0 }) })
   void look(bench)
 }
 
@@ -135,7 +136,7 @@ export const dropArea = (bench: Bench): void => {
   if (tool?.kind !== 'colour') return
   if (!tool.points.length) return putToolDown(bench)
   const points = tool.points.slice(0, -1)
-  setTool(bench, { ...tool, points, ...(points.length ? {} : { outline: null, message: null }) })
+  setTool(bench, { ...tool, points, ...(points.length ? {} : { outline: null, found: 0, message: null }) })
   void look(bench)
 }
 
@@ -192,6 +193,9 @@ const joined = async (bench: Bench, frame: Frame, more: Outline): Promise<Outlin
   return outlines[0] ?? more
 }
 
+/** Would a person who was told of some frames be surprised by so many? */
+const isFarMore = (count: number, told: number): boolean => count > 10 && count > told * 1.2
+
 /** Works the part out at the picture's full size and uses it. */
 export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> => {
   const state = bench.get()
@@ -217,6 +221,10 @@ export const applyColour = async (bench: Bench, use: ColourUse): Promise<void> =
     if (fault !== null) {
       changeTool(bench, 'colour', { isWorking: false })
       return say(bench, fault, 'fault')
+    }
+    if (use === 'frames' && isFarMore(outlines.length, tool.found)) {
+      changeTool(bench, 'colour', { isWorking: false, found: outlines.length })
+      return say(bench, `At its full size the picture has ${outlines.length} such parts. Press again to make them all.`)
     }
     const whole = use === 'add' ? await joined(bench, source.frame, all) : all
     if (bench.get().project !== project) {

@@ -58,6 +58,8 @@ export interface ColourTool {
   readonly points: readonly Point[]
   /** What would be cut, in picture pixels. */
   readonly outline: Outline | null
+  /** How many parts that is, each of which would become a frame. */
+  readonly found: number
   readonly isWorking: boolean
   readonly message: string | null
 }

@@ -1,6 +1,6 @@
 import { isFailure } from '@/core/failure'
 import type { Reply, Request } from '@/client/workers/workerClient'
-import { readArtwork } from '@/core/formats/svg/artwork'
+import { readArtwork, type ArtKind } from '@/core/formats/svg/artwork'
 import { mapQuad } from '@/core/geometry/quad'
 import { apply, scaling, type Matrix } from '@/core/geometry/matrix'
 import type { Combination } from '@/core/path/combinations'
@@ -58,7 +58,8 @@ export type OutlineJob =
 export interface OutlineAnswer {
   readonly outlines: readonly Outline[]
   readonly names?: readonly string[]
-  readonly filled?: readonly boolean[]
+  /** Of a drawing, what each outline is there. */
+  readonly kinds?: readonly ArtKind[]
   readonly notes?: readonly string[]
   readonly size?: Size
   readonly isSoft?: boolean

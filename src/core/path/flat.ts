@@ -3,6 +3,7 @@ import { TOLERANCE } from '@/core/tolerance'
 import { areaOf } from '@/core/path/area'
 import type { Combination } from '@/core/path/combinations'
 import { boundsOf } from '@/core/path/extent'
+import type { Point } from '@/core/geometry/vector'
 import { polygonPath, type Outline } from '@/core/path/path'
 import { polylineOf } from '@/core/path/polyline'
 
@@ -31,6 +32,19 @@ export const combineFlat = (first: Outline, second: Outline, how: Combination, f
   clipper.Execute(kinds[how], solution, rule(first), rule(second))
   const path = solution.flatMap((ring) => polygonPath(ring.map(({ X, Y }) => ({ x: X / GRID, y: Y / GRID }))))
   return { path, fillRule: 'evenodd' }
+}
+
+/** Rings of one direction united, where they overlap too: rings none of which cross, holes the other way round. */
+export const unitedRings = (rings: readonly (readonly Point[])[]): readonly (readonly Point[])[] => {
+  const clipper = new ClipperLib.Clipper()
+  const paths = rings.map((ring) =>
+    ring.map((p) => new ClipperLib.IntPoint(Math.round(p.x * GRID), Math.round(p.y * GRID))),
+  )
+  clipper.AddPaths(paths, ClipperLib.PolyType.ptSubject, true)
+  const solution: ClipperLib.IntPoint[][] = []
+  const { pftNonZero } = ClipperLib.PolyFillType
+  clipper.Execute(ClipperLib.ClipType.ctUnion, solution, pftNonZero, pftNonZero)
+  return solution.map((ring) => ring.map(({ X, Y }) => ({ x: X / GRID, y: Y / GRID })))
 }
 
 /** The area that an outline without crossings fills: of even-odd rings, by the engine that can't be lost. */

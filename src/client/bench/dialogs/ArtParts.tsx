@@ -6,7 +6,7 @@ import RadioGroup from '@mui/material/RadioGroup'
 import { Tick } from '@/client/parts/fields/Tick'
 import panel from '@/client/parts/Panel.module.css'
 import { svgTextOf } from '@/core/path/svgText'
-import type { Art, ArtChoice } from '@/client/store/artwork'
+import type { Art, ArtChoice, ArtPart } from '@/client/store/artwork'
 import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/parts/ArtPanes.module.css'
 
@@ -35,7 +35,7 @@ export const Preview = ({
     {inOrder(art, chosen).map((i) => {
       const part = art.parts[i]
       if (!part) return null
-      const look = chosen.includes(i) ? LOOKS.partChosen : part.isFilled ? LOOKS.part : LOOKS.partLine
+      const look = chosen.includes(i) ? LOOKS.partChosen : part.kind === 'inside' ? LOOKS.partLine : LOOKS.part
       return (
         <path
           key={i}
@@ -51,6 +51,9 @@ export const Preview = ({
     })}
   </svg>
 )
+
+/** What a part is, where it is not simply filled. */
+const KIND_WORDS: Readonly<Record<ArtPart['kind'], string>> = { fill: '', line: ' (line)', inside: ' (inside)' }
 
 /** More parts than this are not listed one by one. */
 const MOST_LISTED = 300
@@ -80,14 +83,14 @@ export const Parts = ({
       </span>
     </div>
     <div className={styles.parts}>
-      {art.parts.slice(0, MOST_LISTED).map(({ name, isFilled }, i) => (
+      {art.parts.slice(0, MOST_LISTED).map(({ name, kind }, i) => (
         <Tick
           key={i}
           isOn={chosen.includes(i)}
           onChange={() => onChosen(chosen.includes(i) ? chosen.filter((one) => one !== i) : [...chosen, i])}
         >
           {name}
-          {isFilled ? '' : ' (a line)'}
+          {KIND_WORDS[kind]}
         </Tick>
       ))}
     </div>

@@ -12,12 +12,14 @@ import { CategoryField } from '@/client/parts/fields/CategoryField'
 import {
   artWords,
   keepMade,
+  likelyParts,
   madeOf,
   putOnSheet,
   putSoftMask,
   readArt,
   type Art,
   type ArtChoice,
+  wordsOnLines,
 } from '@/client/store/artwork'
 import { isOpenRaster, sourceOfLayers, sourceOfRead } from '@/client/store/artSources'
 import { openOpenings } from '@/client/store/slices/dialogs'
@@ -121,9 +123,9 @@ const ChooseFiles = ({
           <p role="status">Reading…</p>
         ) : (
           <p>
-            Choose SVG drawings, or PNG and WebP pictures with transparent parts. Outlines are taken from what is filled
-            in a drawing, or traced along the edge of what is transparent. Frames for the holes of art are made from the
-            same files, and from layers: OpenRaster, or several pictures of one size.
+            Choose SVG drawings, or PNG and WebP pictures with transparent parts. Outlines are taken from what a drawing
+            fills and from its lines, or traced along the edge of what is transparent. Frames for the holes of art are
+            made from the same files, and from layers: OpenRaster, or several pictures of one size.
           </p>
         )}
         {faults.map((fault) => (
@@ -159,8 +161,8 @@ interface ArtFormProps {
 
 const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) => {
   const bench = useBenchHandle()
-  const filled = art.parts.flatMap((part, i) => (part.isFilled ? [i] : []))
-  const [chosen, setChosen] = useState<readonly number[]>(filled)
+  const [chosen, setChosen] = useState<readonly number[]>(() => likelyParts(art))
+  const onLines = wordsOnLines(art)
   const [choice, setChoice] = useState<ArtChoice>({ as: 'one', soft: false })
   const kept = useBench((state) => state.kept)
   const [category, setCategory] = useState(kept[0]?.category ?? 'Mine')
@@ -182,12 +184,12 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
       choice.soft ? putSoftMask(bench, art, chosen) : putOnSheet(bench, await madeOf(bench, art, chosen, choice)),
     )
   const keep = (): Promise<void> => act(async () => keepMade(bench, await madeOf(bench, art, chosen, choice), category))
-  /** Of every file what is filled, each as one outline. */
+  /** Of every file what is likely meant, each as one outline. */
   const keepFiles = (): Promise<void> =>
     act(async () => {
       const made = []
       for (const one of all) {
-        const parts = one.parts.flatMap((part, i) => (part.isFilled ? [i] : []))
+        const parts = likelyParts(one)
         if (parts.length) made.push(...(await madeOf(bench, one, parts, { as: 'one', soft: false })))
       }
       return keepMade(bench, made, category)
@@ -226,6 +228,7 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
               />
             )}
             <Parts art={art} chosen={chosen} onChosen={setChosen} />
+            {onLines && <span className={panel.hint}>{onLines}</span>}
             <Options art={art} choice={choice} onChoice={setChoice} />
             <CategoryField categories={kept.map((one) => one.category)} value={category} onValue={setCategory} />
             {art.notes.map((note) => (

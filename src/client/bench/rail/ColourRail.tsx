@@ -16,10 +16,13 @@ const METRIC_WORDS: Readonly<Record<ColourMetric, readonly [string, string]>> = 
   rgb: ['By RGB', 'Colours differ by their RGB values'],
 }
 
+const framesLabel = (found: number): string =>
+  found > 1 ? `${found} empty frames: one for each part found` : 'An empty frame for the part found'
+
 /** How a part of a picture is found by its colour, and what becomes of it. */
 export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
   const bench = useBenchHandle()
-  const { choice, points, isWorking, message } = tool
+  const { choice, points, found, isWorking, message } = tool
   const most = MOST_TOLERANCE[choice.metric]
   if (!points.length)
     return (
@@ -71,8 +74,8 @@ export const ColourRail = ({ tool }: { readonly tool: ColourTool }) => {
         {isWorking ? 'Looking…' : (message ?? (points.length > 1 ? `${points.length} areas` : 'Shift adds an area'))}
       </span>
       <span className={panel.grow} />
-      <CommandButton framed id="colour-frames" fades>
-        Frames
+      <CommandButton framed id="colour-frames" fades label={framesLabel(found)}>
+        {found > 1 ? `${found} frames` : 'Frames'}
       </CommandButton>
       <CommandButton framed id="colour-frame" fades>
         One frame

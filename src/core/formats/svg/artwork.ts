@@ -2,22 +2,28 @@ import { Failure } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { compose, determinant, translation, type Matrix } from '@/core/geometry/matrix'
 import type { Size } from '@/core/geometry/vector'
+import { cornersOf } from '@/core/geometry/rect'
 import { combineOutlines } from '@/core/path/combine'
-import type { FillRule, Outline, Path } from '@/core/path/path'
+import { polygonPath, type FillRule, type Outline, type Path } from '@/core/path/path'
+import { isTooFine } from '@/core/path/stroke'
 import { transformPath } from '@/core/path/transform'
+import { clipped, closedContours, type Clip } from '@/core/formats/svg/clips'
 import { ownProperty, styleSheetOf, type StyleSheet } from '@/core/formats/svg/styles'
 import { drawingSize, viewPort } from '@/core/formats/svg/viewport'
-import { isShape, shapePath } from '@/core/formats/svg/shapes'
+import { hasInside, isShape, shapePath } from '@/core/formats/svg/shapes'
+import { isDrawn, lineOutline, lineStyle, NO_LINE, type LineStyle } from '@/core/formats/svg/strokes'
 import { parseLength, parseTransform, viewBoxMatrix, type Viewport } from '@/core/formats/svg/transform'
 import { parseSvg, SVG_LIMITS, type SvgElement } from '@/core/formats/svg/xml'
+
+/** What the drawing fills; what a line of it covers; what a line without fill goes around. */
+export type ArtKind = 'fill' | 'line' | 'inside'
 
 /** Outlines read from a drawing, in its user units of 1/96 inch, from the bottom up. */
 export interface Artwork {
   readonly outlines: readonly Outline[]
   /** What each is called in the drawing, or its kind. */
   readonly names: readonly string[]
-  /** Whether each is filled in the drawing; lines only have a stroke. */
-  readonly filled: readonly boolean[]
+  readonly kinds: readonly ArtKind[]
   readonly size: Size
   /** What was left out, in words. */
   readonly notes: readonly string[]
@@ -28,10 +34,10 @@ interface Situation {
   readonly matrix: Matrix
   readonly port: Viewport
   readonly fill: string
-  readonly stroke: string
+  readonly line: LineStyle
   readonly fillRule: FillRule
   readonly isVisible: boolean
-  readonly clips: readonly Outline[]
+  readonly clips: readonly Clip[]
   /** Ids of what is being used, so that nothing uses itself. */
   readonly using: readonly string[]
 }
@@ -62,11 +68,12 @@ const idOf = (reference: string | undefined): string | null => {
 class ArtworkReader {
   readonly outlines: Outline[] = []
   readonly names: string[] = []
-  readonly filled: boolean[] = []
+  readonly kinds: ArtKind[] = []
   readonly notes = new Map<string, number>()
   private readonly byId = new Map<string, SvgElement>()
   private uses = 0
   private pieces = 0
+  private lineWork = 0
 
   constructor(
     private readonly sheet: StyleSheet,
@@ -100,12 +107,13 @@ class ArtworkReader {
       ...at,
       matrix,
       fill: inherited(read('fill'), at.fill),
-      stroke: inherited(read('stroke'), at.stroke),
+      line: lineStyle(read, at.port, at.line),
       fillRule: ruleOf(read('fill-rule'), at.fillRule),
       isVisible: visibility === undefined ? at.isVisible : visibility === 'visible',
     }
     if (read('mask') !== undefined && read('mask') !== 'none') this.note('masks')
-    return clip === null ? next : { ...next, clips: [...at.clips, this.clipOutline(clip, next)] }
+    if (clip === null) return next
+    return { ...next, clips: [...at.clips, { outline: this.clipOutline(clip, next), isViewport: false }] }
   }
 
   /** All that a clip path lets through, as one outline. */
@@ -155,8 +163,18 @@ class ArtworkReader {
     const a = element.attributes
     const port = { w: parseLength(a['width'], at.port.w, at.port.w), h: parseLength(a['height'], at.port.h, at.port.h) }
     const place = translation(parseLength(a['x'], at.port.w, 0), parseLength(a['y'], at.port.h, 0))
-    const box = viewBoxMatrix(a['viewBox'], a['preserveAspectRatio'], port)
-    return { ...at, matrix: compose(at.matrix, place, box), port: viewPort(a['viewBox'], port) }
+    return this.through(element, { ...at, matrix: compose(at.matrix, place) }, port)
+  }
+
+  /** What an element with a viewport shows of what it holds: nothing beyond it, unless it says so (SVG 2, 8.5 and 5.5). */
+  private through(element: SvgElement, at: Situation, port: Viewport): Situation {
+    const { viewBox, preserveAspectRatio } = element.attributes
+    const box = viewBoxMatrix(viewBox, preserveAspectRatio, port)
+    const inner = { ...at, matrix: compose(at.matrix, box), port: viewPort(viewBox, port) }
+    if (/^(visible|auto)$/.test(this.property(element, 'overflow') ?? '')) return inner
+    const view = polygonPath(cornersOf({ x0: 0, y0: 0, x1: port.w, y1: port.h }))
+    const outline: Outline = { path: transformPath(at.matrix, view), fillRule: 'nonzero' }
+    return { ...inner, clips: [...at.clips, { outline, isViewport: true }] }
   }
 
   private visitUse(element: SvgElement, at: Situation): void {
@@ -178,26 +196,39 @@ class ArtworkReader {
     }
     if (target.name !== 'symbol') return this.visit(target, moved)
     const port = { w: parseLength(a['width'], at.port.w, at.port.w), h: parseLength(a['height'], at.port.h, at.port.h) }
-    const box = viewBoxMatrix(target.attributes['viewBox'], target.attributes['preserveAspectRatio'], port)
-    const within = this.within(target, {
-      ...moved,
-      matrix: compose(moved.matrix, box),
-      port: viewPort(target.attributes['viewBox'], port),
-    })
+    const within = this.through(target, this.within(target, moved), port)
     for (const child of target.children) this.visit(child, within)
   }
 
   private take(element: SvgElement, at: Situation): void {
     if (!at.isVisible || Math.abs(determinant(at.matrix)) < 1e-12) return
-    const isFilled = at.fill !== 'none' && at.fill !== 'transparent' && !isZero(this.property(element, 'fill-opacity'))
-    const isDrawn = at.stroke !== '' && at.stroke !== 'none'
-    if (!isFilled && !isDrawn) return
-    const path = transformPath(at.matrix, shapePath(element, at.port))
-    const outline = clipped({ path, fillRule: at.fillRule }, at.clips)
-    if (!outline.path.some(({ kind }) => kind !== 'move' && kind !== 'close')) {
-      if (element.name === 'line') this.note('lines')
-      return
+    const path = shapePath(element, at.port)
+    const isFilled = hasInside(element) && isPainted(at.fill) && !isZero(this.property(element, 'fill-opacity'))
+    if (isFilled) this.put(element, { path: transformPath(at.matrix, path), fillRule: at.fillRule }, at, 'fill')
+    if (!isDrawn(at.line) || isZero(this.property(element, 'stroke-opacity'))) return
+    this.draw(element, path, at)
+    if (isFilled || !hasInside(element)) return
+    const inside: Outline = { path: transformPath(at.matrix, closedContours(path)), fillRule: at.fillRule }
+    this.put(element, inside, at, 'inside')
+  }
+
+  private draw(element: SvgElement, path: Path, at: Situation): void {
+    this.lineWork += path.length
+    if (this.lineWork > SVG_LIMITS.linePieces) return this.note('lines beyond the first thousands')
+    const line = {
+      path,
+      style: at.line,
+      matrix: at.matrix,
+      keepsWidth: this.property(element, 'vector-effect') === 'non-scaling-stroke',
+      pathLength: parseLength(element.attributes['pathLength'], 1, NaN),
     }
+    if (isTooFine(path, at.line)) this.note('gaps of very fine dashes')
+    this.put(element, lineOutline(line), at, 'line')
+  }
+
+  private put(element: SvgElement, whole: Outline, at: Situation, kind: ArtKind): void {
+    const outline = clipped(whole, at.clips)
+    if (!outline.path.some(({ kind }) => kind !== 'move' && kind !== 'close')) return
     this.pieces += outline.path.length
     if (this.pieces > RANGE.segments * 10)
       throw new Failure(
@@ -206,17 +237,11 @@ class ArtworkReader {
       )
     this.outlines.push(outline)
     this.names.push(element.attributes['id'] ?? element.attributes['label'] ?? element.name)
-    this.filled.push(isFilled)
+    this.kinds.push(kind)
   }
 }
 
-const clipped = (outline: Outline, clips: readonly Outline[]): Outline =>
-  clips.reduce<Outline>(
-    (sofar, clip) => (clip.path.length ? combineOutlines(sofar, clip, 'intersect').outline : { ...sofar, path: NONE }),
-    outline,
-  )
-
-const NONE: Path = []
+const isPainted = (paint: string): boolean => paint !== 'none' && paint !== 'transparent'
 
 const wordsOf = (notes: ReadonlyMap<string, number>): readonly string[] =>
   [...notes].map(([what, count]) => `Left out: ${what} (${count})`)
@@ -233,7 +258,7 @@ export const readArtwork = (text: string): Artwork => {
     matrix: viewBoxMatrix(root.attributes['viewBox'], root.attributes['preserveAspectRatio'], size),
     port: viewPort(root.attributes['viewBox'], size),
     fill: 'black',
-    stroke: 'none',
+    line: NO_LINE,
     fillRule: 'nonzero',
     isVisible: true,
     clips: [],
@@ -244,7 +269,7 @@ export const readArtwork = (text: string): Artwork => {
   return {
     outlines: reader.outlines,
     names: reader.names,
-    filled: reader.filled,
+    kinds: reader.kinds,
     size,
     notes: wordsOf(reader.notes),
   }

@@ -90,6 +90,14 @@ export const shapePath = (element: SvgElement, port: Viewport): Path => {
       return element.name === 'polyline' ? path.slice(0, -1) : path
     }
     default:
-      return [] // a line has no inside
+      return linePath(element, port)
   }
 }
+
+const linePath = ({ attributes: a }: SvgElement, port: Viewport): Path => [
+  { kind: 'move', to: { x: parseLength(a['x1'], port.w, 0), y: parseLength(a['y1'], port.h, 0) } },
+  { kind: 'line', to: { x: parseLength(a['x2'], port.w, 0), y: parseLength(a['y2'], port.h, 0) } },
+]
+
+/** A single line has no inside, whatever its fill. */
+export const hasInside = ({ name }: SvgElement): boolean => name !== 'line'

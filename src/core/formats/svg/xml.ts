@@ -5,7 +5,14 @@ import { readXml, type XmlElement, type XmlReading } from '@/core/formats/xml'
 export type SvgElement = XmlElement
 
 /** What a drawing may hold at most. */
-export const SVG_LIMITS = { characters: 12_000_000, elements: 60_000, depth: 120, uses: 20_000 } as const
+export const SVG_LIMITS = {
+  characters: 12_000_000,
+  elements: 60_000,
+  depth: 120,
+  uses: 20_000,
+  /** Pieces of path whose lines are outlined. */
+  linePieces: 20_000,
+} as const
 
 const unreadable = (why: string): Failure =>
   new Failure('picture-unreadable', `This SVG cannot be read: ${why}. Save it again as plain SVG and try once more.`)
