@@ -1,7 +1,14 @@
 import { isFailure } from '@/core/failure'
 import type { Combination } from '@/core/path/combinations'
 import { openAsOne } from '@/core/document/edits/openings'
-import { breakApart, combinable, frameOfOutline, framePieces, joinFrames } from '@/core/document/edits/stencils'
+import {
+  breakApart,
+  combinable,
+  frameOfOutline,
+  framePieces,
+  isHeldCovered,
+  joinFrames,
+} from '@/core/document/edits/stencils'
 import { layOf } from '@/core/document/laid'
 import { isOutlineSound, outlineOnSheet } from '@/core/document/outline'
 import type { Frame } from '@/core/document/types'
@@ -65,7 +72,9 @@ export const combineSelected = async (bench: Bench, how: Combination): Promise<v
   const { sheetId, selection } = bench.get()
   bench.commit(NAMES[how], (now) => joinFrames(now, { sheetId, ids: selection, outline: combined.outline }))
   select(bench, first.id)
+  const isEnlarged = isHeldCovered(bench.get().project, sheetId, first.id)
   sayFlattened(bench, combined)
+  if (isEnlarged) say(bench, 'The picture is shown a little larger, or moved, so that it covers the whole new outline.')
 }
 
 /** Makes one opening of all that is selected, texts too, that shows one picture. */

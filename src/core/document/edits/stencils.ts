@@ -22,7 +22,7 @@ import {
   standingOutline,
   type StandingOutline,
 } from '@/core/document/outline'
-import { frameHolder, frameOutline, sheetOf, shownTake } from '@/core/document/read'
+import { frameHolder, frameOutline, sheetOf, shownPlaced, shownTake } from '@/core/document/read'
 import { frameOf, framesUnder, isLocked } from '@/core/document/tree'
 import { type Frame, type Project, type Sheet } from '@/core/document/types'
 import { PICTURES, type Fill } from '@/core/document/fill'
@@ -104,16 +104,27 @@ export const reshapeFrame = defineEdit<FrameAddress & { readonly stencil: Stenci
 /** An outline and where it stands on the sheet. */
 type Standing = Omit<StandingOutline, 'stencil'> & { readonly stencil: Stencil }
 
-/** Stores an outline that stands on the sheet in a frame; its picture stays where it is on the sheet. */
-const storeOutline = (frame: Draft<Frame>, frameBefore: Frame, to: Standing, project: Project, sheet: Sheet): void => {
+/**
+ * Stores an outline that stands on the sheet in a frame; its picture stays where it is on the sheet. One that covered the
+ * outline before covers the new one too where `covers` says so, enlarged as little as that takes; else a gap is shown.
+ */
+const storeOutline = (
+  frame: Draft<Frame>,
+  frameBefore: Frame,
+  to: Standing,
+  { project, sheet }: Around,
+  covers = false,
+): void => {
   const after: Frame = { ...frameBefore, ...to, flip: false }
   if (frameBefore.fill.kind === PICTURES) {
     const outline = frameOutline(after)
     const takes = frameBefore.fill.takes.map((take) => {
       const holder = frameHolder(project, sheet, frameBefore, take.placed.pictureId)
       const moved = moveFramePose(take.placed, holder, frameBefore, to, outline)
-      // An outline that reaches beyond the picture shows the gap: it was drawn so.
-      const isKept = moved.placed.keepCovered && isCoveredAt(moved.placed, moved.holder)
+      const isCovered = isCoveredAt(moved.placed, moved.holder)
+      const didCover = take.placed.keepCovered || isCoveredAt(take.placed, holder)
+      // An outline drawn to reach beyond the picture shows the gap.
+      const isKept = covers ? didCover && (take.placed.keepCovered || !isCovered) : take.placed.keepCovered && isCovered
       return { ...take, placed: { ...moved.placed, keepCovered: isKept } }
     })
     put(frame, 'fill', { ...frameBefore.fill, takes } as Draft<Fill>) // a frozen value is stored as it is
@@ -125,22 +136,26 @@ const storeOutline = (frame: Draft<Frame>, frameBefore: Frame, to: Standing, pro
   if (frame.flip !== undefined) delete frame.flip
 }
 
-/** Gives a frame an outline that stands on the sheet, in sheet points; the picture stays put. `kinds` are those of its points, where they are not told from their handles. */
-export const setOutlineOnSheet = defineEdit<
-  FrameAddress & { readonly outline: Outline; readonly turn?: number; readonly kinds?: string }
->((draft, { sheetId, frameId, outline, turn = 0, kinds }, project) => {
+interface OutlineOnSheet extends FrameAddress {
+  /** In sheet points. */
+  readonly outline: Outline
+  readonly turn?: number
+  /** The kinds of its points, where they are not told from their handles. */
+  readonly kinds?: string
+  /** A picture that covered the outline before covers the new one too, enlarged where that takes it. */
+  readonly covers?: boolean
+}
+
+/** Gives a frame an outline that stands on the sheet; the picture stays put. */
+export const setOutlineOnSheet = defineEdit<OutlineOnSheet>((draft, args, project) => {
+  const { sheetId, frameId, outline, turn = 0, kinds, covers = false } = args
   const sheet = sheetOf(project, sheetId)
   const frameBefore = frameOf(sheet, frameId)
   const frame = frameDraft(draft, project, sheetId, frameId)
   if (!frame || !isOutlineSound(outline)) return
   const to = standingOutline(outline, turn)
-  storeOutline(
-    frame,
-    frameBefore,
-    kinds === undefined ? to : { ...to, stencil: { ...to.stencil, kinds } },
-    project,
-    sheet,
-  )
+  const drawn = kinds === undefined ? to : { ...to, stencil: { ...to.stencil, kinds } }
+  storeOutline(frame, frameBefore, drawn, { project, sheet }, covers)
 })
 
 /** Clips a frame's picture with a stencil that stands upright on the sheet; the picture stays put. */
@@ -148,7 +163,7 @@ export const cutFrame = defineEdit<FrameAddress & { readonly stencil: Stencil; r
   (draft, { sheetId, frameId, stencil, box }, project) => {
     const sheet = sheetOf(project, sheetId)
     const frame = frameDraft(draft, project, sheetId, frameId)
-    if (frame) storeOutline(frame, frameOf(sheet, frameId), { stencil, box, turn: 0 }, project, sheet)
+    if (frame) storeOutline(frame, frameOf(sheet, frameId), { stencil, box, turn: 0 }, { project, sheet })
   },
 )
 
@@ -196,7 +211,18 @@ export const clipOnSheet = (
 export const combinable = (sheet: Sheet, ids: readonly string[]): readonly Frame[] =>
   framesUnder(sheet, ids).filter(({ id }) => !isLocked(sheet, id))
 
-/** Makes frames one: the bottom one takes the outline (sheet points) and keeps what fills it, the others go. */
+/** Is the picture of a frame larger, or further along, than it was placed, so that it covers the outline? */
+export const isHeldCovered = (project: Project, sheetId: string, frameId: string): boolean => {
+  const sheet = sheetOf(project, sheetId)
+  const frame = frameOf(sheet, frameId)
+  const placed = shownPlaced(frame)
+  return placed?.keepCovered === true && !isCoveredAt(placed, frameHolder(project, sheet, frame, placed.pictureId))
+}
+
+/**
+ * Makes frames one: the bottom one takes the outline (sheet points) and keeps what fills it, which covers the outline as it
+ * did; the others go.
+ */
 export const joinFrames = (
   project: Project,
   { sheetId, ids, outline }: FramesAddress & { readonly outline: Outline },
@@ -204,7 +230,7 @@ export const joinFrames = (
   const [first, ...others] = combinable(sheetOf(project, sheetId), ids)
   if (!first || !others.length) return unchanged(project)
   return joinRecorded(
-    setOutlineOnSheet.record(project, { sheetId, frameId: first.id, outline, turn: first.turn }),
+    setOutlineOnSheet.record(project, { sheetId, frameId: first.id, outline, turn: first.turn, covers: true }),
     (at) => removeItems.record(at, { sheetId, ids: others.map(({ id }) => id) }),
   )
 }

@@ -4,7 +4,9 @@ import { combineAll } from '@/core/path/combine'
 import { areaOf } from '@/core/path/area'
 import { boundsOf } from '@/core/path/extent'
 import { nodesOf, moveNodes, pathOfNodes } from '@/core/path/nodes'
+import { apply, invert } from '@/core/geometry/matrix'
 import { distance } from '@/core/geometry/vector'
+import { polylineOf } from '@/core/path/polyline'
 import { projectFaults } from '@/core/document/validate'
 import { patched } from '@/core/document/history'
 import {
@@ -33,7 +35,7 @@ import { fc, holdsFor, real } from '@tests/helpers/property'
 import { stencils } from '@tests/helpers/arbitrary'
 import { someProjects } from '@tests/helpers/documents'
 import { near, nearMatrix } from '@tests/helpers/near'
-import { sampleProject, SHEET } from '@tests/helpers/project'
+import { pictureRef, sampleProject, SHEET } from '@tests/helpers/project'
 
 const sheet = (project: Project) => sheetOf(project, SHEET)
 const first = (project: Project) =>
@@ -224,6 +226,36 @@ describe('stencils of a document', () => {
         expect(projectFaults(apart)).toEqual([])
       },
       25,
+    ))
+  it('united cover the whole with the picture that covered its part; nowhere is a hole', () =>
+    holdsFor(
+      fc.tuple(real(-180, 180), real(40, 300), real(40, 300), real(-400, 400), real(-300, 300), fc.boolean()),
+      ([turn, w, h, dx, dy, keepCovered]) => {
+        const at = (id: string, cx: number, cy: number) => ({
+          ...newFrame(id, { kind: 'ellipse' }, { cx, cy, w, h }),
+          turn,
+        })
+        const empty = withFrames([at('a', 400, 300), at('b', 400 + dx, 300 + dy)])
+        const filled = placePicture(empty, { sheetId: SHEET, frameId: 'a', pictureId: 'pic-1' })
+        const placed = shownPlaced(frameOf(sheet(filled), 'a'))
+        if (!placed) throw new TypeError('no picture')
+        const project = setPlaced(filled, { sheetId: SHEET, frameId: 'a', placed: { ...placed, keepCovered } })
+        const { outline } = combineAll(
+          ['a', 'b'].map((id) => standingOutlineOf(frameOf(sheet(project), id))),
+          'unite',
+        )
+        const joined = joinFrames(project, { sheetId: SHEET, ids: ['a', 'b'], outline }).project
+        const m = seen(joined, 'a')
+        const pixels = pictureRef(1).pixels
+        if (!m) throw new TypeError('a picture was to be seen')
+        // Every point of the outline lies on the picture.
+        for (const p of polylineOf(outline.path, 1).flat()) {
+          const { x, y } = apply(invert(m), p)
+          expect(Math.min(x, y, pixels.w - x, pixels.h - y)).toBeGreaterThan(-1e-6 * pixels.w)
+        }
+        if (dx === 0 && dy === 0) samePlace(project, joined, 'a')
+      },
+      60,
     ))
   it('of an arc opened grow about the circle, which stays; a mirrored one too', () => {
     const arc = (sweep: number) => ({ kind: 'arc', from: -90, sweep, hole: 0 }) as const
