@@ -204,6 +204,29 @@ const layer = {
     }),
   ],
 }
+const layerChange = strict(
+  { id: ref('id') },
+  {
+    at: words(['under', 'over']),
+    opacity: ref('share'),
+    hidden: { type: 'boolean' },
+    paint,
+    width: number(L.width),
+    side: words([...STROKE_SIDES, 'out', 'in']),
+    join: words(JOINS),
+    mitreLimit: number(L.mitreLimit),
+    line,
+    ...offsets,
+    ...soft,
+    inset: { type: 'boolean' },
+    grow: number(L.grow),
+    direction: ref('turn'),
+    depth: number(L.depth),
+    softness: number(L.softness),
+    light: ref('colour'),
+    shade: ref('colour'),
+  },
+)
 const layers = { type: 'array', maxItems: L.layers, items: ref('layer') }
 const mixing = { opacity: ref('share'), blend: words(BLENDS) }
 const corner = strict({ style: words(CORNER_STYLES), size: measure(0.5) })
@@ -214,7 +237,12 @@ const namedFinish = strict(
 )
 const itemFinish = strict(
   {},
-  { finishId: ref('id'), layers, without: { type: 'array', maxItems: L.layers, items: ref('id') } },
+  {
+    finishId: ref('id'),
+    layers,
+    changes: { type: 'array', maxItems: L.layers, items: layerChange },
+    without: { type: 'array', maxItems: L.layers, items: ref('id') },
+  },
 )
 
 const centre = { cx: number(RANGE.position), cy: number(RANGE.position) }

@@ -1,27 +1,15 @@
 'use client'
 import { dropperOf } from '@/client/store/modes'
 import { useRef, useState, type KeyboardEvent, type RefObject } from 'react'
-import { fromRgb } from '@/core/colour/space'
 import type { Colour } from '@/core/colour/colour'
 import type { Point } from '@/core/geometry/vector'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { colourAt } from '@/client/stage/colourAt'
 import { Floating } from '@/client/parts/Floating'
 import styles from '@/client/stage/Table.module.css'
 import { endShortMode } from '@/client/store/slices/mode'
 
-/** What shows through where nothing is painted. */
-const PAPER = 255
 const STEP = 4
-
-/** The colour of the painted sheet at a point of the table, in CSS pixels. */
-const colourAt = (canvas: HTMLCanvasElement | null, at: Point): Colour => {
-  const ratio = window.devicePixelRatio || 1
-  const context = canvas?.getContext('2d')
-  const [r = PAPER, g = PAPER, b = PAPER, alpha = 0] =
-    context?.getImageData(Math.round(at.x * ratio), Math.round(at.y * ratio), 1, 1).data ?? []
-  const over = (channel: number): number => PAPER + ((channel - PAPER) * alpha) / PAPER
-  return fromRgb({ r: over(r), g: over(g), b: over(b) })
-}
 
 const ARROWS: Readonly<Record<string, Point>> = {
   ArrowLeft: { x: -STEP, y: 0 },

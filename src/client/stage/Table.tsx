@@ -1,4 +1,7 @@
 'use client'
+import { colourAt } from '@/client/stage/colourAt'
+import { readPaintedBy } from '@/client/store/painted'
+import { toTable } from '@/client/store/view'
 import { hashOf } from '@/core/document/sheetPictures'
 import { toolOf, armedOf, carryOf, carriedOf } from '@/client/store/modes'
 import { useEffect, useRef, useState } from 'react'
@@ -148,8 +151,16 @@ export const Table = () => {
     observer.observe(table)
     measure()
     const stop = startPainting(bench, canvas.current)
+    readPaintedBy(bench, (points) => {
+      const { view, table: size } = bench.get()
+      const seen = points
+        .map((p) => toTable(view, p))
+        .filter(({ x, y }) => x >= 0 && y >= 0 && x < size.w && y < size.h)
+      return seen.map((p) => colourAt(canvas.current, p))
+    })
     setReady(true)
     return () => {
+      readPaintedBy(bench, null)
       observer.disconnect()
       stop()
     }

@@ -21,7 +21,9 @@ import {
   setBack,
   shareDifferences,
 } from '@/core/document/edits/namedFinishes'
-import { namedOf } from '@/core/document/finish'
+import { layersOf, namedOf } from '@/core/document/finish'
+import { changeBetween, withChange } from '@/core/finish/changes'
+import { newStrokeColour } from '@/client/store/strokeColour'
 import { finishCopySchema } from '@/core/document/schema/finish'
 import type { Item, NamedFinish, Project } from '@/core/document/types'
 import { newId } from '@/client/store/actions'
@@ -61,22 +63,41 @@ export const finishScale = (bench: Bench): number => {
   return Math.max(1, Math.round(Math.min(w, h) * 0.012))
 }
 
-/** Adds a layer to the finish of what is selected, and opens it. */
+/** The named finish whose users all follow the next change; null where it is for what is selected only. */
+const forAll = (bench: Bench, project: Project): NamedFinish | null => {
+  const [item] = selectedItems(bench)
+  return bench.get().finishScope === 'all' && item ? namedOf(project, item) : null
+}
+
+/** Adds a layer to the finish of what is selected, or of all that share it, and opens it. */
 export const addLayer = (bench: Bench, kind: LayerKind): void => {
-  const layer = newLayer(kind, newId('l'), finishScale(bench))
-  onItems(bench, `Add ${kind}`, (project, at) => putLayer.record(project, { ...at, layer }))
+  const first = newLayer(kind, newId('l'), finishScale(bench))
+  const colour = first.kind === 'stroke' ? newStrokeColour(bench) : null
+  const layer = first.kind === 'stroke' && colour ? { ...first, paint: { kind: 'colour', colour } as const } : first
+  onItems(bench, `Add ${kind}`, (project, at) => {
+    const named = forAll(bench, project)
+    if (!named) return putLayer.record(project, { ...at, layer })
+    return changeFinish.record(project, { finishId: named.id, change: { layers: [...named.layers, layer] } })
+  })
   openLayer(bench, layer.id)
 }
 
-/** How a change of a layer is recorded: for what is selected, or in the named finish for all that use it. */
+/**
+ * How a change of a layer is recorded: for what is selected, or in the named finish for all that use it. Only values
+ * that became different are changed; all others stay what each has.
+ */
 export const recordLayer = (bench: Bench, project: Project, layer: FinishLayer): Recorded => {
   const [item] = selectedItems(bench)
-  const named = item && namedOf(project, item)
-  if (bench.get().finishScope === 'all' && named?.layers.some(({ id }) => id === layer.id)) {
-    const layers = named.layers.map((held) => (held.id === layer.id ? layer : held))
-    return changeFinish.record(project, { finishId: named.id, change: { layers } })
-  }
-  return putLayer.record(project, { ...address(bench), layer })
+  const from = item && layersOf(project, item).find(({ id }) => id === layer.id)
+  const here = { ...address(bench), layer, ...(from ? { from } : {}) }
+  const named = forAll(bench, project)
+  const delta = from && changeBetween(from, layer)
+  if (!delta || !named?.layers.some(({ id }) => id === layer.id)) return putLayer.record(project, here)
+  const layers = named.layers.map((held) => (held.id === layer.id ? withChange(held, delta) : held))
+  // What is selected shows the new value also where it differed in it.
+  return joinRecorded(changeFinish.record(project, { finishId: named.id, change: { layers } }), (shared) =>
+    putLayer.record(shared, here),
+  )
 }
 
 /** Changes a layer as one step. */
@@ -90,16 +111,13 @@ export const dragLayer = (bench: Bench, layer: FinishLayer): void =>
   bench.burst(`layer-${layer.id}`, `Change ${layer.kind}`, recordLayer(bench, shownProject(bench.get()), layer))
 
 export const dropLayer = (bench: Bench, layer: FinishLayer): void => {
-  const named = sharedFinish(bench)
-  if (bench.get().finishScope === 'all' && named) {
+  onItems(bench, `Remove ${layer.kind}`, (project, at) => {
+    const named = forAll(bench, project)
+    if (!named?.layers.some(({ id }) => id === layer.id))
+      return removeLayer.record(project, { ...at, layerId: layer.id })
     const layers = named.layers.filter(({ id }) => id !== layer.id)
-    bench.endBurst()
-    bench.commit(`Remove ${layer.kind}`, (project) =>
-      changeFinish.record(project, { finishId: named.id, change: { layers } }),
-    )
-    return
-  }
-  onItems(bench, `Remove ${layer.kind}`, (project, at) => removeLayer.record(project, { ...at, layerId: layer.id }))
+    return changeFinish.record(project, { finishId: named.id, change: { layers } })
+  })
 }
 
 export const shiftLayer = (bench: Bench, layerId: string, by: 1 | -1): void =>
@@ -194,7 +212,8 @@ export const shareSelected = (bench: Bench): void => {
 
 const withoutName = (copy: FinishCopy): FinishCopy => {
   const own: { -readonly [K in keyof FinishCopy]: FinishCopy[K] } = { ...copy }
-  delete own.finishId
+  delete own.named
+  delete own.finish
   return own
 }
 

@@ -10,6 +10,7 @@ import { say } from '@/client/store/notices'
 import type { BenchState, Way } from '@/client/store/state'
 import type { TableTool } from '@/client/store/modes'
 import { type SelectionSlice } from '@/client/store/state'
+import { setFinishScope } from '@/client/store/slices/card'
 import { putSelection, putWay } from '@/client/store/slices/selection'
 import { endChoosing, putToolDown, endShortMode, setFinderMode, setDrawsOut } from '@/client/store/slices/mode'
 import { askForSeveral } from '@/client/store/slices/supplies'
@@ -48,7 +49,10 @@ const goesOn = (tool: TableTool, selection: readonly string[]): boolean =>
 /** What is selected, with what was waited for and what stood on something else put down. */
 const putChosen = (bench: Bench, chosen: Pick<SelectionSlice, 'selection' | 'entered' | 'way'>): void => {
   const tool = toolOf(bench.get())
+  const isOther = chosen.selection.join() !== bench.get().selection.join()
   putSelection(bench, chosen)
+  // Changes for all that share a finish are for those of this selection only.
+  if (isOther) setFinishScope(bench, 'here')
   endChoosing(bench)
   askForSeveral(bench, null)
   if (tool && !goesOn(tool, chosen.selection)) putToolDown(bench)

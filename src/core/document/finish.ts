@@ -1,4 +1,5 @@
 import type { Blend } from '@/core/colour/blend'
+import { changeBetween, changedKeys, withChange, type LayerChange } from '@/core/finish/changes'
 import type { FinishLayer } from '@/core/finish/layers'
 import { isStraight } from '@/core/stencil/stencil'
 import type { Item, ItemFinish, NamedFinish, Project } from '@/core/document/types'
@@ -17,10 +18,17 @@ export const namedOf = (project: Pick<Project, 'finishes'>, item: Pick<Item, 'fi
   item.finish?.finishId === undefined ? null : (project.finishes[item.finish.finishId] ?? null)
 
 /** A named finish's layers with an item's own in their place or over them. */
-const mixedLayers = (named: NamedFinish, { layers = NO_LAYERS, without = [] }: ItemFinish): readonly FinishLayer[] => {
-  if (!layers.length && !without.length) return named.layers
+const mixedLayers = (named: NamedFinish, finish: ItemFinish): readonly FinishLayer[] => {
+  const { layers = NO_LAYERS, changes = [], without = [] } = finish
+  if (!layers.length && !changes.length && !without.length) return named.layers
   const own = new Map(layers.map((layer) => [layer.id, layer]))
-  const shared = named.layers.filter(({ id }) => !without.includes(id)).map((layer) => own.get(layer.id) ?? layer)
+  const changed = (layer: FinishLayer): FinishLayer => {
+    const change = changes.find(({ id }) => id === layer.id)
+    return change ? withChange(layer, change) : layer
+  }
+  const shared = named.layers
+    .filter(({ id }) => !without.includes(id))
+    .map((layer) => own.get(layer.id) ?? changed(layer))
   const ids = new Set(named.layers.map(({ id }) => id))
   return [...shared, ...layers.filter(({ id }) => !ids.has(id))]
 }
@@ -44,9 +52,21 @@ export const shownFinish = (
   }
 }
 
+/** The values in which an item differs from one layer of its named finish; null where it does not, or takes all its own. */
+export const layerDifference = (
+  project: Pick<Project, 'finishes'>,
+  item: Pick<Item, 'finish'>,
+  layerId: string,
+): LayerChange | null => {
+  const layer = namedOf(project, item)?.layers.find(({ id }) => id === layerId)
+  const shown = layersOf(project, item).find(({ id }) => id === layerId)
+  const change = layer && shown ? changeBetween(layer, shown) : null
+  return change && changedKeys(change).length ? change : null
+}
+
 /** How an item differs from the named finish that it uses. */
 export interface FinishDifference {
-  /** Layers that the named finish has otherwise. */
+  /** Layers that the named finish has otherwise, in some value or all. */
   readonly changed: readonly string[]
   /** Layers that it does not have. */
   readonly added: readonly string[]
@@ -67,7 +87,7 @@ export const differenceOf = (project: Project, item: Item): FinishDifference | n
   const corners = item.kind === 'frame' && 'corners' in item.stencil ? item.stencil.corners : undefined
   const takesCorners = item.kind === 'frame' && named.corners !== undefined && isCornered(item)
   const difference: FinishDifference = {
-    changed: own.filter(({ id }) => ids.has(id)).map(({ id }) => id),
+    changed: [...ids].filter((id) => own.some((one) => one.id === id) || layerDifference(project, item, id)),
     added: own.filter(({ id }) => !ids.has(id)).map(({ id }) => id),
     without: (item.finish.without ?? []).filter((id) => ids.has(id)),
     opacity: item.opacity !== undefined && item.opacity !== (named.opacity ?? 1),

@@ -91,6 +91,58 @@ const toFormat11 = (document: Loose): Loose => ({
 /** Format 12 has sheets as pictures, and bent surfaces. */
 const toFormat12 = (document: Loose): Loose => ({ ...document, format: 12 })
 
+/** Format 13 keeps of a layer of a named finish only the values that differ. */
+const toFormat13 = (document: Loose): Loose => ({
+  ...document,
+  format: 13,
+  ...(isLoose(document['sheets'])
+    ? {
+        sheets: mapValues(document['sheets'], (sheet) =>
+          isLoose(sheet) && sheet['items'] !== undefined
+            ? { ...sheet, items: mapValues(sheet['items'], (item) => withChanges(item, document['finishes'])) }
+            : sheet,
+        ),
+      }
+    : {}),
+})
+
+const looseList = (value: unknown): readonly Loose[] => (Array.isArray(value) ? value.filter(isLoose) : [])
+
+/** Own layers that stood in for one of the named finish, as the values in which they differ from it. */
+const withChanges = (item: unknown, finishes: unknown): unknown => {
+  if (!isLoose(item) || !isLoose(item['finish']) || !isLoose(finishes)) return item
+  const { finish } = item
+  const named = finishes[String(finish['finishId'])]
+  if (!isLoose(named) || !Array.isArray(finish['layers'])) return item
+  const of = (layer: Loose): Loose | undefined =>
+    looseList(named['layers']).find((one) => one['id'] === layer['id'] && one['kind'] === layer['kind'])
+  const own = looseList(finish['layers'])
+  const layers = own.filter((layer) => !of(layer))
+  const changes = own
+    .flatMap((layer) => {
+      const shared = of(layer)
+      return shared ? [differing(shared, layer)] : []
+    })
+    .filter((one) => Object.keys(one).length > 1)
+  const rest = Object.fromEntries(Object.entries(finish).filter(([key]) => key !== 'layers'))
+  const next = {
+    ...rest,
+    ...(layers.length ? { layers } : {}),
+    ...(changes.length ? { changes } : {}),
+  }
+  return { ...item, finish: next }
+}
+
+const differing = (shared: Loose, layer: Loose): Loose => {
+  const keys = Object.keys(layer).filter((key) => JSON.stringify(layer[key]) !== JSON.stringify(shared[key]))
+  const shows = shared['hidden'] === true && layer['hidden'] !== true
+  return {
+    id: layer['id'],
+    ...Object.fromEntries(keys.map((key) => [key, layer[key]])),
+    ...(shows ? { hidden: false } : {}),
+  }
+}
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
@@ -104,6 +156,7 @@ const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [9, toFormat10],
   [10, toFormat11],
   [11, toFormat12],
+  [12, toFormat13],
 ])
 
 /**

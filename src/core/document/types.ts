@@ -5,6 +5,7 @@ import type { Size } from '@/core/geometry/vector'
 import type { Colour } from '@/core/colour/colour'
 import type { ColourRef, Slots } from '@/core/colour/slots'
 import type { Blend } from '@/core/colour/blend'
+import type { LayerChange } from '@/core/finish/changes'
 import type { FinishLayer } from '@/core/finish/layers'
 import type { Corner } from '@/core/stencil/corners'
 import type { Stencil } from '@/core/stencil/stencil'
@@ -24,7 +25,7 @@ export type { FilePicture, PictureRef, SheetPicture } from '@/core/document/pict
 export type { Laid, Plane } from '@/core/document/plane'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 12
+export const FORMAT = 13
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -137,12 +138,14 @@ export interface NamedFinish {
 }
 
 /**
- * The finish of one frame or group: layers of its own, or a named finish. Of a named one, own layers with the id of one
- * of its layers stand in for that, others lie over all, and those named in `without` are left out.
+ * The finish of one frame or group: layers of its own, or a named finish. Of a named one, layers named in `changes` have
+ * those values instead of their own, those named in `without` are left out, and own layers lie over all; one with the id
+ * of a layer of the named finish stands in for it.
  */
 export interface ItemFinish {
   readonly finishId?: string
   readonly layers?: readonly FinishLayer[]
+  readonly changes?: readonly LayerChange[]
   readonly without?: readonly string[]
 }
 

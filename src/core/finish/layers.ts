@@ -123,7 +123,7 @@ export const newLayer = (kind: LayerKind, id: string, scale: number): FinishLaye
         kind,
         at: 'over',
         opacity: 1,
-        paint: { kind: 'colour', colour: '#fbf9f4' },
+        paint: { kind: 'colour', colour: '#ffffff' },
         width: scale,
         side: 'inside',
         join: 'miter',
@@ -219,7 +219,7 @@ export const layerReach = (layer: FinishLayer): number => {
 /** The mitre limit of enlarged copies. */
 export const COPY_MITRE = 4
 
-const scaledLine = (line: StrokeLine, k: number): StrokeLine => {
+export const scaledLine = (line: StrokeLine, k: number): StrokeLine => {
   switch (line.kind) {
     case 'dashes':
       return { ...line, dash: line.dash * k, gap: line.gap * k }

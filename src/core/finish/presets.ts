@@ -35,7 +35,7 @@ export const FINISH_PRESETS: readonly FinishPreset[] = [
     parts: (s) => ({
       layers: [
         { ...newLayer('shadow', 'fall', s), opacity: 0.35 } as FinishLayer, // the same kind
-        stroke('edge', s, { width: s * 1.6, paint: colour('#fbf9f4') }),
+        stroke('edge', s, { width: s * 1.6, paint: colour('#ffffff') }),
       ],
     }),
   },
@@ -73,7 +73,7 @@ export const FINISH_PRESETS: readonly FinishPreset[] = [
         stroke('cloth', s, { width: s * 1.5, paint: colour('#c98d63') }),
         stroke('thread', s, {
           width: s * 0.7,
-          paint: colour('#fbf9f4'),
+          paint: colour('#ffffff'),
           line: { kind: 'dashes', dash: s * 1.1, gap: s * 0.7, cap: 'round' },
         }),
       ],

@@ -130,7 +130,7 @@ export const FinishSection = ({ items, edgeOf = null }: FinishProps) => {
         more={['add-copy', 'add-relief', 'nameFinish', 'copyFinish', 'pasteFinish', 'clearFinish']}
       />
       {named && <Shared named={named} item={item} />}
-      <LayerList layers={layers} difference={differenceOf(project, item)} />
+      <LayerList item={item} layers={layers} difference={differenceOf(project, item)} />
       <Mixing item={item} />
       {edgeOf && <EdgeFields frame={edgeOf} />}
     </Section>

@@ -6,12 +6,13 @@ import { later } from '@/client/parts/later'
 import Close from '@mui/icons-material/Close'
 import Visibility from '@mui/icons-material/Visibility'
 import VisibilityOff from '@mui/icons-material/VisibilityOff'
-import type { FinishDifference } from '@/core/document/finish'
+import { layerDifference, type FinishDifference } from '@/core/document/finish'
+import type { Item } from '@/core/document/types'
 import type { FinishLayer } from '@/core/finish/layers'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { seenPart } from '@/client/store/slots'
-import { shownProject } from '@/client/store/benchStore'
-import { layerName, layerSwatch } from '@/client/bench/finish/finishWords'
+import { cardProject, shownProject } from '@/client/store/benchStore'
+import { changeWords, layerName, layerSwatch } from '@/client/bench/finish/finishWords'
 import { RailButton } from '@/client/parts/RailButton'
 import { changeLayer, dropLayer, setBackSelected, shiftLayer } from '@/client/store/finishes'
 import Typography from '@mui/material/Typography'
@@ -23,11 +24,20 @@ import { openLayer } from '@/client/store/slices/card'
 const LayerFields = later(() => import('@/client/bench/finish/LayerFields').then((m) => m.LayerFields))
 
 interface LayerListProps {
+  readonly item: Item
   readonly layers: readonly FinishLayer[]
   readonly difference: FinishDifference | null
 }
 
-const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs: string }) => {
+interface RowProps {
+  readonly layer: FinishLayer
+  /** In a word; empty where it does not. */
+  readonly differs: string
+  /** Which of its values. */
+  readonly values: string
+}
+
+const Row = ({ layer, differs, values }: RowProps) => {
   const bench = useBenchHandle()
   const isOpen = useBench((state) => state.openLayer === layer.id)
   const slots = useBench((state) => shownProject(state).slots)
@@ -48,7 +58,7 @@ const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs
         </ButtonBase>
         {differs && (
           <RailButton
-            label={`${name} is ${differs} here. Set it back`}
+            label={`${name}: ${values ? `${values} ` : ''}${differs} here. Set back`}
             onPress={() => setBackSelected(bench, layer.id)}
           >
             <span className={styles.differs}>↺ {differs}</span>
@@ -80,14 +90,19 @@ const Row = ({ layer, differs }: { readonly layer: FinishLayer; readonly differs
 }
 
 /** The layers of a finish, the topmost first; one of them open for its values. */
-export const LayerList = ({ layers, difference }: LayerListProps) => {
+export const LayerList = ({ item, layers, difference }: LayerListProps) => {
+  const project = useBench(cardProject)
   if (!layers.length) return null
   const differs = (id: string): string =>
     difference?.changed.includes(id) ? 'changed' : difference?.added.includes(id) ? 'added' : ''
+  const valuesOf = (id: string): string => {
+    const change = difference ? layerDifference(project, item, id) : null
+    return change ? changeWords(change) : ''
+  }
   return (
     <ul className={`${panel.list} ${styles.layers}`} aria-label="Layers of the finish, the topmost first">
       {layers.toReversed().map((layer) => (
-        <Row key={layer.id} layer={layer} differs={differs(layer.id)} />
+        <Row key={layer.id} layer={layer} differs={differs(layer.id)} values={valuesOf(layer.id)} />
       ))}
     </ul>
   )

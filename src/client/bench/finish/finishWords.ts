@@ -1,4 +1,5 @@
 import type { Blend } from '@/core/colour/blend'
+import { changedKeys, type LayerChange, type LayerKey } from '@/core/finish/changes'
 import type { FinishLayer, Join, LayerKind, StrokeLine } from '@/core/finish/layers'
 
 export const LAYER_WORDS: Readonly<Record<LayerKind, string>> = {
@@ -54,6 +55,36 @@ export const layerName = (layer: FinishLayer): string => {
     case 'relief':
       return LAYER_WORDS[layer.kind]
   }
+}
+
+const VALUE_WORDS: Readonly<Record<LayerKey | 'hidden', string>> = {
+  at: 'position',
+  opacity: 'opacity',
+  paint: 'colour',
+  width: 'width',
+  side: 'side',
+  join: 'corners',
+  mitreLimit: 'mitres',
+  line: 'line',
+  dx: 'offset across',
+  dy: 'offset down',
+  blur: 'blur',
+  spread: 'spread',
+  colour: 'colour',
+  inset: 'within',
+  grow: 'size',
+  direction: 'light',
+  depth: 'depth',
+  softness: 'softness',
+  light: 'light colour',
+  shade: 'shade colour',
+  hidden: 'shown',
+}
+
+/** What differs, in words: "width and colour". */
+export const changeWords = (change: LayerChange): string => {
+  const words = changedKeys(change).map((key) => VALUE_WORDS[key as LayerKey]) // those of a change
+  return words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}` : (words[0] ?? '')
 }
 
 /** The colour that stands for a layer in lists, as CSS. */

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer'
 import { refuse } from '@/core/failure'
-import type { FinishLayer } from '@/core/finish/layers'
+import { LAYER_RANGE, type FinishLayer } from '@/core/finish/layers'
 import type { Corner } from '@/core/stencil/corners'
 import { isStraight } from '@/core/stencil/stencil'
 import { defineEdit, put } from '@/core/document/edit'
@@ -78,6 +78,8 @@ export const changeFinish = defineEdit<
 >((draft, { finishId, change }, project) => {
   const finish = project.finishes[finishId] ?? refuse('a finish', 'one of the project', finishId)
   const next: NamedFinish = { ...finish, ...change }
+  if (next.layers.length > LAYER_RANGE.layers)
+    refuse('layers of a finish', `at most ${LAYER_RANGE.layers}`, next.layers.length)
   put(draft.finishes, finishId, withoutGaps(next) as Draft<NamedFinish>) // a frozen value is stored as it is
   if ('corners' in change) followCorners(draft, project, finish, change.corners)
 })
@@ -123,6 +125,7 @@ export const setBack = defineEdit<ItemsAddress & { readonly layerId?: string }>(
       putFinish(item, {
         ...itemBefore.finish,
         layers: (itemBefore.finish.layers ?? []).filter(({ id }) => id !== layerId),
+        changes: (itemBefore.finish.changes ?? []).filter(({ id }) => id !== layerId),
         without: (itemBefore.finish.without ?? []).filter((id) => id !== layerId),
       })
       return

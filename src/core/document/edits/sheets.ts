@@ -7,6 +7,7 @@ import { scaling } from '@/core/geometry/matrix'
 import { scaledLengths } from '@/core/lettering/settings'
 import { mapQuad } from '@/core/geometry/quad'
 import type { Size } from '@/core/geometry/vector'
+import { scaledChange } from '@/core/finish/changes'
 import { scaledLayer } from '@/core/finish/layers'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { svgTextOf } from '@/core/path/svgText'
@@ -111,8 +112,11 @@ interface Scaling {
   readonly dy: number
 }
 
-const scaledFinish = (finish: ItemFinish, k: number): ItemFinish =>
-  finish.layers ? { ...finish, layers: finish.layers.map((layer) => scaledLayer(layer, k)) } : finish
+const scaledFinish = (finish: ItemFinish, k: number): ItemFinish => ({
+  ...finish,
+  ...(finish.layers ? { layers: finish.layers.map((layer) => scaledLayer(layer, k)) } : {}),
+  ...(finish.changes ? { changes: finish.changes.map((change) => scaledChange(change, k)) } : {}),
+})
 
 const scaledBox = ({ cx, cy, w, h }: Box, { k, dx, dy }: Scaling): Box => ({
   cx: cx * k + dx,

@@ -1,4 +1,4 @@
-import { array, type ObjectShape } from 'yup'
+import { array, lazy, mixed, type ObjectShape } from 'yup'
 import { RANGE } from '@/core/tolerance'
 import { BLENDS } from '@/core/colour/blend'
 import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES } from '@/core/finish/layers'
@@ -10,7 +10,9 @@ import {
   id,
   list,
   name,
+  type Node,
   optional,
+  optionalColour,
   optionalFlag,
   optionalShape,
   optionalWord,
@@ -43,10 +45,16 @@ const common: ObjectShape = {
 
 const offset = real(LAYER_RANGE.offset)
 
+const paintSchema = byKind({ colour: { colour: colour() }, gradient })
+
+/** A list of as many as a finish has layers, that may be left out. */
+const upTo = (of: Node) =>
+  array(of).strict().typeError('must be a list').max(LAYER_RANGE.layers, `may hold at most ${LAYER_RANGE.layers}`)
+
 export const layerSchema = byKind({
   stroke: {
     ...common,
-    paint: byKind({ colour: { colour: colour() }, gradient }),
+    paint: paintSchema,
     width: real(LAYER_RANGE.width),
     side: word(STROKE_SIDES),
     join: word(JOINS),
@@ -80,21 +88,48 @@ export const layerSchema = byKind({
   },
 })
 
+const may = <T extends Node>(schema: T) =>
+  lazy((value: unknown) => (value === undefined ? mixed() : schema)) as unknown as ObjectShape[string] // as other optional parts
+
+/** The values in which one differs from a layer of a named finish. */
+const changeSchema = shape({
+  id: id(),
+  at: optionalWord(['under', 'over']),
+  opacity: optional(RANGE.share),
+  hidden: optionalFlag(),
+  paint: may(paintSchema),
+  width: optional(LAYER_RANGE.width),
+  side: optionalWord([...STROKE_SIDES, 'out', 'in']),
+  join: optionalWord(JOINS),
+  mitreLimit: optional(LAYER_RANGE.mitreLimit),
+  line: may(lineSchema),
+  dx: optional(LAYER_RANGE.offset),
+  dy: optional(LAYER_RANGE.offset),
+  blur: optional(LAYER_RANGE.blur),
+  spread: optional(LAYER_RANGE.spread),
+  colour: optionalColour(),
+  inset: optionalFlag(),
+  grow: optional(LAYER_RANGE.grow),
+  direction: optional(TURN),
+  depth: optional(LAYER_RANGE.depth),
+  softness: optional(LAYER_RANGE.softness),
+  light: optionalColour(),
+  shade: optionalColour(),
+})
+
+/** The finish of one frame or group. */
+const itemFinishFields: ObjectShape = {
+  finishId: id().optional(),
+  layers: upTo(layerSchema),
+  changes: upTo(changeSchema),
+  without: upTo(id()),
+}
+
 const layers = () => list(layerSchema, LAYER_RANGE.layers)
 
 /** The finish of one frame or group; its opacity and blend stand beside it. */
 export const finishFields: ObjectShape = {
-  finish: optionalShape({
-    finishId: id().optional(),
-    layers: array(layerSchema)
-      .strict()
-      .typeError('must be a list')
-      .max(LAYER_RANGE.layers, `may hold at most ${LAYER_RANGE.layers}`),
-    without: array(id())
-      .strict()
-      .typeError('must be a list')
-      .max(LAYER_RANGE.layers, `may hold at most ${LAYER_RANGE.layers}`),
-  }),
+  finish: optionalShape(itemFinishFields),
   opacity: optional(RANGE.share),
   blend: optionalWord(BLENDS),
 }
@@ -111,7 +146,8 @@ export const namedFinishSchema = shape({
 
 /** A finish on the clipboard. */
 export const finishCopySchema = shape({
-  finishId: id().optional(),
+  named: namedFinishSchema.optional().default(undefined),
+  finish: optionalShape(itemFinishFields),
   layers: layers(),
   opacity: optional(RANGE.share),
   blend: optionalWord(BLENDS),

@@ -2,11 +2,27 @@ import { describe, expect, it } from '@jest/globals'
 import { fc, holdsFor } from '@tests/helpers/property'
 import { near } from '@tests/helpers/near'
 import { parseColour, type Colour } from '@/core/colour/colour'
+import { contrastRatio, standingOut } from '@/core/colour/contrast'
 import { sortedStops, withoutStop, withStop } from '@/core/colour/gradient'
 import { paletteOf } from '@/core/colour/palette'
 import { fromHsl, fromRgb, toHsl, toRgb } from '@/core/colour/space'
 
 const colours = fc.integer({ min: 0, max: 0xffffff }).map((n): Colour => `#${n.toString(16).padStart(6, '0')}`)
+
+describe('contrast', () => {
+  // Ratios as WCAG 2.2 defines them: the extremes, and #767676, its well-known grey of 4.54 on white (common practice).
+  it('is that of WCAG 2.2', () => {
+    near(contrastRatio('#000000', '#ffffff'), 21, 1e-9)
+    near(contrastRatio('#767676', '#ffffff'), 4.54, 0.005)
+    near(contrastRatio('#ff0000', '#ff0000'), 1, 1e-12)
+    near(contrastRatio('#777777', '#ffffff'), 4.48, 0.005)
+  })
+  it('chooses what stands out, and the first where nothing lies there', () => {
+    expect(standingOut(['#ffffff', '#22282b'], ['#102030', '#203040', '#eeeeee'])).toBe('#ffffff')
+    expect(standingOut(['#ffffff', '#22282b'], ['#f2ead8', '#c8b090'])).toBe('#22282b')
+    expect(standingOut(['#ffffff', '#22282b'], [])).toBe('#ffffff')
+  })
+})
 
 describe('colour spaces', () => {
   // Values of the named colours: CSS Color Module Level 4, section 6.1; the HSL texts are examples of its section 7.

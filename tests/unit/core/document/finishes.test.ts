@@ -31,7 +31,9 @@ import { pasteFragment } from '@/core/document/edits/paste'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf, itemOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
-import { projectFaults } from '@/core/document/validate'
+import { projectFaults, readProject } from '@/core/document/validate'
+import { changeBetween, changedKeys, scaledChange, withChange } from '@/core/finish/changes'
+import { fc, holdsFor, real } from '@tests/helpers/property'
 import { LAYER_KINDS, newLayer, scaledLayer, type FinishLayer } from '@/core/finish/layers'
 import { FINISH_PRESETS } from '@/core/finish/presets'
 import { renderSheet } from '@/core/render/drawList'
@@ -256,4 +258,81 @@ describe('any run of finish edits', () => {
   ]
   it('leaves a sound project at every step, and undo brings each state back', () =>
     soundAndUndone(sampleProject(), steps, 80))
+})
+
+describe('differences from a named finish', () => {
+  const kinds = fc.constantFrom(...LAYER_KINDS)
+  const layerOf = (kind: (typeof LAYER_KINDS)[number], id: string) =>
+    fc
+      .tuple(real(1, 20), real(0.1, 1), fc.boolean(), fc.constantFrom('#102030', '#ffffff', '#8e2a5b'))
+      .map(([scale, opacity, hidden, colour]): FinishLayer => {
+        const layer = newLayer(kind, id, scale)
+        const coloured =
+          layer.kind === 'stroke'
+            ? { ...layer, paint: { kind: 'colour', colour } as const }
+            : layer.kind === 'relief'
+              ? layer
+              : { ...layer, colour }
+        return { ...coloured, opacity, ...(hidden ? { hidden } : {}) }
+      })
+  const pairs = kinds.chain((kind) => fc.tuple(layerOf(kind, 'a'), layerOf(kind, 'a')))
+  it('of one layer from another make the one of the other, and name nothing that is the same', () =>
+    holdsFor(pairs, ([from, to]) => {
+      const change = changeBetween(from, to)
+      if (!change) throw new TypeError('layers of one kind differ by values')
+      expect(withChange(from, change)).toEqual(to)
+      expect(changedKeys(changeBetween(to, withChange(from, change)) ?? change)).toEqual([])
+      expect(changedKeys(changeBetween(from, from) ?? change)).toEqual([])
+      const k = 2.5
+      expect(withChange(scaledLayer(from, k), scaledChange(change, k))).toEqual(scaledLayer(to, k))
+    }))
+  it('of another kind leave out what a layer has not', () => {
+    expect(withChange(glow, { side: 'inside', width: 3, blur: 4 })).toEqual({ ...glow, blur: 4 })
+    expect(changeBetween(glow, stroke)).toBeNull()
+  })
+  it('are kept by value: whatever else the finish changes is followed', () =>
+    holdsFor(
+      fc.tuple(pairs, real(0.2, 30)),
+      ([[from, to], width]) => {
+        const kept = changeFinish(named, { finishId: 'card', change: { layers: [{ ...stroke, id: 'a' }, from] } })
+        const shared = changeFinish(kept, { finishId: 'card', change: { layers: [from] } })
+        const differs = putLayer(shared, { ...at('f-2'), layer: to })
+        sound(differs)
+        expect(layersOf(differs, item(differs, 'f-2'))).toEqual([to])
+        expect(layersOf(differs, item(differs, 'f-1'))).toEqual([from])
+        const change = changeBetween(from, to)
+        // All follow in another value, but where it is one that differs.
+        const later = changeFinish(differs, {
+          finishId: 'card',
+          change: { layers: [{ ...from, opacity: 0.05, ...('width' in from ? { width } : {}) } as FinishLayer] },
+        })
+        const [seen] = layersOf(later, item(later, 'f-2'))
+        const keeps = (key: string): boolean => change !== null && changedKeys(change).includes(key)
+        expect(seen?.opacity).toBe(keeps('opacity') ? to.opacity : 0.05)
+        if (seen?.kind === 'stroke' && to.kind === 'stroke') expect(seen.width).toBe(keeps('width') ? to.width : width)
+        const back = setBack(later, { ...at('f-2'), layerId: 'a' })
+        expect(item(back, 'f-2').finish).toEqual({ finishId: 'card' })
+        expect(readProject(JSON.parse(JSON.stringify(later)))).toEqual(later)
+      },
+      80,
+    ))
+  it('of several that differ are changed in the one value that was changed', () => {
+    const wide = putLayer(named, { ...at('f-2'), layer: { ...stroke, width: 30 } as FinishLayer })
+    const both = putLayer(wide, { ...at('f-1', 'f-2'), from: stroke, layer: { ...stroke, opacity: 0.5 } })
+    expect(item(both, 'f-1').finish).toEqual({ finishId: 'card', changes: [{ id: 'l-1', opacity: 0.5 }] })
+    expect(item(both, 'f-2').finish?.changes).toEqual([{ id: 'l-1', opacity: 0.5, width: 30 }])
+    sound(both)
+  })
+  it('go with a copied finish, which brings its name to another project, once', () => {
+    const wide = putLayer(named, { ...at('f-2'), layer: { ...stroke, width: 30 } as FinishLayer })
+    const copy = copyFinish(wide, item(wide, 'f-2'))
+    const once = pasteFinish(sampleProject(), { ...at('f-1'), copy })
+    const twice = pasteFinish(once, { ...at('f-3'), copy })
+    sound(twice)
+    expect(Object.values(twice.finishes).map(({ name }) => name)).toEqual(['Card'])
+    for (const id of ['f-1', 'f-3']) expect(layersOf(twice, item(twice, id))).toEqual(layersOf(wide, item(wide, 'f-2')))
+    // The same finish under another id is the same.
+    const renamed = JSON.parse(JSON.stringify(once).replaceAll('"card"', '"other"')) as Project
+    expect(Object.keys(pasteFinish(renamed, { ...at('f-2'), copy }).finishes)).toEqual(['other'])
+  })
 })

@@ -6,7 +6,7 @@ import { FIRST_PARTS } from '@/core/adjust/adjustments'
 import { adjustPictures } from '@/core/document/edits/adjust'
 import { echoOf } from '@/core/document/edits/echoes'
 import { putLayer } from '@/core/document/edits/finishes'
-import { nameFinish } from '@/core/document/edits/namedFinishes'
+import { applyFinish, nameFinish } from '@/core/document/edits/namedFinishes'
 import { makeSpan, pinWindows } from '@/core/document/edits/spans'
 import { LAYER_KINDS, newLayer, type FinishLayer, type Stroke, type StrokeLine } from '@/core/finish/layers'
 import { removeItems } from '@/core/document/edits/items'
@@ -94,6 +94,23 @@ const namedToo = nameFinish(toned, {
   name: 'Fine',
   category: '',
   withCorners: true,
+})
+
+/** One that differs in every value. */
+const differing = putLayer(applyFinish(namedToo, { sheetId: SHEET, ids: ['f-3'], finishId: 'fine' }), {
+  sheetId: SHEET,
+  ids: ['f-3'],
+  layer: {
+    ...(newLayer('stroke', 'l-stroke', 9) as Stroke), // a stroke was asked for
+    hidden: true,
+    at: 'under',
+    opacity: 0.3,
+    side: 'outside',
+    join: 'round',
+    mitreLimit: 9,
+    line: { kind: 'dots', gap: 3 },
+    paint: { kind: 'colour', colour: '#123456' },
+  },
 })
 
 const bare = removeItems(sampleProject(), { sheetId: SHEET, ids: ['f-1', 'f-2', 'f-3'] })
@@ -188,7 +205,7 @@ const withinToo: Project = (() => {
   return bendFrame(bent, { ...at, frameId: 'b-s-0', bend: flatMesh(3, 2) })
 })()
 
-const filled = placePicture(namedToo, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
+const filled = placePicture(differing, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
 const written = (project: Project): Loose => JSON.parse(JSON.stringify(bundleDocument(project, () => 'jpg')))
 const sound = (): Loose => written(filled)
 
