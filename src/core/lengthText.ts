@@ -1,5 +1,6 @@
 import { refuse } from '@/core/failure'
-import { toPoints, type Unit } from '@/core/units'
+import type { Range } from '@/core/range'
+import { formatNumber, fromPoints, toPoints, type Unit } from '@/core/units'
 
 /** A value while it is worked out: a plain number, or a length in points. */
 interface Quantity {
@@ -127,4 +128,36 @@ class LengthReader {
 export const parseLength = (text: string, unit: Unit, ppi: number): number => {
   if (text.length > LONGEST) return refuse('a length', `at most ${LONGEST} characters`, text)
   return new LengthReader(tokens(text), text, unit, ppi).read()
+}
+
+/** The unit that a typed length names last; `unit` where it names none. */
+const typedUnit = (text: string, unit: Unit): Unit =>
+  tokens(text).reduce<Unit>(
+    (last, token) => (Object.hasOwn(UNIT_NAMES, token) ? (UNIT_NAMES[token] ?? last) : last),
+    unit,
+  )
+
+/** The ends of a range in a unit, rounded inwards to what a field shows. */
+const endsIn = ({ min, max }: Range, unit: Unit, ppi: number): readonly [string, string] => {
+  const rounded = (points: number, round: (value: number) => number): string => {
+    const value = fromPoints(points, unit, ppi)
+    return formatNumber(round(value * 1e4) / 1e4, 4)
+  }
+  return [rounded(min, (value) => Math.ceil(value - 1e-6)), rounded(max, (value) => Math.floor(value + 1e-6))]
+}
+
+/** Points of a typed length within a range (points). What lies beyond is refused in the unit that was typed. */
+export const readLength = (
+  name: string,
+  text: string,
+  range: Range,
+  { unit, ppi }: { readonly unit: Unit; readonly ppi: number },
+): number => {
+  const points = parseLength(text, unit, ppi)
+  // Ends that are shown rounded may be typed.
+  const room = toPoints(1e-4, unit, ppi)
+  if (points >= range.min - room && points <= range.max + room) return Math.min(range.max, Math.max(range.min, points))
+  const named = typedUnit(text, unit)
+  const [from, to] = endsIn(range, named, ppi)
+  return refuse(name, `from ${from} to ${to} ${named}`, text.trim())
 }

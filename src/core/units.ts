@@ -44,6 +44,35 @@ export const roundLength = (points: number, unit: Unit, ppi: number): number => 
   return toPoints(steps * ROUND[unit], unit, ppi)
 }
 
+/** The least of 1, 2 and 5 times a power of ten that is no less than a number above 0. */
+const roundUp = (value: number): number => {
+  const power = 10 ** Math.floor(Math.log10(value))
+  return ([1, 2, 5, 10].find((k) => k * power >= value * (1 - 1e-9)) ?? 10) * power
+}
+
+/** How a slider of a length runs, in points. */
+export interface LengthTrack {
+  readonly min: number
+  readonly max: number
+  /** Round in the unit; a hundredth of the way to the longest. */
+  readonly step: number
+}
+
+/**
+ * The track of a slider for a length within its range, wide enough for what it is now and `usual`, and round in the unit:
+ * its ends and steps are 1, 2 or 5 times a power of ten of it.
+ */
+export const lengthTrack = (
+  points: number,
+  usual: number,
+  range: { readonly min: number; readonly max: number },
+  { unit, ppi }: { readonly unit: Unit; readonly ppi: number },
+): LengthTrack => {
+  const far = roundUp(fromPoints(Math.max(usual, Math.abs(points) * 1.25), unit, ppi))
+  const [most, step] = [toPoints(far, unit, ppi), toPoints(far / 100, unit, ppi)]
+  return { min: range.min < 0 ? Math.max(range.min, -most) : 0, max: Math.min(range.max, most), step }
+}
+
 /** What one press of an arrow key moves: 1 px, 0.5 mm or 1 pt by the sheet's unit, in points. */
 export const nudgeStep = (unit: Unit, ppi: number): number => {
   if (unit === 'px') return toPoints(1, 'px', ppi)

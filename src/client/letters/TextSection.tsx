@@ -1,5 +1,5 @@
 'use client'
-import { within } from '@/core/range'
+import { typedWithin, within } from '@/core/range'
 import type { Word } from '@/core/document/lettering'
 import { CAPITALS } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE as L, type Fitting, type Setting } from '@/core/lettering/settings'
@@ -62,13 +62,17 @@ const SizeFields = ({ word, set }: { readonly word: Word; readonly set: ChangeSe
             <LengthField
               label="Box w"
               points={box.w}
-              onPoints={(w) => set('Box of letters', { box: { ...box, w: within('the width', w, L.box) } })}
+              what="the width"
+              range={L.box}
+              onPoints={(w) => set('Box of letters', { box: { ...box, w: w } })}
             />
             {lettering.fit === 'box' && (
               <LengthField
                 label="h"
                 points={box.h}
-                onPoints={(h) => set('Box of letters', { box: { ...box, h: within('the height', h, L.box) } })}
+                what="the height"
+                range={L.box}
+                onPoints={(h) => set('Box of letters', { box: { ...box, h: h } })}
               />
             )}
           </>
@@ -114,7 +118,9 @@ const SpacingFields = ({ word, set }: { readonly word: Word; readonly set: Chang
           unit="%"
           decimals={1}
           value={stretch * 100}
-          onValue={(value) => set('Width of letters', { stretch: within('the width', value / 100, L.stretch) })}
+          onValue={(value) =>
+            set('Width of letters', { stretch: typedWithin('the width', value, L.stretch, { times: 100, unit: '%' }) })
+          }
         />
       </div>
     </>

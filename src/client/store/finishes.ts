@@ -31,6 +31,8 @@ import type { Bench } from '@/client/store/bench'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
 import { say } from '@/client/store/notices'
+import type { BenchState } from '@/client/store/state'
+import { roundLength } from '@/core/units'
 import { openLayer } from '@/client/store/slices/card'
 import { type Recording } from '@/client/store/recording'
 
@@ -57,10 +59,16 @@ const onItems = (
   if (at.ids.length > 0) bench.commit(name, (project) => change(project, at))
 }
 
-/** A length that looks well on the sheet: 1.2% of its short side, rounded. */
+/** A length that looks well on the sheet: 1.2% of its short side, round in its unit. */
 export const finishScale = (bench: Bench): number => {
-  const { w, h } = shownSheet(bench.get()).size
-  return Math.max(1, Math.round(Math.min(w, h) * 0.012))
+  const { size, unit, ppi } = shownSheet(bench.get())
+  return roundLength(Math.min(size.w, size.h) * 0.012, unit, ppi)
+}
+
+/** As far as lengths of finishes usually go on the sheet shown: 5% of its short side, in points. */
+export const usualLength = (state: BenchState): number => {
+  const { w, h } = shownSheet(state).size
+  return Math.min(w, h) * 0.05
 }
 
 /** The named finish whose users all follow the next change; null where it is for what is selected only. */

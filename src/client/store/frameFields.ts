@@ -33,8 +33,13 @@ export const fillGradient =
 type Edge = Omit<Parameters<typeof setFrameEdge>[1], 'sheetId' | 'ids'>
 
 /** How a frame's edge fades, its own bleed in points, and what stands behind its picture. */
+export const edgeOf =
+  (at: FrameAt): Recording<Edge> =>
+  (project, edge) =>
+    setFrameEdge.record(project, { ...idsOf(at), ...edge })
+
 export const putEdge = (bench: Bench, step: string, at: FrameAt, edge: Edge): void =>
-  bench.commit(step, (project) => setFrameEdge.record(project, { ...idsOf(at), ...edge }))
+  bench.commit(step, (project) => edgeOf(at)(project, edge))
 
 export const backingColour =
   (at: FrameAt): Recording<ColourRef> =>

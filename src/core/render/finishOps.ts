@@ -1,10 +1,8 @@
 import { assertNever } from '@/core/failure'
 import { unitVector } from '@/core/geometry/angle'
 import { isInside, layerReach, type FinishLayer, type Stroke } from '@/core/finish/layers'
+import { dashesAlong } from '@/core/finish/dashes'
 import { bristlesAlong, dotsAlong, fittedDashes } from '@/core/finish/lines'
-import { tracksOf } from '@/core/finish/along'
-import { contoursOf } from '@/core/path/contours'
-import type { Outline } from '@/core/path/path'
 import type { Band, DrawOp, ReliefOp, ShadeOp, Shape, SoftOp, StrokeOp } from '@/core/render/ops'
 import { rgbOf, styleOf } from '@/core/render/style'
 
@@ -34,12 +32,12 @@ const bandsOf = ({ width, side, line }: Stroke): readonly Band[] => {
   return [{ from: (width * (1 + line.gap)) / 2, to: width }, lineBand(width * (1 - line.gap))]
 }
 
-/** One stroke for each contour, its dashes fitted to the contour's length. */
+/** One stroke for each contour, its dashes fitted to the contour's sides and whole at its corners. */
 const dashedOps = (whole: StrokeOp, dash: number, gap: number): readonly StrokeOp[] =>
-  contoursOf(whole.outline.path).map((path) => {
-    const outline: Outline = { path, fillRule: whole.outline.fillRule }
-    const length = tracksOf(outline)[0]?.length ?? 0
-    return { ...whole, outline, dash: fittedDashes(length, dash, gap) }
+  dashesAlong(whole.outline, dash, gap).map(({ contour, length, dashes }) => {
+    const { fillRule } = whole.outline
+    if (dashes) return { ...whole, outline: { path: dashes, fillRule } }
+    return { ...whole, outline: { path: contour, fillRule }, dash: fittedDashes(length, dash, gap) }
   })
 
 const strokeOps = (layer: Stroke, { outline, toSheet }: Shape): readonly DrawOp[] => {

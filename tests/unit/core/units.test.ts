@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals'
-import { formatLength, fromPoints, nudgeStep, outputPixels, toPoints, UNITS } from '@/core/units'
-import { parseLength } from '@/core/lengthText'
+import { formatLength, fromPoints, lengthTrack, nudgeStep, outputPixels, toPoints, UNITS } from '@/core/units'
+import { parseLength, readLength } from '@/core/lengthText'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { near } from '@tests/helpers/near'
 
@@ -41,6 +41,42 @@ describe('units', () => {
     expect(formatLength(72, 'in', 72)).toBe('1')
     expect(formatLength(-0.0001, 'pt', 72)).toBe('0')
     expect(formatLength(toPoints(210.5, 'mm', 300), 'mm', 300)).toBe('210.5')
+  })
+})
+
+describe('tracks of sliders', () => {
+  it('hold the length, lie in its range, and end and step round in the unit', () =>
+    holdsFor(
+      fc.tuple(fc.constantFrom(...UNITS), real(0.1, 700), real(1, 100), real(30, 600), fc.boolean()),
+      ([unit, points, usual, ppi, signed]) => {
+        const range = { min: signed ? -720 : 0.1, max: 720 }
+        const { min, max, step } = lengthTrack(points, usual, range, { unit, ppi })
+        expect(max).toBeGreaterThanOrEqual(Math.min(720, points))
+        expect(max).toBeLessThanOrEqual(720)
+        expect(min).toBeGreaterThanOrEqual(signed ? -720 : 0)
+        // 1, 2 or 5 times a power of ten of the unit.
+        const shown = fromPoints(step, unit, ppi)
+        const mantissa = shown / 10 ** Math.floor(Math.log10(shown) + 1e-9)
+        expect([1, 2, 5].some((k) => Math.abs(mantissa - k) < 1e-6)).toBe(true)
+      },
+    ))
+})
+
+describe('lengths typed beyond their range', () => {
+  const units = { unit: 'mm', ppi: 300 } as const
+  const range = { min: 0.1, max: 720 }
+  it('are refused in the unit that was typed, with what was typed', () => {
+    expect(() => readLength('the width', '300', range, units)).toThrow(
+      'the width must be from 0.0353 to 254 mm, but was "300"',
+    )
+    expect(() => readLength('the width', '11in', range, units)).toThrow('from 0.0014 to 10 in, but was "11in"')
+    expect(() => readLength('the width', '800 pt', range, units)).toThrow('from 0.1 to 720 pt')
+  })
+  it('are taken at their very ends, as these are shown', () => {
+    near(readLength('the width', '254', range, units), 720, 1e-9)
+    near(readLength('the width', '10in', range, units), 720, 1e-9)
+    near(readLength('the width', '0.0353', range, units), 0.1, 1e-3)
+    near(readLength('the width', '3mm', range, units), (3 * 72) / 25.4, 1e-9)
   })
 })
 

@@ -41,9 +41,9 @@ const LookSection = ({ sheet, background }: { readonly sheet: Sheet; readonly ba
         <LengthField
           label="Blur"
           points={background.blur ?? 0}
-          onPoints={(value) =>
-            set('Blur of the background', { blur: within('the blur', value, RANGE.blur, 'from 0 to 2 in (50.8 mm)') })
-          }
+          what="the blur"
+          range={RANGE.blur}
+          onPoints={(value) => set('Blur of the background', { blur: value })}
         />
       </div>
       {(background.opacity ?? 1) < 1 && (

@@ -89,14 +89,16 @@ export const SizeSection = ({ sheet }: { readonly sheet: Sheet }) => {
         <LengthField
           label="Bleed"
           points={bleed}
-          onPoints={(b) => change('Bleed', { bleed: within('the bleed', b, RANGE.bleed, 'from 0 to 10 in (254 mm)') })}
+          what="the bleed"
+          range={RANGE.bleed}
+          onPoints={(b) => change('Bleed', { bleed: b })}
         />
         <LengthField
           label="Safe"
           points={sheet.safe}
-          onPoints={(value) =>
-            change('Safe margin', { safe: within('the safe margin', value, RANGE.bleed, 'from 0 to 10 in (254 mm)') })
-          }
+          what="the safe margin"
+          range={RANGE.bleed}
+          onPoints={(value) => change('Safe margin', { safe: value })}
         />
       </div>
       <div className={styles.row}>

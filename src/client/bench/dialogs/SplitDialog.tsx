@@ -146,14 +146,18 @@ const SplitForm = ({ frame, onClose }: { readonly frame: Frame; readonly onClose
           <LengthField
             label="Gap"
             points={settings.gap}
-            onPoints={(gap) => set({ gap: within('the gap', gap, RANGE.measure) })}
+            what="the gap"
+            range={RANGE.measure}
+            onPoints={(gap) => set({ gap: gap })}
           />
         </div>
         <div className={styles.row}>
           <LengthField
             label="Own bleed"
             points={settings.bleed}
-            onPoints={(bleed) => set({ bleed: within('the bleed', bleed, RANGE.bleed) })}
+            what="the bleed"
+            range={RANGE.bleed}
+            onPoints={(bleed) => set({ bleed: bleed })}
           />
           {holdsPicture(frame.fill) && (
             <Tick isOn={settings.skips} onChange={(skips) => set({ skips })}>

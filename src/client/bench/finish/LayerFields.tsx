@@ -1,7 +1,6 @@
 'use client'
 import type { ColourRef } from '@/core/colour/slots'
 import { assertNever } from '@/core/failure'
-import { within } from '@/core/range'
 import { directionOf, normalTurn } from '@/core/geometry/angle'
 import { distance as distanceOf } from '@/core/geometry/vector'
 import { applyVector, rotation } from '@/core/geometry/matrix'
@@ -20,6 +19,7 @@ import { ColourField } from '@/client/parts/fields/ColourField'
 import { LengthField, PlainField } from '@/client/parts/fields/LengthField'
 import { Tick } from '@/client/parts/fields/Tick'
 import { SlideField } from '@/client/parts/fields/SlideField'
+import { LayerLength } from '@/client/bench/finish/LayerLength'
 import { JOIN_WORDS } from '@/client/bench/finish/finishWords'
 import { StrokeFields } from '@/client/bench/finish/StrokeFields'
 import { changeLayer, dragLayer, recordLayer } from '@/client/store/finishes'
@@ -42,29 +42,22 @@ interface FieldsProps<L extends FinishLayer = FinishLayer> {
   readonly layer: L
 }
 
-/** Lengths of a layer, two in a row. */
-const LengthRow = ({ layer, keys }: FieldsProps & { readonly keys: readonly Lengths[] }) => {
-  const bench = useBenchHandle()
-  return (
-    <div className={styles.row}>
-      {keys.map((key) => {
-        const [label, name, range] = LENGTHS[key]
-        const points = (layer as unknown as Readonly<Record<Lengths, number>>)[key] // each caller names its own keys
-        return (
-          <LengthField
-            key={key}
-            label={label}
-            points={points}
-            onPoints={(value) => {
-              const words = `from ${range.min} to ${range.max} pt`
-              changeLayer(bench, { ...layer, [key]: within(name.toLowerCase(), value, range, words) })
-            }}
-          />
-        )
-      })}
-    </div>
-  )
-}
+/** Lengths of a layer, one below another. */
+const LengthRows = ({ layer, keys }: FieldsProps & { readonly keys: readonly Lengths[] }) =>
+  keys.map((key) => {
+    const [label, name, range] = LENGTHS[key]
+    const points = (layer as unknown as Readonly<Record<Lengths, number>>)[key] // each caller names its own keys
+    return (
+      <LayerLength
+        key={key}
+        label={label}
+        name={name}
+        points={points}
+        range={range}
+        put={(value) => ({ ...layer, [key]: value })}
+      />
+    )
+  })
 
 const LayerColour = ({
   layer,
@@ -89,30 +82,58 @@ const LayerColour = ({
   )
 }
 
+/** An offset along the sheet, two lengths in a row. */
+const Offset = ({ layer }: FieldsProps<Shadow | Copy>) => {
+  const bench = useBenchHandle()
+  return (
+    <div className={styles.row}>
+      {(['dx', 'dy'] as const).map((key) => {
+        const [label, name, range] = LENGTHS[key]
+        return (
+          <LengthField
+            key={key}
+            label={label}
+            points={layer[key]}
+            name={name}
+            range={range}
+            onPoints={(value) => changeLayer(bench, { ...layer, [key]: value })}
+          />
+        )
+      })}
+    </div>
+  )
+}
+
 /** The same offset as how far the shadow falls, and to where; 0° is to the right, 90° down. */
 const Throw = ({ layer }: FieldsProps<Shadow>) => {
   const bench = useBenchHandle()
   const distance = distanceOf({ x: layer.dx, y: layer.dy }, { x: 0, y: 0 })
   const angle = distance ? directionOf({ x: layer.dx, y: layer.dy }) : 0
-  const put = (far: number, degrees: number): void => {
+  const moved = (far: number, degrees: number): Shadow => {
     const { x, y } = applyVector(rotation(degrees), { x: far, y: 0 })
-    changeLayer(bench, { ...layer, dx: x, dy: y })
+    return { ...layer, dx: x, dy: y }
   }
   return (
-    <div className={styles.row}>
-      <LengthField
+    <>
+      <LayerLength
         label="Distance"
         points={distance}
-        onPoints={(far) => put(within('the distance', far, { min: 0, max: LAYER_RANGE.offset.max }), angle)}
+        range={{ min: 0, max: LAYER_RANGE.offset.max }}
+        put={(far) => moved(far, angle)}
       />
-      <PlainField
+      <SlideField
         label="Angle"
-        unit="°"
-        decimals={1}
         value={angle}
-        onValue={(degrees) => put(distance, normalTurn(degrees))}
+        min={-180}
+        max={180}
+        step={1}
+        times={1}
+        unit="°"
+        onSlide={(degrees) => dragLayer(bench, moved(distance, degrees))}
+        onSettle={() => bench.endBurst()}
+        onValue={(degrees) => changeLayer(bench, moved(distance, degrees))}
       />
-    </div>
+    </>
   )
 }
 
@@ -120,9 +141,9 @@ const ShadowFields = ({ layer }: FieldsProps<Shadow>) => {
   const bench = useBenchHandle()
   return (
     <>
-      <LengthRow layer={layer} keys={['dx', 'dy']} />
+      <Offset layer={layer} />
       <Throw layer={layer} />
-      <LengthRow layer={layer} keys={['blur', 'spread']} />
+      <LengthRows layer={layer} keys={['blur', 'spread']} />
       <div className={styles.row}>
         <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
         <Tick
@@ -151,7 +172,7 @@ const GlowFields = ({ layer }: FieldsProps<Glow>) => {
           onChoice={(side) => changeLayer(bench, { ...layer, side, at: side === 'in' ? 'over' : 'under' })}
         />
       </div>
-      <LengthRow layer={layer} keys={['blur', 'spread']} />
+      <LengthRows layer={layer} keys={['blur', 'spread']} />
       <div className={styles.row}>
         <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
       </div>
@@ -163,8 +184,8 @@ const CopyFields = ({ layer }: FieldsProps<Copy>) => {
   const bench = useBenchHandle()
   return (
     <>
-      <LengthRow layer={layer} keys={['dx', 'dy']} />
-      <LengthRow layer={layer} keys={['grow']} />
+      <Offset layer={layer} />
+      <LengthRows layer={layer} keys={['grow']} />
       <div className={styles.row}>
         <LayerColour layer={layer} label="Colour" colour={layer.colour} put={(colour) => ({ ...layer, colour })} />
         <Choice
@@ -183,7 +204,7 @@ const ReliefFields = ({ layer }: FieldsProps<Relief>) => {
   const bench = useBenchHandle()
   return (
     <>
-      <LengthRow layer={layer} keys={['depth', 'softness']} />
+      <LengthRows layer={layer} keys={['depth', 'softness']} />
       <div className={styles.row}>
         <PlainField
           label="Light from"

@@ -1,12 +1,13 @@
 'use client'
-import { within } from '@/core/range'
+import { typedWithin, within } from '@/core/range'
 import { RANGE } from '@/core/tolerance'
 import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES, type Stroke, type StrokeLine } from '@/core/finish/layers'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { Choice } from '@/client/parts/fields/Choice'
-import { LengthField, PlainField } from '@/client/parts/fields/LengthField'
+import { PlainField } from '@/client/parts/fields/LengthField'
 import { RailButton } from '@/client/parts/RailButton'
 import { JOIN_WORDS, LINE_WORDS } from '@/client/bench/finish/finishWords'
+import { LayerLength } from '@/client/bench/finish/LayerLength'
 import { PaintField } from '@/client/bench/finish/PaintField'
 import { changeLayer, recordLayer } from '@/client/store/finishes'
 import styles from '@/client/parts/Panel.module.css'
@@ -44,18 +45,18 @@ const LineFields = ({ layer }: StrokeProps) => {
     case 'dashes':
       return (
         <>
-          <div className={styles.row}>
-            <LengthField
-              label="Dash"
-              points={line.dash}
-              onPoints={(dash) => set({ ...line, dash: within('the dash', dash, LAYER_RANGE.dash) })}
-            />
-            <LengthField
-              label="Gap"
-              points={line.gap}
-              onPoints={(gap) => set({ ...line, gap: within('the gap', gap, LAYER_RANGE.gap) })}
-            />
-          </div>
+          <LayerLength
+            label="Dash"
+            points={line.dash}
+            range={LAYER_RANGE.dash}
+            put={(dash) => ({ ...layer, line: { ...line, dash } })}
+          />
+          <LayerLength
+            label="Gap"
+            points={line.gap}
+            range={LAYER_RANGE.gap}
+            put={(gap) => ({ ...layer, line: { ...line, gap } })}
+          />
           <div className={styles.row}>
             <Choice
               label="Ends"
@@ -68,13 +69,13 @@ const LineFields = ({ layer }: StrokeProps) => {
       )
     case 'dots':
       return (
-        <div className={styles.row}>
-          <LengthField
-            label="Gap between dots"
-            points={line.gap}
-            onPoints={(gap) => set({ ...line, gap: within('the gap', gap, LAYER_RANGE.gap) })}
-          />
-        </div>
+        <LayerLength
+          label="Gap"
+          name="Gap between dots"
+          points={line.gap}
+          range={LAYER_RANGE.gap}
+          put={(gap) => ({ ...layer, line: { ...line, gap } })}
+        />
       )
     case 'double':
       return (
@@ -85,7 +86,7 @@ const LineFields = ({ layer }: StrokeProps) => {
             decimals={0}
             value={line.gap * 100}
             onValue={(gap) =>
-              set({ ...line, gap: within('the gap', gap / 100, LAYER_RANGE.doubleGap, 'from 5 to 90%') })
+              set({ ...line, gap: typedWithin('the gap', gap, LAYER_RANGE.doubleGap, { times: 100, unit: '%' }) })
             }
           />
         </div>
@@ -105,7 +106,9 @@ const LineFields = ({ layer }: StrokeProps) => {
             unit="%"
             decimals={0}
             value={line.dryness * 100}
-            onValue={(n) => set({ ...line, dryness: within('the dryness', n / 100, RANGE.share, 'from 0 to 100%') })}
+            onValue={(n) =>
+              set({ ...line, dryness: typedWithin('the dryness', n, RANGE.share, { times: 100, unit: '%' }) })
+            }
           />
           <RailButton
             framed
@@ -125,14 +128,15 @@ export const StrokeFields = ({ layer }: StrokeProps) => {
   const set = (change: Partial<Stroke>): void => changeLayer(bench, { ...layer, ...change })
   return (
     <>
+      <LayerLength
+        label="Width"
+        points={layer.width}
+        range={LAYER_RANGE.width}
+        put={(width) => ({ ...layer, width })}
+      />
       <div className={styles.row}>
-        <LengthField
-          label="Width"
-          points={layer.width}
-          onPoints={(width) => set({ width: within('the width', width, LAYER_RANGE.width, 'from 0.1 to 720 pt') })}
-        />
         <Choice
-          label=""
+          label="Side"
           name="Side of the outline"
           value={layer.side}
           options={STROKE_SIDES.map((side) => [side, SIDE_WORDS[side]] as const)}

@@ -59,13 +59,17 @@ const Corners = ({ frame }: FrameProps) => {
           label="w"
           name="True width"
           points={w}
-          onPoints={(next) => putTrueSize(bench, frame.id, { w: within('width', next, RANGE.frameSide), h })}
+          what="width"
+          range={RANGE.frameSide}
+          onPoints={(next) => putTrueSize(bench, frame.id, { w: next, h })}
         />
         <LengthField
           label="h"
           name="True height"
           points={h}
-          onPoints={(next) => putTrueSize(bench, frame.id, { w, h: within('height', next, RANGE.frameSide) })}
+          what="height"
+          range={RANGE.frameSide}
+          onPoints={(next) => putTrueSize(bench, frame.id, { w, h: next })}
         />
       </div>
     </>

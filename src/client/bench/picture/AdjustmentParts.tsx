@@ -1,5 +1,5 @@
 'use client'
-import { within } from '@/core/range'
+import { typedWithin } from '@/core/range'
 import { FIRST_PARTS, PARTS, VIGNETTE_OF, type Adjustments, type PartKey } from '@/core/adjust/adjustments'
 import { RANGE } from '@/core/tolerance'
 import { useBenchHandle } from '@/client/binding/useBench'
@@ -29,9 +29,7 @@ const Share = ({
     unit="‰"
     decimals={2}
     value={value * 1000}
-    onValue={(typed) =>
-      onValue(within(label.toLowerCase(), typed / 1000, range, `from ${range.min * 1000} to ${range.max * 1000} ‰`))
-    }
+    onValue={(typed) => onValue(typedWithin(label.toLowerCase(), typed, range, { times: 1000, unit: '‰' }))}
   />
 )
 
@@ -110,7 +108,9 @@ export const AdjustmentParts = ({
             decimals={0}
             value={start * 100}
             onValue={(typed) =>
-              set('vignette', { start: within('the start', typed / 100, PARTS.vignette.start, 'from 0 to 95%') })
+              set('vignette', {
+                start: typedWithin('the start', typed, PARTS.vignette.start, { times: 100, unit: '%' }),
+              })
             }
           />
           <Choice

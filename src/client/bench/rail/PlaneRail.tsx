@@ -1,6 +1,5 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
-import { within } from '@/core/range'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { LengthField } from '@/client/parts/fields/LengthField'
@@ -25,7 +24,9 @@ export const PlaneRail = () => {
           label="w"
           name="True width of the plane"
           points={size.w}
-          onPoints={(w) => sizePlane(bench, id, { ...size, w: within('width', w, RANGE.frameSide) })}
+          what="width"
+          range={RANGE.frameSide}
+          onPoints={(w) => sizePlane(bench, id, { ...size, w: w })}
         />
       </span>
       <span className={panel.number}>
@@ -33,7 +34,9 @@ export const PlaneRail = () => {
           label="h"
           name="True height of the plane"
           points={size.h}
-          onPoints={(h) => sizePlane(bench, id, { ...size, h: within('height', h, RANGE.frameSide) })}
+          what="height"
+          range={RANGE.frameSide}
+          onPoints={(h) => sizePlane(bench, id, { ...size, h: h })}
         />
       </span>
       <span className={button.words}>Draw a frame on it, or its corners where they belong</span>

@@ -1,5 +1,5 @@
 'use client'
-import { within } from '@/core/range'
+import { typedWithin } from '@/core/range'
 import { RANGE } from '@/core/tolerance'
 import type { Frame } from '@/core/document/types'
 import type { Measure, Param } from '@/core/stencil/params'
@@ -65,7 +65,6 @@ const ParamField = ({ param, value, frame, onValue }: FieldProps) => {
     )
   const { factor, unit, decimals } = SHOWN[param.type]
   const { min, max } = param
-  const words = `from ${min * factor} to ${max * factor}`
   return (
     <PlainField
       label={param.label}
@@ -73,7 +72,7 @@ const ParamField = ({ param, value, frame, onValue }: FieldProps) => {
       decimals={decimals}
       {...(unit ? { unit } : {})}
       onValue={(typed) => {
-        const read = within(param.label.toLowerCase(), typed / factor, { min, max }, words)
+        const read = typedWithin(param.label.toLowerCase(), typed, { min, max }, { times: factor, unit })
         onValue(param.type === 'count' ? Math.round(read) : read)
       }}
     />

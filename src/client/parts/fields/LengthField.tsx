@@ -1,6 +1,7 @@
 'use client'
 import { formatLength, formatNumber, fromPoints, nudgeStep } from '@/core/units'
-import { parseLength } from '@/core/lengthText'
+import { parseLength, readLength } from '@/core/lengthText'
+import type { Range } from '@/core/range'
 import { TypedField } from '@/client/parts/fields/TypedField'
 import { useUnits } from '@/client/parts/fields/Units'
 
@@ -10,12 +11,19 @@ interface LengthFieldProps {
   /** In points. */
   readonly points: number
   readonly disabled?: boolean
+  /** Arrow keys go to the next multiple of this, in the units in use, rather than on by one press. */
+  readonly rounds?: number
+  /** What it may be, in points; beyond it is refused in the unit that was typed. */
+  readonly range?: Range
+  /** What a refusal calls it; its name without. */
+  readonly what?: string
   readonly onPoints: (points: number) => void
 }
 
 /** A length shown and typed in the units in use; arithmetic such as 210/2 or 3mm+1pt is read. */
-export const LengthField = ({ label, name, points, disabled, onPoints }: LengthFieldProps) => {
-  const { unit, ppi } = useUnits()
+export const LengthField = ({ label, name, points, disabled, rounds, range, what, onPoints }: LengthFieldProps) => {
+  const units = useUnits()
+  const { unit, ppi } = units
   return (
     <TypedField
       label={label}
@@ -23,8 +31,12 @@ export const LengthField = ({ label, name, points, disabled, onPoints }: LengthF
       unit={unit}
       shown={formatLength(points, unit, ppi)}
       disabled={disabled}
-      step={fromPoints(nudgeStep(unit, ppi), unit, ppi)}
-      onText={(text) => onPoints(parseLength(text, unit, ppi))}
+      step={rounds ?? fromPoints(nudgeStep(unit, ppi), unit, ppi)}
+      isRound={rounds !== undefined}
+      onText={(text) => {
+        const called = what ?? (name ?? label).toLowerCase()
+        onPoints(range ? readLength(called, text, range, units) : parseLength(text, unit, ppi))
+      }}
     />
   )
 }

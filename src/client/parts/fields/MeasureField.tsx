@@ -1,8 +1,8 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
-import { within } from '@/core/range'
+import { typedWithin } from '@/core/range'
 import { formatLength, formatNumber } from '@/core/units'
-import { parseLength } from '@/core/lengthText'
+import { parseLength, readLength } from '@/core/lengthText'
 import type { Size } from '@/core/geometry/vector'
 import { measured, type Measure } from '@/core/stencil/params'
 import { RailButton } from '@/client/parts/RailButton'
@@ -30,17 +30,15 @@ export const MeasureField = ({ label, name = label, measure, most, size, onMeasu
   const { unit, ppi } = useUnits()
   const isShare = 'share' in measure
   const short = Math.min(size.w, size.h)
-  const share = (value: number): Measure => ({
-    share: within(name.toLowerCase(), value, { min: 0, max: most }, `from 0 to ${most * 100}%`),
-  })
-  const points = (value: number): Measure => ({
-    points: within(name.toLowerCase(), value, RANGE.measure, 'from 0 to 200 in (5080 mm)'),
+  const called = name.toLowerCase()
+  const share = (percent: number): Measure => ({
+    share: typedWithin(called, percent, { min: 0, max: most }, { times: 100, unit: '%' }),
   })
   const read = (text: string): Measure => {
     const percent = PERCENT.exec(text)
-    if (percent) return share(Number((percent[1] ?? '').replace(',', '.')) / 100)
-    if (isShare && !/[a-z"]/i.test(text)) return share(parseLength(text, 'pt', 72) / 100)
-    return points(parseLength(text, unit, ppi))
+    if (percent) return share(Number((percent[1] ?? '').replace(',', '.')))
+    if (isShare && !/[a-z"]/i.test(text)) return share(parseLength(text, 'pt', 72))
+    return { points: readLength(called, text, RANGE.measure, { unit, ppi }) }
   }
   const other: Measure = isShare
     ? { points: measured(measure, size) }

@@ -20,14 +20,29 @@ interface TypedFieldProps {
   readonly onText: (text: string) => void
   /** What an arrow key adds, and a few pixels of dragging the label; 0 where the value is no number. Shift: tenfold. */
   readonly step?: number
+  /** Steps go from one multiple of the step to the next, whatever the value is now. */
+  readonly isRound?: boolean
 }
 
 /** Pixels of dragging for one step. */
 const PER_STEP = 4
 const DECIMALS = 4
 
+/** A number some steps further; a round one is the last multiple that many steps reach. */
+const stepped = (from: number, count: number, step: number, isRound: boolean): number => {
+  if (!isRound || count === 0) return from + count * step
+  const at = from / step
+  return ((count > 0 ? Math.floor(at + 1e-6) : Math.ceil(at - 1e-6)) + count) * step
+}
+
+/** How a field steps its number. */
+interface Steps {
+  readonly step: number
+  readonly isRound: boolean
+}
+
 /** Steps a number that a field shows: once by key, or as far as a drag has come from where it began. */
-const useSteps = (shown: string, step: number, onText: (text: string) => void) => {
+const useSteps = (shown: string, { step, isRound }: Steps, onText: (text: string) => void) => {
   const stepper = useStepper()
   const isHolding = useRef(false)
   const end = useCallback((): void => {
@@ -37,7 +52,7 @@ const useSteps = (shown: string, step: number, onText: (text: string) => void) =
   // A field that goes away under the hand ends what it was dragging.
   useEffect(() => end, [end])
   const put = (from: number, count: number, isHeld: boolean): void => {
-    const next = formatNumber(from + count * step, DECIMALS)
+    const next = formatNumber(stepped(from, count, step, isRound), DECIMALS)
     isHolding.current ||= isHeld
     stepper.step(() => {
       try {
@@ -60,11 +75,12 @@ export const TypedField = ({
   disabled = false,
   onText,
   step = 1,
+  isRound = false,
 }: TypedFieldProps) => {
   const [draft, setDraft] = useState<string | null>(null)
   const [fault, setFault] = useState<string | null>(null)
   const input = useRef<HTMLInputElement>(null)
-  const steps = useSteps(shown, step, onText)
+  const steps = useSteps(shown, { step, isRound }, onText)
   const takeEffect = (): boolean => {
     if (draft === null || draft === shown) {
       setDraft(null)
