@@ -31,3 +31,10 @@ export const typedWithin = (
   within(name, typed, { min: low, max: high }, `from ${low} to ${high}${behind(unit)}`)
   return Math.min(max, Math.max(min, typed / times))
 }
+
+/** A number so many steps further; where it is to be round, the multiple of the step that so many steps reach. */
+export const stepped = (from: number, count: number, step: number, isRound: boolean): number => {
+  if (!isRound || count === 0) return from + count * step
+  const at = from / step
+  return ((count > 0 ? Math.floor(at + 1e-6) : Math.ceil(at - 1e-6)) + count) * step
+}

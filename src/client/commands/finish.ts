@@ -12,6 +12,7 @@ import {
   shareSelected,
 } from '@/client/store/finishes'
 import { isPlain } from '@/core/adjust/adjustments'
+import { growsLengths, toggleGrowing } from '@/client/store/lengths'
 import { giveLook, lookForAll, lookInUse, removeUsedLook } from '@/client/store/looks'
 import { openDialog } from '@/client/store/slices/dialogs'
 import { selectedFrames } from '@/client/store/selection'
@@ -52,6 +53,16 @@ export const FINISH_COMMANDS: readonly Command[] = [
     whyNot: needsItems,
     run: (bench) => addLayer(bench, kind),
   })),
+  {
+    id: 'growFinish',
+    family: 'Finish',
+    words: 'Finish grows along',
+    does: 'Strokes, shadows and fixed corners grow and shrink with the size',
+    synonyms: 'scale stroke border corners proportion resize',
+    whyNot: needsItems,
+    isOn: (state) => growsLengths(state),
+    run: toggleGrowing,
+  },
   {
     id: 'copyFinish',
     family: 'Finish',

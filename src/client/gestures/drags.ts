@@ -51,6 +51,8 @@ export interface Grip {
   readonly sheetId: string
   readonly ids: readonly string[]
   readonly from: Point
+  /** Strokes, shadows and fixed corners grow with what is sized. */
+  readonly lengths?: boolean
 }
 
 const TURN_STEP = 15
@@ -251,7 +253,7 @@ const snappedSize = (
 }
 
 /** Sizes items as one about the opposite corner or side; a corner in proportion unless Shift is held. */
-const wholeHandleDrag = ({ project, sheetId, ids, from }: Grip, handle: Handle): Drag => {
+const wholeHandleDrag = ({ project, sheetId, ids, from, lengths = false }: Grip, handle: Handle): Drag => {
   const sheet = sheetOf(project, sheetId)
   const hull = hullOf(sheet, ids)
   const field = fieldOnce(sheet, ids)
@@ -265,7 +267,10 @@ const wholeHandleDrag = ({ project, sheetId, ids, from }: Grip, handle: Handle):
       const box = resizeBox(hull.box, hull.turn, held, subtract(to, from), { free: isFree })
       const snapped = snapReach > 0 && hull.turn === 0 ? snappedSize(hull, held, box, isFree, field(), snapReach) : null
       const sized = snapped?.box ?? box
-      return free(sizeItems.record(project, { sheetId, ids, from: hull, to: sized }), snapped?.marks ?? NO_MARKS)
+      return free(
+        sizeItems.record(project, { sheetId, ids, from: hull, to: sized, lengths }),
+        snapped?.marks ?? NO_MARKS,
+      )
     },
   }
 }

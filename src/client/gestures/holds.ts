@@ -28,6 +28,7 @@ import { placedFrame } from '@/client/store/placed'
 import { cutWith } from '@/client/store/cutting'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems, toggleSelected } from '@/client/store/selection'
+import { growsLengths } from '@/client/store/lengths'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { type View } from '@/client/store/state'
@@ -155,7 +156,13 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   if (tool) return { kind: 'tool', drag: tool }
   if (named?.startsWith('knob-')) return knobHold(bench, named.slice('knob-'.length))
   if (toolOf(state)) return pan()
-  const grip = (ids: readonly string[]): Grip => ({ project: state.project, sheetId: state.sheetId, ids, from })
+  const grip = (ids: readonly string[]): Grip => ({
+    project: state.project,
+    sheetId: state.sheetId,
+    ids,
+    from,
+    lengths: growsLengths(state, ids),
+  })
   if (state.selection.length && (named !== null || isOnSelection(bench, from)))
     return dragOf(bench, gripDrag(bench, grip(state.selection), named))
   const hit = frameSeenAt(bench, state.project, sheet, from)

@@ -55,6 +55,10 @@ export const likelyParts = ({ parts }: Pick<Art, 'parts'>): readonly number[] =>
   return filled.length ? filled : of('line')
 }
 
+/** All parts that the drawing shows; what lines go around it does not. */
+export const paintedParts = ({ parts }: Pick<Art, 'parts'>): readonly number[] =>
+  parts.flatMap(({ kind }, i) => (kind === 'inside' ? [] : [i]))
+
 /** What is to be known of a drawing's lines; null where it has none. */
 export const wordsOnLines = ({ parts }: Pick<Art, 'parts'>): string | null => {
   const lines = parts.filter(({ kind }) => kind === 'line').length

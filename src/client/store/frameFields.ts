@@ -4,6 +4,7 @@ import { fillFrames, setFrameEdge, type PlainFill } from '@/core/document/edits/
 import { setFrameBox } from '@/core/document/edits/frames'
 
 import type { Box } from '@/core/geometry/box'
+import { growsLengths } from '@/client/store/lengths'
 import type { Bench } from '@/client/store/bench'
 import { selectedFrame } from '@/client/store/selection'
 import type { Recording } from '@/client/store/recording'
@@ -52,7 +53,10 @@ export const putBox = (
   step: string,
   at: FrameAt,
   place: { readonly box?: Box; readonly turn?: number },
-): void => bench.commit(step, (project) => setFrameBox.record(project, { ...at, ...place }))
+): void => {
+  const lengths = growsLengths(bench.get(), [at.frameId])
+  bench.commit(step, (project) => setFrameBox.record(project, { ...at, ...place, lengths }))
+}
 
 /** Makes the selected frame as wide as it is high, by its shorter side, about its centre. */
 export const squareSelected = (bench: Bench): void => {

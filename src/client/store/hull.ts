@@ -2,6 +2,7 @@ import type { Hull } from '@/core/document/extent'
 import { moveItems, sizeItems, turnItems } from '@/core/document/edits/items'
 import type { Box } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
+import { growsLengths } from '@/client/store/lengths'
 import type { Bench } from '@/client/store/bench'
 
 /** Moves items of the sheet shown by typed lengths, in points. */
@@ -13,7 +14,8 @@ export const moveHull = (bench: Bench, ids: readonly string[], delta: Point): vo
 /** Sizes items from the box around them to another. */
 export const sizeHull = (bench: Bench, ids: readonly string[], from: Hull, to: Box): void => {
   const { sheetId } = bench.get()
-  bench.commit('Size', (project) => sizeItems.record(project, { sheetId, ids, from, to }))
+  const lengths = growsLengths(bench.get(), ids)
+  bench.commit('Size', (project) => sizeItems.record(project, { sheetId, ids, from, to, lengths }))
 }
 
 /** Turns items about the middle of the box around them to a typed turn, in degrees. */

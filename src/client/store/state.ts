@@ -269,6 +269,8 @@ export interface CardSlice {
   readonly cardWidth: number
   /** Changes of a named finish's layers are for what is selected, or for all that use it. */
   readonly finishScope: 'here' | 'all'
+  /** Whether strokes, shadows and corners of fixed size grow with what is sized: one frame, or groups and several. */
+  readonly growsLengths: { readonly one: boolean; readonly several: boolean }
   /** The layer of a finish whose values are open in the card. */
   readonly openLayer: string | null
   /** Tones of several pictures are being matched. */

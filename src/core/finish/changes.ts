@@ -1,4 +1,4 @@
-import { scaledLine, type FinishLayer, type LayerKind } from '@/core/finish/layers'
+import type { FinishLayer, LayerKind } from '@/core/finish/layers'
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
 type ValueOf<K extends string> = FinishLayer extends infer L
@@ -72,19 +72,6 @@ export const changeBetween = (from: FinishLayer, to: FinishLayer): LayerChange |
     ...(isHidden(from) === isHidden(to) ? {} : { hidden: isHidden(to) }),
   }
 }
-
-/** A change with its lengths multiplied. */
-export const scaledChange = (change: LayerChange, k: number): LayerChange => {
-  const values: Values = change
-  const lengths = LENGTHS.filter((key) => typeof values[key] === 'number')
-  return {
-    ...change,
-    ...Object.fromEntries(lengths.map((key) => [key, Number(values[key]) * k])),
-    ...(change.line ? { line: scaledLine(change.line, k) } : {}),
-  }
-}
-
-const LENGTHS = ['width', 'dx', 'dy', 'blur', 'spread', 'grow', 'depth', 'softness'] as const
 
 /** The keys that a change names. */
 export const changedKeys = (change: LayerChange): readonly string[] => Object.keys(change).filter((key) => key !== 'id')

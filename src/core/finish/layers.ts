@@ -218,36 +218,3 @@ export const layerReach = (layer: FinishLayer): number => {
 
 /** The mitre limit of enlarged copies. */
 export const COPY_MITRE = 4
-
-export const scaledLine = (line: StrokeLine, k: number): StrokeLine => {
-  switch (line.kind) {
-    case 'dashes':
-      return { ...line, dash: line.dash * k, gap: line.gap * k }
-    case 'dots':
-      return { ...line, gap: line.gap * k }
-    case 'solid':
-    case 'double':
-    case 'brushed':
-      return line
-    default:
-      return assertNever(line)
-  }
-}
-
-/** A layer with all its lengths multiplied, as when a sheet is copied at another size. */
-export const scaledLayer = (layer: FinishLayer, k: number): FinishLayer => {
-  switch (layer.kind) {
-    case 'stroke':
-      return { ...layer, width: layer.width * k, line: scaledLine(layer.line, k) }
-    case 'shadow':
-      return { ...layer, dx: layer.dx * k, dy: layer.dy * k, blur: layer.blur * k, spread: layer.spread * k }
-    case 'glow':
-      return { ...layer, blur: layer.blur * k, spread: layer.spread * k }
-    case 'copy':
-      return { ...layer, grow: layer.grow * k, dx: layer.dx * k, dy: layer.dy * k }
-    case 'relief':
-      return { ...layer, depth: layer.depth * k, softness: layer.softness * k }
-    default:
-      return assertNever(layer)
-  }
-}

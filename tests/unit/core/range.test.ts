@@ -1,7 +1,7 @@
 /** Numbers that are typed in a unit: taken up to the ends of their range, refused beyond in that unit. */
 import { describe, expect, it } from '@jest/globals'
 import { holdsFor, fc } from '@tests/helpers/property'
-import { typedWithin } from '@/core/range'
+import { stepped, typedWithin } from '@/core/range'
 
 const range = { min: 0.29, max: 0.57 }
 const percent = { times: 100, unit: '%' }
@@ -26,5 +26,17 @@ describe('a number typed in a unit', () => {
     expect(() => typedWithin('Bend', -181, { min: -180, max: 180 }, { times: 1, unit: '°' })).toThrow('-180 to 180°')
     expect(() => typedWithin('Size', 0, { min: 1, max: 9 }, { times: 1, unit: 'mm' })).toThrow('from 1 to 9 mm')
     expect(() => typedWithin('Size', NaN, { min: 1, max: 9 }, { times: 1, unit: '' })).toThrow('from 1 to 9,')
+  })
+})
+
+describe('a number that is stepped', () => {
+  it('goes on by the step, or from one multiple of it to the next', () => {
+    expect(stepped(3.4, 1, 1, false)).toBeCloseTo(4.4, 12)
+    expect(stepped(3.4, 1, 1, true)).toBe(4)
+    expect(stepped(3.4, -1, 1, true)).toBe(3)
+    expect(stepped(3, -1, 1, true)).toBe(2)
+    expect(stepped(0.3, 2, 0.1, true)).toBeCloseTo(0.5, 12)
+    expect(stepped(-0.25, 1, 0.5, true)).toBeCloseTo(0, 12)
+    expect(stepped(3.4, 0, 1, true)).toBe(3.4)
   })
 })

@@ -1,4 +1,5 @@
 'use client'
+import { CommandButton } from '@/client/commands/CommandButton'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { formatLength } from '@/core/units'
@@ -75,6 +76,7 @@ const Fields = ({ items, hull }: ItemsProps & { readonly hull: Hull }) => {
         value={turn}
         onValue={(value) => turnHull(bench, ids, hull, value)}
       />
+      <CommandButton framed id="growFinish" />
       <div className={styles.kind}>{keeps ? 'Sized in proportion, from the top left' : 'From the top left'}</div>
     </>
   )

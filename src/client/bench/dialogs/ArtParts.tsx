@@ -6,7 +6,7 @@ import RadioGroup from '@mui/material/RadioGroup'
 import { Tick } from '@/client/parts/fields/Tick'
 import panel from '@/client/parts/Panel.module.css'
 import { svgTextOf } from '@/core/path/svgText'
-import type { Art, ArtChoice, ArtPart } from '@/client/store/artwork'
+import { paintedParts, type Art, type ArtChoice, type ArtPart } from '@/client/store/artwork'
 import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/parts/ArtPanes.module.css'
 
@@ -74,7 +74,7 @@ export const Parts = ({
         {chosen.length} of {art.parts.length} parts
       </strong>
       <span>
-        <Button size="small" onClick={() => onChosen(art.parts.map((_, i) => i))}>
+        <Button size="small" onClick={() => onChosen(paintedParts(art))}>
           All
         </Button>
         <Button size="small" onClick={() => onChosen([])}>

@@ -228,7 +228,7 @@ const ArtForm = ({ art, all, files, at, onAt, faults, onClose }: ArtFormProps) =
               />
             )}
             <Parts art={art} chosen={chosen} onChosen={setChosen} />
-            {onLines && <span className={panel.hint}>{onLines}</span>}
+            {onLines && <span className={panel.kind}>{onLines}</span>}
             <Options art={art} choice={choice} onChoice={setChoice} />
             <CategoryField categories={kept.map((one) => one.category)} value={category} onValue={setCategory} />
             {art.notes.map((note) => (

@@ -24,7 +24,7 @@ const firstLine = (kind: StrokeLine['kind'], width: number): StrokeLine => {
     case 'solid':
       return { kind }
     case 'dashes':
-      return { kind, dash: width * 2, gap: width * 1.5, cap: 'butt' }
+      return { kind, dash: width * 2, gap: width, cap: 'butt' }
     case 'dots':
       return { kind, gap: width * 0.5 }
     case 'double':
@@ -160,18 +160,19 @@ export const StrokeFields = ({ layer }: StrokeProps) => {
           onChoice={(join) => set({ join })}
         />
       </div>
+      <LineFields layer={layer} />
       {layer.join === 'miter' && layer.line.kind !== 'dots' && layer.line.kind !== 'brushed' && (
         <div className={styles.row}>
           <PlainField
             label="Mitres up to"
-            unit="× half the width"
+            name="Mitres up to so many half widths"
+            unit="×"
             decimals={1}
             value={layer.mitreLimit}
             onValue={(value) => set({ mitreLimit: within('the mitre limit', value, LAYER_RANGE.mitreLimit) })}
           />
         </div>
       )}
-      <LineFields layer={layer} />
       <PaintField
         paint={layer.paint}
         step="Change stroke"

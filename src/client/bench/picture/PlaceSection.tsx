@@ -97,6 +97,7 @@ const Fields = ({ frame }: FrameProps) => {
         </CommandButton>
         <AnchorButton />
       </div>
+      <CommandButton framed id="growFinish" />
     </>
   )
 }

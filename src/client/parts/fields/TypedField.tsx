@@ -3,6 +3,7 @@ import OutlinedInput from '@mui/material/OutlinedInput'
 import { useDrag } from '@use-gesture/react'
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { isFailure } from '@/core/failure'
+import { stepped } from '@/core/range'
 import { formatNumber } from '@/core/units'
 import styles from '@/client/parts/fields/Field.module.css'
 import { useStepper } from '@/client/parts/fields/Stepping'
@@ -27,13 +28,6 @@ interface TypedFieldProps {
 /** Pixels of dragging for one step. */
 const PER_STEP = 4
 const DECIMALS = 4
-
-/** A number some steps further; a round one is the last multiple that many steps reach. */
-const stepped = (from: number, count: number, step: number, isRound: boolean): number => {
-  if (!isRound || count === 0) return from + count * step
-  const at = from / step
-  return ((count > 0 ? Math.floor(at + 1e-6) : Math.ceil(at - 1e-6)) + count) * step
-}
 
 /** How a field steps its number. */
 interface Steps {

@@ -11,6 +11,7 @@ const WIDTH_STORE = 'eager-stencil-card-width'
 export const FIRST_CARD: CardSlice = {
   cardWidth: CARD_WIDTH.first,
   finishScope: 'here',
+  growsLengths: { one: false, several: true },
   openLayer: null,
   isMatching: false,
   anchor: 'corner',
@@ -26,6 +27,16 @@ const set = (bench: Bench, change: Partial<CardSlice>): void => bench.store.setS
 
 /** Changes of a named finish are for what is selected, or for all that use it. */
 export const setFinishScope = (bench: Bench, finishScope: CardSlice['finishScope']): void => set(bench, { finishScope })
+
+const GROWS_STORE = 'eager-stencil-grows-lengths'
+
+/** Lengths grow from now on with what is sized of a kind, or stay as they are; the browser remembers it. */
+export const toggleGrowsLengths = (bench: Bench, of: keyof CardSlice['growsLengths']): void => {
+  const { growsLengths } = bench.get()
+  const next = { ...growsLengths, [of]: !growsLengths[of] }
+  set(bench, { growsLengths: next })
+  keepSetting(GROWS_STORE, `${next.one} ${next.several}`)
+}
 
 /** Opens the values of a finish's layer; null closes them. */
 export const openLayer = (bench: Bench, layerId: string | null): void => set(bench, { openLayer: layerId })
@@ -45,10 +56,12 @@ export const setCardWidth = (bench: Bench, cardWidth: number): void => {
   keepSetting(WIDTH_STORE, String(cardWidth))
 }
 
-/** Brings the card back to the width that the browser remembers. */
+/** Brings the card back to the width, and sizing to what grows along, that the browser remembers. */
 export const recallCardWidth = (bench: Bench): void => {
   const width = Number(keptSetting(WIDTH_STORE))
   if (width >= CARD_WIDTH.min && width <= CARD_WIDTH.max) set(bench, { cardWidth: width })
+  const kept = keptSetting(GROWS_STORE)?.split(' ')
+  if (kept?.length === 2) set(bench, { growsLengths: { one: kept[0] === 'true', several: kept[1] === 'true' } })
 }
 
 /** Widths and heights typed change together from now on, or each by itself. */

@@ -2,6 +2,7 @@ import type { Draft } from 'immer'
 import type { Box } from '@/core/geometry/box'
 import { normalTurn } from '@/core/geometry/angle'
 import { defineEdit, put } from '@/core/document/edit'
+import { putScaledLengths } from '@/core/document/edits/lengths'
 import { placeAbove } from '@/core/document/lists'
 import { sheetOf } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
@@ -42,12 +43,22 @@ export const addFrame = defineEdit<{ readonly sheetId: string; readonly frame: F
   },
 )
 
-/** Sets the box and turn of a frame; the picture follows by its placement. */
-export const setFrameBox = defineEdit<FrameAddress & { readonly box?: Box; readonly turn?: number }>(
-  (draft, { sheetId, frameId, box, turn }, project) => {
-    const frame = frameDraft(draft, project, sheetId, frameId)
-    if (!frame) return
-    if (box) put(frame, 'box', { ...box })
-    if (turn !== undefined) put(frame, 'turn', normalTurn(turn))
-  },
-)
+/** By how much a box is larger in proportion; 1 where it is not, or is otherwise shaped. */
+const growth = (from: Box, to: Box): number =>
+  Math.abs((to.w * from.h) / (to.h * from.w) - 1) < 1e-6 ? to.w / from.w : 1
+
+/**
+ * Sets the box and turn of a frame; the picture follows by its placement. With `lengths`, and in proportion, its strokes,
+ * shadows and fixed corners grow too.
+ */
+export const setFrameBox = defineEdit<
+  FrameAddress & { readonly box?: Box; readonly turn?: number; readonly lengths?: boolean }
+>((draft, { sheetId, frameId, box, turn, lengths = false }, project) => {
+  const frame = frameDraft(draft, project, sheetId, frameId)
+  if (!frame) return
+  const before = frameOf(sheetOf(project, sheetId), frameId)
+  const k = lengths && box ? growth(before.box, box) : 1
+  if (k !== 1) putScaledLengths(frame, before, k)
+  if (box) put(frame, 'box', { ...box })
+  if (turn !== undefined) put(frame, 'turn', normalTurn(turn))
+})

@@ -8,6 +8,7 @@ import { flipPicture } from '@/core/placement/move'
 import { defineEdit, put } from '@/core/document/edit'
 import { dropIdleSpans, putPlaced } from '@/core/document/edits/fills'
 import { putLaid } from '@/core/document/edits/frames'
+import { putScaledLengths } from '@/core/document/edits/lengths'
 import { followFlip, followMove, followSize } from '@/core/document/edits/lettering/follow'
 import { scaleText } from '@/core/document/edits/texts'
 import { keepAside, loseLetter } from '@/core/document/edits/lettering/lose'
@@ -105,31 +106,41 @@ export const shiftItems = defineEdit<ItemsAddress & Pick<Way, 'planeId'> & { rea
   },
 )
 
+const growLengths = (draft: Draft<Project>, project: Project, { sheetId, ids }: ItemsAddress, k: number): void => {
+  const sheet = sheetOf(project, sheetId)
+  for (const id of idsUnder(sheet, ids)) {
+    const item = draft.sheets[sheetId]?.items[id]
+    if (item && !isLocked(sheet, id)) putScaledLengths(item, itemOf(sheet, id), k)
+  }
+}
+
 /** Factors nearer than this to each other are one. */
 const IN_PROPORTION = 1e-6
 
 /**
  * Sizes items as one: the hull becomes the box `to`, of the same turn. Frames keep their share of it; pictures follow
  * by their placement. Where a frame stands neither square nor at right angles to the hull, `to` must be in proportion.
+ * With `lengths`, and in proportion, their own lengths grow too: strokes, shadows, fixed corners, fading edges.
  */
-export const sizeItems = defineEdit<ItemsAddress & { readonly from: Hull; readonly to: Box }>(
-  (draft, { from, to, ...at }, project) => {
-    const scale = { x: to.w / from.box.w, y: to.h / from.box.h }
-    const inward = compose(rotation(-from.turn), translation(-from.box.cx, -from.box.cy))
-    const outward = compose(translation(to.cx, to.cy), rotation(from.turn))
-    eachFrame(draft, project, at, (frame, { box, turn, stencil }) => {
-      const p = apply(inward, { x: box.cx, y: box.cy })
-      const centre = apply(outward, { x: p.x * scale.x, y: p.y * scale.y })
-      const lies = Math.abs(Math.abs(normalTurn(turn - from.turn)) - 90) < 45
-      const [kx, ky] = lies ? [scale.y, scale.x] : [scale.x, scale.y]
-      put(frame, 'box', { cx: centre.x, cy: centre.y, w: clampSide(box.w * kx), h: clampSide(box.h * ky) })
-      // In proportion letters grow with their box; otherwise they wrap anew in it.
-      if (stencil.kind === 'text' && Math.abs(kx / ky - 1) < IN_PROPORTION) scaleText(frame, Math.sqrt(kx * ky))
-    })
-    const matrix = compose(outward, scaling(scale.x, scale.y), inward)
-    followSize(draft, project, at, { matrix, kx: scale.x, ky: scale.y, hullTurn: from.turn })
-  },
-)
+export const sizeItems = defineEdit<
+  ItemsAddress & { readonly from: Hull; readonly to: Box; readonly lengths?: boolean }
+>((draft, { from, to, lengths = false, ...at }, project) => {
+  const scale = { x: to.w / from.box.w, y: to.h / from.box.h }
+  const inward = compose(rotation(-from.turn), translation(-from.box.cx, -from.box.cy))
+  const outward = compose(translation(to.cx, to.cy), rotation(from.turn))
+  eachFrame(draft, project, at, (frame, { box, turn, stencil }) => {
+    const p = apply(inward, { x: box.cx, y: box.cy })
+    const centre = apply(outward, { x: p.x * scale.x, y: p.y * scale.y })
+    const lies = Math.abs(Math.abs(normalTurn(turn - from.turn)) - 90) < 45
+    const [kx, ky] = lies ? [scale.y, scale.x] : [scale.x, scale.y]
+    put(frame, 'box', { cx: centre.x, cy: centre.y, w: clampSide(box.w * kx), h: clampSide(box.h * ky) })
+    // In proportion letters grow with their box; otherwise they wrap anew in it.
+    if (stencil.kind === 'text' && Math.abs(kx / ky - 1) < IN_PROPORTION) scaleText(frame, Math.sqrt(kx * ky))
+  })
+  if (lengths && Math.abs(scale.x / scale.y - 1) < IN_PROPORTION) growLengths(draft, project, at, scale.x)
+  const matrix = compose(outward, scaling(scale.x, scale.y), inward)
+  followSize(draft, project, at, { matrix, kx: scale.x, ky: scale.y, hullTurn: from.turn })
+})
 
 /** Turns items as one about a centre, in degrees clockwise. */
 export const turnItems = defineEdit<ItemsAddress & { readonly centre: Point; readonly by: number }>(

@@ -7,15 +7,14 @@ import { scaling } from '@/core/geometry/matrix'
 import { scaledLengths } from '@/core/lettering/settings'
 import { mapQuad } from '@/core/geometry/quad'
 import type { Size } from '@/core/geometry/vector'
-import { scaledChange } from '@/core/finish/changes'
-import { scaledLayer } from '@/core/finish/layers'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { svgTextOf } from '@/core/path/svgText'
 import { transformPath } from '@/core/path/transform'
 import { defineEdit, put } from '@/core/document/edit'
+import { scaledLengthsOf } from '@/core/document/edits/lengths'
 import { scaledText } from '@/core/document/edits/texts'
 import { sheetOf } from '@/core/document/read'
-import type { Background, Guides, Item, ItemFinish, Lettering, Plane, Sheet, Span, Veil } from '@/core/document/types'
+import type { Background, Guides, Item, Lettering, Plane, Sheet, Span, Veil } from '@/core/document/types'
 import type { Fill } from '@/core/document/fill'
 
 export interface SheetChange {
@@ -112,12 +111,6 @@ interface Scaling {
   readonly dy: number
 }
 
-const scaledFinish = (finish: ItemFinish, k: number): ItemFinish => ({
-  ...finish,
-  ...(finish.layers ? { layers: finish.layers.map((layer) => scaledLayer(layer, k)) } : {}),
-  ...(finish.changes ? { changes: finish.changes.map((change) => scaledChange(change, k)) } : {}),
-})
-
 const scaledBox = ({ cx, cy, w, h }: Box, { k, dx, dy }: Scaling): Box => ({
   cx: cx * k + dx,
   cy: cy * k + dy,
@@ -153,17 +146,15 @@ const scaledLettering = (lettering: Lettering, { k, dx, dy }: Scaling): Letterin
 /** Lengths of a sheet's items scale with it; those of named finishes are shared and stay. */
 const scaledItem = (item: Item, onSheet: Scaling): Item => {
   const by = item.kind === 'frame' && item.planeId !== undefined ? { ...onSheet, dx: 0, dy: 0 } : onSheet
-  const finish = item.finish ? { finish: scaledFinish(item.finish, by.k) } : {}
+  const lengths = scaledLengthsOf(item, by.k)
   if (item.kind === 'group')
-    return { ...item, ...finish, ...(item.lettering ? { lettering: scaledLettering(item.lettering, by) } : {}) }
+    return { ...item, ...lengths, ...(item.lettering ? { lettering: scaledLettering(item.lettering, by) } : {}) }
   return {
     ...item,
-    ...finish,
+    ...lengths,
     box: scaledBox(item.box, by),
     ...(item.stencil.kind === 'text' ? { stencil: scaledText(item.stencil, by.k) } : {}),
     fill: scaledFill(item.fill, by),
-    ...(item.bleed === undefined ? {} : { bleed: Math.min(RANGE.bleed.max, item.bleed * by.k) }),
-    ...(item.feather === undefined ? {} : { feather: Math.min(RANGE.feather.max, item.feather * by.k) }),
   }
 }
 
