@@ -7,6 +7,7 @@ export const LIMITS = {
   picturePixels: 120e6,
   drawingBytes: 10 * MEGABYTE,
   keptStencils: 3000,
+  keptStyles: 1000,
   faceBytes: 30 * MEGABYTE,
   faces: 500,
   templates: 500,

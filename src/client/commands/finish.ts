@@ -14,6 +14,7 @@ import {
 import { isPlain } from '@/core/adjust/adjustments'
 import { growsLengths, toggleGrowing } from '@/client/store/lengths'
 import { giveLook, lookForAll, lookInUse, removeUsedLook } from '@/client/store/looks'
+import { keptLookInUse, toggleKeptLook } from '@/client/store/keptStyles'
 import { openDialog } from '@/client/store/slices/dialogs'
 import { selectedFrames } from '@/client/store/selection'
 import { type BenchState } from '@/client/store/state'
@@ -180,6 +181,16 @@ export const FINISH_COMMANDS: readonly Command[] = [
     synonyms: 'preset style call',
     whyNot: needsLook,
     run: (bench) => openDialog(bench, 'lookName'),
+  },
+  {
+    id: 'keepLook',
+    family: 'Picture',
+    words: 'Look for all projects',
+    does: 'Keep this look for all projects, or no longer',
+    synonyms: 'save preset library everywhere global',
+    whyNot: needsLook,
+    isOn: (state) => keptLookInUse(state) !== null,
+    run: toggleKeptLook,
   },
   {
     id: 'removeLook',

@@ -1,3 +1,4 @@
+import type { KeptStyle, NewStyle } from '@/contract/styles'
 import type {
   FaceAnswer,
   KeptStencil,
@@ -126,6 +127,9 @@ export const api = {
   replacePicture: (hash: string, by: string) =>
     call<readonly Replaced[]>(`/pictures/${at(hash)}/replace`, 'POST', { by }),
   markUsed: (hashes: readonly string[]) => call<{ marked: number }>('/pictures/used', 'POST', { hashes }),
+  styles: () => call<readonly KeptStyle[]>('/styles'),
+  keepStyle: (style: NewStyle) => call<KeptStyle>('/styles', 'POST', style),
+  forgetStyle: (id: string) => call<{ id: string }>(`/styles/${at(id)}`, 'DELETE'),
   stencils: () => call<readonly KeptStencil[]>('/stencils'),
   keepStencils: (stencils: readonly NewStencil[]) => call<readonly KeptStencil[]>('/stencils', 'POST', { stencils }),
   changeStencil: (id: string, change: StencilChange) => call<KeptStencil>(`/stencils/${at(id)}`, 'PATCH', change),

@@ -30,6 +30,7 @@ import { newId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownProject, shownSheet } from '@/client/store/benchStore'
 import { keepCopy, keptCopy } from '@/client/store/keptCopy'
+import { noteFinish } from '@/client/store/finishUse'
 import { say } from '@/client/store/notices'
 import type { BenchState } from '@/client/store/state'
 import { roundLength } from '@/core/units'
@@ -150,6 +151,7 @@ export const recordMixing = (
 
 export const applyNamed = (bench: Bench, finishId: string): void => {
   if (!address(bench).ids.length) return say(bench, 'Select frames or groups first, then press a finish.')
+  noteFinish(`named ${finishId}`)
   onItems(bench, 'Apply finish', (project, at) => applyFinish.record(project, { ...at, finishId }))
 }
 
@@ -166,6 +168,7 @@ export const applyPreset = (bench: Bench, preset: FinishPreset): void => {
   if (!address(bench).ids.length) return say(bench, 'Select frames or groups first, then press a finish.')
   const held = Object.values(bench.get().project.finishes).find(({ name }) => name === preset.name)
   if (held) return applyNamed(bench, held.id)
+  noteFinish(`offered ${preset.name}`)
   const finishId = newId('finish')
   const finish = presetFinish(preset, finishId, finishScale(bench))
   onItems(bench, 'Apply finish', (project, at) =>

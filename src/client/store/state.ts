@@ -1,3 +1,4 @@
+import type { KeptStyle } from '@/contract/styles'
 import type { PictureSupply } from '@/client/store/libraryPictures'
 import type { Recorded } from '@/core/document/edit'
 import type { Fragment } from '@/core/document/fragment'
@@ -234,6 +235,8 @@ export interface SuppliesSlice {
   readonly matched: string
   /** Outlines kept in categories of one's own. */
   readonly kept: readonly KeptStencil[]
+  /** Finishes and looks kept for all projects. */
+  readonly styles: readonly KeptStyle[]
   /** The templates there are, once they have been asked for. */
   readonly templates: readonly TemplateAnswer[] | null
   /** What a press on a template does: adds its sheets, or changes the sheet that shows to it. */

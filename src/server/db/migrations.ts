@@ -158,4 +158,19 @@ export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
     },
     down: async ({ context: q }) => q.dropTable('templates'),
   },
+  {
+    name: '0007-kept-styles',
+    up: async ({ context: q }) => {
+      const text = () => ({ type: DataTypes.TEXT, allowNull: false })
+      await q.createTable('styles', {
+        id: { type: DataTypes.STRING, allowNull: false, primaryKey: true },
+        kind: { type: DataTypes.STRING, allowNull: false },
+        name: text(),
+        category: text(),
+        values: text(),
+        addedAt: { type: DataTypes.DATE, allowNull: false },
+      })
+    },
+    down: async ({ context: q }) => q.dropTable('styles'),
+  },
 ]

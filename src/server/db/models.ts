@@ -111,6 +111,17 @@ export class StencilRow extends Model<InferAttributes<StencilRow>, InferCreation
   declare addedAt: Date
 }
 
+/** A finish or a look kept for all projects. */
+export class StyleRow extends Model<InferAttributes<StyleRow>, InferCreationAttributes<StyleRow>> {
+  declare id: string
+  declare kind: string
+  declare name: string
+  declare category: string
+  /** As JSON. */
+  declare values: string
+  declare addedAt: Date
+}
+
 /** A typeface of one's own; its file lies in the data folder by its hash. */
 export class FaceRow extends Model<InferAttributes<FaceRow>, InferCreationAttributes<FaceRow>> {
   declare hash: string
@@ -225,6 +236,17 @@ const defineLibrary = (sequelize: Sequelize): void => {
       addedAt: { type: DataTypes.DATE, allowNull: false },
     },
     { ...plain, tableName: 'stencils' },
+  )
+  StyleRow.init(
+    {
+      id: key(),
+      kind: { type: DataTypes.STRING, allowNull: false },
+      name: { type: DataTypes.TEXT, allowNull: false },
+      category: { type: DataTypes.TEXT, allowNull: false },
+      values: { type: DataTypes.TEXT, allowNull: false },
+      addedAt: { type: DataTypes.DATE, allowNull: false },
+    },
+    { ...plain, tableName: 'styles' },
   )
   TemplateRow.init(
     {

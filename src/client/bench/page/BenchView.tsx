@@ -20,6 +20,7 @@ import { learnAlpha } from '@/client/stage/alpha'
 import { Table } from '@/client/stage/Table'
 import type { Bench } from '@/client/store/bench'
 import { loadFaces } from '@/client/store/faces'
+import { loadStyles } from '@/client/store/keptStyles'
 import { loadStencils } from '@/client/store/keptStencils'
 import { severalLanding } from '@/client/store/landing'
 import { takeFiles } from '@/client/store/takeFiles'
@@ -97,6 +98,7 @@ export const BenchView = () => {
     recallCardWidth(bench)
     void loadPictures(bench)
     void loadStencils(bench)
+    void loadStyles(bench)
     void loadFaces(bench)
   }, [bench])
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({

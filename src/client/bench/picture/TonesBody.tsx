@@ -1,6 +1,7 @@
 'use client'
 import { later } from '@/client/parts/later'
-import type { Adjustments } from '@/core/adjust/adjustments'
+import { applyKeptLook, keptLooks } from '@/client/store/keptStyles'
+import { sameValues, type Adjustments } from '@/core/adjust/adjustments'
 import { LOOKS } from '@/core/adjust/looks'
 import type { PictureRef } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
@@ -17,13 +18,19 @@ import { CommandButton } from '@/client/commands/CommandButton'
 const ToneChart = later(() => import('@/client/bench/picture/ToneChart').then((m) => m.ToneChart))
 
 const OWN = 'own:'
+const KEPT = 'kept:'
 
-/** The looks of the project, then those that come with the program. */
+/** The looks of the project, those kept for all projects, then those that come with the program. */
 const Looks = () => {
   const bench = useBenchHandle()
   const looks = useBench((state) => state.project.looks)
   const used = useBench((state) => lookInUse(state)?.look.id ?? null)
+  const styles = useBench((state) => state.styles)
   const ofProject = Object.values(looks)
+  // One that the project has already is not offered twice.
+  const kept = keptLooks(styles).filter(
+    ({ name, values }) => !ofProject.some((one) => one.name === name && sameValues(one.adjustments, values)),
+  )
   return (
     <Choice
       label="Look"
@@ -32,11 +39,14 @@ const Looks = () => {
       options={[
         ['', 'Choose…'],
         ...ofProject.map(({ id, name }) => [`${OWN}${id}`, name] as const),
+        ...kept.map(({ id, name }) => [`${KEPT}${id}`, `${name} (kept)`] as const),
         ...LOOKS.map(({ id, name }) => [id, name] as const),
       ]}
       onChoice={(id) => {
         const look = LOOKS.find((each) => each.id === id)
+        const ofAll = kept.find((each) => `${KEPT}${each.id}` === id)
         if (look) applyLook(bench, look)
+        else if (ofAll) applyKeptLook(bench, ofAll)
         else if (id.startsWith(OWN)) giveLook(bench, id.slice(OWN.length))
       }}
     />
@@ -79,7 +89,15 @@ export const TonesBody = ({
     <CommandRow
       name="Tones"
       ids={['switchTones', 'before', 'nameLook']}
-      more={['copyTones', 'pasteTones', 'resetTones', ...(count > 1 ? ['matchTones'] : []), 'renameLook', 'removeLook']}
+      more={[
+        'copyTones',
+        'pasteTones',
+        'resetTones',
+        ...(count > 1 ? ['matchTones'] : []),
+        'renameLook',
+        'keepLook',
+        'removeLook',
+      ]}
     />
     <UsedLook />
     <AdjustmentRows toning={picturesToning(useBenchHandle())} adjustments={adjustments} />

@@ -3,7 +3,7 @@ import { scaledLayer } from '@/core/finish/scaled'
 import { SAMPLE } from '@/client/store/colours'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import type { Slots } from '@/core/colour/slots'
 import { FINISH_PRESETS } from '@/core/finish/presets'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
@@ -22,6 +22,17 @@ import {
   tryFinish,
   usersOf,
 } from '@/client/store/finishes'
+import {
+  applyKeptFinish,
+  finishOfKept,
+  forgetStyle,
+  isOfKept,
+  keepNamedFinish,
+  keptAs,
+  keptFinishes,
+  type KeptFinish,
+} from '@/client/store/keptStyles'
+import { usedFinishes } from '@/client/store/finishUse'
 import { selectItems } from '@/client/store/selection'
 import panel from '@/client/parts/Panel.module.css'
 import styles from '@/client/parts/Supplies.module.css'
@@ -118,6 +129,7 @@ const NamedTile = ({ finish, k }: { readonly finish: NamedFinish; readonly k: nu
     const sheet = state.project.sheets[state.sheetId]
     return state.selection.some((id) => sheet?.items[id]?.finish?.finishId === finish.id)
   })
+  const kept = useBench((state) => keptAs(state, finish))
   const then = (act: () => void) => () => {
     setAnchor(null)
     act()
@@ -138,9 +150,41 @@ const NamedTile = ({ finish, k }: { readonly finish: NamedFinish; readonly k: nu
         <MenuItem disabled={uses === 0} onClick={then(() => selectItems(bench, usersOf(bench, finish.id)))}>
           Select all on this sheet that use it
         </MenuItem>
+        {kept ? (
+          <MenuItem onClick={then(() => void forgetStyle(bench, kept))}>No longer keep it for all projects</MenuItem>
+        ) : (
+          <MenuItem onClick={then(() => void keepNamedFinish(bench, finish))}>Keep it for all projects</MenuItem>
+        )}
         <MenuItem onClick={then(() => removeNamed(bench, finish.id))}>
           Remove the name; its {uses} users keep the look
         </MenuItem>
+      </Menu>
+    </div>
+  )
+}
+
+/** A finish kept for all projects that this one has not. */
+const KeptTile = ({ kept, k }: { readonly kept: KeptFinish; readonly k: number }) => {
+  const bench = useBenchHandle()
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const finish = useMemo(() => finishOfKept(kept, 'kept'), [kept])
+  const then = (act: () => void) => () => {
+    setAnchor(null)
+    act()
+  }
+  return (
+    <div
+      className={styles.holder}
+      onContextMenu={(event) => {
+        event.preventDefault()
+        setAnchor(event.currentTarget)
+      }}
+    >
+      <FinishTile finish={finish} k={k} isUsed={false} onPress={() => applyKeptFinish(bench, kept)} />
+      <TileMore of={kept.name} isTabbed onOpen={(event) => setAnchor(event.currentTarget)} />
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={then(() => applyKeptFinish(bench, kept))}>Give it to what is selected</MenuItem>
+        <MenuItem onClick={then(() => void forgetStyle(bench, kept))}>No longer keep it for all projects</MenuItem>
       </Menu>
     </div>
   )
@@ -152,45 +196,68 @@ const isOffered = ({ name, category }: NamedFinish): boolean =>
 
 const found = (name: string, search: string): boolean => name.toLowerCase().includes(search.trim().toLowerCase())
 
-/** Finishes of the project by category, then those that come with the program. */
+const MOST_RECENT = 6
+
+/** One of the groups of the strip. */
+const Group = ({ title, children }: { readonly title: string; readonly children: ReactNode }) => (
+  <section className={styles.group} aria-label={title}>
+    <h3 className={panel.kind}>{title}</h3>
+    <div className={styles.groupRow}>{children}</div>
+  </section>
+)
+
+/** Those used last, finishes of the project by category, those kept for all projects, then those that come with the program. */
 export const FinishSupplies = ({ search }: { readonly search: string }) => {
   const bench = useBenchHandle()
   const finishes = useBench((state) => state.project.finishes)
+  const allKept = useBench((state) => state.styles)
   const scale = useBench(() => finishScale(bench))
-  const named = Object.values(finishes).filter((one) => !isOffered(one) && found(`${one.name} ${one.category}`, search))
+  // Read when the tab opens: what is pressed stays where it is.
+  const [used] = useState(usedFinishes)
+  const k = TILE_SCALE / scale
+  const all = Object.values(finishes)
+  const named = all.filter((one) => !isOffered(one) && found(`${one.name} ${one.category}`, search))
   const categories = [...new Set(named.map(({ category }) => category))].sort()
+  const kept = keptFinishes(allKept).filter(
+    (one) => found(`${one.name} ${one.category}`, search) && !all.some((held) => isOfKept(held, one)),
+  )
   const offered = FINISH_PRESETS.filter(({ name }) => found(name, search))
-  if (!named.length && !offered.length) return <div className={panel.kind}>No finish is called “{search.trim()}”.</div>
+  // One that is in use stays where it was pressed.
+  const offeredTile = (name: string): ReactNode => {
+    const held = all.find((one) => isOffered(one) && one.name === name)
+    return held ? <NamedTile key={name} finish={held} k={k} /> : <OfferedTile key={name} name={name} />
+  }
+  const tileOf = (use: string): ReactNode => {
+    const key = use.slice(use.indexOf(' ') + 1)
+    const own = use.startsWith('named') ? finishes[key] : undefined
+    const ofAll = use.startsWith('kept') ? kept.find(({ id }) => id === key) : undefined
+    if (own) return <NamedTile key={use} finish={own} k={k} />
+    if (ofAll) return <KeptTile key={use} kept={ofAll} k={k} />
+    return use.startsWith('offered') && offered.some(({ name }) => name === key) ? offeredTile(key) : null
+  }
+  const recent = search.trim() ? [] : used.flatMap((use) => tileOf(use) ?? []).slice(0, MOST_RECENT)
+  if (!named.length && !kept.length && !offered.length)
+    return <div className={panel.kind}>No finish is called “{search.trim()}”.</div>
   return (
     <>
+      {recent.length > 0 && <Group title="Used last">{recent}</Group>}
       {categories.map((category) => (
-        <section key={category} className={styles.group} aria-label={category || 'Of this project'}>
-          <h3 className={panel.kind}>{category || 'Of this project'}</h3>
-          <div className={styles.groupRow}>
-            {named
-              .filter((one) => one.category === category)
-              .map((finish) => (
-                <NamedTile key={finish.id} finish={finish} k={TILE_SCALE / scale} />
-              ))}
-          </div>
-        </section>
+        <Group key={category} title={category || 'Of this project'}>
+          {named
+            .filter((one) => one.category === category)
+            .map((finish) => (
+              <NamedTile key={finish.id} finish={finish} k={k} />
+            ))}
+        </Group>
       ))}
-      {offered.length > 0 && (
-        <section className={styles.group} aria-label="To begin with">
-          <h3 className={panel.kind}>To begin with</h3>
-          <div className={styles.groupRow}>
-            {offered.map((preset) => {
-              // One that is in use stays where it was pressed.
-              const held = Object.values(finishes).find((one) => isOffered(one) && one.name === preset.name)
-              return held ? (
-                <NamedTile key={preset.name} finish={held} k={TILE_SCALE / scale} />
-              ) : (
-                <OfferedTile key={preset.name} name={preset.name} />
-              )
-            })}
-          </div>
-        </section>
+      {kept.length > 0 && (
+        <Group title="For all projects">
+          {kept.map((one) => (
+            <KeptTile key={one.id} kept={one} k={k} />
+          ))}
+        </Group>
       )}
+      {offered.length > 0 && <Group title="To begin with">{offered.map(({ name }) => offeredTile(name))}</Group>}
     </>
   )
 }

@@ -64,7 +64,7 @@ export const SlideLength = ({
       />
       <LengthField
         label=""
-        name={`${name}, typed`}
+        name={name}
         points={points}
         rounds={fromPoints(track.step, unit, ppi)}
         what={name.toLowerCase()}

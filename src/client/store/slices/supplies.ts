@@ -1,3 +1,4 @@
+import type { KeptStyle } from '@/contract/styles'
 import type { PictureSupply } from '@/client/store/libraryPictures'
 import type { FaceAnswer, KeptStencil, PictureAnswer, TemplateAnswer } from '@/contract/api'
 import type { Bench } from '@/client/store/bench'
@@ -10,6 +11,7 @@ export const FIRST_SUPPLIES: SuppliesSlice = {
   marked: [],
   matched: '',
   kept: [],
+  styles: [],
   templates: null,
   templateUse: 'add',
   artwork: [],
@@ -41,6 +43,8 @@ export const putMarked = (bench: Bench, marked: readonly string[]): void => set(
 
 /** What was matched last: the ids, joined. */
 export const noteMatched = (bench: Bench, matched: string): void => set(bench, { matched })
+
+export const putStyles = (bench: Bench, styles: readonly KeptStyle[]): void => set(bench, { styles })
 
 export const putKept = (bench: Bench, kept: readonly KeptStencil[]): void => set(bench, { kept })
 

@@ -26,6 +26,12 @@ const twoLayers = putLayer(putLayer(sampleProject(), { ...at('f-1'), layer: shad
 const of = { finishId: 'card', sheetId: SHEET, id: 'f-1', name: 'Card', category: '', withCorners: false }
 const named = applyFinish(nameFinish(twoLayers, of), { ...at('f-2', 'f-3'), finishId: 'card' })
 
+/** Numbers to nine digits: the factor is worked out from two boxes. */
+const rounded = (value: unknown): unknown =>
+  JSON.parse(
+    JSON.stringify(value, (_key, one: unknown) => (typeof one === 'number' ? Number(one.toPrecision(9)) : one)),
+  )
+
 describe('lengths that grow with what is sized', () => {
   const corner = { style: 'round', size: { points: 12 } } as const
   const cornered = setCorners(setStencils(twoLayers, { ...at('f-1', 'f-2'), stencil: { kind: 'rectangle' } }), {
@@ -52,9 +58,11 @@ describe('lengths that grow with what is sized', () => {
       (k) => {
         const larger = sized(grouped, k, true)
         sound(larger)
-        expect(layersOf(larger, item(larger, 'f-1'))).toEqual([scaledLayer(shadow, k), scaledLayer(stroke, k)])
-        expect(layersOf(larger, item(larger, 'g-1'))).toEqual([scaledLayer(glow, k)])
-        expect(cornerOf(larger, 'f-2')).toEqual({ points: 12 * k })
+        expect(rounded(layersOf(larger, item(larger, 'f-1')))).toEqual(
+          rounded([scaledLayer(shadow, k), scaledLayer(stroke, k)]),
+        )
+        expect(rounded(layersOf(larger, item(larger, 'g-1')))).toEqual(rounded([scaledLayer(glow, k)]))
+        expect(rounded(cornerOf(larger, 'f-2'))).toEqual(rounded({ points: 12 * k }))
         const back = sized(larger, 1 / k, true)
         for (const id of ['f-1', 'g-1'])
           layersOf(back, item(back, id)).forEach((layer, i) => {
