@@ -49,10 +49,11 @@ const paramSchema = (param: Param): object => {
   }
 }
 
-const corners = (kind: string): object => {
-  const one = strict({ style: { enum: [...CORNER_STYLES] }, size: measure(0.5) })
-  const list = (count: number): object => ({ type: 'array', items: one, minItems: count, maxItems: count })
-  return kind === 'rectangle' ? { oneOf: [list(1), list(4)] } : list(1)
+const corners = {
+  type: 'array',
+  items: strict({ style: { enum: [...CORNER_STYLES] }, size: measure(0.5) }),
+  minItems: 1,
+  maxItems: RANGE.corners,
 }
 
 const parametric = Object.entries(SHAPES).map(([kind, { params }]) =>
@@ -61,7 +62,7 @@ const parametric = Object.entries(SHAPES).map(([kind, { params }]) =>
       kind: { const: kind },
       ...Object.fromEntries(Object.entries(params).map(([name, param]) => [name, paramSchema(param)])),
     },
-    Object.hasOwn(STRAIGHT_SHAPES, kind) ? { corners: corners(kind) } : {},
+    Object.hasOwn(STRAIGHT_SHAPES, kind) ? { corners } : {},
   ),
 )
 

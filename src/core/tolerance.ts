@@ -38,6 +38,8 @@ export const RANGE = {
   aspect: { min: 1e-3, max: 1e3 },
   focus: { min: -1e4, max: 1e4 },
   sides: { min: 3, max: 60 },
+  /** Corners of one outline that are worked each by itself. */
+  corners: 128,
   /** Pieces of one outline: lines, curves and moves. */
   segments: 20_000,
   /** Seeds of what is left to chance. */

@@ -104,6 +104,42 @@ test('the stencils of many filled frames are swapped and cornered at once; pictu
     expect(frameIn(cornered, id).stencil).toMatchObject({ kind: 'rectangle', corners: [{ style: 'notch' }] })
 })
 
+test('corners have each its own style and size, stay through a swap, and refuse in the unit typed', async ({
+  page,
+  request,
+}) => {
+  const hand = await BenchHand.open(page, await makeProject(request, [{ id: 'a', box: box(400, 300), filled: true }]))
+  await hand.press({ x: 400, y: 290 })
+  const section = page.locator('[data-region="card"]').getByRole('region', { name: 'Stencil', exact: true })
+  await section.getByLabel('Style of the corners').selectOption('round')
+  await section.getByRole('textbox', { name: 'Size of the corners' }).fill('70%')
+  await page.keyboard.press('Enter')
+  await expect(section.getByRole('alert')).toContainText('size of the corners must be from 0 to 50%, but was 70')
+  await page.keyboard.press('Escape')
+  await section.getByRole('button', { name: 'Each corner by itself' }).click()
+  await section.getByLabel('Style of the top right corner').selectOption('notch')
+  await section.getByRole('textbox', { name: 'Size of the bottom left corner' }).fill('30 px')
+  await page.keyboard.press('Enter')
+  await section.getByLabel('Style of the bottom right corner').selectOption('sharp')
+  const share = { size: { share: 0.12 } }
+  await expect
+    .poll(async () => (await hand.frame('a')).stencil)
+    .toMatchObject({
+      kind: 'rectangle',
+      corners: [
+        { style: 'round', ...share },
+        { style: 'notch', ...share },
+        { style: 'round', size: { share: 0 } },
+        { style: 'round', size: { points: 30 } },
+      ],
+    })
+  await section.getByRole('button', { name: 'Each corner by itself' }).click()
+  await swapTo(page, 'Polygon')
+  await expect
+    .poll(async () => (await hand.frame('a')).stencil)
+    .toMatchObject({ kind: 'polygon', corners: [{ style: 'round', ...share }] })
+})
+
 test('a stencil taken off leaves the whole picture where it was and as large', async ({ page, request }) => {
   const hand = await BenchHand.open(
     page,

@@ -17,7 +17,9 @@ export const swapStencil = (bench: Bench, stencil: Stencil): void => {
   if (!frames.length) return say(bench, 'Select the frames that are to take this stencil.')
   const name = frames.length > 1 ? `Swap stencil of ${frames.length}` : 'Swap stencil'
   tellingCorrected(bench, selection, () =>
-    bench.commit(name, (project) => setStencils.record(project, { sheetId, ids: selection, stencil })),
+    bench.commit(name, (project) =>
+      setStencils.record(project, { sheetId, ids: selection, stencil, keepsCorners: true }),
+    ),
   )
 }
 

@@ -2,8 +2,9 @@ import { rectCentre, rectSize } from '@/core/geometry/rect'
 import { distance, type Point, type Size } from '@/core/geometry/vector'
 import { measured, type Knob, type Measure, type Param, type Params } from '@/core/stencil/params'
 import type { Corner } from '@/core/stencil/corners'
-import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
+import { SHAPES } from '@/core/stencil/registry'
 import {
+  cornerPoints,
   isParametric,
   isStraight,
   paramsOf,
@@ -33,20 +34,19 @@ const toward = (from: Point, to: Point, length: number): Point => {
   return { x: ((to.x - from.x) / apart) * length, y: ((to.y - from.y) / apart) * length }
 }
 
-/** Where the knob of the worked corners stands: inside the first corner, its size from both sides. */
-const cornerKnob = (stencil: ParametricStencil, size: Size, corner: Measure): Point => {
-  const points = isStraight(stencil)
-    ? (STRAIGHT_SHAPES[stencil.kind] as unknown as { points: (v: unknown, s: Size) => readonly Point[] }).points(
-        stencil,
-        size,
-      )
-    : []
-  const [first = { x: 0, y: 0 }, next = first] = points
-  const before = points.at(-1) ?? first
+/** Where the knob of a worked corner stands: inside it, its size from both sides. */
+const cornerKnob = (stencil: ParametricStencil, size: Size, corner: Measure, i = 0): Point => {
+  const points = isStraight(stencil) ? cornerPoints(stencil, size) : []
+  const first = points[i] ?? { x: 0, y: 0 }
+  const next = points[(i + 1) % points.length] ?? first
+  const before = points.at(i - 1) ?? first
   const reach = measured(corner, size) + INSET * Math.min(size.w, size.h)
   const [p, q] = [toward(first, before, reach), toward(first, next, reach)]
   return { x: first.x + p.x + q.x, y: first.y + p.y + q.y }
 }
+
+/** Begins the param of one corner among several: its place among them follows. */
+const EACH = 'corners-'
 
 const NO_CORNER: Corner = { style: 'round', size: { share: 0 } }
 
@@ -62,8 +62,19 @@ export const knobsOf = (stencil: Stencil, size: Size): readonly StandingKnob[] =
     at: at(stencil as never, size), // its values are those of the shape of its kind
   }))
   if (!isStraight(stencil)) return own
-  const [corner = NO_CORNER] = cornersOf(stencil)
-  return [...own, { param: 'corners', label: 'Corners', at: cornerKnob(stencil, size, corner.size) }]
+  const [corner = NO_CORNER, ...others] = cornersOf(stencil)
+  if (!others.length)
+    return [...own, { param: 'corners', label: 'Corners', at: cornerKnob(stencil, size, corner.size) }]
+  // Worked each by itself, each has its knob.
+  const each = cornersOf(stencil).slice(0, cornerPoints(stencil, size).length)
+  return [
+    ...own,
+    ...each.map(({ size: measure }, i): StandingKnob => ({
+      param: `${EACH}${i}`,
+      label: `Corner ${i + 1}`,
+      at: cornerKnob(stencil, size, measure, i),
+    })),
+  ]
 }
 
 /** A measure of the same kind as another, from a share of the short side. */
@@ -102,18 +113,22 @@ const nearestValue = (param: Param, off: (value: number) => number): number => {
 
 const CORNER_PARAM: Param = { type: 'measure', label: 'Corners', max: 0.5, initial: { share: 0 } }
 
-const withCorners = (stencil: ParametricStencil, share: number, size: Size): ParametricStencil => {
+/** The corners with another size, or the one of them at a place. */
+const withCorners = (stencil: ParametricStencil, share: number, size: Size, at?: number): ParametricStencil => {
   if (!isStraight(stencil)) return stencil
-  const corners = cornersOf(stencil).map((corner) => ({ ...corner, size: likeMeasure(corner.size, share, size) }))
+  const corners = cornersOf(stencil).map((corner, i) =>
+    at === undefined || at === i ? { ...corner, size: likeMeasure(corner.size, share, size) } : corner,
+  )
   return { ...stencil, corners }
 }
 
 /** The stencil after a knob was carried to a point: the value whose knob stands nearest to it. */
 export const carryKnob = (stencil: Stencil, size: Size, param: string, to: Point): Stencil => {
   if (!isParametric(stencil)) return stencil
-  if (param === 'corners') {
-    const off = (share: number): number => distance(cornerKnob(stencil, size, { share }), to)
-    return withCorners(stencil, nearestValue(CORNER_PARAM, off), size)
+  if (param === 'corners' || param.startsWith(EACH)) {
+    const at = param === 'corners' ? undefined : Number(param.slice(EACH.length))
+    const off = (share: number): number => distance(cornerKnob(stencil, size, { share }, at), to)
+    return withCorners(stencil, nearestValue(CORNER_PARAM, off), size, at)
   }
   const knob = knobsIn(stencil).find((one) => one.param === param)
   const spec = paramsOf(stencil.kind)[param]

@@ -2,7 +2,7 @@ import { refuse } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import { scaling } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
-import type { Size } from '@/core/geometry/vector'
+import type { Point, Size } from '@/core/geometry/vector'
 import { polygonPath, type FillRule, type Outline, type Path } from '@/core/path/path'
 import { parseSvgPath } from '@/core/path/svgPath'
 import { transformPath } from '@/core/path/transform'
@@ -15,9 +15,9 @@ import { OTHER_SHAPES, SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
 
 type ParamsOf<S> = S extends { readonly params: infer P extends Params } ? P : never
 
-type Straight = {
+export type Straight = {
   [K in keyof typeof STRAIGHT_SHAPES]: { readonly kind: K } & Values<ParamsOf<(typeof STRAIGHT_SHAPES)[K]>> & {
-      /** One for all corners; a rectangle may have four, clockwise from the top left. */
+      /** One for all corners, or one each, clockwise from the first (of a rectangle the top left). */
       readonly corners?: readonly Corner[]
     }
 }[keyof typeof STRAIGHT_SHAPES]
@@ -109,6 +109,10 @@ const parametricOutline = (stencil: ParametricStencil, size: Size): Outline => {
   const path = stencil.corners?.length ? corneredPath(points, stencil.corners, size) : polygonPath(points)
   return { path, fillRule: 'nonzero' }
 }
+
+/** The corners of an outline of straight sides in a box, clockwise from the first, in its own points. */
+export const cornerPoints = (stencil: Straight, size: Size): readonly Point[] =>
+  (STRAIGHT_SHAPES[stencil.kind] as unknown as StraightShape<Params>).points(stencil as never, size) // of its own kind
 
 const parsed = new WeakMap<OwnStencil, Path>()
 

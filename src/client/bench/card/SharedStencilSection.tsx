@@ -19,7 +19,7 @@ export const SharedStencilSection = ({ frames }: { readonly frames: readonly Fra
         more={frames.length > 1 ? ['oneOpening', 'keepOutline'] : ['keepOutline']}
       />
       {first && isStraight(first.stencil) && (
-        <CornerFields corners={(first.stencil.corners ?? []).slice(0, 1)} size={first.box} canDiffer={false} />
+        <CornerFields corners={(first.stencil.corners ?? []).slice(0, 1)} size={first.box} count={0} />
       )}
     </Section>
   )

@@ -1,6 +1,6 @@
 'use client'
 import type { Frame } from '@/core/document/types'
-import { isParametric, isStraight, stencilName } from '@/core/stencil/stencil'
+import { cornerPoints, isParametric, isStraight, stencilName } from '@/core/stencil/stencil'
 import { CommandRow } from '@/client/commands/CommandRow'
 import { Section } from '@/client/parts/Section'
 import { StencilIcon } from '@/client/parts/StencilIcon'
@@ -29,7 +29,12 @@ export const StencilSection = ({ frame, isOpen }: { readonly frame: Frame; reado
       />
       {isParametric(stencil) && <ParamFields key={stencil.kind} stencil={stencil} frame={frame} />}
       {isStraight(stencil) && (
-        <CornerFields corners={stencil.corners ?? []} size={box} canDiffer={stencil.kind === 'rectangle'} />
+        <CornerFields
+          corners={stencil.corners ?? []}
+          size={box}
+          count={cornerPoints(stencil, box).length}
+          isRectangle={stencil.kind === 'rectangle'}
+        />
       )}
     </Section>
   )

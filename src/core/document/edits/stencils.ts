@@ -5,8 +5,9 @@ import { piecesOf } from '@/core/path/contours'
 import type { Box } from '@/core/geometry/box'
 import type { Outline } from '@/core/path/path'
 import { isCoveredAt, moveFramePose } from '@/core/placement/pose'
+import { cornered, withCornersOf } from '@/core/stencil/cornering'
 import type { Corner } from '@/core/stencil/corners'
-import { isStraight, reshapedRect, type Stencil } from '@/core/stencil/stencil'
+import { reshapedRect, type Stencil } from '@/core/stencil/stencil'
 import { defineEdit, joinRecorded, put, type Recorded, unchanged } from '@/core/document/edit'
 import { addFrame, frameDraft, putLaid } from '@/core/document/edits/frames'
 import { openToWhole } from '@/core/document/edits/fills'
@@ -54,25 +55,19 @@ export const putStencil = (frame: Draft<Frame>, stencil: Stencil, { project, she
   if (fill !== frameBefore.fill) put(frame, 'fill', fill as Draft<Fill>)
 }
 
-/** Gives frames, those within groups too, another outline; the pictures in them stay where they are on the sheet. */
-export const setStencils = defineEdit<FramesAddress & { readonly stencil: Stencil }>(
-  (draft, { sheetId, ids, stencil }, project) => {
+/**
+ * Gives frames, those within groups too, another outline; the pictures in them stay where they are on the sheet. Worked
+ * corners stay too where that is asked for and the new outline has corners.
+ */
+export const setStencils = defineEdit<FramesAddress & { readonly stencil: Stencil; readonly keepsCorners?: boolean }>(
+  (draft, { sheetId, ids, stencil, keepsCorners = false }, project) => {
     const sheet = sheetOf(project, sheetId)
-    for (const { id } of framesUnder(sheet, ids)) {
-      const frame = isLocked(sheet, id) ? undefined : frameDraft(draft, project, sheetId, id)
-      if (frame) putStencil(frame, stencil, { project, sheet })
+    for (const before of framesUnder(sheet, ids)) {
+      const frame = isLocked(sheet, before.id) ? undefined : frameDraft(draft, project, sheetId, before.id)
+      if (frame) putStencil(frame, keepsCorners ? withCornersOf(stencil, before.stencil) : stencil, { project, sheet })
     }
   },
 )
-
-/** The frame with its corners worked, or without; a frame whose outline has none is left as it is. */
-export const cornered = (stencil: Stencil, corners: readonly Corner[] | null): Stencil => {
-  if (!isStraight(stencil)) return stencil
-  const rest = Object.fromEntries(Object.entries(stencil).filter(([key]) => key !== 'corners'))
-  if (!corners?.length) return rest as unknown as Stencil
-  const fitting = stencil.kind === 'rectangle' ? corners : corners.slice(0, 1)
-  return { ...stencil, corners: fitting } as Stencil // the same kind, with the corners it may have
-}
 
 /** Works the corners of frames with straight sides; null takes them back to sharp ones. */
 export const setCorners = defineEdit<FramesAddress & { readonly corners: readonly Corner[] | null }>(

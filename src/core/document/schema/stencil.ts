@@ -49,16 +49,13 @@ const paramSchema = (param: Param): Node => {
 
 export const cornerSchema = shape({ style: word(CORNER_STYLES), size: measureSchema(0.5) })
 
-/** One corner for all, or for a rectangle each of its four. */
-const cornersSchema = (kind: string) =>
+/** One corner for all, or one each: those that an outline has not are passed over, those not named stay sharp. */
+const cornersSchema = () =>
   array(cornerSchema)
     .strict()
     .typeError('must be a list')
-    .test(
-      'count',
-      kind === 'rectangle' ? 'must hold one corner or four' : 'must hold one corner',
-      (held) => held === undefined || held.length === 1 || (kind === 'rectangle' && held.length === 4),
-    )
+    .min(1, 'must hold one corner at least')
+    .max(RANGE.corners, `may hold at most ${RANGE.corners}`)
 
 /** Kinds of an outline's points, one sign each. */
 const kindsText = () =>
@@ -75,7 +72,7 @@ const parametric = Object.fromEntries(
     kind,
     {
       ...Object.fromEntries(Object.entries(params).map(([name, param]) => [name, paramSchema(param)])),
-      ...(Object.hasOwn(STRAIGHT_SHAPES, kind) ? { corners: cornersSchema(kind) } : {}),
+      ...(Object.hasOwn(STRAIGHT_SHAPES, kind) ? { corners: cornersSchema() } : {}),
     },
   ]),
 )
