@@ -307,7 +307,7 @@ const lettering = strict(
       items: strict({ letterId: ref('id'), text: letterText(1), fill: ref('taken') }),
     },
   },
-  { box: size2, curve, across: ref('placed'), ink: ref('colour') },
+  { box: size2, typedSize: number(E.size), curve, across: ref('placed'), ink: ref('colour') },
 )
 const alphabet = strict({
   id: ref('id'),

@@ -192,6 +192,9 @@ test('a typeface of one’s own is added, set, and travels in a bundle if its li
   for (const i of [0, 1]) {
     await yours.nth(i).click()
     await hand.afterStep('New letters')
+    // With the new letters selected a press would set them in the next face.
+    await hand.table.focus()
+    await page.keyboard.press('Escape')
   }
   const travelling = own.find(({ canTravel }) => canTravel)?.id
   await expect.poll(inBundle).toEqual([`faces/${travelling}.ttf`])

@@ -4,6 +4,8 @@ import type { Point } from '@/core/geometry/vector'
 import { pictureMatrix, placedIn } from '@/core/document/content'
 import { layOf, standsAt } from '@/core/document/laid'
 import { dropFrameAt } from '@/core/document/hits'
+import { letterFrames, wordAround } from '@/core/document/lettering'
+import { wordLineAt } from '@/core/document/wordHits'
 import { frameAt, framesAt } from '@/core/document/read'
 import type { Frame, Project, Sheet } from '@/core/document/types'
 import { opacityAt } from '@/client/stage/alpha'
@@ -42,6 +44,18 @@ export const framesSeenAt = (bench: Bench, project: Project, sheet: Sheet, p: Po
 /** The frame that is pressed at a point: what is seen there, else the topmost that is seen through. */
 export const frameSeenAt = (bench: Bench, project: Project, sheet: Sheet, p: Point): Frame | null =>
   frameAt(sheet, p, seen(bench, project, sheet, p)) ?? frameAt(sheet, p)
+
+/**
+ * The frame that is pressed at a point. Between the letters of a text, in its line, it is the text, by its first letter;
+ * not while its letters are worked on.
+ */
+export const framePressedAt = (bench: Bench, project: Project, sheet: Sheet, p: Point): Frame | null => {
+  const under = frameSeenAt(bench, project, sheet, p)
+  const word = wordLineAt(sheet, p, under)
+  const isInHand =
+    word === null || word.id === bench.get().entered || (under && wordAround(sheet, under.id)?.id === word.id)
+  return isInHand ? under : (letterFrames(sheet, word)[0] ?? under)
+}
 
 /** The frame that takes pictures dropped at a point, or within `reach` of its outline, in sheet points. */
 export const frameDroppedOn = (bench: Bench, project: Project, sheet: Sheet, p: Point, reach: number): Frame | null => {

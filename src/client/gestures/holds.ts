@@ -16,7 +16,7 @@ import type { Stencil } from '@/core/stencil/stencil'
 import { bendDrag, bendGrip } from '@/client/gestures/bendDrags'
 import { cornerDrag } from '@/client/gestures/cornerDrags'
 import { bodyDrag, handleDrag, turnDrag, type Drag, type Grip, type Held, type Proposal } from '@/client/gestures/drags'
-import { framesSeenAt, frameSeenAt, isSeeThrough } from '@/client/gestures/hits'
+import { framesSeenAt, framePressedAt, isSeeThrough } from '@/client/gestures/hits'
 import { heldKeys, snapReachOf } from '@/client/gestures/heldKeys'
 import { showStopped } from '@/client/gestures/nudge'
 import { knobDrag } from '@/client/gestures/knobs'
@@ -117,7 +117,7 @@ const isOnSelection = (bench: Bench, at: Point): boolean => {
   const isThere = chosen.some((frame) => isAtHand(sheet, frame.id) && isOn(frame))
   if (!isThere || state.way !== 'whole') return isThere
   // What is seen through a hole of the selected frame is pressed rather than that frame; with nothing there, the frame.
-  const hit = frameSeenAt(bench, state.project, sheet, at)
+  const hit = framePressedAt(bench, state.project, sheet, at)
   return (
     hit === null ||
     chosen.some(({ id }) => id === hit.id) ||
@@ -165,7 +165,7 @@ export const startHold = (bench: Bench, at: Point, named: string | null, how: Pr
   })
   if (state.selection.length && (named !== null || isOnSelection(bench, from)))
     return dragOf(bench, gripDrag(bench, grip(state.selection), named))
-  const hit = frameSeenAt(bench, state.project, sheet, from)
+  const hit = framePressedAt(bench, state.project, sheet, from)
   // The faint part of a picture is a part of it, where nothing else lies.
   if (!hit && state.way === 'picture' && isOnPicture(bench, from))
     return dragOf(bench, bodyDrag('picture', grip(state.selection)))
@@ -329,7 +329,7 @@ export const tap = (bench: Bench, at: Point, named: string | null, how: Press): 
   if (named !== null) return
   if (armed) return putArmed(bench, armed, boxAround(point, armed, state), how.ctrl)
   const sheet = shownSheet(state)
-  const hit = frameSeenAt(bench, state.project, sheet, point)
+  const hit = framePressedAt(bench, state.project, sheet, point)
   const id = hit && holdable(sheet, hit.id, state.entered)
   const isSecond = isSecondPress(bench, at, how.time)
   if (how.shift || how.ctrl || state.isAdding) return id === null ? undefined : toggleSelected(bench, id)

@@ -13,6 +13,7 @@ import { Tile } from '@/client/parts/Tile'
 import { WordField } from '@/client/parts/fields/WordField'
 import panel from '@/client/parts/Panel.module.css'
 import supplies from '@/client/parts/Supplies.module.css'
+import { faceForSelected, hasSelectedText } from '@/client/store/selectedFace'
 import { writeLetters } from '@/client/store/slices/supplies'
 const SINGLES = [
   ['Letters', 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'],
@@ -33,6 +34,8 @@ const TextSupply = ({
 }) => {
   const bench = useBenchHandle()
   const carry = useCarry(bench)
+  // A typeface, not a letter, is for the text that is selected.
+  const changes = useBench((state) => caption !== undefined && hasSelectedText(state))
   return (
     <Tile
       data-supply
@@ -40,10 +43,17 @@ const TextSupply = ({
       className={supplies.carryable}
       style={{ width, height: 78 }}
       {...(caption === undefined ? {} : { caption })}
-      says={`${text} in ${face.name}: press to put it on the sheet, drag it to a spot`}
-      aria-label={`${text} in ${face.name}`}
+      says={
+        changes
+          ? `${face.name}: press to set the selected text in it, drag it to put new letters there`
+          : `${text} in ${face.name}: press to put it on the sheet, drag it to a spot`
+      }
+      aria-label={changes ? `Set the selected text in ${face.name}` : `${text} in ${face.name}`}
       {...carry({ kind: 'text', text, faceId: face.id })}
-      onClick={() => void putWord(bench, text, face.id).then(focusTable)}
+      onClick={() => {
+        if (changes) void faceForSelected(bench, face).then(focusTable)
+        else void putWord(bench, text, face.id).then(focusTable)
+      }}
     >
       <FaceSample faceId={face.id} text={text} width={width - 14} height={caption ? 46 : 60} />
     </Tile>

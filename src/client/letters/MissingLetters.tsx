@@ -1,7 +1,9 @@
 'use client'
 import Alert from '@mui/material/Alert'
 import type { FaceAnswer } from '@/contract/api'
-import { useBench } from '@/client/binding/useBench'
+import { useEffect } from 'react'
+import { lackingOf } from '@/client/store/lackingLetters'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'
 import panel from '@/client/parts/Panel.module.css'
 
@@ -14,7 +16,10 @@ interface MissingProps {
 
 /** Names the letters that the face does not have, and offers faces that have them. */
 export const MissingLetters = ({ ownerId, faceName, onFace }: MissingProps) => {
+  const bench = useBenchHandle()
   const missing = useBench((state) => (state.missingLetters?.groupId === ownerId ? state.missingLetters : null))
+  // Told anew when the text is selected again, and after a reload.
+  useEffect(() => void lackingOf(bench, ownerId), [bench, ownerId])
   if (!missing) return null
   const { letters, offered } = missing
   const what = letters.length > 1 ? 'all of them' : 'it'

@@ -39,7 +39,9 @@ const SizeFields = ({ word, set }: { readonly word: Word; readonly set: ChangeSe
     const bounds = restBounds(lettering)
     const size = bounds ? rectSize(bounds) : { w: lettering.size, h: lettering.size }
     const box = lettering.box ?? { w: Math.max(L.box.min, size.w), h: Math.max(L.box.min, size.h) }
-    set(FIT_WORDS[to], to === 'size' ? { fit: to, size: lettering.size } : { fit: to, box })
+    if (to === 'size') return set(FIT_WORDS[to], { fit: to, size: lettering.typedSize ?? lettering.size })
+    // What was typed is kept for the way back.
+    set(FIT_WORDS[to], { fit: to, box, ...(lettering.fit === 'size' ? { typedSize: lettering.size } : {}) })
   }
   const box = lettering.box
   return (

@@ -15,6 +15,7 @@ import { frameRect } from '@/core/document/read'
 import { framesOf, isLocked } from '@/core/document/tree'
 import { wholePicturePose } from '@/core/placement/pose'
 import { useBench } from '@/client/binding/useBench'
+import { LackingMarks } from '@/client/letters/LackingMarks'
 import { FitBox } from '@/client/stage/FitBox'
 import { EmptyFrames } from '@/client/stage/EmptyFrames'
 import { SheetGuides, SnapGuides } from '@/client/stage/Guides'
@@ -237,6 +238,7 @@ const StoppedSign = () => {
 export const Overlay = () => (
   <svg className={styles.overlay} aria-hidden={false}>
     <Grid />
+    <LackingMarks />
     <EmptyFrames />
     <SheetEdges />
     <SheetGuides />

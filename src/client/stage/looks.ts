@@ -41,6 +41,8 @@ export const LOOKS = {
   level: { stroke: CASING, strokeWidth: 2 },
   part: { fill: 'var(--room-rule)', stroke: 'var(--mark-rule)' },
   partChosen: { fill: PLUM, fillOpacity: 0.82, stroke: CASING },
+  /** Where a letter would stand that the typeface lacks. */
+  lacking: { fill: 'none', stroke: 'var(--room-caution)', strokeWidth: 2, strokeDasharray: '5 3' },
   partLine: { fill: 'none', stroke: 'var(--mark-rule)' },
   openingKept: { fill: PLUM, fillOpacity: 0.45, stroke: CASING, strokeWidth: 1.5 },
   openingDropped: { fill: 'transparent', stroke: PLUM, strokeWidth: 1.5, strokeDasharray: '4 3' },

@@ -4,7 +4,8 @@ import { type Recorded, unchanged } from '@/core/document/edit'
 import { placedIn } from '@/core/document/content'
 import { letterFrames, neighbourLetter, type Word } from '@/core/document/lettering'
 import { frameOf } from '@/core/document/tree'
-import type { Project } from '@/core/document/types'
+import type { Frame, Project, Sheet } from '@/core/document/types'
+import { openDialog } from '@/client/store/slices/dialogs'
 import { newItemId, noteTaken } from '@/client/store/actions'
 import { withPicture } from '@/client/store/libraryPictures'
 import type { Bench } from '@/client/store/bench'
@@ -98,13 +99,32 @@ export const breakSelectedWord = (bench: Bench): void => {
   say(bench, 'The letters are frames of their own now. Their text can no longer be typed.')
 }
 
-/** Makes one frame of the whole text: a path stencil. */
-export const wordAsPath = (bench: Bench): void => {
-  const word = wordForCommand(bench)
-  if (!word) return
+/** The first letter of a text for each picture that its letters hold by themselves. */
+export const lettersByPicture = (sheet: Sheet, word: Word): readonly Frame[] => {
+  if (word.lettering.pictures !== 'each') return []
+  const held = letterFrames(sheet, word).flatMap((frame) => {
+    const pictureId = placedIn(sheet, frame)?.pictureId
+    return pictureId === undefined ? [] : [{ frame, pictureId }]
+  })
+  return held
+    .filter((one, i) => held.findIndex(({ pictureId }) => pictureId === one.pictureId) === i)
+    .map((one) => one.frame)
+}
+
+/** Makes one frame of a text: a path stencil. `keep` is the letter whose picture stays, null for none. */
+export const makeOneStencil = (bench: Bench, groupId: string, keep?: string | null): void => {
   bench.endBurst()
   const { sheetId } = bench.get()
   const frameId = newItemId()
-  bench.commit('Letters to one stencil', (project) => wordToPath(project, { sheetId, groupId: word.id, frameId }))
+  const of = { sheetId, groupId, frameId, ...(keep === undefined ? {} : { keep }) }
+  bench.commit('Letters to one stencil', (project) => wordToPath(project, of))
   select(bench, frameId)
+}
+
+/** Makes one frame of the selected text; where its letters hold several pictures, asks first which of them stays. */
+export const wordAsPath = (bench: Bench): void => {
+  const word = wordForCommand(bench)
+  if (!word) return
+  if (lettersByPicture(shownSheet(bench.get()), word).length > 1) return openDialog(bench, 'oneStencil')
+  makeOneStencil(bench, word.id)
 }

@@ -1,7 +1,7 @@
 import type { Bench } from '@/client/store/bench'
-import { noticeOf, type Notice } from '@/client/store/notice'
+import { followed, noticeOf, type Notice } from '@/client/store/notice'
 import { notify } from '@/client/store/slices/notices'
 
 /** Says something to the person, in a line at the head of the bench. */
 export const say = (bench: Bench, text: string, tone: Notice['tone'] = 'plain'): void =>
-  notify(bench, noticeOf(text, tone))
+  notify(bench, followed(bench.get().notice, noticeOf(text, tone)))

@@ -87,6 +87,7 @@ export type OpenDialog =
   | 'finish'
   | 'look'
   | 'lookName'
+  | 'oneStencil'
   | 'split'
   | 'takes'
   | 'faces'

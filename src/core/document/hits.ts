@@ -1,7 +1,6 @@
 import { apply, invert, largestStretch } from '@/core/geometry/matrix'
+import { centredRect, rectContains } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
-import { outlineContains } from '@/core/path/contains'
-import { contoursOf } from '@/core/path/contours'
 import { nearestSpot } from '@/core/path/nearest'
 import { nodesOf } from '@/core/path/nodes'
 import { layOf, standsAt } from '@/core/document/laid'
@@ -12,13 +11,11 @@ import type { Frame, Sheet } from '@/core/document/types'
 
 type Wanted = (frame: Frame) => boolean
 
-/** Is the point in a hole of a letter, such as that of an O? */
-const isInHole = (sheet: Sheet, frame: Frame, on: Point): boolean => {
+/** Is the point within the room of a letter: in a hole such as that of an O, or a notch such as that of a V? */
+const isInLetter = (sheet: Sheet, frame: Frame, on: Point): boolean => {
   if (frame.stencil.kind !== 'glyph') return false
   const p = standsAt(layOf(sheet, frame), on)
-  if (!p) return false
-  const at = apply(invert(frameMatrix(frame)), p)
-  return contoursOf(frameOutline(frame).path).some((path) => outlineContains({ path, fillRule: 'nonzero' }, at))
+  return p !== null && rectContains(centredRect(frame.box), apply(invert(frameMatrix(frame)), p))
 }
 
 /** How far a point lies from a frame's outline, in sheet points; at least `reach` further away is not measured. */
@@ -36,15 +33,15 @@ const awayFrom = (sheet: Sheet, frame: Frame, p: Point, reach: number): number =
 }
 
 /**
- * The frame that a drop at a point is meant for: the topmost whose outline holds it, else the topmost letter with a hole
- * there, else the one whose outline is nearest, if that is within `reach` sheet points. Of those at hand that pass `wanted`.
+ * The frame that a drop at a point is meant for: the topmost whose outline holds it, else the topmost letter whose hole
+ * or notch is there, else the one whose outline is nearest, if that is within `reach` sheet points. Of those at hand that pass `wanted`.
  */
 export const dropFrameAt = (sheet: Sheet, p: Point, reach: number, wanted: Wanted): Frame | null => {
   const upon = frameAt(sheet, p, wanted)
   if (upon) return upon
   const frames = framesOf(sheet).filter((frame) => isAtHand(sheet, frame.id) && wanted(frame))
-  const holed = frames.findLast((frame) => isInHole(sheet, frame, p))
-  if (holed) return holed
+  const around = frames.findLast((frame) => isInLetter(sheet, frame, p))
+  if (around) return around
   let best: { readonly frame: Frame; readonly away: number } | null = null
   for (const frame of frames) {
     const away = awayFrom(sheet, frame, p, reach)

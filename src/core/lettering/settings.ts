@@ -28,6 +28,8 @@ export interface Setting {
   /** Size of the em in points. Follows the box where that is fitted. */
   readonly size: number
   readonly fit: Fitting
+  /** The size typed last, in points: what a fitted text returns to. */
+  readonly typedSize?: number
   /** What is fitted to, in points; none where the size is typed. */
   readonly box?: Size
   readonly heights: Heights
@@ -66,11 +68,12 @@ export const LETTERING_RANGE = {
 const clamped = (value: number, { min, max }: Range): number => Math.min(max, Math.max(min, value))
 
 /** The lengths of a setting scaled, as far as they may be set. */
-export const scaledLengths = <T extends Pick<Setting, 'size' | 'stretch' | 'box'>>(
-  { size, stretch, box }: T,
+export const scaledLengths = <T extends Pick<Setting, 'size' | 'stretch' | 'box' | 'typedSize'>>(
+  { size, stretch, box, typedSize }: T,
   kx: number,
   ky: number,
-): Pick<Setting, 'size' | 'stretch' | 'box'> => ({
+): Pick<Setting, 'size' | 'stretch' | 'box' | 'typedSize'> => ({
+  ...(typedSize === undefined ? {} : { typedSize: clamped(typedSize * ky, LETTERING_RANGE.size) }),
   size: clamped(size * ky, LETTERING_RANGE.size),
   stretch: clamped(stretch * (Math.abs(kx / ky - 1) < SAME ? 1 : kx / ky), LETTERING_RANGE.stretch),
   ...(box ? { box: { w: clamped(box.w * kx, LETTERING_RANGE.box), h: clamped(box.h * ky, LETTERING_RANGE.box) } } : {}),

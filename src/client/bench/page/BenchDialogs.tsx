@@ -17,6 +17,7 @@ const LibraryDialog = later(() => import('@/client/bench/dialogs/LibraryDialog')
 const FacesDialog = later(() => import('@/client/letters/FacesDialog').then((m) => m.FacesDialog))
 const FinishDialog = later(() => import('@/client/bench/dialogs/FinishDialog').then((m) => m.FinishDialog))
 const NameDialog = later(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
+const OneStencilDialog = later(() => import('@/client/bench/dialogs/OneStencilDialog').then((m) => m.OneStencilDialog))
 const SplitDialog = later(() => import('@/client/bench/dialogs/SplitDialog').then((m) => m.SplitDialog))
 const TakesDialog = later(() => import('@/client/bench/dialogs/TakesDialog').then((m) => m.TakesDialog))
 const KeepDialog = later(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
@@ -93,6 +94,7 @@ export const BenchDialogs = () => {
         />
       )}
       {dialog === 'lookName' && <LookNameDialog onClose={close} />}
+      {dialog === 'oneStencil' && <OneStencilDialog onClose={close} />}
       {dialog === 'split' && <SplitDialog onClose={close} />}
       {dialog === 'offerLook' && (
         <NameDialog

@@ -48,21 +48,28 @@ const Notice = () => {
   const notice = useBench((state) => state.notice)
   const close = (): void => notify(bench, null)
   if (!notice) return null
+  const isFault = notice.tone === 'fault' || notice.refused !== undefined
   return (
     <Snackbar
       key={notice.id}
       open
-      autoHideDuration={NOTICE_MS[notice.tone]}
+      autoHideDuration={NOTICE_MS[notice.refused === undefined ? notice.tone : 'fault']}
       onClose={(_event, why) => why !== 'clickaway' && close()}
       anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
       sx={{ mt: 6 }}
     >
       <Alert
-        severity={notice.tone === 'fault' ? 'error' : 'info'}
+        severity={isFault ? 'error' : 'info'}
         onClose={close}
         variant="filled"
-        sx={notice.tone === 'fault' ? {} : { backgroundColor: 'var(--mark-ink)', color: 'var(--mark-barInk)' }}
+        sx={isFault ? {} : { backgroundColor: 'var(--mark-ink)', color: 'var(--mark-barInk)' }}
       >
+        {notice.refused !== undefined && (
+          <>
+            {notice.refused}
+            <br />
+          </>
+        )}
         {notice.text}
       </Alert>
     </Snackbar>

@@ -9,7 +9,7 @@ import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { usePalette } from '@/client/binding/usePalette'
 import { PlainField } from '@/client/parts/fields/LengthField'
 import { Swatches } from '@/client/parts/fields/Swatch'
-import { TypedField } from '@/client/parts/fields/TypedField'
+import { EscGoesOn, TypedField } from '@/client/parts/fields/TypedField'
 import { RailButton } from '@/client/parts/RailButton'
 import { recentColours } from '@/client/store/recentColours'
 import panel from '@/client/parts/Panel.module.css'
@@ -87,24 +87,30 @@ export const ColourPicker = ({
   const isKept = kept.includes(colour)
   const keep = (): void => toggleKeptColour(bench, colour)
   return (
-    <div className={`${panel.column} ${styles.picker}`}>
-      <HexColorPicker color={colour} onChange={(next) => onColour(parseColour(next))} />
-      <div className={panel.row}>
-        <TypedField label="Hex" step={0} shown={colour} onText={(text) => onColour(parseColour(text))} />
-        <RailButton framed label="Take a colour from the sheet" onPress={onDropper}>
-          <Colorize fontSize="small" /> From the sheet
-        </RailButton>
+    <EscGoesOn value>
+      <div className={`${panel.column} ${styles.picker}`}>
+        <HexColorPicker color={colour} onChange={(next) => onColour(parseColour(next))} />
+        <div className={panel.row}>
+          <TypedField label="Hex" step={0} shown={colour} onText={(text) => onColour(parseColour(text))} />
+          <RailButton framed label="Take a colour from the sheet" onPress={onDropper}>
+            <Colorize fontSize="small" /> From the sheet
+          </RailButton>
+        </div>
+        {slots}
+        <Numbers colour={colour} onColour={onColour} />
+        <Swatches title="Used last" colours={recent} onColour={onColour} />
+        <Swatches title="Colours of the project" colours={kept} onColour={onColour} />
+        {!isOfSlot && (
+          <RailButton
+            framed
+            label={isKept ? 'Let go of this colour' : 'Keep this colour for the project'}
+            onPress={keep}
+          >
+            {isKept ? 'Let go of this colour' : 'Keep for the project'}
+          </RailButton>
+        )}
+        <Swatches title="From the sheet’s pictures" colours={palette} onColour={onColour} />
       </div>
-      {slots}
-      <Numbers colour={colour} onColour={onColour} />
-      <Swatches title="Used last" colours={recent} onColour={onColour} />
-      <Swatches title="Colours of the project" colours={kept} onColour={onColour} />
-      {!isOfSlot && (
-        <RailButton framed label={isKept ? 'Let go of this colour' : 'Keep this colour for the project'} onPress={keep}>
-          {isKept ? 'Let go of this colour' : 'Keep for the project'}
-        </RailButton>
-      )}
-      <Swatches title="From the sheet’s pictures" colours={palette} onColour={onColour} />
-    </div>
+    </EscGoesOn>
   )
 }

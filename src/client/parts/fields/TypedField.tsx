@@ -1,7 +1,7 @@
 'use client'
 import OutlinedInput from '@mui/material/OutlinedInput'
 import { useDrag } from '@use-gesture/react'
-import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react'
+import { createContext, useCallback, useContext, useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { isFailure } from '@/core/failure'
 import { stepped } from '@/core/range'
 import { formatNumber } from '@/core/units'
@@ -60,6 +60,9 @@ const useSteps = (shown: string, { step, isRound }: Steps, onText: (text: string
   return { put, end, now: step > 0 ? Number.parseFloat(shown) : Number.NaN }
 }
 
+/** Esc in a field does not only bring back what was there: it closes what the field stands in, such as a picker. */
+export const EscGoesOn = createContext(false)
+
 /** A field for one value: takes effect on Enter or when left; Esc brings back what was there. */
 export const TypedField = ({
   label,
@@ -74,6 +77,7 @@ export const TypedField = ({
   const [draft, setDraft] = useState<string | null>(null)
   const [fault, setFault] = useState<string | null>(null)
   const input = useRef<HTMLInputElement>(null)
+  const escGoesOn = useContext(EscGoesOn)
   const steps = useSteps(shown, { step, isRound }, onText)
   const takeEffect = (): boolean => {
     if (draft === null || draft === shown) {
@@ -113,7 +117,7 @@ export const TypedField = ({
     if (event.key !== 'Escape' || (draft === null && fault === null)) return
     setDraft(null)
     setFault(null)
-    event.stopPropagation()
+    if (!escGoesOn) event.stopPropagation()
   }
   return (
     <span className={styles.field}>

@@ -18,6 +18,7 @@ import {
   shape,
   TURN,
   word,
+  optional,
 } from '@/core/document/schema/parts'
 import { placedSchema, pictureFields } from '@/core/document/schema/placed'
 
@@ -59,6 +60,7 @@ const settingFields: ObjectShape = {
   face,
   size: real(L.size),
   fit: word(FITTINGS),
+  typedSize: optional(L.size),
   box: optionalShape({ w: real(L.box), h: real(L.box) }),
   heights: word(HEIGHTS),
   stretch: real(L.stretch),

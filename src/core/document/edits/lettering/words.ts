@@ -106,10 +106,11 @@ const wordOutline = (sheet: Sheet, word: Word): Outline => {
   return isPlain ? { path: outlines.flatMap(({ path }) => path), fillRule: 'nonzero' } : unitedFlat(outlines)
 }
 
-/** What fills the one frame that a text becomes: the picture across, or that of the first letter that has one. */
-const filledAs = (project: Project, sheet: Sheet, word: Word, frame: Frame): Frame => {
+/** What fills the one frame that a text becomes: the picture across, or that of a letter; null for none. */
+const filledAs = (project: Project, sheet: Sheet, word: Word, frame: Frame, keep?: string | null): Frame => {
+  if (keep === null) return frame
   const frames = letterFrames(sheet, word)
-  const first = frames.find(({ fill }) => fill.kind !== 'none')
+  const first = frames.find(({ id }) => id === keep) ?? frames.find(({ fill }) => fill.kind !== 'none')
   if (!first)
     return word.lettering.ink === undefined ? frame : { ...frame, fill: { kind: 'colour', colour: word.lettering.ink } }
   const isWindow = first.fill.kind === 'span'
@@ -119,11 +120,14 @@ const filledAs = (project: Project, sheet: Sheet, word: Word, frame: Frame): Fra
   }
 }
 
+interface ToPath extends WordAddress {
+  readonly frameId: string
+  /** The letter whose picture stays; of the first that has one without it, none where it is null. */
+  readonly keep?: string | null
+}
+
 /** Makes of a text one frame of its whole outline: a path stencil like any other, with the text's own finish. */
-export const wordToPath = (
-  project: Project,
-  { sheetId, groupId, frameId }: WordAddress & { readonly frameId: string },
-): Recorded => {
+export const wordToPath = (project: Project, { sheetId, groupId, frameId, keep }: ToPath): Recorded => {
   const sheet = sheetOf(project, sheetId)
   const word = wordOf(sheet, groupId)
   const { finish, opacity, blend, lettering } = word
@@ -139,7 +143,7 @@ export const wordToPath = (
     ...look,
     turn: standing.turn,
   }
-  const frame = filledAs(project, sheet, word, plain)
+  const frame = filledAs(project, sheet, word, plain, keep)
   return joinRecorded(addFrame.record(project, { sheetId, frame, above: groupId }), (added) =>
     removeItems.record(added, { sheetId, ids: [groupId] }),
   )
