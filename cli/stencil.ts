@@ -23,6 +23,7 @@ import { exportFile } from '@/server/export/file'
 import { shippedFaceFile, WORDS_FACE } from '@/server/faces/shippedFile'
 import { examinePictures } from '@/server/pictures/examine'
 import { keptBeside, picturesBeside } from './beside'
+import { bundleAt, fileToWrite, folderToFill } from './paths'
 
 const USAGE = `Eager Stencil
 
@@ -55,8 +56,12 @@ const inFolder = async <T>(task: (folder: string) => Promise<T>): Promise<T> => 
   }
 }
 
-const numberOption = (name: string, text: string | undefined, fallback: number, range: Range): number =>
-  text === undefined ? fallback : within(`--${name}`, text.trim() === '' ? NaN : Number(text), range)
+const numberOption = (name: string, text: string | undefined, fallback: number, range: Range): number => {
+  if (text === undefined) return fallback
+  const value = text.trim() === '' ? NaN : Number(text)
+  if (Number.isNaN(value)) return refuse(`--${name}`, `a number from ${range.min} to ${range.max}`, text)
+  return within(`--${name}`, value, range)
+}
 
 const formatOption = (text: string | undefined, out: string): OutputFormat => {
   const ending = path.extname(out).slice(1).toLowerCase()
@@ -156,7 +161,7 @@ const renderMany = async ({ project, sheet, files, out, options }: Rendering): P
       ...(options['each-frame'] === true ? { each: 'frame' } : {}),
     },
   })
-  await mkdir(out, { recursive: true })
+  await mkdir(await folderToFill(out), { recursive: true })
   const beside = picturesBeside(out, 'pictures')
   await keptBeside(beside, given, async (keep) => {
     for (const one of only ? [{ parts: only, fileName }] : set) {
@@ -169,8 +174,10 @@ const renderMany = async ({ project, sheet, files, out, options }: Rendering): P
 
 const render = (bundle: string, options: Options): Promise<number> =>
   inFolder(async (folder) => {
-    const out = textOption(options, 'out') ?? refuse('--out', 'the file to write', undefined)
-    const { project, files: read } = await readBundle(bundle, folder, { examine: examinePictures, thorough: false })
+    const asked = textOption(options, 'out') ?? refuse('--out', 'the file to write', undefined)
+    const whole = await bundleAt(bundle)
+    const out = isMany(options) ? await folderToFill(asked) : await fileToWrite(asked)
+    const { project, files: read } = await readBundle(whole, folder, { examine: examinePictures, thorough: false })
     const number = numberOption('sheet', textOption(options, 'sheet'), 1, { min: 1, max: project.order.length })
     const sheet = sheetOf(project, project.order[number - 1] ?? '')
     const files = Object.fromEntries([...read.values()].map((file) => [file.hash, file.file]))
@@ -192,7 +199,7 @@ const render = (bundle: string, options: Options): Promise<number> =>
 
 const check = (bundle: string): Promise<number> =>
   inFolder(async (folder) => {
-    const { faults } = await examineBundle(bundle, folder, { examine: examinePictures })
+    const { faults } = await examineBundle(await bundleAt(bundle), folder, { examine: examinePictures })
     for (const fault of faults) console.log(`${fault.path || 'project.json'}: ${fault.message}`)
     console.log(faults.length ? `${faults.length} to correct` : 'no faults')
     return faults.length ? 1 : 0
@@ -233,10 +240,21 @@ const run = async (): Promise<number> => {
   throw new Failure('refused', `There is no command "${command}". Use render or check.`)
 }
 
+/** What is wrong with the options, in our words; null for anything else. */
+const optionWords = (error: unknown): string | null => {
+  if (!(error instanceof TypeError) || !('code' in error)) return null
+  const [, named] = /'(-{1,2}[^' ]*)/.exec(error.message) ?? []
+  if (error.code === 'ERR_PARSE_ARGS_UNKNOWN_OPTION')
+    return `There is no option ${named ?? 'of this name'}. See stencil --help for those there are.`
+  if (error.code === 'ERR_PARSE_ARGS_INVALID_OPTION_VALUE')
+    return `${named ?? 'An option'} has no value, or one it does not take. See stencil --help.`
+  return error.message
+}
+
 run().then(
   (code) => (process.exitCode = code),
   (error: unknown) => {
-    console.error(isFailure(error) || error instanceof TypeError ? error.message : error)
+    console.error(isFailure(error) ? error.message : (optionWords(error) ?? error))
     process.exitCode = 2
   },
 )

@@ -182,6 +182,13 @@ test('frames, sizes and grounds are had from the command line', async ({ page, r
     [['--ppi', '72', '--width', '100'], /the size must be given in one way/],
     [['--frame', 'nobody'], /--frame must be the name of a frame that shows/],
     [['--ground', 'blue'], /--ground must be transparent or a colour/],
+    [['--ppi', 'many'], /--ppi must be a number from 10 to 2400, but was "many"/],
+    [['--sheet', ''], /--sheet must be a number from 1 to 1/],
+    [['--big'], /There is no option --big/],
+    [['--ppi'], /--ppi has no value/],
+    [['--out', path.join(never, 'in', 'x.png')], /The folder .+ is not there\. Make it first/],
+    [['--out', path.dirname(never)], /is a folder\. Give --out a file in it/],
+    [['--all', '--out', bundle], /is a file\. With --all or --each-frame give --out a folder/],
   ] as const) {
     const { status, stderr } = spawnSync('bin/stencil', ['render', bundle, '--out', never, ...args], {
       encoding: 'utf8',
@@ -190,4 +197,10 @@ test('frames, sizes and grounds are had from the command line', async ({ page, r
     expect(status).toBe(2)
   }
   expect(existsSync(never)).toBe(false)
+  for (const [where, words] of [
+    [path.join(never, 'none.zip'), /There is no file .+none\.zip\. Give the path of a bundle/],
+    [path.dirname(never), /is a folder\. Give the path of the bundle in it/],
+    [one, /not a whole zip file/],
+  ] as const)
+    expect(spawnSync('bin/stencil', ['check', where], { encoding: 'utf8' }).stderr).toMatch(words)
 })

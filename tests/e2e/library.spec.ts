@@ -39,8 +39,10 @@ test('a used picture is not removed; replaced everywhere it can be', async ({ pa
   await page.getByLabel('Search by name and tag').fill('fields')
   await tile(page, 'fields').click()
   await expect(page.locator('[data-uses]')).toContainText('Bench test')
+  await page.getByRole('button', { name: 'Remove…' }).click()
   await page.getByRole('button', { name: 'Remove', exact: true }).click()
-  await expect(page.getByRole('alert')).toContainText('This picture is used in')
+  await expect(page.getByRole('status').filter({ hasText: 'This picture is used in' })).toBeVisible()
+  await tile(page, 'fields').click()
   await page.getByRole('button', { name: 'Replace only here…' }).click()
   await page.getByLabel('Search by name and tag').fill('lib-other')
   await tile(page, 'lib-other').click()
@@ -56,8 +58,57 @@ test('a used picture is not removed; replaced everywhere it can be', async ({ pa
   await page.getByLabel('Search by name and tag').fill('fields')
   await tile(page, 'fields').click()
   await expect(page.locator('[data-uses]')).toContainText('Not used')
+  await page.getByRole('button', { name: 'Remove…' }).click()
   await page.getByRole('button', { name: 'Remove', exact: true }).click()
   await expect(tile(page, 'fields')).toHaveCount(0)
+})
+
+test('several pictures are tagged and removed together, found as used nowhere, and brought back', async ({
+  page,
+  request,
+}) => {
+  for (const [i, name] of ['set-one', 'set-two', 'set-three'].entries())
+    await upload(request, await picture(300 + i, 200, 81 + i), `${name}.jpg`)
+  await BenchHand.open(page, await makeProject(request, PIECES))
+  await openLibrary(page)
+  await page.getByLabel('Search by name and tag').fill('set-')
+  await tile(page, 'set-one').click()
+  await page.getByRole('textbox', { name: 'Tags' }).fill('Harbour')
+  await page.getByRole('textbox', { name: 'Tags' }).press('Enter')
+  await expect(page.getByRole('group', { name: 'Tags', exact: true }).getByText('Harbour')).toBeVisible()
+  await tile(page, 'set-two').click({ modifiers: ['Shift'] })
+  await tile(page, 'set-three').click({ modifiers: ['Shift'] })
+  // Spelled otherwise it is the same tag, in the library and on the picture that has it.
+  await page.getByLabel('Tags for all 3').fill('harbour, crew')
+  await page.getByLabel('Tags for all 3').press('Enter')
+  const stored = async (): Promise<readonly (readonly string[])[]> =>
+    ((await (await request.get('/api/pictures')).json()) as { name: string; tags: string[] }[])
+      .filter(({ name }) => name.startsWith('set-'))
+      .map(({ tags }) => tags)
+  await expect.poll(stored).toEqual([
+    ['Harbour', 'crew'],
+    ['Harbour', 'crew'],
+    ['Harbour', 'crew'],
+  ])
+  // A tag filters by tag: a name that holds the word is not found by it.
+  await page.getByLabel('Search by name and tag').fill('')
+  await page.getByRole('group', { name: 'Tags', exact: true }).getByRole('button', { name: 'crew' }).click()
+  await expect(page.locator('[data-picture]')).toHaveCount(3)
+  await page.getByRole('combobox', { name: 'Which pictures' }).selectOption('nowhere')
+  await expect(page.locator('[data-picture]')).toHaveCount(3)
+  await tile(page, 'set-one').click()
+  await tile(page, 'set-two').click({ modifiers: ['Shift'] })
+  await page.getByRole('button', { name: 'Remove all 2…' }).click()
+  await expect(page.getByRole('dialog', { name: /^Remove 2 pictures/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.locator('[data-picture]')).toHaveCount(3)
+  await page.getByRole('button', { name: 'Remove all 2…' }).click()
+  await page.getByRole('button', { name: 'Remove', exact: true }).click()
+  await expect(page.locator('[data-picture]')).toHaveCount(1)
+  await expect.poll(async () => (await stored()).length).toBe(1)
+  await page.getByRole('button', { name: 'Bring them back' }).click()
+  await expect(page.locator('[data-picture]')).toHaveCount(3)
+  await expect.poll(async () => (await stored()).length).toBe(3)
 })
 
 test('the stand-in for a stock service is searched, paged, and brings pictures in with their tags', async ({

@@ -123,6 +123,8 @@ export const api = {
   pictures: () => call<readonly PictureAnswer[]>('/pictures'),
   changePicture: (hash: string, change: PictureChange) => call<PictureAnswer>(`/pictures/${at(hash)}`, 'PATCH', change),
   removePicture: (hash: string) => call<{ hash: string }>(`/pictures/${at(hash)}`, 'DELETE'),
+  bringPictureBack: (hash: string) => call<PictureAnswer>(`/pictures/${at(hash)}/back`, 'POST', {}),
+  usedPictures: () => call<readonly string[]>('/pictures/used'),
   pictureUses: (hash: string) => call<readonly PictureUse[]>(`/pictures/${at(hash)}/uses`),
   replacePicture: (hash: string, by: string) =>
     call<readonly Replaced[]>(`/pictures/${at(hash)}/replace`, 'POST', { by }),

@@ -18,7 +18,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString(undefined,
 const megabytes = (bytes: number): string => `${formatNumber(bytes / 1e6, bytes < 1e6 ? 2 : 1)} MB`
 
 /** A field that is used when left or on Enter. */
-const Written = ({
+export const Written = ({
   label,
   value,
   hint,
@@ -73,7 +73,7 @@ interface PictureDetailsProps {
   /** Rises when the uses may have changed. */
   readonly version: number
   readonly onChanged: (picture: PictureAnswer) => void
-  readonly onRemoved: (hash: string) => void
+  readonly onRemove: () => void
   /** Starts choosing what comes in this one's place: in every project, or only in this one. */
   readonly onReplace: (where: 'everywhere' | 'here') => void
   readonly canReplaceHere: boolean
@@ -81,7 +81,7 @@ interface PictureDetailsProps {
 
 /** What is known of a picture, and what can be done with its file. */
 export const PictureDetails = (props: PictureDetailsProps) => {
-  const { picture, version, onChanged, onRemoved, onReplace, canReplaceHere } = props
+  const { picture, version, onChanged, onRemove, onReplace, canReplaceHere } = props
   const [fault, setFault] = useState<string | null>(null)
   const uses = useUses(picture.hash, version)
   const change = (next: PictureChange): void => {
@@ -90,12 +90,6 @@ export const PictureDetails = (props: PictureDetailsProps) => {
         setFault(null)
         onChanged(changed)
       },
-      (error: unknown) => setFault(wordsOf(error)),
-    )
-  }
-  const remove = (): void => {
-    api.removePicture(picture.hash).then(
-      () => onRemoved(picture.hash),
       (error: unknown) => setFault(wordsOf(error)),
     )
   }
@@ -147,8 +141,8 @@ export const PictureDetails = (props: PictureDetailsProps) => {
             Replace only here…
           </Button>
         )}
-        <Button size="small" color="error" onClick={remove}>
-          Remove
+        <Button size="small" color="error" onClick={onRemove}>
+          Remove…
         </Button>
       </Stack>
     </Paper>

@@ -5,11 +5,12 @@ import Chip from '@mui/material/Chip'
 import { Choice } from '@/client/parts/fields/Choice'
 import { Search } from '@/client/parts/fields/Search'
 import panel from '@/client/parts/Panel.module.css'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { LIBRARY_SORTS, listPictures, tagsOf, type LibraryQuery, type LibrarySort } from '@/core/document/library'
 import type { PictureAnswer, Replaced } from '@/contract/api'
 import { api, ApiError } from '@/client/http/api'
 import { PictureDetails } from '@/client/library/PictureDetails'
+import { AskRemoval, eachOne, SeveralDetails } from '@/client/library/SeveralDetails'
 import { PictureGrid } from '@/client/library/PictureGrid'
 import styles from '@/client/library/Library.module.css'
 
@@ -19,8 +20,8 @@ const SORT_WORDS: Readonly<Record<LibrarySort, string>> = {
   name: 'By name',
   shape: 'By shape, tall to wide',
 }
-const USE_WORDS = { all: 'All', used: 'Used here', unused: 'Not used here' } as const
-const LIBRARY_USES = ['all', 'used', 'unused'] as const
+const USE_WORDS = { all: 'All', used: 'Used here', unused: 'Not used here', nowhere: 'Not used anywhere' } as const
+const LIBRARY_USES = ['all', 'used', 'unused', 'nowhere'] as const
 const MOST_TAGS = 14
 
 export interface PictureLibraryProps {
@@ -66,15 +67,16 @@ const Toolbar = ({
         options={LIBRARY_SORTS.map((sort) => [sort, SORT_WORDS[sort]])}
         onChoice={(sort) => onQuery({ ...query, sort })}
       />
-      {isInProject && (
-        <Choice
-          label="Show"
-          name="Which pictures"
-          value={query.use}
-          options={LIBRARY_USES.map((use) => [use, USE_WORDS[use]])}
-          onChoice={(use) => onQuery({ ...query, use })}
-        />
-      )}
+      <Choice
+        label="Show"
+        name="Which pictures"
+        value={query.use}
+        options={LIBRARY_USES.filter((use) => isInProject || use === 'all' || use === 'nowhere').map((use) => [
+          use,
+          USE_WORDS[use],
+        ])}
+        onChoice={(use) => onQuery({ ...query, use })}
+      />
     </div>
     {tags.length > 0 && (
       <div className={panel.wrap} role="group" aria-label="Tags">
@@ -83,10 +85,10 @@ const Toolbar = ({
             key={tag}
             label={tag}
             clickable
-            aria-pressed={query.search === tag}
-            color={query.search === tag ? 'primary' : 'default'}
-            variant={query.search === tag ? 'filled' : 'outlined'}
-            onClick={() => onQuery({ ...query, search: query.search === tag ? '' : tag })}
+            aria-pressed={query.tag === tag}
+            color={query.tag === tag ? 'primary' : 'default'}
+            variant={query.tag === tag ? 'filled' : 'outlined'}
+            onClick={() => onQuery({ ...query, tag: query.tag === tag ? null : tag })}
           />
         ))}
       </div>
@@ -102,6 +104,26 @@ const replacedWords = (old: string, by: string, replaced: readonly Replaced[]): 
   return [done, ...failed.map(({ name, fault }) => `Not in “${name}”: ${fault}`)].join(' ')
 }
 
+const countWords = (count: number): string => (count === 1 ? 'The picture was' : `${count} pictures were`)
+
+/** The hashes of what projects use, once that is asked for. */
+const useUsedAnywhere = (isWanted: boolean, version: number): ReadonlySet<string> | null => {
+  const [used, setUsed] = useState<ReadonlySet<string> | null>(null)
+  useEffect(() => {
+    if (!isWanted) return
+    let isGone = false
+    api.usedPictures().then(
+      (hashes) => !isGone && setUsed(new Set(hashes)),
+      // Without an answer nothing is offered as unused.
+      () => !isGone && setUsed(null),
+    )
+    return () => {
+      isGone = true
+    }
+  }, [isWanted, version])
+  return used
+}
+
 /** The pictures of the library: found, sorted, tagged, renamed, replaced, removed. */
 export const PictureLibrary = (props: PictureLibraryProps) => {
   const { pictures, usesHere, onPictures, onUse, onReplaceHere, aroundReplace = (act) => act() } = props
@@ -110,12 +132,33 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
   const [replacing, setReplacing] = useState<Replacing | null>(null)
   const [version, setVersion] = useState(0)
   const [said, setSaid] = useState('')
+  const [asked, setAsked] = useState<readonly PictureAnswer[] | null>(null)
   const uses = useMemo(() => usesHere ?? new Map<string, number>(), [usesHere])
-  const shown = useMemo(() => listPictures(pictures, query, new Set(uses.keys())), [pictures, query, uses])
+  const anywhere = useUsedAnywhere(query.use === 'nowhere', version)
+  const shown = useMemo(
+    () => listPictures(pictures, query, new Set(uses.keys()), anywhere),
+    [pictures, query, uses, anywhere],
+  )
   const tags = useMemo(() => tagsOf(pictures), [pictures])
   const detailed = pictures.find(({ hash }) => hash === chosen.at(-1))
-  const change = (picture: PictureAnswer): void =>
-    onPictures(pictures.map((held) => (held.hash === picture.hash ? picture : held)))
+  const change = (changed: readonly PictureAnswer[]): void =>
+    onPictures(pictures.map((held) => changed.find(({ hash }) => hash === held.hash) ?? held))
+  const [removed, setRemoved] = useState<readonly PictureAnswer[]>([])
+  /** Asked already: takes pictures out, one after another; what is used somewhere stays, in words. */
+  const remove = async (asked: readonly PictureAnswer[]): Promise<void> => {
+    const { done, faults } = await eachOne(asked, (picture) => api.removePicture(picture.hash))
+    const gone = new Set(done.map(({ hash }) => hash))
+    setChosen([])
+    setRemoved(asked.filter(({ hash }) => gone.has(hash)))
+    onPictures(pictures.filter(({ hash }) => !gone.has(hash)))
+    setSaid([...(gone.size ? [`${countWords(gone.size)} removed.`] : []), ...faults].join(' '))
+  }
+  const bringBack = async (): Promise<void> => {
+    const { done, faults } = await eachOne(removed, (picture) => api.bringPictureBack(picture.hash))
+    setRemoved([])
+    onPictures([...done, ...pictures])
+    setSaid([`${countWords(done.length)} back.`, ...faults].join(' '))
+  }
 
   const replace = (old: PictureAnswer, by: PictureAnswer, where: Replacing['where']): void => {
     setReplacing(null)
@@ -147,6 +190,11 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
           {replacing
             ? `Choose what comes in the place of ${replacing.picture.name}. `
             : said || `${shown.length} of ${pictures.length} pictures. Shift and press to choose several.`}
+          {removed.length > 0 && !replacing && (
+            <Button size="small" onClick={() => void bringBack()}>
+              Bring {removed.length > 1 ? 'them' : 'it'} back
+            </Button>
+          )}
           {replacing && (
             <Button size="small" onClick={() => setReplacing(null)}>
               Keep it
@@ -168,17 +216,20 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
           </DialogActions>
         )}
       </div>
-      {detailed ? (
+      {detailed && chosenPictures.length > 1 ? (
+        <SeveralDetails
+          key={chosen.join()}
+          pictures={chosenPictures}
+          onChanged={change}
+          onRemove={(asked) => setAsked(asked)}
+        />
+      ) : detailed ? (
         <PictureDetails
           key={detailed.hash}
           picture={detailed}
           version={version}
-          onChanged={change}
-          onRemoved={(hash) => {
-            setChosen([])
-            onPictures(pictures.filter((picture) => picture.hash !== hash))
-            setSaid('The picture was removed.')
-          }}
+          onChanged={(picture) => change([picture])}
+          onRemove={() => setAsked([detailed])}
           onReplace={(where) => {
             setSaid('')
             setReplacing({ picture: detailed, where })
@@ -189,6 +240,16 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
         <aside className={panel.kind}>
           <p>Press a picture to see its details.</p>
         </aside>
+      )}
+      {asked && (
+        <AskRemoval
+          pictures={asked}
+          onClose={() => setAsked(null)}
+          onRemove={() => {
+            setAsked(null)
+            void remove(asked)
+          }}
+        />
       )}
     </div>
   )

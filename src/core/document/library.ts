@@ -16,9 +16,26 @@ export type LibrarySort = (typeof LIBRARY_SORTS)[number]
 export interface LibraryQuery {
   readonly search: string
   readonly sort: LibrarySort
-  /** Only those used here, only those not, or all. */
-  readonly use: 'all' | 'used' | 'unused'
+  /** Only those with this tag; null for all. */
+  readonly tag?: string | null
+  /** Only those used here, only those not, those that no project uses, or all. */
+  readonly use: 'all' | 'used' | 'unused' | 'nowhere'
 }
+
+/** Tags that differ by capitals alone are one. */
+const sameTag = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase()
+
+/** Tags as they are kept: trimmed, each once, none empty, spelled as those that are known already. */
+export const spelledAlike = (tags: readonly string[], known: readonly string[]): readonly string[] => {
+  const kept: string[] = []
+  for (const tag of tags.map((one) => one.trim()).filter(Boolean)) {
+    const spelled = known.find((one) => sameTag(one, tag)) ?? tag
+    if (!kept.some((one) => sameTag(one, spelled))) kept.push(spelled)
+  }
+  return kept
+}
+
+export const hasTag = ({ tags }: Pick<Listed, 'tags'>, tag: string): boolean => tags.some((one) => sameTag(one, tag))
 
 const backward = (p: string, q: string): number => (p < q ? 1 : p > q ? -1 : 0)
 
@@ -39,21 +56,38 @@ export const isFound = ({ name, tags }: Pick<Listed, 'name' | 'tags'>, search: s
     .every((word) => text.includes(word))
 }
 
-/** The pictures that are searched for, in order. `usedHere` holds the hashes that the project uses. */
+/**
+ * The pictures that are searched for, in order. `usedHere` holds the hashes that the project uses, `usedAnywhere` those
+ * that some project does; while that is not known, none is told to be used nowhere.
+ */
 export const listPictures = <T extends Listed>(
   pictures: readonly T[],
-  { search, sort, use }: LibraryQuery,
+  { search, sort, use, tag = null }: LibraryQuery,
   usedHere: ReadonlySet<string>,
-): readonly T[] =>
-  pictures
-    .filter((picture) => isFound(picture, search) && (use === 'all' || usedHere.has(picture.hash) === (use === 'used')))
+  usedAnywhere: ReadonlySet<string> | null = null,
+): readonly T[] => {
+  const isOfUse = ({ hash }: T): boolean => {
+    if (use === 'all') return true
+    if (use === 'nowhere') return usedAnywhere !== null && !usedAnywhere.has(hash) && !usedHere.has(hash)
+    return usedHere.has(hash) === (use === 'used')
+  }
+  return pictures
+    .filter((picture) => isFound(picture, search) && isOfUse(picture) && (tag === null || hasTag(picture, tag)))
     .sort((p, q) => ORDERS[sort](p, q) || (p.hash < q.hash ? -1 : 1))
+}
 
 /** Every tag there is, the most used first. */
 export const tagsOf = (pictures: readonly Pick<Listed, 'tags'>[]): readonly string[] => {
-  const counts = new Map<string, number>()
-  for (const { tags } of pictures) for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1)
-  return [...counts].sort(([a, n], [b, m]) => m - n || a.localeCompare(b, 'en')).map(([tag]) => tag)
+  const counts = new Map<string, { readonly tag: string; count: number }>()
+  for (const { tags } of pictures)
+    for (const tag of tags) {
+      const held = counts.get(tag.toLowerCase())
+      if (held) held.count += 1
+      else counts.set(tag.toLowerCase(), { tag, count: 1 })
+    }
+  return [...counts.values()]
+    .sort((a, b) => b.count - a.count || a.tag.localeCompare(b.tag, 'en'))
+    .map(({ tag }) => tag)
 }
 
 /** Where tiles of one size stand in a room: how many side by side, in how many rows. */

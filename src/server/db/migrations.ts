@@ -173,4 +173,9 @@ export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
     },
     down: async ({ context: q }) => q.dropTable('styles'),
   },
+  {
+    name: '0008-pictures-set-aside',
+    up: async ({ context: q }) => q.addColumn('pictures', 'removedAt', { type: DataTypes.DATE }),
+    down: async ({ context: q }) => q.removeColumn('pictures', 'removedAt'),
+  },
 ]

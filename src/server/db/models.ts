@@ -78,6 +78,8 @@ export class PictureRow extends Model<InferAttributes<PictureRow>, InferCreation
   declare tags: string
   /** Bytes of each pyramid level as JSON; not known of pictures that came in long ago. */
   declare levelBytes: string | null
+  /** When it was taken out of the library; for a day it can be brought back. */
+  declare removedAt: CreationOptional<Date | null>
 }
 
 /** An outline kept in a category of one's own. */
@@ -223,6 +225,7 @@ const defineLibrary = (sequelize: Sequelize): void => {
       usedAt: { type: DataTypes.DATE },
       tags: { type: DataTypes.TEXT, allowNull: false, defaultValue: '[]' },
       levelBytes: { type: DataTypes.TEXT },
+      removedAt: { type: DataTypes.DATE },
     },
     { ...plain, tableName: 'pictures' },
   )

@@ -1,7 +1,8 @@
 import { rename, rm } from 'node:fs/promises'
 import path from 'node:path'
-import type { Transaction } from 'sequelize'
+import { Op, type Transaction } from 'sequelize'
 import { Failure } from '@/core/failure'
+import { spelledAlike } from '@/core/document/library'
 import type { PictureAnswer, PictureChange } from '@/contract/api'
 import { database } from '@/server/db/open'
 import { PictureRow } from '@/server/db/models'
@@ -36,14 +37,14 @@ const notThere = (): Failure =>
 /** The picture with this content, if the library has it. */
 export const findPicture = async (hash: string): Promise<StoredPicture | null> => {
   await database()
-  const row = await PictureRow.findByPk(hash)
+  const row = await PictureRow.findOne({ where: { hash, removedAt: null } })
   return row ? plain(row) : null
 }
 
 /** The pictures with these contents that the library has. */
 export const picturesOf = async (hashes: readonly string[]): Promise<readonly StoredPicture[]> => {
   await database()
-  return (await PictureRow.findAll({ where: { hash: [...hashes] } })).map(plain)
+  return (await PictureRow.findAll({ where: { hash: [...hashes], removedAt: null } })).map(plain)
 }
 
 /** A picture with its files in a folder, to be kept. */
@@ -68,7 +69,7 @@ export const wholePicture = async (hash: string): Promise<StoredPicture | null> 
   const db = await database()
   // In its turn with what adds and removes: half of a picture is never seen.
   return db.write(async (transaction) => {
-    const row = await PictureRow.findByPk(hash, { transaction })
+    const row = await PictureRow.findOne({ where: { hash, removedAt: null }, transaction })
     return row && (await isWhole(row)) ? plain(row) : null
   })
 }
@@ -88,13 +89,15 @@ export const keepFiles = async (
     const known = await PictureRow.findByPk(picture.hash, { transaction })
     if (known && (await isWhole(known))) {
       await rm(folder, { recursive: true, force: true })
-      return { picture: plain(known), isNew: false }
+      // Added again, one that was taken out is back.
+      const back = known.removedAt ? await known.update({ removedAt: null }, { transaction }) : known
+      return { picture: plain(back), isNew: false }
     }
     await rm(place, { recursive: true, force: true })
     await moveIntoPlace(folder, place)
     const held = { ...picture, levelBytes: JSON.stringify(levelBytes) }
     const row = known
-      ? await known.update({ ...held, name: known.name }, { transaction })
+      ? await known.update({ ...held, name: known.name, removedAt: null }, { transaction })
       : await PictureRow.create({ ...held, tags: '[]', usedAt: null, addedAt: new Date() }, { transaction })
     return { picture: plain(row), isNew: !known }
   })
@@ -104,6 +107,7 @@ export const keepFiles = async (
 export const listPictures = async (): Promise<readonly StoredPicture[]> => {
   await database()
   const rows = await PictureRow.findAll({
+    where: { removedAt: null },
     order: [
       ['addedAt', 'DESC'],
       ['hash', 'ASC'],
@@ -112,22 +116,20 @@ export const listPictures = async (): Promise<readonly StoredPicture[]> => {
   return rows.map(plain)
 }
 
-/** Tags as they are kept: trimmed, once each, none empty. */
-const cleanTags = (tags: readonly string[]): readonly string[] => [
-  ...new Set(tags.map((tag) => tag.trim()).filter(Boolean)),
-]
-
 /** Gives a picture another name or other tags. Throws `not-found`. */
 export const changePicture = async (hash: string, { name, tags }: PictureChange): Promise<StoredPicture> => {
   const db = await database()
   const row = await db.write(async (transaction) => {
-    const held = await PictureRow.findByPk(hash, { transaction })
+    const held = await PictureRow.findOne({ where: { hash, removedAt: null }, transaction })
     if (!held) throw notThere()
     const wanted = name?.trim()
+    const known = tags
+      ? (await PictureRow.findAll({ attributes: ['tags'], transaction })).map((row) => readTags(row.tags))
+      : []
     return held.update(
       {
         ...(wanted ? { name: wanted } : {}),
-        ...(tags ? { tags: JSON.stringify(cleanTags(tags)) } : {}),
+        ...(tags ? { tags: JSON.stringify(spelledAlike(tags, known.flat())) } : {}),
       },
       { transaction },
     )
@@ -139,6 +141,42 @@ export const changePicture = async (hash: string, { name, tags }: PictureChange)
 export const markUsed = async (hashes: readonly string[], now: Date): Promise<void> => {
   const db = await database()
   await db.write((transaction) => PictureRow.update({ usedAt: now }, { where: { hash: [...hashes] }, transaction }))
+}
+
+/** For so long what was taken out of the library can be brought back. */
+const ASIDE_MS = 24 * 60 * 60 * 1000
+
+/** Takes a picture out of the library, unless `check` throws; its files are kept for a day. Throws `not-found`. */
+export const setPictureAside = async (
+  hash: string,
+  now: Date,
+  check: (transaction: Transaction) => Promise<void>,
+): Promise<void> => {
+  const db = await database()
+  await db.write(async (transaction) => {
+    const row = await PictureRow.findOne({ where: { hash, removedAt: null }, transaction })
+    if (!row) throw notThere()
+    await check(transaction)
+    await row.update({ removedAt: now }, { transaction })
+  })
+}
+
+/** Brings a picture back into the library. Throws `not-found` where its files are gone. */
+export const bringPictureBack = async (hash: string): Promise<StoredPicture> => {
+  const db = await database()
+  return db.write(async (transaction) => {
+    const row = await PictureRow.findByPk(hash, { transaction })
+    if (!row || !(await isWhole(row))) throw notThere()
+    return plain(await row.update({ removedAt: null }, { transaction }))
+  })
+}
+
+/** Hashes of pictures taken out so long ago that they are not brought back any more. */
+export const longAside = async (now: Date): Promise<readonly string[]> => {
+  await database()
+  const before = new Date(now.getTime() - ASIDE_MS)
+  const rows = await PictureRow.findAll({ attributes: ['hash'], where: { removedAt: { [Op.lt]: before } } })
+  return rows.map(({ hash }) => hash)
 }
 
 /**

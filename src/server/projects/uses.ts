@@ -78,3 +78,10 @@ export const projectsUsing = async (hash: string, transaction?: Transaction): Pr
   })
   return rows.map(({ id, name }) => ({ projectId: id, name, count: uses.get(id) ?? 0 }))
 }
+
+/** The hashes of all pictures that projects show or keep; those of deleted projects do not count. */
+export const hashesInUse = async (): Promise<readonly string[]> => {
+  const projects = await ProjectRow.findAll({ attributes: ['id'], where: { removedAt: null } })
+  const rows = await UseRow.findAll({ attributes: ['hash'], where: { projectId: projects.map(({ id }) => id) } })
+  return [...new Set(rows.map(({ hash }) => hash))]
+}

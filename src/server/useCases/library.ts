@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto'
 import { Failure, isFailure } from '@/core/failure'
 import { relinkHash } from '@/core/document/edits/project'
 import type { PictureAnswer, PictureUse, Replaced } from '@/contract/api'
-import { findPicture, forgetPicture } from '@/server/pictures/catalogue'
+import { findPicture, forgetPicture, longAside, setPictureAside } from '@/server/pictures/catalogue'
 import { editProject } from '@/server/projects/store'
 import { templatesUsing } from '@/server/templates/catalogue'
-import { projectsUsing, refreshUses } from '@/server/projects/uses'
+import { hashesInUse, projectsUsing, refreshUses } from '@/server/projects/uses'
 
 /** The projects that show or keep a picture. Deleted ones do not count: brought back, they show it as missing. */
 export const usesOfPicture = async (hash: string): Promise<readonly PictureUse[]> => {
@@ -19,10 +19,22 @@ const pictureOrThrow = async (hash: string): Promise<PictureAnswer> => {
   return picture
 }
 
-/** Takes a picture out of the library. Refused with `picture-used` while a project shows it. */
-export const removePicture = async (hash: string): Promise<void> => {
+/** Lets go of the files of what was taken out long ago; what a project shows again stays. */
+const sweepAside = async (now: Date): Promise<void> => {
+  for (const hash of await longAside(now)) if ((await projectsUsing(hash)).length === 0) await forgetPicture(hash)
+}
+
+/** The hashes of all pictures that a project shows or keeps. */
+export const usedPictures = async (): Promise<readonly string[]> => {
   await refreshUses()
-  await forgetPicture(hash, async (transaction) => {
+  return hashesInUse()
+}
+
+/** Takes a picture out of the library; for a day it can be brought back. Refused with `picture-used` while a project shows it. */
+export const removePicture = async (hash: string, now = new Date()): Promise<void> => {
+  await refreshUses()
+  await sweepAside(now)
+  await setPictureAside(hash, now, async (transaction) => {
     const uses = await projectsUsing(hash, transaction)
     if (uses.length)
       throw new Failure(

@@ -9,11 +9,18 @@ import { placePicture } from '@/core/document/edits/fills'
 import { addPicture } from '@/core/document/edits/project'
 import { patched } from '@/core/document/history'
 import type { PictureAnswer } from '@/contract/api'
-import { changePicture, listPictures, markUsed, originalFile, storedLevel } from '@/server/pictures/catalogue'
+import {
+  bringPictureBack,
+  changePicture,
+  listPictures,
+  markUsed,
+  originalFile,
+  storedLevel,
+} from '@/server/pictures/catalogue'
 import { takePicture } from '@/server/pictures/intake'
 import { createProject, historyOf, openProject } from '@/server/projects/store'
 import { pictureDirectory } from '@/server/storage/files'
-import { removePicture, replaceEverywhere, usesOfPicture } from '@/server/useCases/library'
+import { removePicture, replaceEverywhere, usedPictures, usesOfPicture } from '@/server/useCases/library'
 import { bringStockIn, searchStock, stockPreview } from '@/server/useCases/stock'
 
 useDataFolder()
@@ -49,6 +56,40 @@ describe('the library', () => {
     expect((await listPictures()).some(({ hash }) => hash === free.hash)).toBe(false)
     await expect(originalFile(free.hash)).rejects.toMatchObject({ code: 'picture-missing' })
     await expect(removePicture(free.hash)).rejects.toMatchObject({ code: 'not-found' })
+  })
+
+  it('brings back what was removed within a day, also when it is added again; later its files are gone', async () => {
+    const picture = await take(71, 40, 'aside.png')
+    await changePicture(picture.hash, { tags: ['dusk'] })
+    const day = (n: number): Date => new Date(Date.UTC(2026, 4, n, 12))
+    await removePicture(picture.hash, day(1))
+    expect((await bringPictureBack(picture.hash)).tags).toEqual(['dusk'])
+    await removePicture(picture.hash, day(2))
+    expect((await take(71, 40, 'again.png')).hash).toBe(picture.hash)
+    expect((await listPictures()).some(({ hash }) => hash === picture.hash)).toBe(true)
+    await removePicture(picture.hash, day(3))
+    // The next removal, more than a day after, lets go of it.
+    const other = await take(72, 40, 'other.png')
+    await removePicture(other.hash, day(5))
+    await expect(bringPictureBack(picture.hash)).rejects.toMatchObject({ code: 'not-found' })
+    expect((await bringPictureBack(other.hash)).hash).toBe(other.hash)
+  })
+
+  it('knows what no project uses', async () => {
+    const [shown, idle] = [await take(73, 40, 'shown.png'), await take(74, 40, 'idle.png')]
+    await showing(shown, 'p-shown')
+    const used = await usedPictures()
+    expect(used).toContain(shown.hash)
+    expect(used).not.toContain(idle.hash)
+  })
+
+  it('spells tags alike, whatever their capitals', async () => {
+    const [one, two] = [await take(75, 40, 'one.png'), await take(76, 40, 'two.png')]
+    await changePicture(one.hash, { tags: ['Gull Steps'] })
+    expect((await changePicture(two.hash, { tags: ['gull steps', 'GULL STEPS', 'new'] })).tags).toEqual([
+      'Gull Steps',
+      'new',
+    ])
   })
 
   it('replaces a file in every project as one step that each can take back', async () => {

@@ -5,6 +5,7 @@ import {
   LIBRARY_SORTS,
   listPictures,
   rowsOf,
+  spelledAlike,
   tagsOf,
   tileGrid,
   tileRow,
@@ -91,5 +92,33 @@ describe('rows and tiles', () => {
     expect(tileGrid(2000, 900, 148)).toEqual({ columns: 6, rows: 334 })
     expect(tileGrid(3, 10, 148)).toEqual({ columns: 1, rows: 3 })
     expect(tileRow(13, 6)).toBe(2)
+  })
+})
+
+describe('tags', () => {
+  const one = (hash: string, tags: readonly string[]): Listed => ({
+    hash,
+    name: hash,
+    tags,
+    width: 1,
+    height: 1,
+    addedAt: '2026-05-01',
+    usedAt: null,
+  })
+  it('are one whatever their capitals, spelled as they were first', () => {
+    expect(spelledAlike([' Dusk', 'dusk', 'sea ', ''], ['Sea'])).toEqual(['Dusk', 'Sea'])
+    expect(tagsOf([one('a', ['Dusk', 'sea']), one('b', ['dusk'])])).toEqual(['Dusk', 'sea'])
+  })
+  it('filter by tag, not by words in names', () => {
+    const all = [one('dusk over the loft', []), one('a', ['Dusk']), one('b', ['dusky'])]
+    const shown = listPictures(all, { search: '', sort: 'name', use: 'all', tag: 'dusk' }, new Set())
+    expect(shown.map(({ hash }) => hash)).toEqual(['a'])
+  })
+  it('and uses: what no project shows is found once that is known', () => {
+    const all = [one('a', []), one('b', []), one('c', [])]
+    const of = (anywhere: ReadonlySet<string> | null) =>
+      listPictures(all, { search: '', sort: 'name', use: 'nowhere' }, new Set(['a']), anywhere).map(({ hash }) => hash)
+    expect(of(new Set(['b']))).toEqual(['c'])
+    expect(of(null)).toEqual([])
   })
 })

@@ -1,5 +1,6 @@
 import { array, object, string } from 'yup'
 import { answer, readJson, route } from '@/server/http/route'
+import { usedPictures } from '@/server/useCases/library'
 import { markUsed } from '@/server/pictures/catalogue'
 
 const schema = object({
@@ -13,6 +14,9 @@ const schema = object({
     .max(2000)
     .required(),
 })
+
+/** The hashes of pictures that some project shows or keeps. */
+export const GET = route(async () => answer(await usedPictures()))
 
 /** Notes that pictures were put to use, so that they come first. */
 export const POST = route(async (request) => {
