@@ -8,7 +8,6 @@ import { COLOUR_PATTERN } from '@/core/colour/colour'
 import { SLOT_PATTERN } from '@/core/colour/slots'
 import { BLENDS } from '@/core/colour/blend'
 import { FORMAT, LETTER_PICTURES, SPAN_GAPS } from '@/core/document/types'
-import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES } from '@/core/finish/layers'
 import { CAPITALS } from '@/core/lettering/graphemes'
 import { ALIGNS, FITTINGS, HEIGHTS, LETTERING_RANGE } from '@/core/lettering/settings'
 import { BLOCK_ALIGNS, STANDS, TEXT_RANGE } from '@/core/text/block'
@@ -20,17 +19,11 @@ import { CORNER_STYLES } from '@/core/stencil/corners'
 import type { Param } from '@/core/stencil/params'
 import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
 import { laid, plane, shade } from './planeSchema'
-import { number, ref, strict, whole } from './schemaParts'
+import { itemFinish, layer, namedFinish } from './finishSchema'
+import { measure, number, ref, strict, whole, words } from './schemaParts'
 import { lookSwitch, madeFrom, mark, opening, template, textField } from './templateSchema'
 
 const FILE = 'docs/bundle.schema.json'
-
-const measure = (most: number): object => ({
-  oneOf: [
-    strict({ share: { type: 'number', minimum: 0, maximum: most } }),
-    strict({ points: { type: 'number', minimum: RANGE.measure.min, maximum: RANGE.measure.max } }),
-  ],
-})
 
 const paramSchema = (param: Param): object => {
   switch (param.type) {
@@ -138,7 +131,6 @@ const replaceStencil = (node: unknown): void => {
   }
 }
 
-const words = (list: readonly string[]): object => ({ enum: [...list] })
 const numbers = (ranges: Readonly<Record<string, { readonly min: number; readonly max: number }>>) =>
   Object.fromEntries(Object.entries(ranges).map(([key, range]) => [key, number(range)]))
 
@@ -157,94 +149,6 @@ const adjustments = strict(
 )
 
 const namedLook = strict({ id: ref('id'), name: ref('name'), adjustments: ref('adjustments') })
-
-const L = LAYER_RANGE
-const line = {
-  oneOf: [
-    strict({ kind: { const: 'solid' } }),
-    strict({ kind: { const: 'dashes' }, dash: number(L.dash), gap: number(L.gap), cap: words(CAPS) }),
-    strict({ kind: { const: 'dots' }, gap: number(L.gap) }),
-    strict({ kind: { const: 'double' }, gap: number(L.doubleGap) }),
-    strict({
-      kind: { const: 'brushed' },
-      bristles: whole(L.bristles),
-      dryness: number(L.dryness),
-      seed: whole(L.seed),
-    }),
-  ],
-}
-
-const layerOf = (kind: string, fields: Readonly<Record<string, object>>): object =>
-  strict(
-    { kind: { const: kind }, id: ref('id'), at: words(['under', 'over']), opacity: ref('share'), ...fields },
-    { hidden: { type: 'boolean' } },
-  )
-
-const paint = { oneOf: [strict({ kind: { const: 'colour' }, colour: ref('colour') }), ref('gradient')] }
-const offsets = { dx: number(L.offset), dy: number(L.offset) }
-const soft = { blur: number(L.blur), spread: number(L.spread), colour: ref('colour') }
-const layer = {
-  oneOf: [
-    layerOf('stroke', {
-      paint,
-      width: number(L.width),
-      side: words(STROKE_SIDES),
-      join: words(JOINS),
-      mitreLimit: number(L.mitreLimit),
-      line,
-    }),
-    layerOf('shadow', { ...offsets, ...soft, inset: { type: 'boolean' } }),
-    layerOf('glow', { side: words(['out', 'in']), ...soft }),
-    layerOf('copy', { ...offsets, grow: number(L.grow), join: words(JOINS), colour: ref('colour') }),
-    layerOf('relief', {
-      direction: ref('turn'),
-      depth: number(L.depth),
-      softness: number(L.softness),
-      light: ref('colour'),
-      shade: ref('colour'),
-    }),
-  ],
-}
-const layerChange = strict(
-  { id: ref('id') },
-  {
-    at: words(['under', 'over']),
-    opacity: ref('share'),
-    hidden: { type: 'boolean' },
-    paint,
-    width: number(L.width),
-    side: words([...STROKE_SIDES, 'out', 'in']),
-    join: words(JOINS),
-    mitreLimit: number(L.mitreLimit),
-    line,
-    ...offsets,
-    ...soft,
-    inset: { type: 'boolean' },
-    grow: number(L.grow),
-    direction: ref('turn'),
-    depth: number(L.depth),
-    softness: number(L.softness),
-    light: ref('colour'),
-    shade: ref('colour'),
-  },
-)
-const layers = { type: 'array', maxItems: L.layers, items: ref('layer') }
-const mixing = { opacity: ref('share'), blend: words(BLENDS) }
-const corner = strict({ style: words(CORNER_STYLES), size: measure(0.5) })
-
-const namedFinish = strict(
-  { id: ref('id'), name: ref('name'), category: ref('name'), layers },
-  { corners: corner, ...mixing },
-)
-const itemFinish = strict(
-  {},
-  {
-    finishId: ref('id'),
-    layers,
-    changes: { type: 'array', maxItems: L.layers, items: layerChange },
-    without: { type: 'array', maxItems: L.layers, items: ref('id') },
-  },
-)
 
 const centre = { cx: number(RANGE.position), cy: number(RANGE.position) }
 const box = strict({ ...centre, w: number(RANGE.frameSide), h: number(RANGE.frameSide) })
