@@ -1,3 +1,4 @@
+import { setOfSheet } from '@/client/store/alphabetSets'
 import type { Command } from '@/client/commands/command'
 import { always, needsWord } from '@/client/commands/command'
 import { breakSelectedWord, setLettersBack, setPictures, stepLetter, wordAsPath } from '@/client/store/letterPictures'
@@ -122,7 +123,7 @@ export const LETTER_COMMANDS: readonly Command[] = [
     whyNot: always,
     run: (bench) => {
       showTab(bench, 'Letters')
-      openAlphabets(bench, { setId: null })
+      openAlphabets(bench, { setId: setOfSheet(bench.get())?.id ?? null })
     },
   },
 ]

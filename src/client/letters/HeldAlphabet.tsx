@@ -4,11 +4,22 @@ import { useState } from 'react'
 import { membersOf } from '@/core/document/lettering'
 import type { Alphabet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { FaceChoice, LookFields } from '@/client/letters/LookFields'
+import { FaceButton } from '@/client/letters/FaceButton'
+import { LookFields } from '@/client/letters/LookFields'
+import { SetFinish, SetGround } from '@/client/letters/SetLooks'
+import { WordField } from '@/client/parts/fields/WordField'
 import { RailButton } from '@/client/parts/RailButton'
-import { exportAlphabet, fillAlphabet, forgetSet, goToLetter, restyleAlphabet } from '@/client/store/alphabets'
+import {
+  exportAlphabet,
+  fillAlphabet,
+  forgetSet,
+  goToLetter,
+  restyleAlphabet,
+  slideAlphabet,
+} from '@/client/store/alphabets'
+import { acrossAlphabet, isOnOne, listOfSet, relistAlphabet } from '@/client/store/alphabetSets'
 import { chosenPictures } from '@/client/store/arrangement'
-import { faceOf, refOfFace } from '@/client/store/faces'
+import { refOfFace } from '@/client/store/faces'
 import panel from '@/client/parts/Panel.module.css'
 
 /** A set that is there: its face and sizes for all letters, its letters to go to, its export. */
@@ -21,6 +32,12 @@ export const HeldAlphabet = ({ set }: { readonly set: Alphabet }) => {
   const selection = useBench((state) => state.selection[0])
   const [margin, setMargin] = useState(set.margin)
   const members = membersOf(project, set)
+  const list = listOfSet(project, set)
+  const [typed, setTyped] = useState<string | null>(null)
+  const relist = (): void => {
+    setTyped(null)
+    void relistAlphabet(bench, set, typed ?? list)
+  }
   const isHere = (groupId: string): boolean => {
     const item = project.sheets[sheetId]?.items[groupId]
     return item?.kind === 'group' && (selection === groupId || item.order.includes(selection ?? ''))
@@ -41,20 +58,39 @@ export const HeldAlphabet = ({ set }: { readonly set: Alphabet }) => {
         ))}
       </div>
       <div className={panel.row}>
-        <FaceChoice
-          faces={faceOf(faces, set.face.id) ? faces : [...faces, { ...set.face, kind: 'own', canTravel: false }]}
-          value={set.face.id}
-          onFace={(id) => {
-            const face = faceOf(faces, id)
-            if (face) void restyleAlphabet(bench, set, { face: refOfFace(face) })
+        <WordField
+          key={list}
+          name="Letters of the set, typed"
+          label="Letters"
+          value={typed ?? list}
+          onValue={setTyped}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') relist()
           }}
         />
+        <RailButton framed label="Give the set these letters: new ones are added, others leave" onPress={relist}>
+          Use
+        </RailButton>
       </div>
+      <div className={panel.row}>
+        <FaceButton
+          faces={faces}
+          value={set.face.id}
+          name={set.face.name}
+          text={list.slice(0, 5) || 'Kites'}
+          onFace={(face) => void restyleAlphabet(bench, set, { face: refOfFace(face) })}
+        />
+      </div>
+      <SetGround set={set} />
+      <SetFinish set={set} />
       <LookFields
         heights={set.heights}
         margin={margin}
         onHeights={(heights) => void restyleAlphabet(bench, set, { heights })}
-        onMargin={setMargin}
+        onMargin={(value) => {
+          setMargin(value)
+          void slideAlphabet(bench, set, value)
+        }}
         onSettle={(value) => void restyleAlphabet(bench, set, { margin: value })}
       />
       <div className={panel.row}>
@@ -65,6 +101,15 @@ export const HeldAlphabet = ({ set }: { readonly set: Alphabet }) => {
         >
           Fill{marked ? ` with ${marked}` : ''}
         </RailButton>
+        {isOnOne(project, set) && (
+          <RailButton
+            framed
+            label="One picture across all letters of the sheet: the first that is marked"
+            onPress={() => acrossAlphabet(bench, set)}
+          >
+            Across
+          </RailButton>
+        )}
         <RailButton framed label="Letters no longer belong together; sheets stay" onPress={() => forgetSet(bench, set)}>
           Unlink the letters
         </RailButton>

@@ -164,6 +164,9 @@ export const LettersSection = ({ word, sheet }: { readonly word: Word; readonly 
         <CommandButton framed id="textToStencil">
           To one stencil
         </CommandButton>
+        <CommandButton framed id="windows">
+          Windows onto the background
+        </CommandButton>
       </div>
     </Section>
   )

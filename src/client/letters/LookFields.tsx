@@ -1,23 +1,9 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import type { Heights } from '@/core/lettering/settings'
-import type { FaceAnswer } from '@/contract/api'
 import { Choice } from '@/client/parts/fields/Choice'
 import { SlideField } from '@/client/parts/fields/SlideField'
 import panel from '@/client/parts/Panel.module.css'
-
-/** A typeface by name. */
-export const FaceChoice = ({
-  faces,
-  value,
-  onFace,
-}: {
-  readonly faces: readonly FaceAnswer[]
-  readonly value: string
-  readonly onFace: (id: string) => void
-}) => (
-  <Choice label="Typeface" value={value} options={faces.map(({ id, name }) => [id, name] as const)} onChoice={onFace} />
-)
 
 /** How large the letters of a set are in their places. */
 export const LookFields = ({

@@ -2,12 +2,15 @@
 import Button from '@mui/material/Button'
 import { useState } from 'react'
 import { toPoints } from '@/core/units'
+import type { Background } from '@/core/document/types'
+import { WHITE } from '@/client/store/colours'
 import type { NewSheet } from '@/core/document/create'
 import { SHEET_PRESETS } from '@/core/document/presets'
 import { CHARACTER_LISTS, lettersOfList } from '@/core/lettering/alphabet'
 import type { Heights } from '@/core/lettering/settings'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
-import { FaceChoice, LookFields } from '@/client/letters/LookFields'
+import { FaceButton } from '@/client/letters/FaceButton'
+import { LookFields } from '@/client/letters/LookFields'
 import { Choice } from '@/client/parts/fields/Choice'
 import { makeAlphabet } from '@/client/store/alphabets'
 import { chosenPictures } from '@/client/store/arrangement'
@@ -33,6 +36,14 @@ const SET_NAMES: Readonly<Record<ListWord, string>> = {
 }
 
 const THIS_SIZE = 'as this sheet'
+
+type Ground = 'sheet' | 'none' | 'white'
+/** What lies under the letters; the shown sheet's own where none is named. */
+const GROUNDS: Readonly<Record<Ground, Background | null>> = {
+  sheet: null,
+  none: { kind: 'none' },
+  white: { kind: 'colour', colour: WHITE },
+}
 
 const presetSheet = (name: string): NewSheet | null => {
   const preset = SHEET_PRESETS.find((one) => one.name === name)
@@ -66,13 +77,14 @@ export const NewAlphabet = () => {
   const [margin, setMargin] = useState(0.1)
   const [on, setOn] = useState<'each' | 'one'>('each')
   const [size, setSize] = useState(THIS_SIZE)
+  const [ground, setGround] = useState<Ground>('sheet')
   const characters = list === 'own' ? own : CHARACTER_LISTS[list]
   const count = lettersOfList(characters).length
   const face = faceOf(faces, faceId ?? '') ?? first
   const of = presetSheet(size) ?? { unit: sheet.unit, size: sheet.size, ppi: sheet.ppi, bleed: sheet.bleed }
   const make = (): void => {
     if (!face) return
-    const sheets = { of, on, name: SET_NAMES[list] }
+    const sheets = { of, on, name: SET_NAMES[list], background: GROUNDS[ground] ?? sheet.background }
     void makeAlphabet(bench, { list: characters, face: refOfFace(face), heights, margin, sheets })
   }
   return (
@@ -92,7 +104,13 @@ export const NewAlphabet = () => {
       </div>
       {list === 'own' && <WordField name="Letters of the set" value={own} onValue={setOwn} />}
       <div className={panel.row}>
-        <FaceChoice faces={faces} value={face?.id ?? ''} onFace={setFaceId} />
+        <FaceButton
+          faces={faces}
+          value={face?.id ?? ''}
+          name={face?.name ?? 'No typeface'}
+          text={lettersOfList(characters).slice(0, 5).join('') || 'Kites'}
+          onFace={({ id }) => setFaceId(id)}
+        />
         <Choice
           label="Size"
           name="Size of the sheets"
@@ -102,6 +120,19 @@ export const NewAlphabet = () => {
             ...SHEET_PRESETS.map(({ name }): readonly [string, string] => [name, name]),
           ]}
           onChoice={setSize}
+        />
+      </div>
+      <div className={panel.row}>
+        <Choice
+          label="Ground"
+          name="Ground of the sheets"
+          value={ground}
+          options={[
+            ['sheet', THIS_SIZE],
+            ['none', 'transparent'],
+            ['white', 'white'],
+          ]}
+          onChoice={setGround}
         />
       </div>
       <LookFields

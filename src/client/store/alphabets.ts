@@ -1,4 +1,11 @@
-import { alphabetSheets, placesOf, setLetters, type AlphabetLook, type AlphabetSheets } from '@/core/document/alphabet'
+import {
+  alphabetSheets,
+  placesOf,
+  setLetters,
+  type AlphabetLook,
+  type AlphabetSheets,
+  type SetLetter,
+} from '@/core/document/alphabet'
 import { joinRecorded, type Recorded, unchanged } from '@/core/document/edit'
 import { addAlphabet, changeAlphabet, forgetAlphabet } from '@/core/document/edits/lettering/alphabets'
 import { membersOf } from '@/core/document/lettering'
@@ -18,19 +25,21 @@ import type { Bench } from '@/client/store/bench'
 import { wordsOf } from '@/client/store/faces'
 import { say } from '@/client/store/notices'
 import { select } from '@/client/store/selection'
+import { shownProject } from '@/client/store/benchStore'
+import { owned } from '@/client/store/owned'
 import { setSheet } from '@/client/store/view'
 import { askFaces } from '@/client/workers/faces'
 import { openAlphabets, putMarked } from '@/client/store/slices/supplies'
 import { showSheetStrip } from '@/client/store/slices/view'
 import { openExport } from '@/client/store/slices/dialogs'
 
-const setter =
+export const setter =
   (bench: Bench): Parameters<typeof setLetters>[2] =>
   (setting) =>
     askFaces(bench, { job: 'layout', url: faceUrl(setting.face.id), setting })
 
 /** Why a list cannot be made a set of, in words; null if it can. */
-const refusalOf = (letters: readonly string[], list: string): string | null => {
+export const refusalOf = (letters: readonly string[], list: string): string | null => {
   if (!letters.length) return 'Type the letters that the set shall have.'
   if (isRightToLeft(list)) return 'Letters that run from right to left cannot be set yet. Leave them out.'
   return letters.length > RANGE.alphabetLetters
@@ -39,7 +48,7 @@ const refusalOf = (letters: readonly string[], list: string): string | null => {
 }
 
 /** The frames of a set's letters, in its order, with their sheets. */
-const framesOfSet = (project: Project, members: readonly AlphabetMember[]) =>
+export const framesOfSet = (project: Project, members: readonly AlphabetMember[]) =>
   members.flatMap(({ sheetId, groupId }) => {
     const sheet = sheetOf(project, sheetId)
     const word = sheet.items[groupId]
@@ -101,25 +110,46 @@ export const makeAlphabet = async (bench: Bench, { list, sheets, ...look }: Alph
   }
 }
 
+/** The letters of a set as they were set, for each that is there. */
+export const relayoutsOf = (project: Project, members: readonly AlphabetMember[], laid: readonly SetLetter[]) =>
+  members.flatMap(({ sheetId, groupId }, i) => {
+    const one = laid[i]
+    const word = project.sheets[sheetId]?.items[groupId]
+    if (!one || !isWord(word)) return []
+    const letterIds = word.lettering.letters.map(({ id }) => id)
+    return [{ sheetId, groupId, setting: one.setting, layout: one.layout, letterIds, stays: one.pose }]
+  })
+
+/** What each set was asked to become last while a value is slid: answers to older questions are passed over. */
+const WISHED = owned(() => new Map<string, AlphabetLook>())
+
+/** All letters of a set follow while their margin is slid; the newest wish counts, and all of one visit is one step. */
+export const slideAlphabet = async (bench: Bench, set: Alphabet, margin: number): Promise<void> => {
+  const members = membersOf(bench.get().project, set)
+  const look: AlphabetLook = { face: set.face, heights: set.heights, margin }
+  const wished = bench.own(WISHED)
+  wished.set(set.id, look)
+  try {
+    const laid = await setLetters(members, look, setter(bench))
+    if (wished.get(set.id) !== look) return
+    const shown = shownProject(bench.get())
+    const change = { setId: set.id, change: { margin }, relayouts: relayoutsOf(shown, members, laid) }
+    bench.burst(`alphabet-${set.id}`, 'Change alphabet set', changeAlphabet(shown, change))
+  } catch (error) {
+    say(bench, wordsOf(error, 'The set could not be changed. Try again.'), 'fault')
+  }
+}
+
 /** Gives all letters of a set another face, size or margin; their pictures stay. */
 export const restyleAlphabet = async (bench: Bench, set: Alphabet, change: Partial<AlphabetLook>): Promise<void> => {
+  bench.own(WISHED).delete(set.id)
   bench.endBurst()
   const members = membersOf(bench.get().project, set)
   const look: AlphabetLook = { face: set.face, heights: set.heights, margin: set.margin, ...change }
   try {
     const laid = await setLetters(members, look, setter(bench))
     bench.commit('Change alphabet set', (project) =>
-      changeAlphabet(project, {
-        setId: set.id,
-        change,
-        relayouts: members.flatMap(({ sheetId, groupId }, i) => {
-          const one = laid[i]
-          const word = project.sheets[sheetId]?.items[groupId]
-          if (!one || !isWord(word)) return []
-          const letterIds = word.lettering.letters.map(({ id }) => id)
-          return [{ sheetId, groupId, setting: one.setting, layout: one.layout, letterIds, stays: one.pose }]
-        }),
-      }),
+      changeAlphabet(project, { setId: set.id, change, relayouts: relayoutsOf(project, members, laid) }),
     )
     const missing = laid.flatMap(({ layout }) => layout.missing)
     if (missing.length) say(bench, `${look.face.name} has no ${missing.join(' ')}: these letters are left out.`)

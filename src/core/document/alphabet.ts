@@ -1,5 +1,6 @@
 import { rectCentre } from '@/core/geometry/rect'
 import type { Box } from '@/core/geometry/box'
+import type { Size } from '@/core/geometry/vector'
 import {
   commonSize,
   gridPlaces,
@@ -14,7 +15,7 @@ import { newSetting, type Heights, type Setting } from '@/core/lettering/setting
 import { newSheet, type NewSheet } from '@/core/document/create'
 import { newWord } from '@/core/document/edits/lettering/newWord'
 import { sheetOfWords } from '@/core/document/edits/lettering/alphabets'
-import type { AlphabetMember, LetterPose, Sheet } from '@/core/document/types'
+import type { AlphabetMember, Background, LetterPose, Sheet } from '@/core/document/types'
 
 /** Sets a text; in a browser a worker does it. */
 export type Setter = (setting: Setting) => Promise<Layout>
@@ -89,6 +90,8 @@ export interface AlphabetSheets {
   readonly on: 'each' | 'one'
   /** Name of the one sheet. */
   readonly name: string
+  /** What lies under the letters; white without it. */
+  readonly background?: Background
 }
 
 const wholePlace = ({ size }: NewSheet): Box => ({ cx: size.w / 2, cy: size.h / 2, ...size })
@@ -96,10 +99,14 @@ const wholePlace = ({ size }: NewSheet): Box => ({ cx: size.w / 2, cy: size.h / 
 /** Free round the letters that share a sheet, as a share of its short side. */
 const EDGE = 0.04
 
+/** The places of letters that share a sheet of a size. */
+export const placesOnOne = (count: number, size: Size): readonly Box[] =>
+  gridPlaces(count, size, EDGE * Math.min(size.w, size.h))
+
 /** The places of the letters: a sheet each, or cells of one. */
 export const placesOf = (texts: readonly string[], { of, on }: AlphabetSheets): readonly PlacedLetter[] => {
   if (on === 'each') return texts.map((text) => ({ text, place: wholePlace(of) }))
-  const places = gridPlaces(texts.length, of.size, EDGE * Math.min(of.size.w, of.size.h))
+  const places = placesOnOne(texts.length, of.size)
   return texts.flatMap((text, i) => {
     const place = places[i]
     return place ? [{ text, place }] : []
@@ -119,9 +126,13 @@ export const alphabetSheets = (
     const ids = one.layout.letters.map(() => newId('l'))
     return [{ letter, ...newWord(newId('g'), one.setting, one.layout, ids, one.pose) }]
   })
-  const together = sheets.on === 'one' ? newSheet(newId('sheet'), sheets.name, sheets.of) : null
+  const blank = (name: string): Sheet => {
+    const sheet = newSheet(newId('sheet'), name, sheets.of)
+    return sheets.background ? { ...sheet, background: sheets.background } : sheet
+  }
+  const together = sheets.on === 'one' ? blank(sheets.name) : null
   const each = made.map(({ letter, word, frames }) => {
-    const sheet = together ?? newSheet(newId('sheet'), letterSheetName(letter.text), sheets.of)
+    const sheet = together ?? blank(letterSheetName(letter.text))
     return { sheet, member: { ...letter, sheetId: sheet.id, groupId: word.id }, word, frames }
   })
   return {

@@ -13,8 +13,21 @@ export const CHARACTER_LISTS = {
   digits: '0123456789',
 } as const
 
-/** The letters of a list, each once, in order; what is no letter is passed over. */
-export const lettersOfList = (list: string): readonly string[] => [...new Set(graphemesOf(list).filter(isLetter))]
+/** Are the commas of a list between its letters, rather than letters themselves? */
+const isParted = (list: string): boolean => {
+  const parts = list.split(',').map((part) => graphemesOf(part).filter(isLetter).length)
+  return parts.length > 2 && parts.every((count) => count <= 1)
+}
+
+/**
+ * The letters of a list, each once, in order; what is no letter is passed over. Commas between single letters part them,
+ * as in “A, B, C”; two together stand for one.
+ */
+export const lettersOfList = (list: string): readonly string[] => {
+  const hasComma = /,\s*,/.test(list)
+  const parted = isParted(list) ? [...list.replaceAll(',', ' ')].join('') + (hasComma ? ',' : '') : list
+  return [...new Set(graphemesOf(parted).filter(isLetter))]
+}
 
 /** Words for signs that no file name can hold. */
 const SIGN_NAMES: Readonly<Record<string, string>> = {
@@ -58,7 +71,7 @@ export const letterSheetName = (letter: string): string => {
   if (/^[A-Z0-9]$/.test(letter)) return letter
   if (/^[a-z]$/.test(letter)) return `${letter} small`
   const sign = SIGN_NAMES[letter]
-  return sign ? `${letter} ${sign}` : `${letter} ${codeOf(letter)}`
+  return sign ?? `${letter} ${codeOf(letter)}`
 }
 
 /** The places of letters on one sheet: cells of a grid, row by row, as near to squares as the sheet allows. */

@@ -68,6 +68,19 @@ describe('the sheets of a set', () => {
     expect(lettersOfList('A B\nA é e\u0301 ')).toEqual(['A', 'B', 'é', 'e\u0301'])
     expect(lettersOfList('   ')).toEqual([])
   })
+  it('are parted by commas where these stand between single letters', () => {
+    expect(lettersOfList('A, B,C')).toEqual(['A', 'B', 'C'])
+    expect(lettersOfList('A, B, ,, C')).toEqual(['A', 'B', 'C', ','])
+    expect(lettersOfList('ABC.,')).toEqual(['A', 'B', 'C', '.', ','])
+    expect(lettersOfList('AB, CD')).toEqual(['A', 'B', ',', 'C', 'D'])
+  })
+  it('lie on what is asked for: nothing, or another background', async () => {
+    for (const background of [{ kind: 'none' }, { kind: 'colour', colour: '#123456' }] as const) {
+      const project = await made('AB', 'each', { ...A6, background })
+      for (const { member } of lettersIn(project))
+        expect(sheetOf(project, member.sheetId).background).toEqual(background)
+    }
+  })
 })
 
 describe('letters of a set', () => {

@@ -52,7 +52,7 @@ export const changeAlphabet = (
     relayouts,
   }: {
     readonly setId: string
-    readonly change: Partial<Pick<Alphabet, 'name' | 'face' | 'heights' | 'margin'>>
+    readonly change: Partial<Pick<Alphabet, 'name' | 'face' | 'heights' | 'margin' | 'members'>>
     readonly relayouts: readonly (Relayout & { readonly sheetId: string; readonly groupId: string })[]
   },
 ): Recorded =>
