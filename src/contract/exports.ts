@@ -81,6 +81,8 @@ export interface ExportTrial {
   readonly isExact: boolean
   /** The one that was found for a wished size. */
   readonly quality?: number
+  /** Of several files in a zip: how many; `bytes` are the zip's. */
+  readonly files?: number
 }
 
 /** An export that is done, to be fetched again. */

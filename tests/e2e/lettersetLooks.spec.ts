@@ -88,9 +88,17 @@ test('an alphabet on transparent ground has one finish, gains and loses letters,
   await panel.getByRole('button', { name: 'Fill the letters with the marked pictures, in order' }).click()
   const project = await hand.afterStep('Fill alphabet set')
   await panel.getByRole('button', { name: 'Export the set' }).click()
+  // The size that is said is that of the zip, from some of its files.
+  const words = page.getByRole('group', { name: 'What comes out' }).getByText(/about .+, a zip of 27/)
+  await expect(words).toBeVisible()
+  const [, amount, unit] = /about ([\d.]+) (kB|MB), a zip/.exec((await words.textContent()) ?? '') ?? []
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export 27 as PNG' }).click()
-  const files = await unzip(readFileSync(await (await download).path()))
+  const zip = readFileSync(await (await download).path())
+  const told = Number(amount) * (unit === 'MB' ? 1e6 : 1e3)
+  expect(told / zip.length).toBeGreaterThan(0.6)
+  expect(told / zip.length).toBeLessThan(1.6)
+  const files = await unzip(zip)
   expect(Object.keys(files)).toContain('Bench-test-ampersand.png')
   for (const { text, sheet, word, frames } of wordsIn(project)) {
     expect(frames).toHaveLength(1)

@@ -64,14 +64,14 @@ const fits = (held: object, { op, path, value }: Patch): boolean => {
 }
 
 /** Applies patches made on this very document. Refuses patches that do not fit it with `document-invalid`. */
-export const patched = (project: Project, patches: readonly Patch[]): Project => {
+export const patched = <T extends object = Project>(document: T, patches: readonly Patch[]): T => {
   try {
-    return produce(project as Objectish, (draft) => {
+    return produce(document as Objectish, (draft) => {
       for (const patch of patches) {
         if (!fits(draft, patch)) throw misfit(`at ${patch.path.slice(0, 6).join('.').slice(0, 100)}`)
         applyPatches(draft, [patch])
       }
-    }) as Project
+    }) as T
   } catch (error) {
     if (error instanceof Failure) throw error
     throw misfit(error instanceof Error ? error.message.slice(0, 120) : 'unknown')

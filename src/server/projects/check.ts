@@ -78,15 +78,28 @@ const held = globalThis as typeof globalThis & { eagerStencilChecker?: Checker }
  * Reads the text of a document; a large one is checked in a thread of its own. Throws `document-invalid` with its faults, or
  * `format-unknown`.
  */
-export const checkedDocument = async (
+export const checkedDocument = async (text: string, how: Apart = {}): Promise<Project> =>
+  (await checkedWriting(text, how)).project
+
+interface Apart {
+  /** In a thread of its own; default: where the document is large. */
+  readonly apart?: boolean
+}
+
+/** As `checkedDocument`, with the document as it was written: perhaps of an older format. */
+export const checkedWriting = async (
   text: string,
-  { apart = text.length > SMALL }: { readonly apart?: boolean } = {},
-): Promise<Project> => {
-  if (!apart) return readProject(parsed(text))
+  { apart = text.length > SMALL }: Apart = {},
+): Promise<{ readonly project: Project; readonly written: object }> => {
+  if (!apart) {
+    const written = parsed(text)
+    return { project: readProject(written), written: written as object } // a document is an object
+  }
   held.eagerStencilChecker ??= new Checker()
   const answer = await held.eagerStencilChecker.check(text)
   if (!answer.isSound) throw new Failure(answer.code, answer.message, answer.faults)
-  return migrate(parsed(text)) as Project // just found to be one
+  const written = parsed(text)
+  return { project: migrate(written) as Project, written: written as object } // just found to be one
 }
 
 const parsed = (text: string): unknown => {

@@ -15,6 +15,8 @@ export interface Held {
   /** Characters of its document, not fewer than there are. */
   readonly characters: number
   readonly mended?: Mended
+  /** Read from an older format: its steps say how documents of that format change, so they are of no more use. */
+  readonly isRenewed?: boolean
 }
 
 // By data folder and id, the one used last at the end; one a process, also across copies of this module.
@@ -45,3 +47,6 @@ export const hold = (id: string, state: Held): Held => {
   }
   return state
 }
+
+/** Is what is saved of it no longer what it is: mended, or of an older format? */
+export const beginsAnew = ({ mended, isRenewed }: Held): boolean => mended !== undefined || isRenewed === true

@@ -8,7 +8,7 @@ import { database } from '@/server/db/open'
 import { ProjectRow, SnapshotRow, StepRow } from '@/server/db/models'
 import { LIMITS } from '@/server/limits'
 import { checkedDocument } from '@/server/projects/check'
-import { heldAt, hold, type Held } from '@/server/projects/held'
+import { beginsAnew, heldAt, hold, type Held } from '@/server/projects/held'
 import { loadProject, notFound, readPatches } from '@/server/projects/load'
 import { snapshotLater } from '@/server/projects/snapshots'
 import { sameUses, usesIn, writeUses } from '@/server/projects/uses'
@@ -43,7 +43,7 @@ export const openProjectAt = async (id: string, revision: number): Promise<Proje
   return (heldAt(id, revision) ?? (await loadProject(id, revision))).project
 }
 
-/** What can be taken back and made again, from the log. Of a project that was mended nothing from before can be. */
+/** What can be taken back and made again, from the log; nothing from before a project was mended or its format renewed. */
 export const historyOf = async (id: string): Promise<History> => (await openWhole(id)).history
 
 /** A project with its history, both of one moment however many others save meanwhile. */
@@ -51,7 +51,7 @@ export const openWhole = async (id: string): Promise<{ readonly held: Held; read
   await database()
   const row = await rowOf(id)
   const held = await stateOf(row)
-  return { held, history: held.mended ? EMPTY_HISTORY : await historyUpTo(row, held.revision) }
+  return { held, history: beginsAnew(held) ? EMPTY_HISTORY : await historyUpTo(row, held.revision) }
 }
 
 const historyUpTo = async ({ id, historyFrom }: ProjectRow, last: number): Promise<History> => {
@@ -177,9 +177,9 @@ const append = async (held: Held, next: Held, fresh: readonly LoggedStep[]): Pro
     if (row.revision !== held.revision) throw new MovedOn()
     await writeSteps(id, held.revision, fresh, transaction)
     if (row.usesRevision !== held.revision || !sameUses(before, after)) await writeUses(id, after, transaction)
-    // What was mended becomes what is saved, and its history begins here.
-    const mended = held.mended ? { historyFrom: held.revision } : {}
-    if (held.mended) {
+    // What was mended or renewed becomes what is saved, and its history begins here.
+    const anew = beginsAnew(held) ? { historyFrom: held.revision } : {}
+    if (beginsAnew(held)) {
       const document = JSON.stringify(held.project)
       await SnapshotRow.upsert({ projectId: id, revision: held.revision, document }, { transaction })
     }
@@ -188,7 +188,7 @@ const append = async (held: Held, next: Held, fresh: readonly LoggedStep[]): Pro
         revision: next.revision,
         usesRevision: next.revision,
         changedAt: new Date(),
-        ...mended,
+        ...anew,
         ...summaryOf(next.project),
       },
       { transaction },

@@ -22,11 +22,12 @@ const SizeWords = ({ request }: { readonly request: ExportRequest | null }) => {
   const trial = useTrial(request)
   if (trial.state === 'waiting') return <>Reckoning the file’s size…</>
   if (trial.state === 'unknown') return <>{trial.why}</>
-  const { bytes, isExact } = trial.trial
+  const { bytes, isExact, files } = trial.trial
   return (
     <>
       {isExact ? '' : 'about '}
       {megabytes(bytes)}
+      {files !== undefined && `, a zip of ${files}`}
     </>
   )
 }
