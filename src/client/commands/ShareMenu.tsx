@@ -3,7 +3,17 @@ import Sharing from '@mui/icons-material/ViewColumnOutlined'
 import { CommandMenu } from '@/client/commands/CommandMenu'
 import { shareDrawing } from '@/client/commands/shareDrawings'
 
-const ENTRIES = ['showTogether', 'joinSpan', 'echo', 'followFirst', 'windows', 'addTake', 'split', 'independent']
+const ENTRIES = [
+  'showTogether',
+  'joinSpan',
+  'echo',
+  'followFirst',
+  'followOther',
+  'windows',
+  'addTake',
+  'split',
+  'independent',
+]
 
 /** One picture over several frames, linked copies, windows, takes: each with a drawing of what happens. */
 export const ShareMenu = () => (

@@ -51,6 +51,15 @@ const DRAWINGS: Readonly<Record<string, ReactNode>> = {
       <rect x={25} y={6} width={8} height={10} {...OUTLINE} strokeDasharray="3 2" />
     </>
   ),
+  followOther: (
+    <>
+      <View x={3} y={5} w={10} h={12} />
+      <rect x={0.5} y={1} width={15} height={20} {...OUTLINE} />
+      <path d="M17,11 h4 M19,8.5 L21.5,11 L19,13.5" {...OUTLINE} />
+      <rect x={23} y={1} width={10.5} height={20} {...OUTLINE} />
+      <rect x={25} y={7} width={6.5} height={8} {...OUTLINE} strokeDasharray="3 2" />
+    </>
+  ),
   windows: (
     <>
       <View x={1} y={1} w={32} h={20} />

@@ -1,5 +1,6 @@
 import { liesOnPlane } from '@/client/store/planes'
 import { placedIn } from '@/core/document/content'
+import { isLinked } from '@/core/document/edits/echoes'
 import type { Command } from '@/client/commands/command'
 import { allOf, needsBackground, needsFrame, needsFrames, needsItems } from '@/client/commands/command'
 import { chosenPictures, clearSet, exchangeTwo, fillFromSet, setFrames, shuffleSet } from '@/client/store/arrangement'
@@ -15,6 +16,7 @@ import {
   showTogether,
   windowsOntoBackground,
 } from '@/client/store/sharing'
+import { followersOfSelected, goToFollower } from '@/client/store/follow'
 import type { BenchState } from '@/client/store/state'
 import { openDialog } from '@/client/store/slices/dialogs'
 
@@ -25,10 +27,11 @@ const needsFilled = (state: BenchState): string | null =>
     ? null
     : 'Select a frame with a picture first.'
 
+const needsAnyFrame = (state: BenchState): string | null =>
+  selectedFrames(state).some(({ takesPictures }) => takesPictures) ? null : 'Select a frame that takes pictures first.'
+
 const needsShared = (state: BenchState): string | null =>
-  selectedFrames(state).some(({ fill }) => fill.kind === 'span' || fill.kind === 'echo')
-    ? null
-    : 'Select a frame that shows a shared picture first.'
+  selectedFrames(state).some(isLinked) ? null : 'Select a frame that shows a shared picture first.'
 
 const needsSpan = (state: BenchState): string | null =>
   selectedFrames(state).some(({ fill }) => fill.kind === 'span')
@@ -44,8 +47,15 @@ const inSet = (state: BenchState): number => {
 const needsTwo = (state: BenchState): string | null =>
   selectedFrames(state).length === 2 ? null : 'Select exactly two frames.'
 
-const needsEcho = (state: BenchState): string | null =>
-  selectedFrame(state)?.fill.kind === 'echo' ? null : 'Select an echo first.'
+const needsEcho = (state: BenchState): string | null => {
+  const frame = selectedFrame(state)
+  return frame?.fill.kind === 'echo' || frame?.follows
+    ? null
+    : 'Select an echo, or a frame that follows another, first.'
+}
+
+const needsOtherSheet = ({ project }: BenchState): string | null =>
+  project.order.length > 1 ? null : 'There is no other sheet yet. Add or duplicate one first.'
 
 const needsOffPlanes = (state: BenchState): string | null =>
   liesOnPlane(state) ? 'What lies on a plane is no window onto the background. Take it off its plane first.' : null
@@ -103,10 +113,30 @@ export const SHARING_COMMANDS: readonly Command[] = [
     run: echoFirst,
   },
   {
+    id: 'followOther',
+    family: 'Sharing',
+    words: 'Follow a frame of another sheet…',
+    short: 'Follow…',
+    does: 'Show from now on what a frame of another sheet shows',
+    synonyms: 'echo linked copy same across pages',
+    menus: ['frame', ...MANY],
+    whyNot: allOf(needsAnyFrame, needsOtherSheet),
+    run: (bench) => openDialog(bench, 'follow'),
+  },
+  {
+    id: 'toFollowers',
+    family: 'Sharing',
+    words: 'Go to what follows it',
+    does: 'Open the sheet of a frame that follows this one',
+    synonyms: 'linked copies',
+    whyNot: (state) => (followersOfSelected(state).length ? null : 'Select a frame that others follow first.'),
+    run: goToFollower,
+  },
+  {
     id: 'toOriginal',
     family: 'Sharing',
     words: 'Go to the original',
-    does: 'Select the frame that this echo shows',
+    does: 'Select the frame whose picture this one shows, on this sheet or another',
     menus: ['frame'],
     whyNot: needsEcho,
     run: goToOriginal,

@@ -14,6 +14,7 @@ import { newId, newItemId } from '@/client/store/actions'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { helpOnce } from '@/client/store/firstHelp'
+import { goToFrame } from '@/client/store/follow'
 import { choosePicture } from '@/client/store/choosing'
 import { say } from '@/client/store/notices'
 import { select, selectedFrame, selectedFrames, selectItems } from '@/client/store/selection'
@@ -124,6 +125,7 @@ export const echoFirst = (bench: Bench): void => {
 export const goToOriginal = (bench: Bench): void => {
   const state = bench.get()
   const frame = selectedFrame(state)
+  if (frame?.follows) return goToFrame(bench, frame.follows)
   if (frame?.fill.kind === 'echo') select(bench, originalOf(shownSheet(state), frame).id)
 }
 

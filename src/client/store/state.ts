@@ -88,6 +88,7 @@ export type OpenDialog =
   | 'look'
   | 'lookName'
   | 'oneStencil'
+  | 'follow'
   | 'split'
   | 'takes'
   | 'faces'

@@ -1,5 +1,6 @@
 import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer'
 import { followSheets } from '@/core/document/following'
+import { followLeaders } from '@/core/document/leading'
 import type { Project } from '@/core/document/types'
 
 enablePatches()
@@ -27,7 +28,9 @@ export const defineEdit = <Args>(recipe: (draft: Draft<Project>, args: Args, pro
       recipe(draft, args, project)
       followSheets(draft, project)
     })
-    return forward.length ? { project: after, forward, inverse } : unchanged(project)
+    if (!forward.length) return unchanged(project)
+    const recorded = { project: after, forward, inverse }
+    return joinRecorded(recorded, (made) => followLeaders(project, made) ?? unchanged(made))
   }
   return Object.assign((project: Project, args: Args): Project => record(project, args).project, { record })
 }

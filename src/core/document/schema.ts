@@ -130,6 +130,7 @@ const frameFields = {
   }),
   flip: optionalFlag(),
   fill: fillSchema,
+  follows: optionalShape({ sheetId: id(), frameId: id() }),
   backing: optionalColour(),
   feather: optional(RANGE.feather),
   bleed: optional(RANGE.bleed),

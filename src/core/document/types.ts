@@ -253,6 +253,12 @@ export interface AlphabetMember {
   readonly place: Box
 }
 
+/** A frame of a sheet of the project. */
+export interface Follows {
+  readonly sheetId: string
+  readonly frameId: string
+}
+
 export interface Frame extends Finished {
   readonly kind: 'frame'
   readonly id: string
@@ -277,6 +283,8 @@ export interface Frame extends Finished {
   /** The outline is mirrored left to right in its own box. */
   readonly flip?: boolean
   readonly fill: Fill
+  /** It shows what a frame of another sheet does: whatever fills the one fills the other. */
+  readonly follows?: Follows
   /** A colour behind the picture, seen through its gaps and transparent parts. */
   readonly backing?: ColourRef
   /** How far inward from the outline the edge fades, in points; sharp without it. */

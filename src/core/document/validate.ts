@@ -1,5 +1,6 @@
 import { Failure, type Fault } from '@/core/failure'
 import { migrate } from '@/core/document/migrate'
+import { followFaults } from '@/core/document/follows'
 import { nestingFault } from '@/core/document/sheetPictures'
 import type { Project, Sheet } from '@/core/document/types'
 import { RANGE } from '@/core/tolerance'
@@ -47,6 +48,7 @@ export const projectFaults = (value: unknown): readonly Fault[] => {
     ...Object.entries(project.alphabets).flatMap(([id, set]) => keyFaults(id, set, 'alphabets')),
     ...Object.values(project.sheets).flatMap((sheet) => sheetReferenceFaults(sheet, project)),
     ...sheetPictureFaults(project),
+    ...followFaults(project),
   ]
 }
 
@@ -144,6 +146,7 @@ const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): re
     ...(['slots', 'finishes', 'looks'].some((root) => roots.has(root)) ? slotFaults(project) : []),
     ...touchedSheets.flatMap((sheet) => sheetReferenceFaults(sheet, project)),
     ...(roots.has('sheets') || roots.has('pictures') ? sheetPictureFaults(project) : []),
+    ...(roots.has('sheets') ? followFaults(project) : []),
     // One that went may be missed on any sheet.
     ...(isGone('pictures')
       ? sheets.flatMap((sheet) => [

@@ -1,10 +1,12 @@
 'use client'
 import { originalOf, spanMembers, spanShown } from '@/core/document/content'
 import { takesOf } from '@/core/document/takes'
-import type { Frame, Sheet, Span } from '@/core/document/types'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { followersOf, frameAt } from '@/core/document/follows'
+import type { Follows, Frame, Sheet, Span } from '@/core/document/types'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { RailButton } from '@/client/parts/RailButton'
+import { followerSheets } from '@/client/store/follow'
 import { chooseTake, echoesOf } from '@/client/store/sharing'
 import styles from '@/client/parts/Panel.module.css'
 
@@ -65,6 +67,45 @@ const EchoRows = ({ frame, sheet }: SharingProps) => {
   )
 }
 
+const FollowRows = ({ follows }: { readonly follows: Follows }) => {
+  const name = useBench(({ project }) => frameAt(project, follows)?.name ?? '')
+  const on = useBench(({ project }) => project.sheets[follows.sheetId]?.name ?? '')
+  return (
+    <div className={styles.shared} role="group" aria-label="Follows">
+      <strong>
+        Follows {name} on “{on}”
+      </strong>
+      <div className={styles.wrap}>
+        <CommandButton framed id="toOriginal" label="Go to the frame that it follows">
+          Go to it
+        </CommandButton>
+        <CommandButton framed id="independent" label="Make independent; what is seen stays">
+          Make independent
+        </CommandButton>
+      </div>
+    </div>
+  )
+}
+
+const FollowerRows = ({ frame, sheet }: SharingProps) => {
+  const at = { sheetId: sheet.id, frameId: frame.id }
+  const count = useBench(({ project }) => followersOf(project, at).length)
+  const names = useBench(({ project }) => followerSheets(project, at))
+  if (!count) return null
+  return (
+    <div className={styles.shared} role="group" aria-label="Followers">
+      <div className={styles.row}>
+        <span className={styles.grow}>
+          {count === 1 ? 'A frame follows it' : `${count} frames follow it`} on {names}
+        </span>
+        <CommandButton framed id="toFollowers">
+          Go there
+        </CommandButton>
+      </div>
+    </div>
+  )
+}
+
 const TakeRows = ({ frame, sheet }: SharingProps) => {
   const bench = useBenchHandle()
   const fill = takesOf(sheet, frame)
@@ -101,6 +142,8 @@ export const SharingRows = ({ frame, sheet }: SharingProps) => {
     <>
       {span && <SpanRows sheet={sheet} span={span} />}
       {frame.fill.kind === 'echo' && <EchoRows frame={frame} sheet={sheet} />}
+      {frame.follows && <FollowRows follows={frame.follows} />}
+      <FollowerRows frame={frame} sheet={sheet} />
       {echoes.length > 0 && (
         <div className={styles.shared} role="group" aria-label="Echoes">
           <div className={styles.row}>

@@ -18,6 +18,7 @@ const FacesDialog = later(() => import('@/client/letters/FacesDialog').then((m) 
 const FinishDialog = later(() => import('@/client/bench/dialogs/FinishDialog').then((m) => m.FinishDialog))
 const NameDialog = later(() => import('@/client/parts/NameDialog').then((m) => m.NameDialog))
 const OneStencilDialog = later(() => import('@/client/bench/dialogs/OneStencilDialog').then((m) => m.OneStencilDialog))
+const FollowDialog = later(() => import('@/client/bench/dialogs/FollowDialog').then((m) => m.FollowDialog))
 const SplitDialog = later(() => import('@/client/bench/dialogs/SplitDialog').then((m) => m.SplitDialog))
 const TakesDialog = later(() => import('@/client/bench/dialogs/TakesDialog').then((m) => m.TakesDialog))
 const KeepDialog = later(() => import('@/client/bench/dialogs/KeepDialog').then((m) => m.KeepDialog))
@@ -95,6 +96,7 @@ export const BenchDialogs = () => {
       )}
       {dialog === 'lookName' && <LookNameDialog onClose={close} />}
       {dialog === 'oneStencil' && <OneStencilDialog onClose={close} />}
+      {dialog === 'follow' && <FollowDialog onClose={close} />}
       {dialog === 'split' && <SplitDialog onClose={close} />}
       {dialog === 'offerLook' && (
         <NameDialog

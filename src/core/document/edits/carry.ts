@@ -38,7 +38,11 @@ export const carryFill = defineEdit<{
   if (!source || !target || carried.kind === 'none') return
   // Frozen values are stored as they are.
   put(target, 'fill', carried as Draft<Fill>)
-  if (!copy) put(source, 'fill', met as Draft<Fill>)
+  delete target.follows
+  if (!copy) {
+    put(source, 'fill', met as Draft<Fill>)
+    delete source.follows
+  }
   dropIdleSpans(draft, sheetId)
 })
 
@@ -90,7 +94,7 @@ const filledUnder = (project: Project, { sheetId, ids }: FramesAddress): readonl
 /** Puts the pictures of frames among them in another order, chosen by a seed. */
 export const shufflePictures = defineEdit<FramesAddress & { readonly seed: number }>(
   (draft, { seed, ...at }, project) => {
-    const frames = filledUnder(project, at)
+    const frames = filledUnder(project, at).filter(({ follows }) => !follows)
     const fills = shuffled(
       frames.map((frame) => frame.fill),
       seed,

@@ -8,7 +8,8 @@ import { dropIdleSpans } from '@/core/document/edits/fills'
 import { frameDraft } from '@/core/document/edits/frames'
 import { frameOutline, sheetOf } from '@/core/document/read'
 import { frameOf, framesUnder, topmostIds } from '@/core/document/tree'
-import { type Frame, type Project, type Sheet } from '@/core/document/types'
+import { frameAt, leaderOf, sameAddress } from '@/core/document/follows'
+import { type Follows, type Frame, type Project, type Sheet } from '@/core/document/types'
 import { PICTURES, type Fill } from '@/core/document/fill'
 import type { Point } from '@/core/geometry/vector'
 
@@ -80,15 +81,43 @@ export const putUnspanned = (frame: Draft<Frame>, project: Project, sheet: Sheet
   if (before.fill.kind === 'span') put(frame, 'fill', ownFill(project, sheet, before) as Draft<Fill>) // frozen: stored as it is
 }
 
-/** Echoes and windows of spans get a picture of their own that looks the same; other frames stay as they are. */
+/** Does a frame show what is kept elsewhere: as an echo, a window or a follower? */
+export const isLinked = ({ fill, follows }: Frame): boolean =>
+  fill.kind === 'echo' || fill.kind === 'span' || follows !== undefined
+
+/**
+ * Lets frames show from now on what a frame of another sheet shows. What that one shares with others of its sheet as an echo
+ * is shared with these; a frame in a span is refused, and so is one that shows one of these.
+ */
+export const followFrame = defineEdit<ItemsAddress & { readonly of: Follows }>(
+  (draft, { sheetId, ids, of }, project) => {
+    const sheet = sheetOf(project, sheetId)
+    const asked = frameOf(sheetOf(project, of.sheetId), of.frameId)
+    const leader = leaderOf(project, of)
+    const frame = leader && frameAt(project, leader)
+    if (!leader || !frame || frame.fill.kind === 'span')
+      return refuse('the frame to follow', 'one with a picture of its own, in no span', asked.name)
+    for (const { id } of framesUnder(sheet, ids)) {
+      if (sameAddress(leader, { sheetId, frameId: id }))
+        refuse('the frame to follow', 'one that does not itself show this frame', asked.name)
+      const follower = frameDraft(draft, project, sheetId, id)
+      if (!follower) continue
+      put(follower, 'fill', frame.fill as Draft<Fill>) // a frozen value is stored as it is
+      put(follower, 'follows', { ...leader })
+    }
+    dropIdleSpans(draft, sheetId)
+  },
+)
+
+/** Echoes, followers and windows of spans get a picture of their own that looks the same; other frames stay as they are. */
 export const makeIndependent = defineEdit<ItemsAddress>((draft, { sheetId, ids }, project) => {
   const sheet = sheetOf(project, sheetId)
   for (const frameBefore of framesUnder(sheet, ids)) {
-    const frame =
-      frameBefore.fill.kind === 'echo' || frameBefore.fill.kind === 'span'
-        ? frameDraft(draft, project, sheetId, frameBefore.id)
-        : undefined
-    if (frame) put(frame, 'fill', ownFill(project, sheet, frameBefore) as Draft<Fill>) // a frozen value is stored as it is
+    if (!isLinked(frameBefore)) continue
+    const frame = frameDraft(draft, project, sheetId, frameBefore.id)
+    if (!frame) continue
+    put(frame, 'fill', ownFill(project, sheet, frameBefore) as Draft<Fill>) // a frozen value is stored as it is
+    delete frame.follows
   }
   dropIdleSpans(draft, sheetId)
 })

@@ -5,8 +5,17 @@ import { freeSlotName, slotNamed, type Slot, type Slots } from '@/core/colour/sl
 import { picturesIn, renamed } from '@/core/document/bringing'
 import { withSlotIds } from '@/core/document/colours'
 import { defineEdit, sameValue } from '@/core/document/edit'
+import { withFollowsOn } from '@/core/document/follows'
 import { sheetOf } from '@/core/document/read'
-import { type Item, type Lettering, type Plane, type Project, type Sheet, type Span } from '@/core/document/types'
+import {
+  type Frame,
+  type Item,
+  type Lettering,
+  type Plane,
+  type Project,
+  type Sheet,
+  type Span,
+} from '@/core/document/types'
 import { PICTURES, type PictureFill, type Fill } from '@/core/document/fill'
 import { placeAbove } from '@/core/document/lists'
 import type { Placed } from '@/core/placement/placed'
@@ -31,17 +40,19 @@ const sheetIdsFor = (project: Project, { projectId, sheets }: Fragment, seed: st
 const addSheets = (
   draft: Draft<Project>,
   project: Project,
-  { sheets }: Fragment,
+  { sheets, projectId }: Fragment,
   sheetIds: ReadonlyMap<string, string>,
   pictureIds: ReadonlyMap<string, string>,
 ): void => {
+  const isHome = projectId === project.id
   const fresh = Object.values(sheets).filter(({ id }) => !project.sheets[sheetIds.get(id) ?? id])
   const count = project.order.length + fresh.length
   if (count > RANGE.sheets) refuse('sheets', `at most ${RANGE.sheets}`, count)
   for (const sheet of fresh) {
     const id = sheetIds.get(sheet.id) ?? sheet.id
     const made = renamed({ ...sheet, id }, { pictureId: pictureIds, finishId: new Map(), look: new Map() })
-    Object.assign(draft.sheets, { [id]: made })
+    const followed = withFollowsOn(made, (from) => sheetIds.get(from) ?? (isHome ? from : null))
+    Object.assign(draft.sheets, { [id]: followed })
     draft.order.push(id)
   }
 }
@@ -105,6 +116,14 @@ const withNewIds = (fill: Fill, ids: NewIds, by: Point): Fill => {
 
 const onPlane = (planeId: string | undefined, ids: NewIds): { readonly planeId?: string } =>
   planeId === undefined ? {} : { planeId: ids.plane(planeId) }
+
+/** What another project's frame followed stays there. */
+const withoutLead = (item: Item): Item => {
+  if (item.kind === 'group' || !item.follows) return item
+  const alone: { -readonly [K in keyof Frame]: Frame[K] } = { ...item }
+  delete alone.follows
+  return alone
+}
 
 const copyOf = (item: Item, ids: NewIds, by: Point): Item =>
   item.kind === 'group'
@@ -213,7 +232,8 @@ export const pasteFragment = defineEdit<{
       `span-${newId(Object.values(fragment.items).find((item) => isWindowOf(item, id))?.id ?? id)}`.slice(0, 64),
     plane: (id) => planeIds.get(id) ?? id,
   }
-  const copies = Object.values(fragment.items).map((item) => copyOf(item, ids, delta))
+  const isHome = fragment.projectId === project.id
+  const copies = Object.values(fragment.items).map((item) => copyOf(isHome ? item : withoutLead(item), ids, delta))
   if (copies.some((item) => sheetBefore.items[item.id])) return
   for (const span of Object.values(fragment.spans)) {
     const copy = copyOfSpan(span, ids, delta)

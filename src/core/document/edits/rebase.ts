@@ -57,11 +57,11 @@ const rebased = (placed: Placed, { from, to, holder, outline }: Rebasing): Place
 /**
  * What fills a frame whose outline becomes that of `after`, with every take's picture where and as large on the sheet as
  * it was set. `scale` enlarges what the picture was seen in first, where the whole grew with it; 1 without it.
- * Windows and echoes are placed elsewhere: they are given back as they are.
+ * Windows, echoes and followers are placed elsewhere: they are given back as they are.
  */
 export const rebasedFill = (project: Project, sheet: Sheet, frame: Frame, after: Frame, scale = 1): Fill => {
   const { fill } = frame
-  if (fill.kind !== PICTURES) return fill
+  if (fill.kind !== PICTURES || frame.follows) return fill
   const outline = frameOutline(after)
   const takes = fill.takes.map((take) => {
     const holder = frameHolder(project, sheet, frame, take.placed.pictureId)

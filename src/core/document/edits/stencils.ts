@@ -111,7 +111,8 @@ const storeOutline = (
   covers = false,
 ): void => {
   const after: Frame = { ...frameBefore, ...to, flip: false }
-  if (frameBefore.fill.kind === PICTURES) {
+  // What a follower shows is placed in its leader.
+  if (frameBefore.fill.kind === PICTURES && !frameBefore.follows) {
     const outline = frameOutline(after)
     const takes = frameBefore.fill.takes.map((take) => {
       const holder = frameHolder(project, sheet, frameBefore, take.placed.pictureId)

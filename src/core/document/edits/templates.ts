@@ -6,6 +6,7 @@ import type { LookSwitch } from '@/core/template/switches'
 import { withSlotIds } from '@/core/document/colours'
 import { broughtIn, picturesIn, renamed, type Renaming } from '@/core/document/bringing'
 import { defineEdit, put } from '@/core/document/edit'
+import { withFollowsOn } from '@/core/document/follows'
 import { sheetOf } from '@/core/document/read'
 import type { Project, Sheet } from '@/core/document/types'
 
@@ -56,7 +57,9 @@ export const addTemplateSheets = defineEdit<{
   Object.assign(draft.pictures, pictures.fresh)
   const sheets = template.order.map((id) => {
     const made = sheetMadeFrom(template, sheetOf(template, id), newIds[id] ?? id)
-    return recoloured(renamed(made, ids))
+    return withFollowsOn(recoloured(renamed(made, ids)), (from) =>
+      template.sheets[from] ? (newIds[from] ?? from) : null,
+    )
   })
   const before = project.order.slice(0, after === null ? 0 : project.order.indexOf(after) + 1)
   const behind = project.order.slice(before.length)

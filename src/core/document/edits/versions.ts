@@ -2,6 +2,7 @@ import type { Draft } from 'immer'
 import { picturesIn, renamed, type Renaming } from '@/core/document/bringing'
 import { slotsUsedIn } from '@/core/document/colours'
 import { defineEdit, type Recorded } from '@/core/document/edit'
+import { withFollowsOn } from '@/core/document/follows'
 import { forgetPicture } from '@/core/document/following'
 import { sheetOf } from '@/core/document/read'
 import { isSheetPicture } from '@/core/document/sheetPictures'
@@ -64,7 +65,8 @@ export const takeVersionOver = (
       finishId: NONE,
       look: NONE,
     }
-    return renamed(sheet, ids)
+    const there = sheetIdsIn(project, template)
+    return withFollowsOn(renamed(sheet, ids), (id) => (template.sheets[id] ? there(id) : id))
   }
   const { sheet, conflicts } = mergeVersions({ base: inProject(base, before), mine, theirs: inProject(theirs, after) })
   const version = theirs.template?.version ?? mine.madeFrom.version
