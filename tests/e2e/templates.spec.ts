@@ -243,7 +243,9 @@ test('another template is seen under the pictures before the sheet is changed to
   expect([...shown].sort()).toEqual([one.hash, two.hash].sort())
   await page.keyboard.press('Control+z')
   await expect(bar(page).getByText('All filled')).toBeVisible()
-  expect(firstSheet(await stored(hand)).madeFrom?.id).toBe('two-instant-prints')
+  await expect
+    .poll(async () => firstSheet(await stored(hand)).madeFrom?.id, { intervals: SOON })
+    .toBe('two-instant-prints')
 })
 
 test('marked pictures refill the openings, seen before; what was toned stays toned', async ({ page, request }) => {

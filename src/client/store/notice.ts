@@ -2,21 +2,35 @@
 export interface Notice {
   readonly id: number
   readonly text: string
-  /** A refusal that came just before: it goes on being said beside what came after it. */
-  readonly refused?: string
+  /** Refusals that came just before: they go on being said beside what came after them. */
+  readonly refused?: readonly string[]
   readonly tone: 'plain' | 'fault'
+  /** When it was said, in milliseconds. */
+  readonly at: number
 }
+
+/** Refusals that come within so many milliseconds of each other are said together: of several files, say. */
+const TOGETHER_MS = 2500
+const MOST_REFUSED = 3
 
 let notices = 0
 
-export const noticeOf = (text: string, tone: Notice['tone'] = 'plain'): Notice => {
+export const noticeOf = (text: string, tone: Notice['tone'] = 'plain', at = performance.now()): Notice => {
   notices += 1
-  return { id: notices, text, tone }
+  return { id: notices, text, tone, at }
 }
 
-/** A notice after the one that shows: a refusal is not lost for what went well meanwhile. */
+const refusalsOf = ({ tone, text, refused = [] }: Notice): readonly string[] =>
+  tone === 'fault' ? [...refused, text] : refused
+
+/**
+ * A notice after the one that shows: a refusal is not lost for what went well meanwhile, nor for another one that came at
+ * once.
+ */
 export const followed = (before: Notice | null, next: Notice): Notice => {
-  if (next.tone === 'fault' || !before) return next
-  const refused = before.tone === 'fault' ? before.text : before.refused
-  return refused === undefined || refused === next.text ? next : { ...next, refused }
+  if (!before || (next.tone === 'fault' && next.at - before.at > TOGETHER_MS)) return next
+  const refused = refusalsOf(before)
+    .filter((text) => text !== next.text)
+    .slice(-MOST_REFUSED)
+  return refused.length ? { ...next, refused } : next
 }

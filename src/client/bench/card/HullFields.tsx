@@ -4,6 +4,8 @@ import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { formatLength } from '@/core/units'
 import { canSizeFreely, hullOf, type Hull } from '@/core/document/extent'
+import { hasLengths } from '@/core/document/edits/lengths'
+import { idsUnder, itemOf } from '@/core/document/tree'
 import type { Item } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useUnits } from '@/client/parts/fields/Units'
@@ -76,7 +78,9 @@ const Fields = ({ items, hull }: ItemsProps & { readonly hull: Hull }) => {
         value={turn}
         onValue={(value) => turnHull(bench, ids, hull, value)}
       />
-      <CommandButton framed id="growFinish" />
+      {[...idsUnder(sheet, ids)].some((id) => hasLengths(itemOf(sheet, id))) && (
+        <CommandButton framed id="growFinish" />
+      )}
       <div className={styles.kind}>{keeps ? 'Sized in proportion, from the top left' : 'From the top left'}</div>
     </>
   )

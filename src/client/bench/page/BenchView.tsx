@@ -64,12 +64,9 @@ const Notice = () => {
         variant="filled"
         sx={isFault ? {} : { backgroundColor: 'var(--mark-ink)', color: 'var(--mark-barInk)' }}
       >
-        {notice.refused !== undefined && (
-          <>
-            {notice.refused}
-            <br />
-          </>
-        )}
+        {notice.refused?.map((refusal) => (
+          <div key={refusal}>{refusal}</div>
+        ))}
         {notice.text}
       </Alert>
     </Snackbar>

@@ -7,6 +7,7 @@ import { rectAround } from '@/core/geometry/rect'
 import { boxCorners, type Box } from '@/core/geometry/box'
 import type { Anchor } from '@/core/placement/position'
 import type { Point } from '@/core/geometry/vector'
+import { hasLengths } from '@/core/document/edits/lengths'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { AnchorButton } from '@/client/bench/card/AnchorButton'
@@ -97,7 +98,7 @@ const Fields = ({ frame }: FrameProps) => {
         </CommandButton>
         <AnchorButton />
       </div>
-      <CommandButton framed id="growFinish" />
+      {hasLengths(frame) && <CommandButton framed id="growFinish" />}
     </>
   )
 }

@@ -3,7 +3,7 @@ import type { Draft } from 'immer'
 import { RANGE } from '@/core/tolerance'
 import { scaledMeasures } from '@/core/stencil/scaled'
 import { isParametric, type Stencil } from '@/core/stencil/stencil'
-import { put } from '@/core/document/edit'
+import { put, sameValue } from '@/core/document/edit'
 import type { Item, ItemFinish } from '@/core/document/types'
 
 /** A finish with the lengths that are its own multiplied; those of a named one are shared and stay. */
@@ -30,6 +30,10 @@ export const scaledLengthsOf = (item: Item, k: number): Lengths => ({
     : {}),
   ...(item.kind === 'frame' && isParametric(item.stencil) ? { stencil: scaledMeasures(item.stencil, k) } : {}),
 })
+
+/** Does an item have lengths that could go with its size? */
+export const hasLengths = (item: Item): boolean =>
+  Object.entries(scaledLengthsOf(item, 2)).some(([key, value]) => !sameValue(value, item[key as keyof Item]))
 
 /** Stores an item's lengths multiplied. */
 export const putScaledLengths = (item: Draft<Item>, before: Item, k: number): void => {
