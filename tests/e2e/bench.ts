@@ -56,6 +56,13 @@ export const run = async (page: Page, words: string): Promise<void> => {
   await expect(page.getByRole('combobox', { name: 'Find a command' })).toHaveCount(0)
 }
 
+/** Names the finish of what is selected. */
+export const nameIt = async (page: Page, name: string): Promise<void> => {
+  await run(page, 'Name this finish')
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill(name)
+  await page.getByRole('button', { name: 'Name it' }).click()
+}
+
 /** Shares by the entry of the card's menu with these words. */
 export const share = async (page: Page, words: string): Promise<void> => {
   await page

@@ -2,7 +2,7 @@ import type { Locator, Page } from '@playwright/test'
 import { layersOf } from '@/core/document/finish'
 import type { Project } from '@/core/document/types'
 import { expect, test } from './fixture'
-import { BenchHand, frameIn, makeProject, run, SHEET } from './bench'
+import { BenchHand, frameIn, makeProject, nameIt, run, SHEET } from './bench'
 
 const PIECES = [
   { id: 'a', box: { cx: 200, cy: 200, w: 220, h: 180 }, filled: true },
@@ -15,12 +15,6 @@ const place = (page: Page): Locator => page.locator('[data-region="card"]').getB
 const supplies = (page: Page): Locator => page.locator('[data-region="supplies"]')
 const supply = (page: Page, name: string): Locator => supplies(page).getByRole('button', { name, exact: true })
 const layers = (project: Project, id: string) => layersOf(project, frameIn(project, id))
-
-const nameIt = async (page: Page, name: string): Promise<void> => {
-  await run(page, 'Name this finish')
-  await page.getByRole('textbox', { name: 'Name', exact: true }).fill(name)
-  await page.getByRole('button', { name: 'Name it' }).click()
-}
 
 test('changes for all reach added and removed layers, differ by value, and last as long as the selection', async ({
   page,

@@ -226,7 +226,11 @@ test('hostile typefaces get a clear message; page and server go on', async ({ pa
   const say = page.locator('[class*="MuiSnackbar"]')
   for (const [name, data, words] of [
     ['cut.ttf', whole.subarray(0, 9000), 'cut.ttf: This'],
-    ['circle.ttf', Buffer.from(cyclicFont(whole)), 'circle.ttf: This typeface cannot be used: some of its letters are damaged'],
+    [
+      'circle.ttf',
+      Buffer.from(cyclicFont(whole)),
+      'circle.ttf: This typeface cannot be used: some of its letters are damaged',
+    ],
     ['bad.woff2', Buffer.concat([Buffer.from('wOF2'), Buffer.alloc(3000, 0x5a)]), 'cannot be read as a typeface'],
     ['picture.ttf', await picture(20, 20, 1), 'This file is no typeface'],
   ] as const) {

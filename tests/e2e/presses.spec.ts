@@ -2,98 +2,14 @@
  * How many presses, drags and typed fields the commonest jobs take, counted as a person makes them. A press of a key is
  * none of these. The aims stand beside each job; docs/figures.md tells what was counted.
  */
-import type { Locator, Page } from '@playwright/test'
-import { holdsPicture, spanMembers } from '@/core/document/content'
+import { spanMembers } from '@/core/document/content'
 import { layersOf } from '@/core/document/finish'
 import { framesOf } from '@/core/document/tree'
-import type { Point } from '@/core/geometry/vector'
 import { expect, test } from './fixture'
-import { BenchHand, makeProject, picture, SHEET, SOON, upload } from './bench'
+import { begin, Counter, middleOf, NAMES } from './counter'
+import { picture, SHEET, SOON, upload } from './bench'
 
 test.use({ sections: 'follow' })
-
-interface Aim {
-  readonly presses: number
-  readonly drags: number
-  readonly typed: number
-}
-
-/** A hand that counts what it does. */
-class Counter {
-  presses = 0
-  drags = 0
-  typed = 0
-  constructor(readonly page: Page) {}
-
-  async press(what: Locator, modifiers: readonly 'Shift'[] = []): Promise<void> {
-    this.presses += 1
-    await what.click({ modifiers: [...modifiers] })
-  }
-  async pressAt({ x, y }: Point): Promise<void> {
-    this.presses += 1
-    await this.page.mouse.click(x, y)
-  }
-  /** A press into a field and what is typed there. */
-  async type(what: Locator, text: string): Promise<void> {
-    await this.press(what)
-    this.typed += 1
-    await what.fill(text)
-    await this.page.keyboard.press('Enter')
-  }
-  /** One of several words: a press that opens them and a press on one. */
-  async choose(what: Locator, value: string): Promise<void> {
-    this.presses += 2
-    await what.selectOption(value)
-  }
-  /** A field that a key has brought the focus to. */
-  async typeHere(text: string): Promise<void> {
-    this.typed += 1
-    await this.page.keyboard.type(text)
-    await this.page.keyboard.press('Enter')
-  }
-  async drag(from: Point, to: Point, held?: string): Promise<void> {
-    this.drags += 1
-    const { mouse, keyboard } = this.page
-    await mouse.move(from.x, from.y)
-    await mouse.down()
-    await mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 5 })
-    if (held) await keyboard.down(held)
-    await mouse.move(to.x, to.y, { steps: 5 })
-    await mouse.up()
-    if (held) await keyboard.up(held)
-  }
-
-  told(): Aim {
-    return { presses: this.presses, drags: this.drags, typed: this.typed }
-  }
-  within(aim: Aim): void {
-    console.log(`${test.info().title}: ${this.presses}/${this.drags}/${this.typed}`)
-    for (const kind of ['presses', 'drags', 'typed'] as const)
-      expect(this.told()[kind], `${kind}, counted ${JSON.stringify(this.told())}`).toBeLessThanOrEqual(aim[kind])
-  }
-}
-
-const middleOf = async (what: Locator): Promise<Point> => {
-  const box = await what.boundingBox()
-  if (!box) throw new TypeError('not to be seen')
-  return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
-}
-
-const NAMES = ['dune', 'gull', 'harbour', 'loft', 'pier'] as const
-
-/** A bare sheet, and five photographs in the library. */
-const begin = async (page: Page, request: Parameters<typeof makeProject>[0]) => {
-  for (const [i, name] of NAMES.entries()) await upload(request, await picture(900 + 60 * i, 700, i + 3), name)
-  const hand = await BenchHand.open(page, await makeProject(request, []))
-  const count = new Counter(page)
-  const supplies = page.locator('[data-region="supplies"]')
-  const tab = (name: string) => page.getByRole('tab', { name })
-  const photograph = (name: string) => supplies.getByRole('button', { name: new RegExp(`^${name}, `) }).first()
-  const stencil = (name: string) => supplies.getByRole('button', { name, exact: true }).first()
-  const sheet = async () => (await hand.opened()).project.sheets[SHEET]
-  const filled = async () => framesOf((await sheet()) as never).filter(({ fill }) => holdsPicture(fill)).length
-  return { hand, count, supplies, tab, photograph, stencil, sheet, filled }
-}
 
 test('letters as windows onto a pale background', async ({ page, request }) => {
   const { hand, count, tab, photograph, sheet } = await begin(page, request)
@@ -314,47 +230,4 @@ test('from the projects to a star filled with a photograph and exported', async 
   await count.press(page.getByRole('button', { name: 'Export PNG' }))
   expect((await download).suggestedFilename()).toMatch(/\.png$/)
   count.within({ presses: 5, drags: 0, typed: 0 })
-})
-
-test('an alphabet of 26 on transparent ground with one finish, exported', async ({ page, request }) => {
-  const { hand, count, tab, photograph } = await begin(page, request)
-  await count.press(tab('Letters'))
-  await count.press(page.getByRole('button', { name: 'Alphabet set', exact: true }))
-  const panel = page.getByRole('complementary', { name: 'Alphabet set' })
-  await count.press(tab('Pictures'))
-  await count.press(photograph('dune'), ['Shift'])
-  await count.choose(panel.getByLabel('Ground of the sheets'), 'none')
-  await count.press(panel.getByRole('button', { name: 'Make 26 letters on 26 sheets' }))
-  await hand.afterStep('New alphabet set')
-  await count.choose(panel.getByLabel('Finish of all letters'), 'offered Lifted')
-  await hand.afterStep('Finish of the set')
-  await count.press(panel.getByRole('button', { name: 'Export the set' }))
-  const download = page.waitForEvent('download')
-  await count.press(page.getByRole('button', { name: 'Export 26 as PNG' }))
-  expect((await download).suggestedFilename()).toMatch(/\.zip$/)
-  // Sheet by sheet it were two presses for the ground and two for the finish on each of 26: 116 with the rest.
-  count.within({ presses: 11, drags: 0, typed: 0 })
-})
-
-test('a drawing of lines becomes a frame with a picture, exported', async ({ page, request }) => {
-  const { hand, count, tab, photograph, filled } = await begin(page, request)
-  await count.press(tab('Stencils'))
-  await count.press(page.getByRole('button', { name: 'From artwork' }))
-  await page.getByLabel('Artwork files').setInputFiles({
-    name: 'sail.svg',
-    mimeType: 'image/svg+xml',
-    buffer: Buffer.from(
-      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" fill="none" stroke="black" stroke-width="2"><path d="M4 20L12 3V20zM14 8L20 20H14z"/></svg>',
-    ),
-  })
-  await count.press(page.getByRole('button', { name: 'Put on the sheet' }))
-  await hand.afterStep('Put outline')
-  await count.press(tab('Pictures'))
-  await count.press(photograph('gull'))
-  await expect.poll(filled, { intervals: SOON }).toBe(1)
-  await count.press(page.getByRole('button', { name: 'Export', exact: true }))
-  const download = page.waitForEvent('download')
-  await count.press(page.getByRole('button', { name: 'Export PNG' }))
-  expect((await download).suggestedFilename()).toMatch(/\.png$/)
-  count.within({ presses: 7, drags: 0, typed: 0 })
 })

@@ -106,6 +106,14 @@ const replacedWords = (old: string, by: string, replaced: readonly Replaced[]): 
 
 const countWords = (count: number): string => (count === 1 ? 'The picture was' : `${count} pictures were`)
 
+const MOST_FAULTS = 3
+
+/** The first of many sentences, and how many more there are. */
+const firstOf = (faults: readonly string[]): readonly string[] =>
+  faults.length > MOST_FAULTS
+    ? [...faults.slice(0, MOST_FAULTS), `${faults.length - MOST_FAULTS} more could not be either.`]
+    : faults
+
 /** The hashes of what projects use, once that is asked for. */
 const useUsedAnywhere = (isWanted: boolean, version: number): ReadonlySet<string> | null => {
   const [used, setUsed] = useState<ReadonlySet<string> | null>(null)
@@ -151,13 +159,13 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
     setChosen([])
     setRemoved(asked.filter(({ hash }) => gone.has(hash)))
     onPictures(pictures.filter(({ hash }) => !gone.has(hash)))
-    setSaid([...(gone.size ? [`${countWords(gone.size)} removed.`] : []), ...faults].join(' '))
+    setSaid([...(gone.size ? [`${countWords(gone.size)} removed.`] : []), ...firstOf(faults)].join(' '))
   }
   const bringBack = async (): Promise<void> => {
     const { done, faults } = await eachOne(removed, (picture) => api.bringPictureBack(picture.hash))
     setRemoved([])
     onPictures([...done, ...pictures])
-    setSaid([`${countWords(done.length)} back.`, ...faults].join(' '))
+    setSaid([`${countWords(done.length)} back.`, ...firstOf(faults)].join(' '))
   }
 
   const replace = (old: PictureAnswer, by: PictureAnswer, where: Replacing['where']): void => {
@@ -181,7 +189,12 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
     if (!adds) return setChosen([hash])
     setChosen(chosen.includes(hash) ? chosen.filter((one) => one !== hash) : [...chosen, hash])
   }
-  const chosenPictures = chosen.flatMap((hash) => pictures.find((picture) => picture.hash === hash) ?? [])
+  const byHash = useMemo(() => new Map(pictures.map((picture) => [picture.hash, picture])), [pictures])
+  const areAllChosen = useMemo(() => {
+    const held = new Set(chosen)
+    return shown.every(({ hash }) => held.has(hash))
+  }, [chosen, shown])
+  const chosenPictures = chosen.flatMap((hash) => byHash.get(hash) ?? [])
   return (
     <div className={styles.library}>
       <div className={`${panel.column} ${styles.main}`}>
@@ -190,6 +203,11 @@ export const PictureLibrary = (props: PictureLibraryProps) => {
           {replacing
             ? `Choose what comes in the place of ${replacing.picture.name}. `
             : said || `${shown.length} of ${pictures.length} pictures. Shift and press to choose several.`}
+          {shown.length > 1 && !replacing && (
+            <Button size="small" onClick={() => setChosen(areAllChosen ? [] : shown.map(({ hash }) => hash))}>
+              {areAllChosen ? 'Choose none' : `Choose all ${shown.length}`}
+            </Button>
+          )}
           {removed.length > 0 && !replacing && (
             <Button size="small" onClick={() => void bringBack()}>
               Bring {removed.length > 1 ? 'them' : 'it'} back
