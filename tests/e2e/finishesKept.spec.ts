@@ -2,7 +2,9 @@ import type { Locator, Page } from '@playwright/test'
 import { layersOf } from '@/core/document/finish'
 import type { Project } from '@/core/document/types'
 import { expect, test } from './fixture'
-import { BenchHand, frameIn, makeProject, nameIt, run, SHEET } from './bench'
+import { fillFrames } from '@/core/document/edits/fills'
+import { setBackground } from '@/core/document/edits/sheets'
+import { BenchHand, frameIn, makeProject, nameIt, run, SHEET, SOON } from './bench'
 
 const PIECES = [
   { id: 'a', box: { cx: 200, cy: 200, w: 220, h: 180 }, filled: true },
@@ -142,4 +144,32 @@ test('a finish kept for all projects is offered in another one, by name, and amo
   await page.getByRole('menuitem', { name: 'No longer keep it for all projects' }).click()
   await expect(page.getByText('“Sea rail” is no longer kept for all projects.')).toBeVisible()
   expect(await (await request.get('/api/styles')).json()).toEqual([])
+})
+
+test('a new stroke is white on what is dark and ink on what is pale, as it is seen', async ({ page, request }) => {
+  const made = await makeProject(request, [
+    { id: 'a', box: { cx: 160, cy: 300, w: 160, h: 160 } },
+    { id: 'pale', box: { cx: 560, cy: 300, w: 420, h: 500 } },
+    { id: 'b', box: { cx: 560, cy: 300, w: 160, h: 160 } },
+  ])
+  const { project: blank } = (await (await request.get(`/api/projects/${made}`)).json()) as { project: Project }
+  const colours = { a: '#2a2030', pale: '#f4eedd', b: '#e6d8b8' } as const
+  const filled = Object.entries(colours).reduce(
+    (project, [id, colour]) => fillFrames(project, { sheetId: SHEET, ids: [id], fill: { kind: 'colour', colour } }),
+    setBackground(blank, { sheetId: SHEET, background: { kind: 'colour', colour: '#101820' } }),
+  )
+  const stored = await request.post('/api/projects', { data: { document: filled } })
+  const hand = await BenchHand.open(page, ((await stored.json()) as { id: string }).id)
+  for (const [at, id, colour] of [
+    [{ x: 160, y: 300 }, 'a', '#ffffff'],
+    [{ x: 560, y: 300 }, 'b', '#22282b'],
+  ] as const) {
+    await hand.press(at)
+    await finish(page).getByRole('button', { name: 'Add a stroke' }).click()
+    await expect
+      .poll(async () => layers((await hand.opened()).project, id), { intervals: SOON })
+      .toMatchObject([{ kind: 'stroke', paint: { kind: 'colour', colour } }])
+    await hand.table.focus()
+    await page.keyboard.press('Escape')
+  }
 })
