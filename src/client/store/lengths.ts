@@ -1,4 +1,6 @@
 import type { Sheet } from '@/core/document/types'
+import { hasLengths } from '@/core/document/edits/lengths'
+import { idsUnder, itemOf } from '@/core/document/tree'
 import type { Bench } from '@/client/store/bench'
 import { shownSheet } from '@/client/store/benchStore'
 import { toggleGrowsLengths } from '@/client/store/slices/card'
@@ -16,3 +18,7 @@ export const toggleGrowing = (bench: Bench): void => {
   const state = bench.get()
   toggleGrowsLengths(bench, kindOf(shownSheet(state), state.selection))
 }
+
+/** Is there anything among items of a sheet that could grow with their size? */
+export const haveLengths = (sheet: Sheet, ids: readonly string[]): boolean =>
+  [...idsUnder(sheet, ids)].some((id) => hasLengths(itemOf(sheet, id)))

@@ -1,8 +1,7 @@
-import { produceWithPatches, type Draft } from 'immer'
+import { produceWithPatches, type Draft, type Patch } from 'immer'
 import { PICTURES, type Fill } from '@/core/document/fill'
 import { followersIn, frameAt, leaderOf, sameAddress, type Follower } from '@/core/document/follows'
 import { nestingFault, showsSheets } from '@/core/document/sheetPictures'
-import type { Recorded } from '@/core/document/edit'
 import type { Follows, Frame, Project } from '@/core/document/types'
 
 /** What becomes of one frame: another fill, another leader, or with null none. */
@@ -77,7 +76,14 @@ const changesOf = (before: Project, after: Project): readonly Change[] =>
     return [...left, ...(isAlone ? loose : filled(before, leader, to, [next, ...others]))]
   })
 
-const applied = (project: Project, changes: readonly Change[]): Recorded => {
+/** A project after changes, with the patches there and back: what an edit records. */
+interface Led {
+  readonly project: Project
+  readonly forward: readonly Patch[]
+  readonly inverse: readonly Patch[]
+}
+
+const applied = (project: Project, changes: readonly Change[]): Led => {
   const [after, forward, inverse] = produceWithPatches(project, (draft: Draft<Project>) => {
     for (const { at, fill, follows } of changes) {
       const frame = draft.sheets[at.sheetId]?.items[at.frameId]
@@ -103,7 +109,7 @@ const letGo = (after: Project, changes: readonly Change[]): readonly Change[] =>
  * counts before a follower's. A follower that is emptied, or filled with anything but a picture, follows no more. Where the
  * leader goes, the first follower takes its place. Null where there is nothing to do.
  */
-export const followLeaders = (before: Project, after: Project): Recorded | null => {
+export const followLeaders = (before: Project, after: Project): Led | null => {
   const changes = changesOf(before, after)
   if (!changes.length) return null
   const followed = applied(after, changes)

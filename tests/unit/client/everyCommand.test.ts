@@ -14,7 +14,7 @@ import { markPictures, startColour, startPoints, startTracing, takeBackOne } fro
 import { takeInHand } from '@/client/store/slices/mode'
 import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
 import { newSheet } from '@/core/document/create'
-import { echoOf } from '@/core/document/edits/echoes'
+import { echoOf, followFrame } from '@/core/document/edits/echoes'
 import { fillFrames, placePicture } from '@/core/document/edits/fills'
 import { addSlot } from '@/core/document/edits/slots'
 import { planeOfFrame } from '@/core/document/edits/planes'
@@ -26,7 +26,7 @@ import type { Quad } from '@/core/geometry/quad'
 import { markItems } from '@/core/document/edits/items'
 import { groupItems } from '@/core/document/edits/groups'
 import { addFinish, applyFinish } from '@/core/document/edits/namedFinishes'
-import { addSheet, changeSheet, setBackground, setGuides, setVeil } from '@/core/document/edits/sheets'
+import { addSheet, copiedSheet, changeSheet, setBackground, setGuides, setVeil } from '@/core/document/edits/sheets'
 import { makeSpan } from '@/core/document/edits/spans'
 import { addTake } from '@/core/document/edits/takes'
 import type { Project } from '@/core/document/types'
@@ -156,6 +156,9 @@ const scenes = (): readonly Scene[] => {
   const all = ['f-1', 'f-2', 'f-3']
   const spanned = makeSpan(sampleProject(), { sheetId: SHEET, ids: all, spanId: 'span-1', pictureId: 'pic-1' })
   const echoed = echoOf(base, { sheetId: SHEET, frameId: 'f-3', of: 'f-1' })
+  const card = addSheet(base, { sheet: copiedSheet(sheetOf(base, SHEET), 's-card', 'Card'), after: SHEET })
+  const of = { sheetId: SHEET, frameId: 'f-1' }
+  const led = followFrame(card, { sheetId: 's-card', ids: ['f-3'], of })
   const grouped = groupItems(base, { sheetId: SHEET, ids: all, groupId: 'g-1', name: 'Group' })
   const named = applyFinish(addFinish(base, { finish: { id: 'n-1', name: 'Thin', category: '', layers: [] } }), {
     sheetId: SHEET,
@@ -192,6 +195,7 @@ const scenes = (): readonly Scene[] => {
     { name: 'windows of a span', project: spanned, selection: all },
     { name: 'an echo', project: echoed, selection: ['f-3'] },
     { name: 'an original', project: echoed, selection: ['f-1'] },
+    { name: 'a leader', project: led, selection: ['f-1'] },
     { name: 'a named finish', project: named, selection: ['f-1'] },
     { name: 'a text', project: textProject(), selection: ['g-word'] },
     { name: 'a letter', project: textProject(), selection: ['l-1'] },

@@ -4,8 +4,6 @@ import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { formatLength } from '@/core/units'
 import { canSizeFreely, hullOf, type Hull } from '@/core/document/extent'
-import { hasLengths } from '@/core/document/edits/lengths'
-import { idsUnder, itemOf } from '@/core/document/tree'
 import type { Item } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useUnits } from '@/client/parts/fields/Units'
@@ -13,6 +11,7 @@ import { shownSheet } from '@/client/store/benchStore'
 import { RatioLock } from '@/client/parts/fields/RatioLock'
 import { LengthField, PlainField } from '@/client/parts/fields/LengthField'
 import styles from '@/client/parts/Panel.module.css'
+import { haveLengths } from '@/client/store/lengths'
 import { sizeHull, turnHull, moveHull } from '@/client/store/hull'
 
 interface ItemsProps {
@@ -78,9 +77,7 @@ const Fields = ({ items, hull }: ItemsProps & { readonly hull: Hull }) => {
         value={turn}
         onValue={(value) => turnHull(bench, ids, hull, value)}
       />
-      {[...idsUnder(sheet, ids)].some((id) => hasLengths(itemOf(sheet, id))) && (
-        <CommandButton framed id="growFinish" />
-      )}
+      {haveLengths(sheet, ids) && <CommandButton framed id="growFinish" />}
       <div className={styles.kind}>{keeps ? 'Sized in proportion, from the top left' : 'From the top left'}</div>
     </>
   )

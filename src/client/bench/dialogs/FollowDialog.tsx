@@ -1,4 +1,5 @@
 'use client'
+import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
@@ -13,9 +14,29 @@ import type { Project } from '@/core/document/types'
 import type { Size } from '@/core/geometry/vector'
 import { svgTextOf } from '@/core/path/svgText'
 import panel from '@/client/parts/Panel.module.css'
-import styles from '@/client/bench/dialogs/Follow.module.css'
+import styles from '@/client/bench/dialogs/Takes.module.css'
 
 const MOST: Size = { w: 250, h: 220 }
+
+/** Outlines of frames over the picture of their sheet; the one that would be pressed stands out. */
+const OUTLINES = {
+  position: 'absolute',
+  inset: 0,
+  overflow: 'visible',
+  '& path': {
+    fill: 'transparent',
+    stroke: 'var(--room-inkSoft)',
+    strokeWidth: 1.5,
+    vectorEffect: 'non-scaling-stroke',
+    cursor: 'pointer',
+    outline: 'none',
+  },
+  '& path:hover, & path:focus-visible': {
+    stroke: 'var(--room-plum)',
+    strokeWidth: 3,
+    fill: 'color-mix(in srgb, var(--room-plum) 22%, transparent)',
+  },
+} as const
 
 interface SheetProps extends Followable {
   readonly project: Project
@@ -27,15 +48,22 @@ const FollowableSheet = ({ project, sheet, frames, onFrame }: SheetProps) => {
   const k = Math.min(MOST.w / sheet.size.w, MOST.h / sheet.size.h)
   const [w, h] = [Math.round(sheet.size.w * k), Math.round(sheet.size.h * k)]
   return (
-    <figure className={styles.sheet}>
-      <figcaption className={styles.name}>{sheet.name}</figcaption>
-      <div className={styles.picture} style={{ width: w, height: h }}>
+    <figure style={{ margin: 0 }}>
+      <figcaption>{sheet.name}</figcaption>
+      <div style={{ position: 'relative', lineHeight: 0, width: w, height: h }}>
         <Thumbnail project={project} sheet={sheet} width={w} height={h} />
-        <svg viewBox={`0 0 ${sheet.size.w} ${sheet.size.h}`} width={w} height={h} role="group" aria-label={sheet.name}>
+        <Box
+          component="svg"
+          sx={OUTLINES}
+          viewBox={`0 0 ${sheet.size.w} ${sheet.size.h}`}
+          width={w}
+          height={h}
+          role="group"
+          aria-label={sheet.name}
+        >
           {frames.map((frame) => (
             <path
               key={frame.id}
-              className={styles.frame}
               d={svgTextOf(pathOnSheet(sheet, frame, lineOf(frame)))}
               role="button"
               tabIndex={0}
@@ -50,7 +78,7 @@ const FollowableSheet = ({ project, sheet, frames, onFrame }: SheetProps) => {
               <title>{frame.name}</title>
             </path>
           ))}
-        </svg>
+        </Box>
       </div>
     </figure>
   )
@@ -70,7 +98,7 @@ export const FollowDialog = ({ onClose }: { readonly onClose: () => void }) => {
             ? 'Press a frame: its picture is shown here too, and from now on a change of one changes both. Size, outline and finish stay their own.'
             : 'No other sheet has a frame that could be followed. Frames in which one picture is shown together cannot be.'}
         </p>
-        <div className={styles.sheets}>
+        <div className={styles.takes}>
           {sheets.map(({ sheet, frames }) => (
             <FollowableSheet
               key={sheet.id}

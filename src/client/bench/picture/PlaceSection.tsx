@@ -7,7 +7,6 @@ import { rectAround } from '@/core/geometry/rect'
 import { boxCorners, type Box } from '@/core/geometry/box'
 import type { Anchor } from '@/core/placement/position'
 import type { Point } from '@/core/geometry/vector'
-import { hasLengths } from '@/core/document/edits/lengths'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { AnchorButton } from '@/client/bench/card/AnchorButton'
@@ -17,7 +16,9 @@ import { RatioLock } from '@/client/parts/fields/RatioLock'
 import { Section } from '@/client/parts/Section'
 import { useUnits } from '@/client/parts/fields/Units'
 import styles from '@/client/parts/Panel.module.css'
+import { haveLengths } from '@/client/store/lengths'
 import { putBox } from '@/client/store/frameFields'
+import { shownSheet } from '@/client/store/benchStore'
 import { selectedFrame } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
 
@@ -57,6 +58,7 @@ const Fields = ({ frame }: FrameProps) => {
   const isLocked = useBench((state) => state.locksRatio.frame)
   const sheetId = useBench((state) => state.sheetId)
   const at = { sheetId, frameId: frame.id }
+  const canGrow = useBench((state) => haveLengths(shownSheet(state), [frame.id]))
   const { box, turn } = live
   const from = pointOf(box, turn, anchor)
   const change = (name: string, next: Partial<Box>): void => putBox(bench, name, at, { box: { ...box, ...next } })
@@ -98,7 +100,7 @@ const Fields = ({ frame }: FrameProps) => {
         </CommandButton>
         <AnchorButton />
       </div>
-      {hasLengths(frame) && <CommandButton framed id="growFinish" />}
+      {canGrow && <CommandButton framed id="growFinish" />}
     </>
   )
 }

@@ -60,8 +60,8 @@ const PicturesNote = () => {
   const marked = useBench((state) => chosenPictures(state).length)
   const words = marked
     ? `${counted(marked, 'marked picture')}: into the letters in order${marked > 1 ? ', then from the first again' : ''}.`
-    : 'Mark one or more pictures in the supplies (Shift and press) to fill the letters; without any they stay empty.'
-  return <p className={panel.kind}>{words}</p>
+    : 'To fill them, mark pictures among the supplies: Shift and press.'
+  return <div className={panel.kind}>{words}</div>
 }
 
 /** The fields of a set that is to be made. */

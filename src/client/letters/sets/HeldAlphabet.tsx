@@ -6,7 +6,7 @@ import type { Alphabet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FaceButton } from '@/client/letters/FaceButton'
 import { LookFields } from '@/client/letters/LookFields'
-import { SetFinish, SetGround } from '@/client/letters/SetLooks'
+import { SetFinish, SetGround } from '@/client/letters/sets/SetLooks'
 import { WordField } from '@/client/parts/fields/WordField'
 import { RailButton } from '@/client/parts/RailButton'
 import {
