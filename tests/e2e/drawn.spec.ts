@@ -99,7 +99,7 @@ test('an SVG with its pictures beside it is a zip, and shows what the PNG shows'
   await dialog(page).getByRole('radio', { name: 'SVG' }).check()
   await dialog(page).getByRole('checkbox', { name: 'Pictures in a folder beside' }).check()
   const said = dialog(page).getByRole('group', { name: 'What comes out' })
-  await expect(said.getByText(/\d+ kB$/)).toBeVisible()
+  await expect(said.getByText(/\d+ kB, a zip$/)).toBeVisible()
   const download = await saved(page, 'Export SVG')
   expect(download.suggestedFilename()).toBe('Bench-test.zip')
   const zip = await readFile(await download.path())

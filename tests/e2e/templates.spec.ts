@@ -70,6 +70,7 @@ test('a look that is switched on is seen on the table, and off again is not', as
   await page.goto('/templates')
   await page.getByRole('button', { name: /^Strip of four/ }).click()
   const hand = await benchHere(page)
+  await findPrints(page)
   await supply(page, 'print-one').click()
   await hand.afterStep('Fill frame')
   const opening = openingsOf(firstSheet(await stored(hand)))[0]

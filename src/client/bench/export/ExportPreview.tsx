@@ -27,7 +27,7 @@ const SizeWords = ({ request }: { readonly request: ExportRequest | null }) => {
     <>
       {isExact ? '' : 'about '}
       {megabytes(bytes)}
-      {files !== undefined && `, a zip of ${files}`}
+      {files !== undefined && (files > 1 ? `, a zip of ${files}` : ', a zip')}
     </>
   )
 }

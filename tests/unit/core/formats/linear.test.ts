@@ -8,7 +8,7 @@ import { looksLikeSvg } from '@/core/formats/svg/xml'
 
 const svg = (inner: string): string => `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">${inner}</svg>`
 
-/** Twice the text may take twice the time, and some; four times the time would be the square of it. */
+/** Eight times the text may take eight times the time, and some; 64 times the time would be the square of it. */
 const growth = (make: (n: number) => string, read: (text: string) => unknown, n: number): number => {
   const time = (text: string): number => {
     const start = performance.now()
@@ -17,7 +17,9 @@ const growth = (make: (n: number) => string, read: (text: string) => unknown, n:
   }
   const [small, large] = [make(n), make(8 * n)]
   read(small)
-  return Math.min(...[0, 1, 2].map(() => time(large))) / Math.max(0.4, Math.min(...[0, 1, 2].map(() => time(small))))
+  // In turns, so that what else the machine does meets both alike.
+  const times = Array.from({ length: 8 }, () => [time(small), time(large)] as const)
+  return Math.min(...times.map(([, most]) => most)) / Math.max(0.4, Math.min(...times.map(([least]) => least)))
 }
 
 describe('a text from outside', () => {
@@ -35,7 +37,7 @@ describe('a text from outside', () => {
     ['a transform of spaces', (n: number) => `${' '.repeat(n)}x`, parseTransform, 20_000],
     ['a reference of spaces', (n: number) => svg(`<use href="#${' '.repeat(n)}x)"/>`), readArtwork, 20_000],
   ] as const)('of %s takes no square of its length', (_what, make, read, n) => {
-    expect(growth(make, read, n)).toBeLessThan(30)
+    expect(growth(make, read, n)).toBeLessThan(40)
   })
 })
 
