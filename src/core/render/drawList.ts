@@ -4,20 +4,16 @@ import { resolved, resolvedSheet } from '@/core/document/colours'
 import { shownFinish } from '@/core/document/finish'
 import { originalOf } from '@/core/document/content'
 import { inkOf, vacantFrames } from '@/core/document/lettering'
-import { outlineOnSheet } from '@/core/document/outline'
 import { backgroundBox, backgroundHolder, frameRect, readingOrder, sheetOf } from '@/core/document/read'
 import type { SheetView } from '@/core/document/sheetViews'
 import { frameOf, framesOf, framesUnder, isHidden, topmostIds } from '@/core/document/tree'
 import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { boxMatrix } from '@/core/geometry/box'
-import { IDENTITY } from '@/core/geometry/matrix'
 import { readingRows } from '@/core/geometry/reading'
 import { growRect, mapRect, rectSize, unionRects } from '@/core/geometry/rect'
 import { boundsOf } from '@/core/path/extent'
-import { unitedFlat } from '@/core/path/flat'
 import type { Outline } from '@/core/path/path'
 import { outlineOf } from '@/core/stencil/stencil'
-import { finishOps } from '@/core/render/finishOps'
 import { composedAs, renderFrame, renderFrameBleed } from '@/core/render/frame'
 import { needsOf, pictureOps, type Need } from '@/core/render/needs'
 import { pictureOp } from '@/core/render/picture'
@@ -32,6 +28,7 @@ import {
   type FileSource,
 } from '@/core/render/ops'
 import { renderPlaceholder } from '@/core/render/placeholder'
+import { silhouetteOf, silhouetteOps } from '@/core/render/silhouette'
 import { fillOp } from '@/core/render/style'
 
 export const VEIL_ID = '@veil'
@@ -84,9 +81,10 @@ export const renderGroup = (project: Project, sheet: Sheet, group: Group, childr
   const finish = shownFinish(project, group)
   const members = finish.layers.length > 0 ? framesUnder(sheet, [group.id]) : []
   const seen = members.filter((frame) => !isHidden(sheet, frame.id))
-  const silhouette = { outline: unitedFlat(seen.map((frame) => outlineOnSheet(sheet, frame))), toSheet: IDENTITY }
-  const ops = finishOps(finish.layers, silhouette)
-  const edge = seen.length > 0 ? [growRect(boundsOf(silhouette.outline.path), ops.reach)] : []
+  const silhouette = silhouetteOf(sheet, seen)
+  const ops = silhouetteOps(finish.layers, silhouette)
+  const edge =
+    seen.length > 0 ? [growRect(mapRect(silhouette.toSheet, boundsOf(silhouette.outline.path)), ops.reach)] : []
   return {
     id: group.id,
     bounds: unionRects([...children.map(({ bounds }) => bounds), ...edge]),

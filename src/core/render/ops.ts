@@ -193,7 +193,7 @@ export interface DrawGroup extends Composed {
   readonly id: string
   readonly bounds: Rect
   readonly children: readonly DrawNode[]
-  /** The members' outlines united, in sheet points: what the operations are about. */
+  /** The members' outlines united: what the operations are about. */
   readonly silhouette: Shape
   /** Beneath the members, less what lies well within the silhouette. */
   readonly under: readonly DrawOp[]

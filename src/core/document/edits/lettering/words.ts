@@ -1,4 +1,4 @@
-import { unitedFlat } from '@/core/path/flat'
+import { unitedFlat } from '@/core/path/united'
 import type { Outline } from '@/core/path/path'
 import type { ColourRef } from '@/core/colour/slots'
 import { defineEdit, joinRecorded, put, type Recorded, unchanged } from '@/core/document/edit'

@@ -1,0 +1,40 @@
+import type { Point } from '@/core/geometry/vector'
+import { spanShown } from '@/core/document/content'
+import { layOf } from '@/core/document/laid'
+import { framesUnder } from '@/core/document/tree'
+import type { Frame, Sheet } from '@/core/document/types'
+
+/** Moves that differ by no more than rounding, in points. */
+const SAME_MOVE = 1e-7
+
+const sameButBox = (a: Frame, b: Frame): boolean => {
+  const keys = Object.keys(a) as (keyof Frame)[]
+  return keys.length === Object.keys(b).length && keys.every((key) => key === 'box' || a[key] === b[key])
+}
+
+/** How far a frame was moved, in points, where nothing else of it changed; null else. */
+export const movedBy = (before: Frame, now: Frame): Point | null => {
+  const [was, is] = [before.box, now.box]
+  if (was.w !== is.w || was.h !== is.h || !sameButBox(before, now)) return null
+  return { x: is.cx - was.cx, y: is.cy - was.cy }
+}
+
+/** Does a frame look otherwise elsewhere on the sheet: a window, in perspective, or one shaded by what it stands on? */
+export const looksByPlace = (sheet: Sheet, frame: Frame): boolean =>
+  frame.shade !== undefined || spanShown(sheet, frame) !== null || layOf(sheet, frame) !== null
+
+/** Are two moves the same but for rounding? */
+export const isSameMove = (a: Point, b: Point): boolean => Math.abs(a.x - b.x) + Math.abs(a.y - b.y) < SAME_MOVE
+
+/** How far all frames of a selection were moved, where all were by as much and nothing else of them changed; null else. */
+export const commonMove = (before: Sheet, now: Sheet, ids: readonly string[]): Point | null => {
+  const frames = framesUnder(now, ids)
+  let common: Point | null = null
+  for (const frame of frames) {
+    const was = before.items[frame.id]
+    const by = was?.kind === 'frame' ? movedBy(was, frame) : null
+    if (!by || (common && !isSameMove(common, by))) return null
+    common ??= by
+  }
+  return common
+}
