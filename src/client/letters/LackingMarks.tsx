@@ -7,7 +7,7 @@ import { isAtHand } from '@/core/document/tree'
 import { isWord, poseMatrix, type Word } from '@/core/document/lettering'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { lackingOf, mayLack } from '@/client/store/lackingLetters'
-import { shownSheet } from '@/client/store/benchStore'
+import { shownSheetIf } from '@/client/store/benchStore'
 import { viewMatrix } from '@/client/store/view'
 import { svgPoints } from '@/client/stage/overlayGeometry'
 import { LOOKS } from '@/client/stage/looks'
@@ -35,7 +35,8 @@ const WordMarks = ({ word }: { readonly word: Word }) => {
 
 /** The texts of the sheet whose typefaces may lack letters. */
 export const LackingMarks = () => {
-  const sheet = useBench(shownSheet)
+  const sheet = useBench(shownSheetIf(({ items }) => Object.values(items).some(isWord)))
+  if (!sheet) return null
   return Object.values(sheet.items)
     .filter((item): item is Word => isWord(item) && isAtHand(sheet, item.id) && mayLack(item))
     .map((word) => <WordMarks key={word.id} word={word} />)

@@ -5,7 +5,7 @@ import { frameAt } from '@/core/document/read'
 import { framesOf, isHidden } from '@/core/document/tree'
 import type { Frame, Sheet } from '@/core/document/types'
 import { useBench } from '@/client/binding/useBench'
-import { shownSheet } from '@/client/store/benchStore'
+import { shownSheetIf } from '@/client/store/benchStore'
 import type { View } from '@/client/store/state'
 import { LOOKS } from '@/client/stage/looks'
 
@@ -43,21 +43,23 @@ const EmptyName = memo(function EmptyName({
   const first = y - 2 - ((lines.length - 1) * LINE) / 2
   return (
     <g data-empty={frame.id}>
-      {box.w * view.scale > ROOM_FOR_NAME && box.h * view.scale > ROOM_FOR_SIZE && (
-        <>
-          <text x={x} y={first} {...LOOKS.emptyName}>
-            {shortened(frame.name, room)}
-          </text>
-          {lines.map((line, i) => (
-            <text key={line} x={x} y={first + (i + 1) * LINE} {...LOOKS.emptySize}>
-              {shortened(line, room)}
-            </text>
-          ))}
-        </>
-      )}
+      <text x={x} y={first} {...LOOKS.emptyName}>
+        {shortened(frame.name, room)}
+      </text>
+      {lines.map((line, i) => (
+        <text key={line} x={x} y={first + (i + 1) * LINE} {...LOOKS.emptySize}>
+          {shortened(line, room)}
+        </text>
+      ))}
     </g>
   )
 })
+
+const isBlank = ({ fill, stencil }: Frame): boolean => fill.kind === 'none' && stencil.kind !== 'glyph'
+
+/** Only frames that are seen this large have a name: few have, however many there are. */
+const hasRoom = ({ box }: Frame, { scale }: View): boolean =>
+  box.w * scale > ROOM_FOR_NAME && box.h * scale > ROOM_FOR_SIZE
 
 /** Is the middle of the frame in sight, with nothing over it? */
 const isOpenToView = (sheet: Sheet, frame: Frame): boolean => {
@@ -67,15 +69,12 @@ const isOpenToView = (sheet: Sheet, frame: Frame): boolean => {
 
 /** What stands written on the empty frames of the sheet; their hatching is painted below. Letters say what they are. */
 export const EmptyFrames = () => {
-  const sheet = useBench(shownSheet)
+  const sheet = useBench(shownSheetIf((on) => framesOf(on).some(isBlank)))
   const view = useBench((state) => state.view)
+  if (!sheet) return null
   return framesOf(sheet)
     .filter(
-      (frame) =>
-        frame.fill.kind === 'none' &&
-        frame.stencil.kind !== 'glyph' &&
-        !isHidden(sheet, frame.id) &&
-        isOpenToView(sheet, frame),
+      (frame) => isBlank(frame) && hasRoom(frame, view) && !isHidden(sheet, frame.id) && isOpenToView(sheet, frame),
     )
     .map((frame) => <EmptyName key={frame.id} frame={frame} unit={sheet.unit} ppi={sheet.ppi} view={view} />)
 }

@@ -51,7 +51,9 @@ const Guide = ({
 
 /** The sheet's guides, and the one under the hand with its place. */
 export const SheetGuides = () => {
-  const sheet = useBench(shownSheet)
+  const guides = useBench((state) => shownSheet(state).guides)
+  const unit = useBench((state) => shownSheet(state).unit)
+  const ppi = useBench((state) => shownSheet(state).ppi)
   const drag = useBench((state) => state.guideDrag)
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
@@ -61,7 +63,7 @@ export const SheetGuides = () => {
   return (
     <>
       {(['x', 'y'] as const).flatMap((axis) =>
-        sheet.guides[axis].map((at, index) => (
+        guides[axis].map((at, index) => (
           <Guide key={`${axis}-${index}`} axis={axis} at={at} index={index} isHeld={isHeld(axis, index)} />
         )),
       )}
@@ -87,7 +89,7 @@ export const SheetGuides = () => {
           <Tag
             x={drag.axis === 'x' ? drag.at * view.scale + view.x : 60}
             y={drag.axis === 'x' ? 40 : drag.at * view.scale + view.y}
-            text={`${formatLength(drag.at, sheet.unit, sheet.ppi)} ${sheet.unit}`}
+            text={`${formatLength(drag.at, unit, ppi)} ${unit}`}
           />
         </g>
       )}
@@ -135,7 +137,8 @@ const Line = ({ line }: { readonly line: SnapLine }) => {
 
 const Gap = ({ gap }: { readonly gap: SnapGap }) => {
   const view = useBench((state) => state.view)
-  const { unit, ppi } = useBench(shownSheet)
+  const unit = useBench((state) => shownSheet(state).unit)
+  const ppi = useBench((state) => shownSheet(state).ppi)
   const from = gap.from * view.scale + (gap.axis === 'x' ? view.x : view.y)
   const to = gap.to * view.scale + (gap.axis === 'x' ? view.x : view.y)
   const at = gap.at * view.scale + (gap.axis === 'x' ? view.y : view.x)

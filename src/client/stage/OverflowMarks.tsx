@@ -6,13 +6,14 @@ import { isText, linesOver } from '@/core/document/text'
 import { framesOf, isHidden } from '@/core/document/tree'
 import { useBench } from '@/client/binding/useBench'
 import { LOOKS } from '@/client/stage/looks'
-import { shownSheet } from '@/client/store/benchStore'
+import { shownSheetIf } from '@/client/store/benchStore'
 import { toTable } from '@/client/store/view'
 
 /** A sign at the foot of every text that does not fit its box; no output shows it. */
 export const OverflowMarks = () => {
-  const sheet = useBench(shownSheet)
+  const sheet = useBench(shownSheetIf((on) => framesOf(on).some(isText)))
   const view = useBench((state) => state.view)
+  if (!sheet) return null
   return framesOf(sheet)
     .filter(isText)
     .map((frame) => {

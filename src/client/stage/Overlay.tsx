@@ -33,18 +33,20 @@ import { handleLayout, svgMatrix } from '@/client/stage/overlayGeometry'
 import { planeInHand } from '@/client/store/planes'
 import { placedFrame } from '@/client/store/placed'
 import { selectedFrame } from '@/client/store/selection'
-import { shownSheet } from '@/client/store/benchStore'
+import { shownProject, shownSheet, shownSheetIf } from '@/client/store/benchStore'
 import { viewMatrix } from '@/client/store/view'
 import { LOOKS } from '@/client/stage/looks'
 import styles from '@/client/stage/Overlay.module.css'
 
 /** Trim edge, and the bleed beyond it. */
 const SheetEdges = () => {
-  const sheet = useBench(shownSheet)
+  const size = useBench((state) => shownSheet(state).size)
+  const beyond = useBench((state) => shownSheet(state).bleed)
+  const within = useBench((state) => shownSheet(state).safe)
   const view = useBench((state) => state.view)
-  const bleed = sheet.bleed * view.scale
-  const safe = sheet.safe * view.scale
-  const edge = { x: view.x, y: view.y, width: sheet.size.w * view.scale, height: sheet.size.h * view.scale }
+  const bleed = beyond * view.scale
+  const safe = within * view.scale
+  const edge = { x: view.x, y: view.y, width: size.w * view.scale, height: size.h * view.scale }
   return (
     <>
       {bleed > 0 && (
@@ -58,7 +60,7 @@ const SheetEdges = () => {
         />
       )}
       <rect {...edge} {...LOOKS.trim} />
-      {sheet.safe > 0 && (
+      {safe > 0 && (
         <rect
           x={edge.x + safe}
           y={edge.y + safe}
@@ -75,10 +77,11 @@ const SheetEdges = () => {
 const GRID_ROOM = 5
 
 const Grid = () => {
-  const sheet = useBench(shownSheet)
+  const grid = useBench((state) => shownSheet(state).grid)
+  const size = useBench((state) => shownSheet(state).size)
   const view = useBench((state) => state.view)
-  if (!sheet.grid || sheet.grid * view.scale < GRID_ROOM) return null
-  const step = sheet.grid * view.scale
+  if (!grid || grid * view.scale < GRID_ROOM) return null
+  const step = grid * view.scale
   return (
     <>
       <defs>
@@ -86,23 +89,17 @@ const Grid = () => {
           <path d={`M${step} 0H0V${step}`} fill="none" {...LOOKS.grid} />
         </pattern>
       </defs>
-      <rect
-        x={view.x}
-        y={view.y}
-        width={sheet.size.w * view.scale}
-        height={sheet.size.h * view.scale}
-        fill="url(#grid)"
-      />
+      <rect x={view.x} y={view.y} width={size.w * view.scale} height={size.h * view.scale} fill="url(#grid)" />
     </>
   )
 }
 
 /** The bounds of the group within which the hand works. */
 const EnteredLine = () => {
-  const sheet = useBench(shownSheet)
+  const sheet = useBench(shownSheetIf((_, { entered }) => entered !== null))
   const entered = useBench((state) => state.entered)
   const view = useBench((state) => state.view)
-  if (entered === null || !sheet.items[entered]) return null
+  if (entered === null || !sheet?.items[entered]) return null
   const r = itemRect(sheet, entered)
   return (
     <rect
@@ -118,10 +115,10 @@ const EnteredLine = () => {
 /** A sign on every frame whose picture's file is gone. */
 const MissingMarks = () => {
   const missing = useBench((state) => state.missing)
-  const project = useBench((state) => state.preview ?? state.project)
-  const sheet = useBench(shownSheet)
+  const project = useBench((state) => (state.missing.length ? shownProject(state) : null))
+  const sheet = useBench(shownSheetIf((_, state) => state.missing.length > 0))
   const view = useBench((state) => state.view)
-  if (!missing.length) return null
+  if (!project || !sheet) return null
   return framesOf(sheet)
     .filter((frame) => missing.includes(hashOf(project.pictures[placedIn(sheet, frame)?.pictureId ?? ''])))
     .map((frame) => ({ frame, middle: apply(viewMatrix(view), rectCentre(frameRect(sheet, frame))) }))
@@ -217,8 +214,8 @@ const StoppedSign = () => {
   const frame = useBench(selectedFrame)
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
-  const sheet = useBench(shownSheet)
-  if (!isStopped || !frame) return null
+  const sheet = useBench(shownSheetIf((_, state) => state.isStopped))
+  if (!isStopped || !frame || !sheet) return null
   const { x0, x1, y1 } = rectAround(
     handleLayout(frame.box, frame.turn, view, table, false, layOf(sheet, frame)).corners,
   )
@@ -236,6 +233,13 @@ const StoppedSign = () => {
 
 /** Everything above the painted sheet: empty frames, edges, handles, signs. */
 export const Overlay = () => (
+  <>
+    <MemberLines />
+    <Marks />
+  </>
+)
+
+const Marks = () => (
   <svg className={styles.overlay} aria-hidden={false}>
     <Grid />
     <LackingMarks />
@@ -247,7 +251,6 @@ export const Overlay = () => (
     <OverflowMarks />
     <EnteredLine />
     <FitBox />
-    <MemberLines />
     <SharedLines />
     <PanelBleeds />
     <MaskLine />

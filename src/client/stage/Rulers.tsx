@@ -18,7 +18,8 @@ const Ruler = ({ along }: { readonly along: Axis }) => {
   const bench = useBenchHandle()
   const view = useBench((state) => state.view)
   const table = useBench((state) => state.table)
-  const sheet = useBench(shownSheet)
+  const unit = useBench((state) => shownSheet(state).unit)
+  const ppi = useBench((state) => shownSheet(state).ppi)
   const isTop = along === 'x'
   // A guide pulled from the ruler along the top lies level, and the other way round.
   const guide = isTop ? 'y' : 'x'
@@ -27,7 +28,7 @@ const Ruler = ({ along }: { readonly along: Axis }) => {
     moveGuide(bench, guide, null, xy)
     if (last) dropGuide(bench)
   })
-  const marks = rulerMarks(isTop ? table.w : table.h, isTop ? view.x : view.y, view.scale, sheet.unit, sheet.ppi)
+  const marks = rulerMarks(isTop ? table.w : table.h, isTop ? view.x : view.y, view.scale, unit, ppi)
   return (
     <svg
       {...bind()}
@@ -37,7 +38,7 @@ const Ruler = ({ along }: { readonly along: Axis }) => {
       data-ruler={along}
       data-grip="guide-new"
       role="img"
-      aria-label={`Ruler ${isTop ? 'across' : 'down'} in ${sheet.unit}; drag off it for a guide`}
+      aria-label={`Ruler ${isTop ? 'across' : 'down'} in ${unit}; drag off it for a guide`}
     >
       {marks.map(({ at, label }) => (
         <g key={at} transform={isTop ? `translate(${at} 0)` : `translate(0 ${at})`}>

@@ -64,7 +64,7 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     const project = asSeen(shownProject(state), state.isBefore)
     const sheet = sheetOf(project, state.sheetId)
     const held = state.preview ? asSeen(state.project, state.isBefore) : project
-    const { repainted, milliseconds } = painter.paint({
+    const { repainted, milliseconds, isSettled } = painter.paint({
       project,
       sheet,
       still: { project: held, sheet: held.sheets[state.sheetId] ?? sheet },
@@ -78,7 +78,8 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     // Read by the measuring script and by tests that wait for the picture to be there.
     canvas.dataset['repainted'] = String(repainted)
     canvas.dataset['paintMs'] = milliseconds.toFixed(2)
-    canvas.dataset['ready'] = String(!images.isWaiting)
+    canvas.dataset['ready'] = String(!images.isWaiting && isSettled)
+    if (!isSettled) ask()
     const missing = Object.values(state.project.pictures)
       .map(hashOf)
       .filter((hash) => images.isMissing(hash))

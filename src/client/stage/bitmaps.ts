@@ -1,7 +1,8 @@
 import { compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import { growRect, intersectRects, mapRect, rectHolds, type Rect } from '@/core/geometry/rect'
+import { growRect, intersectRects, mapRect, moveRect, rectHolds, rectSize, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { originalOf, placedIn } from '@/core/document/content'
+import { sameList } from '@/core/document/lists'
 import { inkOf } from '@/core/document/lettering'
 import { outlineOnSheet } from '@/core/document/outline'
 import { frameRect } from '@/core/document/read'
@@ -17,10 +18,13 @@ import type { LevelImages } from '@/client/stage/images'
 
 /** One node painted once, and what it was painted from. */
 export interface Bitmap {
+  /** How it is composed, and what that is told apart by. */
   readonly node: DrawNode
+  /** What it shows: the node itself, or that whose hatching it is. */
+  readonly of: DrawNode
   readonly scale: number
   readonly sources: readonly unknown[]
-  /** Where the bitmap lies, in device pixels from the sheet's origin. */
+  /** Where the bitmap lies, in device pixels from the sheet's origin; of a stand-in at another scale larger or smaller. */
   readonly region: Rect
   readonly source: OffscreenCanvas
 }
@@ -59,18 +63,53 @@ type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 export const drawBitmap = (context: Context, { source, region, node }: Bitmap, origin: Point, strength = 1): void => {
   context.globalAlpha = (node.opacity ?? 1) * strength
   context.globalCompositeOperation = node.blend ?? 'source-over'
-  context.drawImage(source, origin.x + region.x0, origin.y + region.y0)
+  const { w, h } = rectSize(region)
+  context.drawImage(source, origin.x + region.x0, origin.y + region.y0, w, h)
   context.globalAlpha = 1
   context.globalCompositeOperation = 'source-over'
 }
 
-/** Bitmaps of nodes, each painted anew only if something of it changed. Cached within a bound of bytes. */
+/** How far a node lies from one that it equals otherwise, in points; null where it does not. */
+export type Between = (before: DrawNode, now: DrawNode) => Point | null
+
+/** A bitmap that shows a node, and whether it is just what painting it anew would give. */
+interface Near {
+  readonly bitmap: Bitmap
+  readonly isExact: boolean
+}
+
+/** A bitmap may lie this far from where it should and still be what painting it anew gives, in device pixels. */
+const EXACT = 1e-6
+
+/**
+ * Bitmaps of nodes, each painted anew only if something of it changed. What was only moved, or is seen at another scale, is
+ * shown by the bitmap it had while a hand moves it, and afterwards until there is time to paint it. Cached within a bound
+ * of bytes.
+ */
 export class Bitmaps {
+  /** Those asked for last stand last. */
   private readonly cache = new Map<string, Bitmap>()
+  private readonly used = new Set<string>()
   /** How many were painted since it was last set to 0. */
   painted = 0
+  /** Was all since the last start just what painting anew gives, but for what moves? */
+  isSettled = true
+  private isMoving = false
+  private until = Infinity
 
-  constructor(private readonly images: LevelImages) {}
+  constructor(
+    private readonly images: LevelImages,
+    private readonly between: Between,
+  ) {}
+
+  /** Begins a new painting: while a hand moves things they need not be exact, and else only as far as time until `until` allows. */
+  start(isMoving: boolean, until: number): void {
+    this.painted = 0
+    this.isSettled = true
+    this.isMoving = isMoving
+    this.until = until
+    this.used.clear()
+  }
 
   /** The bitmaps that show a node, from the bottom: none where it is not seen. */
   of(node: DrawNode, seen: Seen, hatching: Hatching): readonly Bitmap[] {
@@ -93,12 +132,13 @@ export class Bitmaps {
     const needed = intersectRects(bounds, seen.visible)
     if (!needed) return null
     const sources = itemPictures(item).map((op) => this.images.imageFor(op, seen.scale)?.source ?? null)
-    const held = this.held(item.id, (bitmap) => sameItem(bitmap.node, item), seen, sources, needed)
-    if (held) return held
+    const found = this.found(item.id, item, seen, sources, needed)
+    if (found) return found
     const before = this.cache.get(item.id)
-    return this.repaint(item.id, item, seen, sources, bounds, (painting, region) => {
-      if (before && !isGroup(before.node) && before.scale === seen.scale && sameRect(before.region, region)) {
-        const patched = patchedBitmap(before.source, before.node, item, painting)
+    return this.repaint(item.id, item, item, seen, sources, bounds, (painting, region) => {
+      const was = before?.node
+      if (before && was && !isGroup(was) && before.scale === seen.scale && sameRect(before.region, region)) {
+        const patched = patchedBitmap(before.source, was, item, painting)
         if (patched) return patched
       }
       const layer = createLayer(painting.device.x1, painting.device.y1)
@@ -112,10 +152,18 @@ export class Bitmaps {
     const bounds = growRect(mapRect(scaling(seen.scale), group.bounds), 2)
     const needed = intersectRects(bounds, seen.visible)
     if (!needed) return null
+    const near = this.near(group.id, group, seen, null, needed)
+    if (near && near.bitmap.of !== group && this.mayStandIn(near, seen)) return this.standIn(group.id, near, seen)
+    const wasSettled = this.isSettled
+    this.isSettled = true
     const members = group.children.flatMap((child) => this.of(child, seen, hatching))
-    const held = this.held(group.id, (bitmap) => bitmap.node === group, seen, members, needed)
-    if (held) return held
-    return this.repaint(group.id, group, seen, members, bounds, (painting, region) => {
+    const areSettled = this.isSettled
+    this.isSettled &&= wasSettled
+    const sources = members.map(({ source }) => source)
+    const found = this.found(group.id, group, seen, sources, needed)
+    if (found) return found
+    if (near && !areSettled) return this.standIn(group.id, near, seen)
+    return this.repaint(group.id, group, group, seen, sources, bounds, (painting, region) => {
       const layer = createLayer(painting.device.x1, painting.device.y1)
       const context = layer.source.getContext('2d')
       if (context) for (const member of members) drawBitmap(context, member, { x: -region.x0, y: -region.y0 })
@@ -132,41 +180,77 @@ export class Bitmaps {
     const isTarget = frame.id === hatching.target
     const sources = [isTarget]
     const id = `${frame.id}${HATCHING}`
+    const found = this.found(id, node, seen, sources, needed)
+    if (found) return found
     const plain: DrawItem = { id, bounds: node.bounds, ops: [] }
-    const isSame = (bitmap: Bitmap): boolean => this.hatched.get(bitmap) === node
-    const held = this.held(id, isSame, seen, sources, needed)
-    if (held) return held
-    const made = this.repaint(id, plain, seen, sources, bounds, ({ view, device }) => {
+    return this.repaint(id, plain, node, seen, sources, bounds, ({ view, device }) => {
       const layer = createLayer(device.x1, device.y1)
       paintEmptyFrame(layer.context, outlineOnSheet(sheet, frame), view, ratio, isTarget)
       return layer.source
     })
-    this.hatched.set(made, node)
-    return made
   }
 
-  private readonly hatched = new WeakMap<Bitmap, DrawItem>()
+  /** May something be shown that is not quite what painting it anew gives? */
+  private mayStandIn(near: Near, seen: Seen): boolean {
+    return this.isCarried(near, seen) || performance.now() > this.until
+  }
 
-  private held(
+  /** What moves is painted when it is let go. */
+  private isCarried({ bitmap }: Near, { scale }: Seen): boolean {
+    return this.isMoving && bitmap.scale === scale
+  }
+
+  /** The bitmap held of a node, put where that lies now; null where none shows it. `sources` of null are not compared. */
+  private near(
     id: string,
-    isSame: (bitmap: Bitmap) => boolean,
+    node: DrawNode,
     { scale }: Seen,
-    sources: readonly unknown[],
+    sources: readonly unknown[] | null,
     needed: Rect,
-  ): Bitmap | null {
+  ): Near | null {
     const held = this.cache.get(id)
-    const fits =
-      held &&
-      isSame(held) &&
-      held.scale === scale &&
-      held.sources.length === sources.length &&
-      held.sources.every((source, i) => source === sources[i])
-    return fits && rectHolds(held.region, needed) ? held : null
+    if (!held || (sources && !sameList(held.sources, sources))) return null
+    const by = sameNode(held.of, node) ? HERE : this.between(held.of, node)
+    if (!by) return null
+    const grown = scale / held.scale
+    const put = { x: Math.round(by.x * scale), y: Math.round(by.y * scale) }
+    const region = moveRect(grown === 1 ? held.region : mapRect(scaling(grown), held.region), put)
+    // Bounds are wider than what is painted by more than rounding to whole pixels takes away.
+    if (!rectHolds(region, growRect(needed, -1))) return null
+    const isExact = grown === 1 && Math.hypot(by.x * scale - put.x, by.y * scale - put.y) < EXACT
+    if (isExact && by === HERE) return { bitmap: held, isExact }
+    const shown = held.node === held.of ? node : { ...held.node }
+    return { bitmap: { ...held, node: shown, of: node, region, ...(isExact ? { scale } : {}) }, isExact }
+  }
+
+  /** What shows a node without painting: just so, or nearly so where that will do. */
+  private found(id: string, node: DrawNode, seen: Seen, sources: readonly unknown[], needed: Rect): Bitmap | null {
+    const near = this.near(id, node, seen, sources, needed)
+    if (near?.isExact) return this.keep(id, near.bitmap)
+    if (near && this.mayStandIn(near, seen)) return this.standIn(id, near, seen)
+    // At another scale other levels of the pictures are asked for.
+    const coarse = near ? null : this.near(id, node, seen, null, needed)
+    const isOtherScale = coarse !== null && coarse.bitmap.scale !== seen.scale
+    return isOtherScale && this.mayStandIn(coarse, seen) ? this.standIn(id, coarse, seen) : null
+  }
+
+  private standIn(id: string, near: Near, seen: Seen): Bitmap {
+    if (!this.isCarried(near, seen)) this.isSettled = false
+    this.used.add(id)
+    return near.bitmap
+  }
+
+  private keep(id: string, bitmap: Bitmap): Bitmap {
+    this.cache.delete(id)
+    this.cache.set(id, bitmap)
+    this.used.add(id)
+    return bitmap
   }
 
   private repaint(
     id: string,
     node: DrawNode,
+    of: DrawNode,
     { scale, visible }: Seen,
     sources: readonly unknown[],
     bounds: Rect,
@@ -181,21 +265,26 @@ export class Bitmaps {
     const view: Matrix = compose(translation(-region.x0, -region.y0), scaling(scale))
     const imageFor: Painting['imageFor'] = (op) => this.images.imageFor(op, scale)
     const source = paint({ view, device, imageFor, createLayer, isQuick: true }, region)
-    const bitmap: Bitmap = { node, scale, sources, region, source }
-    this.cache.set(id, bitmap)
-    return bitmap
+    return this.keep(id, { node, of, scale, sources, region, source })
   }
 
-  /** Lets go of bitmaps of items that are gone, and of all when they weigh too much. */
+  /** Lets go of bitmaps of items that are gone, and of those not seen for longest when all weigh too much. */
   tidy(stays: (id: string) => boolean): void {
     let bytes = 0
     for (const [id, { source }] of this.cache) {
       if (!stays(id.replace(HATCHING, ''))) this.cache.delete(id)
       else bytes += source.width * source.height * BYTES_A_PIXEL
     }
-    if (bytes > MOST_CACHED_BYTES) this.cache.clear()
+    for (const [id, { source }] of this.cache) {
+      if (bytes <= MOST_CACHED_BYTES) return
+      if (this.used.has(id)) continue
+      this.cache.delete(id)
+      bytes -= source.width * source.height * BYTES_A_PIXEL
+    }
   }
 }
+
+const HERE: Point = { x: 0, y: 0 }
 
 export const FAINT_ID = '@faint'
 
@@ -206,5 +295,5 @@ const opsText = ({ ops }: DrawItem): string =>
   JSON.stringify(ops, (key: string, value: unknown) => (key === 'view' ? null : value))
 
 /** Draw items are made anew only when something of them changed; a moved faint picture is compared by its matrix. */
-const sameItem = (a: DrawNode, b: DrawItem): boolean =>
-  a === b || (!isGroup(a) && a.id === FAINT_ID && b.id === FAINT_ID && opsText(a) === opsText(b))
+const sameNode = (a: DrawNode, b: DrawNode): boolean =>
+  a === b || (!isGroup(a) && !isGroup(b) && a.id === FAINT_ID && b.id === FAINT_ID && opsText(a) === opsText(b))

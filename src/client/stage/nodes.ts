@@ -2,6 +2,7 @@ import { originalOf, placedIn, spanShown } from '@/core/document/content'
 import { namedOf } from '@/core/document/finish'
 import { planeOf } from '@/core/document/laid'
 import { inkOf } from '@/core/document/lettering'
+import { isSameMove, looksByPlace, movedBy } from '@/core/document/moves'
 import { sameList } from '@/core/document/lists'
 import { isSheetPicture } from '@/core/document/sheetPictures'
 import { sheetView } from '@/core/document/sheetViews'
@@ -10,6 +11,8 @@ import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { renderBackground, renderGroup, renderNodes } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
 import type { DrawGroup, DrawItem, DrawNode } from '@/core/render/ops'
+import { canShift, shiftedGroup, shiftedItem } from '@/core/render/shift'
+import type { Point } from '@/core/geometry/vector'
 
 /** Something worked out, and all that it was worked out from. */
 interface Known<T> {
@@ -23,6 +26,12 @@ const pictureFrom = (project: Project, pictureId: string | undefined): unknown =
   return ref && isSheetPicture(ref) ? sheetView(project, ref.sheetId) : ref
 }
 
+/** The frame that an echo shows; null of others. */
+const echoed = (sheet: Sheet, frame: Frame): Frame | null => {
+  const original = originalOf(sheet, frame)
+  return original === frame ? null : original
+}
+
 /** All that a frame's look depends on beside the frame itself. */
 const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unknown[] => {
   const span = spanShown(sheet, frame)
@@ -30,7 +39,7 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
   return [
     sheet.ppi,
     inkOf(sheet, frame),
-    originalOf(sheet, frame),
+    echoed(sheet, frame),
     pictureFrom(project, placedIn(sheet, frame)?.pictureId),
     frame.stencil.kind === 'mask' ? project.pictures[frame.stencil.pictureId] : null,
     namedOf(project, frame),
@@ -41,6 +50,18 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
   ]
 }
 
+/** Where a node lies beside one that it equals otherwise. */
+export interface Shift {
+  readonly of: DrawNode
+  /** In points. */
+  readonly by: Point
+}
+
+/** Frames of other sheets that may be remembered beside twice those of the sheet. */
+const ROOM = 100
+
+const HERE: Point = { x: 0, y: 0 }
+
 /** The shown frames of a group whose outlines its finish is about. */
 const membersOf = (sheet: Sheet, group: Group): readonly unknown[] =>
   group.order.flatMap((id): readonly unknown[] => {
@@ -49,18 +70,42 @@ const membersOf = (sheet: Sheet, group: Group): readonly unknown[] =>
     return item.kind === 'group' ? membersOf(sheet, item) : [item]
   })
 
+/** A frame as it was rendered last, and what that gave. */
+interface Rendered extends Known<DrawItem> {
+  readonly frame: Frame
+}
+
 /** The sheet as nodes to paint, each the same object as long as nothing of it changed. */
 export class StageNodes {
   private readonly items = new WeakMap<Frame, Known<DrawItem>>()
   private readonly groups = new WeakMap<Group, Known<DrawGroup>>()
+  private readonly rendered = new Map<string, Rendered>()
+  private readonly shifts = new WeakMap<DrawNode, Shift>()
   private ground: Known<readonly DrawItem[]> | null = null
+
+  /** Where a node lies beside an earlier one that it equals otherwise: beside itself at first. */
+  shiftOf(node: DrawNode): Shift {
+    return this.shifts.get(node) ?? { of: node, by: HERE }
+  }
 
   item(project: Project, sheet: Sheet, frame: Frame): DrawItem {
     const from = frameFrom(project, sheet, frame)
     const known = this.items.get(frame)
     if (known && sameList(known.from, from)) return known.made
-    const made = renderFrame(project, sheet, frame)
+    const made = this.movedItem(sheet, frame, from) ?? renderFrame(project, sheet, frame)
     this.items.set(frame, { from, made })
+    if (this.shiftOf(made).of === made) this.rendered.set(frame.id, { frame, from, made })
+    return made
+  }
+
+  /** A frame that was only moved since it was rendered needs no rendering. */
+  private movedItem(sheet: Sheet, frame: Frame, from: readonly unknown[]): DrawItem | null {
+    const before = this.rendered.get(frame.id)
+    if (!before || !sameList(before.from, from) || !canShift(before.made) || looksByPlace(sheet, frame)) return null
+    const by = movedBy(before.frame, frame)
+    if (!by) return null
+    const made = shiftedItem(before.made, by)
+    this.shifts.set(made, { of: before.made, by })
     return made
   }
 
@@ -68,13 +113,40 @@ export class StageNodes {
     const from = [...children, namedOf(project, group), ...membersOf(sheet, group)]
     const known = this.groups.get(group)
     if (known && sameList(known.from, from)) return known.made
-    const made = renderGroup(project, sheet, group, children)
+    const made =
+      (known && this.movedGroup(project, group, known, children)) ?? renderGroup(project, sheet, group, children)
     this.groups.set(group, { from, made })
     return made
   }
 
+  /** A group all of whose members were moved by as much since it was rendered. */
+  private movedGroup(
+    project: Project,
+    group: Group,
+    { made, from }: Known<DrawGroup>,
+    children: readonly DrawNode[],
+  ): DrawGroup | null {
+    const isSameFinish = from[made.children.length] === namedOf(project, group)
+    if (!isSameFinish || children.length !== made.children.length || !children.length) return null
+    const moves = children.map((child, i) => this.between(made.children[i], child))
+    const [by] = moves
+    if (!by || !moves.every((move) => move && isSameMove(move, by))) return null
+    const root = this.shiftOf(made)
+    const shifted = shiftedGroup(made, children, by)
+    this.shifts.set(shifted, { of: root.of, by: { x: root.by.x + by.x, y: root.by.y + by.y } })
+    return shifted
+  }
+
+  /** How far one node lies from another that it equals otherwise; null where it does not. */
+  between(before: DrawNode | undefined, now: DrawNode): Point | null {
+    if (!before) return null
+    const [was, is] = [this.shiftOf(before), this.shiftOf(now)]
+    return was.of === is.of ? { x: is.by.x - was.by.x, y: is.by.y - was.by.y } : null
+  }
+
   /** What lies on the sheet, from the bottom; items that paint nothing among it. */
   nodes(project: Project, sheet: Sheet): readonly DrawNode[] {
+    if (this.rendered.size > 2 * Object.keys(sheet.items).length + ROOM) this.rendered.clear()
     return renderNodes(project, sheet, sheet.order, {
       item: (frame) => this.item(project, sheet, frame),
       group: (group, children) => this.group(project, sheet, group, children),

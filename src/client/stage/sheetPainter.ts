@@ -1,5 +1,5 @@
 import { translation } from '@/core/geometry/matrix'
-import { mapRect, unionRects, type Rect } from '@/core/geometry/rect'
+import { mapRect, rectSize, unionRects, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
 import { VEIL_ID } from '@/core/render/drawList'
@@ -17,6 +17,8 @@ export interface Painted {
   /** How many items had to be painted anew. */
   readonly repainted: number
   readonly milliseconds: number
+  /** Is all shown as painting it anew would? Else it is to be painted again when there is time. */
+  readonly isSettled: boolean
 }
 
 /** What to paint and how it is seen. */
@@ -85,6 +87,12 @@ const hatchingOf = ({ sheet, ratio, target, isClean }: Scene): Hatching => ({ sh
 const canMerge = ({ moves, parts }: Run, place: number): boolean =>
   !moves && parts.length >= WORTH_MERGING && (place === 0 || !parts.some(({ node }) => node.blend))
 
+const isDragging = ({ project, sheet, still }: Scene): boolean =>
+  sheet !== still.sheet || project.finishes !== still.project.finishes
+
+/** Time for painting anew what only stands in, before the rest waits for the next painting; in milliseconds. */
+const SETTLING = 8
+
 /** Paints the sheet on the table's canvas from one cached bitmap an item, so that a drag repaints only what moves. */
 export class SheetPainter {
   private readonly merged = new Map<number, Merged>()
@@ -95,14 +103,14 @@ export class SheetPainter {
     private readonly canvas: HTMLCanvasElement,
     images: LevelImages,
   ) {
-    this.bitmaps = new Bitmaps(images)
+    this.bitmaps = new Bitmaps(images, (before, now) => this.nodes.between(before, now))
   }
 
   paint(scene: Scene): Painted {
     const started = performance.now()
-    this.bitmaps.painted = 0
+    this.bitmaps.start(isDragging(scene), started + SETTLING)
     const context = this.canvas.getContext('2d')
-    if (!context) return { repainted: 0, milliseconds: 0 }
+    if (!context) return { repainted: 0, milliseconds: 0, isSettled: true }
     const { project, sheet, view, ratio, faint } = scene
     const origin = { x: Math.round(view.x * ratio), y: Math.round(view.y * ratio) }
     const { width, height } = this.canvas
@@ -115,13 +123,14 @@ export class SheetPainter {
       this.putFaint(context, faintOf(renderFrame(project, sheet, holderOf(sheet, faint))), seen)
     this.putAll(context, scene, seen)
     this.bitmaps.tidy((id) => sheet.items[id] !== undefined || [BACKGROUND_ID, VEIL_ID, FAINT_ID].includes(id))
-    return { repainted: this.bitmaps.painted, milliseconds: performance.now() - started }
+    const { painted, isSettled } = this.bitmaps
+    return { repainted: painted, milliseconds: performance.now() - started, isSettled }
   }
 
   /** Background, items and hatching from the bottom up; runs of what lies still are composed once. */
   private putAll(context: CanvasRenderingContext2D, scene: Scene, seen: Seen): void {
     const { project, sheet, still } = scene
-    const isDragging = sheet !== still.sheet || project.finishes !== still.project.finishes
+    const isHeld = isDragging(scene)
     const runs: Run[] = []
     const backgroundMoves = sheet.background !== still.sheet.background
     for (const item of this.nodes.background(project, sheet)) {
@@ -132,12 +141,12 @@ export class SheetPainter {
     const hand = this.inHand(scene, nodes)
     let isAbove = false
     for (const node of nodes) {
-      const moves = isDragging && looksChanged(scene, still, node.id)
+      const moves = isHeld && looksChanged(scene, still, node.id)
       // A frame in hand is painted when all beneath it is.
       if (node.id !== hand?.own.id) addTo(runs, this.bitmaps.of(node, seen, hatchingOf(scene)), moves, isAbove)
       isAbove ||= node === hand?.top
     }
-    const merges = isDragging && runs.length <= MOST_RUNS * 2
+    const merges = isHeld && runs.length <= MOST_RUNS * 2
     const isPale = ({ parts }: Run): boolean =>
       hand !== null && hand.strength < 1 && parts.some(({ node }) => hand.covers.has(node.id))
     const put = (run: Run, i: number): void => {
@@ -211,7 +220,8 @@ export class SheetPainter {
     const part = this.bitmaps.ofItem(faint.item, { scale, origin, visible: there })
     if (!part) return
     context.globalAlpha = FAINT
-    context.drawImage(part.source, origin.x + dx + part.region.x0, origin.y + dy + part.region.y0)
+    const { w, h } = rectSize(part.region)
+    context.drawImage(part.source, origin.x + dx + part.region.x0, origin.y + dy + part.region.y0, w, h)
     context.globalAlpha = 1
   }
 }

@@ -47,6 +47,14 @@ export const shownProject = (state: Pick<BenchState, 'project' | 'preview'>): Pr
 export const shownSheet = (state: Pick<BenchState, 'project' | 'preview' | 'sheetId'>): Sheet =>
   sheetOf(shownProject(state), state.sheetId)
 
+/** The sheet where something of it is to be shown, else null: what shows nothing need not follow every move. */
+export const shownSheetIf =
+  (wanted: (sheet: Sheet, state: BenchState) => boolean) =>
+  (state: BenchState): Sheet | null => {
+    const sheet = shownSheet(state)
+    return wanted(sheet, state) ? sheet : null
+  }
+
 /** The project as what is beside the table shows it: while something is carried, as it is, so that its place stays. */
 export const steadyProject = (state: Pick<BenchState, 'project' | 'preview' | 'mode'>): Project =>
   carriedOf(state) ? state.project : shownProject(state)

@@ -42,6 +42,18 @@ export interface Hull {
  * null without frames, and where some stand on one plane and some elsewhere.
  */
 export const hullOf = (sheet: Sheet, ids: readonly string[]): Hull | null => {
+  const known = hulls.get(sheet)
+  const key = ids.join(' ')
+  if (known?.key === key) return known.hull
+  const hull = freshHull(sheet, ids)
+  hulls.set(sheet, { key, hull })
+  return hull
+}
+
+/** Of each sheet the one asked for last: card, handles and knobs ask for the same with every move. */
+const hulls = new WeakMap<Sheet, { readonly key: string; readonly hull: Hull | null }>()
+
+const freshHull = (sheet: Sheet, ids: readonly string[]): Hull | null => {
   const frames = framesUnder(sheet, ids)
   const [only] = frames
   if (!only || spaceOf(sheet, ids).kind === 'mixed') return null
