@@ -4,7 +4,8 @@ import ListItemText from '@mui/material/ListItemText'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState, type ReactNode } from 'react'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { useWhenStill } from '@/client/binding/useLive'
 import { commandOf, runCommand } from '@/client/commands'
 import { CommandIcon } from '@/client/commands/icons'
 import { shownKeyOf } from '@/client/gestures/keys'
@@ -27,7 +28,7 @@ interface CommandMenuProps {
 export const CommandMenu = ({ label, children, ids, asCommand = false, drawingOf }: CommandMenuProps) => {
   const bench = useBenchHandle()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const offered = useBench((state) => ids.filter((id) => commandOf(id).whyNot(state) === null).join())
+  const offered = useWhenStill((state) => ids.filter((id) => commandOf(id).whyNot(state) === null).join())
   const close = (): void => setAnchor(null)
   return (
     <>

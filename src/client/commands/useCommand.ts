@@ -1,5 +1,6 @@
 'use client'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useWhenStill } from '@/client/binding/useLive'
 import { commandOf, runCommand } from '@/client/commands'
 import type { Command } from '@/client/commands/command'
 import { shownKeyOf } from '@/client/gestures/keys'
@@ -22,8 +23,8 @@ interface UsedCommand {
 export const useCommand = (id: string, fades = false): UsedCommand => {
   const bench = useBenchHandle()
   const command = commandOf(id)
-  const isOn = useBench((state) => command.isOn?.(state))
-  const isOff = useBench((state) => fades && command.whyNot(state) !== null)
+  const isOn = useWhenStill((state) => command.isOn?.(state))
+  const isOff = useWhenStill((state) => fades && command.whyNot(state) !== null)
   // Keys are changed in a dialog; when it closes the new ones are shown.
   useBench((state) => state.dialog)
   return { command, key: shownKeyOf(command) ?? undefined, isOn, isOff, run: () => runCommand(bench, command) }

@@ -5,6 +5,7 @@ import { holdsPicture } from '@/core/document/content'
 import { wordAround } from '@/core/document/lettering'
 import type { Frame, Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useLiveWords } from '@/client/binding/useLive'
 import { NameField } from '@/client/parts/fields/NameField'
 import { Numbered } from '@/client/parts/Section'
 import { useUnits } from '@/client/parts/fields/Units'
@@ -33,13 +34,17 @@ interface FrameProps {
 /** How large the frame is; follows a drag. */
 const Kind = () => {
   const { unit, ppi } = useUnits()
-  const words = useBench((state) => {
+  const { words, shownBy } = useLiveWords<HTMLSpanElement>((state) => {
     const frame = selectedFrame(state)
     if (!frame) return ''
     const size = [frame.box.w, frame.box.h].map((side) => formatNumber(fromPoints(side, unit, ppi), 1)).join(' × ')
     return `${size} ${unit}`
   })
-  return <span className={styles.kind}>{words}</span>
+  return (
+    <span ref={shownBy} className={styles.kind}>
+      {words}
+    </span>
+  )
 }
 
 const Head = ({ frame, sheet }: FrameProps) => {

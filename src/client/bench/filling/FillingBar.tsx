@@ -4,6 +4,7 @@ import Chip from '@mui/material/Chip'
 import Paper from '@mui/material/Paper'
 import { fillingOf } from '@/core/document/filling'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useWhenStill } from '@/client/binding/useLive'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { THICK } from '@/client/stage/Rulers'
 import { RailButton } from '@/client/parts/RailButton'
@@ -42,7 +43,7 @@ export const FillingBar = () => {
   const bench = useBenchHandle()
   const isShown = useBench((state) => isFillable(state) && carriedOf(state) === null && !state.isClean)
   const hasRulers = useBench((state) => state.hasRulers)
-  const { of, filled, empty } = useBench((state) => fillingOf(heldSheet(state)))
+  const { of, filled, empty } = useWhenStill((state) => fillingOf(heldSheet(state)))
   if (!isShown) return null
   return (
     <Paper

@@ -1,6 +1,7 @@
 'use client'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
+import type { Point } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units'
 import { planeOf, seenQuad } from '@/core/document/laid'
 import type { Frame } from '@/core/document/types'
@@ -12,7 +13,9 @@ import { useUnits } from '@/client/parts/fields/Units'
 import { Surface } from '@/client/bench/perspective/Surface'
 import { Section } from '@/client/parts/Section'
 import styles from '@/client/parts/Panel.module.css'
-import { shownSheet } from '@/client/store/benchStore'
+import { useSteady } from '@/client/binding/useLive'
+import { cardSheet, shownSheet } from '@/client/store/benchStore'
+import type { BenchState } from '@/client/store/state'
 import { putCorner, putTrueSize } from '@/client/store/laid'
 import { slideShade } from '@/client/store/placeLight'
 import { selectedFrame } from '@/client/store/selection'
@@ -29,9 +32,13 @@ interface FrameProps {
 /** Where the corners are seen, typed; and how large the frame truly is. */
 const Corners = ({ frame }: FrameProps) => {
   const bench = useBenchHandle()
-  const sheet = useBench(shownSheet)
+  const sheet = useBench(cardSheet)
   const quad = seenQuad(sheet, frame)
   const { w, h } = frame.box
+  const cornerNow = (state: BenchState, i: number): Point | undefined => {
+    const now = selectedFrame(state)
+    return now?.id === frame.id ? seenQuad(shownSheet(state), now)[i] : undefined
+  }
   const put = (i: number, axis: 'x' | 'y', value: number): void => {
     const at = quad[i] ?? { x: 0, y: 0 }
     putCorner(bench, frame.id, i, { ...at, [axis]: within(axis, value, RANGE.position) })
@@ -44,12 +51,14 @@ const Corners = ({ frame }: FrameProps) => {
             label={`x${i + 1}`}
             name={`${name} corner, x`}
             points={quad[i]?.x ?? 0}
+            live={(state) => cornerNow(state, i)?.x ?? null}
             onPoints={(x) => put(i, 'x', x)}
           />
           <LengthField
             label={`y${i + 1}`}
             name={`${name} corner, y`}
             points={quad[i]?.y ?? 0}
+            live={(state) => cornerNow(state, i)?.y ?? null}
             onPoints={(y) => put(i, 'y', y)}
           />
         </div>
@@ -121,12 +130,12 @@ const Light = ({ frame }: FrameProps) => {
 
 /** How a frame is seen: flat, in four corners of its own, or on a plane. */
 export const PerspectiveSection = ({ frame: of }: FrameProps) => {
-  const shown = useBench(selectedFrame)
+  const shown = useSteady(selectedFrame)
   const frame = shown?.id === of.id ? shown : of
   const { unit, ppi } = useUnits()
   const isLaid = frame.laid !== undefined && !frame.laid.isFlat
-  const plane = useBench((state) => planeOf(shownSheet(state), frame))
-  const hasPlanes = useBench((state) => Object.keys(shownSheet(state).planes).length > 0)
+  const plane = useBench((state) => planeOf(cardSheet(state), frame))
+  const hasPlanes = useBench((state) => Object.keys(cardSheet(state).planes).length > 0)
   const says = plane
     ? `on ${plane.name}`
     : isLaid

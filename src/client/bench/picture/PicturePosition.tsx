@@ -2,7 +2,8 @@
 import { pictureMatrix } from '@/core/document/content'
 import { picturePoint } from '@/core/placement/position'
 import type { Point } from '@/core/geometry/vector'
-import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useBenchHandle } from '@/client/binding/useBench'
+import { useSteady } from '@/client/binding/useLive'
 import { LengthField } from '@/client/parts/fields/LengthField'
 import { movePictureBy } from '@/client/store/placing'
 import { placedFrame } from '@/client/store/placed'
@@ -23,8 +24,8 @@ const placeOf = (state: BenchState): Point => {
 /** The picture's own place, in the sheet's unit; of a pattern that of its first tile. Follows a drag. */
 export const PicturePosition = ({ isTiled }: { readonly isTiled: boolean }) => {
   const bench = useBenchHandle()
-  const x = useBench((state) => placeOf(state).x)
-  const y = useBench((state) => placeOf(state).y)
+  const x = useSteady((state) => placeOf(state).x)
+  const y = useSteady((state) => placeOf(state).y)
   const what = isTiled ? 'the first tile' : 'the picture'
   return (
     <>
@@ -32,12 +33,14 @@ export const PicturePosition = ({ isTiled }: { readonly isTiled: boolean }) => {
         label={isTiled ? 'Tile x' : 'x'}
         name={`Left to right, ${what}`}
         points={x}
+        live={(state) => placeOf(state).x}
         onPoints={(to) => movePictureBy(bench, { x: to - x, y: 0 })}
       />
       <LengthField
         label="y"
         name={`Top to bottom, ${what}`}
         points={y}
+        live={(state) => placeOf(state).y}
         onPoints={(to) => movePictureBy(bench, { x: 0, y: to - y })}
       />
     </>

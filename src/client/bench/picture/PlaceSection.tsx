@@ -9,6 +9,7 @@ import type { Anchor } from '@/core/placement/position'
 import type { Point } from '@/core/geometry/vector'
 import type { Frame } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useLiveWords, useSteady } from '@/client/binding/useLive'
 import { AnchorButton } from '@/client/bench/card/AnchorButton'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { LengthField, PlainField } from '@/client/parts/fields/LengthField'
@@ -18,7 +19,7 @@ import { useUnits } from '@/client/parts/fields/Units'
 import styles from '@/client/parts/Panel.module.css'
 import { haveLengths } from '@/client/store/lengths'
 import { putBox } from '@/client/store/frameFields'
-import { shownSheet } from '@/client/store/benchStore'
+import { cardSheet } from '@/client/store/benchStore'
 import { selectedFrame } from '@/client/store/selection'
 import type { BenchState } from '@/client/store/state'
 
@@ -42,25 +43,28 @@ interface FrameProps {
 /** Size, place and turn on one line; follows a drag. */
 const Says = ({ frame }: FrameProps) => {
   const { unit, ppi } = useUnits()
-  const words = useBench((state) => {
+  const { words, shownBy } = useLiveWords<HTMLSpanElement>((state) => {
     const { box, turn } = liveFrame(state, frame)
     const at = pointOf(box, turn, state.anchor)
     const [w, h, x, y] = [box.w, box.h, at.x, at.y].map((value) => formatLength(value, unit, ppi))
     return `${w} × ${h} ${unit} at ${x}, ${y}${turn ? ` · ${formatLength(turn, 'pt', 72)}°` : ''}`
   })
-  return words
+  return <span ref={shownBy}>{words}</span>
 }
 
 const Fields = ({ frame }: FrameProps) => {
   const bench = useBenchHandle()
-  const live = useBench((state) => liveFrame(state, frame))
   const anchor = useBench((state) => state.anchor)
   const isLocked = useBench((state) => state.locksRatio.frame)
   const sheetId = useBench((state) => state.sheetId)
   const at = { sheetId, frameId: frame.id }
-  const canGrow = useBench((state) => haveLengths(shownSheet(state), [frame.id]))
-  const { box, turn } = live
+  const canGrow = useBench((state) => haveLengths(cardSheet(state), [frame.id]))
+  const { box, turn } = useSteady((state) => liveFrame(state, frame))
   const from = pointOf(box, turn, anchor)
+  const pointNow = (state: BenchState): Point => {
+    const now = liveFrame(state, frame)
+    return pointOf(now.box, now.turn, anchor)
+  }
   const change = (name: string, next: Partial<Box>): void => putBox(bench, name, at, { box: { ...box, ...next } })
   // Sizing by number keeps what the place is measured from.
   const size = (w: number, h: number): void => {
@@ -74,23 +78,36 @@ const Fields = ({ frame }: FrameProps) => {
         <LengthField
           label="x"
           points={from.x}
+          live={(state) => pointNow(state).x}
           onPoints={(x) => change('Move frame', { cx: within('x', box.cx + x - from.x, RANGE.position) })}
         />
         <LengthField
           label="y"
           points={from.y}
+          live={(state) => pointNow(state).y}
           onPoints={(y) => change('Move frame', { cy: within('y', box.cy + y - from.y, RANGE.position) })}
         />
       </div>
       <div className={styles.row}>
-        <LengthField label="w" points={box.w} onPoints={(w) => size(w, isLocked ? (box.h * w) / box.w : box.h)} />
-        <LengthField label="h" points={box.h} onPoints={(h) => size(isLocked ? (box.w * h) / box.h : box.w, h)} />
+        <LengthField
+          label="w"
+          points={box.w}
+          live={(state) => liveFrame(state, frame).box.w}
+          onPoints={(w) => size(w, isLocked ? (box.h * w) / box.w : box.h)}
+        />
+        <LengthField
+          label="h"
+          points={box.h}
+          live={(state) => liveFrame(state, frame).box.h}
+          onPoints={(h) => size(isLocked ? (box.w * h) / box.h : box.w, h)}
+        />
       </div>
       <div className={styles.row}>
         <PlainField
           label="Turn"
           unit="°"
           value={turn}
+          live={(state) => liveFrame(state, frame).turn}
           decimals={2}
           onValue={(value) => putBox(bench, 'Turn frame', at, { turn: normalTurn(value) })}
         />

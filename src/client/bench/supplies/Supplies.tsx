@@ -11,6 +11,7 @@ import Typography from '@mui/material/Typography'
 import Tabs from '@mui/material/Tabs'
 import { useEffect, useRef, useState, useMemo } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { useWhenStill } from '@/client/binding/useLive'
 import { useWarmUp } from '@/client/binding/useWarmUp'
 import { levelCount } from '@/core/render/needs'
 import { PRESETS } from '@/core/stencil/presets'
@@ -137,7 +138,7 @@ const PictureScopes = () => {
 const PictureTools = ({ onAdd }: { readonly onAdd: () => void }) => {
   const bench = useBenchHandle()
   const marked = useBench((state) => state.marked.length)
-  const isFilled = useBench((state) => isFillable(state) && fillingOf(heldSheet(state)).filled > 0)
+  const isFilled = useWhenStill((state) => isFillable(state) && fillingOf(heldSheet(state)).filled > 0)
   const waits = useBench((state) => choosingWords(choosingOf(state)))
   return (
     <>

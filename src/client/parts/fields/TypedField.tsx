@@ -3,6 +3,8 @@ import OutlinedInput from '@mui/material/OutlinedInput'
 import { useDrag } from '@use-gesture/react'
 import { createContext, useCallback, useContext, useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { isFailure } from '@/core/failure'
+import { useFollowing } from '@/client/binding/useLive'
+import type { BenchState } from '@/client/store/state'
 import { stepped } from '@/core/range'
 import { formatNumber } from '@/core/units'
 import styles from '@/client/parts/fields/Field.module.css'
@@ -15,6 +17,8 @@ interface TypedFieldProps {
   readonly name?: string | undefined
   /** The value as shown; typing starts from it. */
   readonly shown: string
+  /** The value as it follows a hand on the table, which is shown without rendering anything; null where there is none. */
+  readonly live?: ((state: BenchState) => string | null) | undefined
   readonly unit?: string | undefined
   readonly disabled?: boolean | undefined
   /** Reads what was typed and uses it; throws a failure in words if it cannot. */
@@ -68,6 +72,7 @@ export const TypedField = ({
   label,
   name = label,
   shown,
+  live,
   unit,
   disabled = false,
   onText,
@@ -78,6 +83,9 @@ export const TypedField = ({
   const [fault, setFault] = useState<string | null>(null)
   const input = useRef<HTMLInputElement>(null)
   const escGoesOn = useContext(EscGoesOn)
+  useFollowing(live, (now) => {
+    if (input.current && draft === null) input.current.value = now
+  })
   const steps = useSteps(shown, { step, isRound }, onText)
   const takeEffect = (): boolean => {
     if (draft === null || draft === shown) {
