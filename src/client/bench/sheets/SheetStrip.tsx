@@ -11,6 +11,8 @@ import MenuItem from '@mui/material/MenuItem'
 import { useDrag } from '@use-gesture/react'
 import { later } from '@/client/parts/later'
 import { useRef, useState } from 'react'
+import type { Size } from '@/core/geometry/vector'
+import { useShownRows } from '@/client/parts/useShownRows'
 import { sheetOf } from '@/core/document/read'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { Thumbnail } from '@/client/stage/Thumbnail'
@@ -29,6 +31,10 @@ const NewSheetDialog = later(() => import('@/client/projects/NewSheetDialog').th
 
 const HEIGHT = 64
 const WIDEST = 130
+/** What a tile takes beside its picture, and at least, in pixels. */
+const AROUND = { beside: 12, least: 76, gap: 6 }
+
+const pictureWidth = ({ w, h }: Size): number => Math.round(Math.min(WIDEST, Math.max(24, (HEIGHT * w) / h)))
 
 /** What the size dialog is asked for: a new sheet, or a copy of one. */
 type SizeFor = { readonly kind: 'new' } | { readonly kind: 'copy'; readonly sheetId: string }
@@ -87,8 +93,7 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [isWriting, setWriting] = useState(false)
   const sheet = sheetOf(project, sheetId)
-  const share = sheet.size.w / sheet.size.h
-  const width = Math.round(Math.min(WIDEST, Math.max(24, HEIGHT * share)))
+  const width = pictureWidth(sheet.size)
   const bind = useDrag(
     ({ xy: [x], last, tap, canceled }) => {
       if (!tap && !canceled) onPlace(x, last)
@@ -154,13 +159,25 @@ const SheetTile = ({ sheetId, number, onSize, onPlace }: TileProps) => {
 export const SheetStrip = () => {
   const bench = useBenchHandle()
   const order = useBench((state) => state.project.order)
-  const list = useRef<HTMLUListElement>(null)
+  const scroller = useRef<HTMLDivElement>(null)
+  const sheets = useBench((state) => state.project.sheets)
+  const shown = useShownRows({
+    scroller,
+    keys: order,
+    size: (i) => {
+      const size = sheets[order[i] ?? '']?.size
+      return Math.max(AROUND.least, size ? pictureWidth(size) + AROUND.beside : 0)
+    },
+    across: true,
+    gap: AROUND.gap,
+  })
   const [mark, setMark] = useState<number | null>(null)
   const [sizeFor, setSizeFor] = useState<SizeFor | null>(null)
-  const tiles = (): readonly DOMRect[] =>
-    [...(list.current?.querySelectorAll('[data-sheet-tile]') ?? [])].map((tile) => tile.getBoundingClientRect())
   const place = (sheetId: string, x: number, isLast: boolean): void => {
-    const before = tiles().filter((tile) => x > (tile.left + tile.right) / 2).length
+    const along = x - (scroller.current?.getBoundingClientRect().left ?? 0) + (scroller.current?.scrollLeft ?? 0)
+    // Before the first whose middle lies further on, of those in sight; after all of them else.
+    const next = shown.rows.find((tile) => along <= (tile.start + tile.end) / 2)
+    const before = next?.index ?? (shown.rows.at(-1)?.index ?? -1) + 1
     setMark(isLast ? null : before)
     if (!isLast) return
     const from = order.indexOf(sheetId)
@@ -168,20 +185,35 @@ export const SheetStrip = () => {
   }
   return (
     <section className={styles.strip} aria-label="Sheets">
-      <ul ref={list} className={styles.list}>
-        {order.map((sheetId, i) => (
-          <li key={sheetId} className={panel.row} style={{ flex: 'none' }}>
-            {mark === i && <span className={styles.mark} />}
-            <SheetTile
-              sheetId={sheetId}
-              number={i + 1}
-              onSize={setSizeFor}
-              onPlace={(x, isLast) => place(sheetId, x, isLast)}
-            />
-            {mark === order.length && i === order.length - 1 && <span className={styles.mark} />}
-          </li>
-        ))}
-      </ul>
+      <div ref={scroller} className={styles.list}>
+        <ul className={panel.list} style={shown.room} onFocus={shown.onFocus}>
+          {shown.rows.map((tile) => {
+            const sheetId = order[tile.index] ?? ''
+            const isMarked = mark === tile.index
+            const isLastMarked = mark === order.length && tile.index === order.length - 1
+            return (
+              <li
+                key={tile.key}
+                ref={shown.measure}
+                data-index={tile.index}
+                className={panel.row}
+                style={{ ...shown.style(tile), flex: 'none', gap: 0 }}
+                aria-setsize={order.length}
+                aria-posinset={tile.index + 1}
+              >
+                {isMarked && <span className={styles.mark} />}
+                <SheetTile
+                  sheetId={sheetId}
+                  number={tile.index + 1}
+                  onSize={setSizeFor}
+                  onPlace={(x, isLast) => place(sheetId, x, isLast)}
+                />
+                {isLastMarked && <span className={styles.mark} />}
+              </li>
+            )
+          })}
+        </ul>
+      </div>
       <div className={panel.row}>
         <RailButton framed label="New sheet of the same size" onPress={() => addNewSheet(bench)}>
           <Add fontSize="inherit" /> Sheet

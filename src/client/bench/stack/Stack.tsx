@@ -5,7 +5,8 @@ import Typography from '@mui/material/Typography'
 import ButtonBase from '@mui/material/ButtonBase'
 import IconButton from '@mui/material/IconButton'
 import { Tip } from '@/client/parts/Tip'
-import { useMemo, useState } from 'react'
+import { useShownRows } from '@/client/parts/useShownRows'
+import { useMemo, useRef, useState } from 'react'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { framesOffSheet } from '@/core/document/extent'
 import { groupsAround } from '@/core/document/tree'
@@ -60,11 +61,9 @@ const useOpenGroups = (sheet: Sheet) => {
 
 const BackgroundRow = () => {
   const handle = useBenchHandle()
-  const isPicture = useBench((state) => heldSheet(state).background.kind === 'picture')
   const isChosen = useBench((state) => state.selection[0] === BACKGROUND_ID)
-  if (!isPicture) return null
   return (
-    <li className={styles.row} data-chosen={isChosen}>
+    <div className={styles.row} data-chosen={isChosen}>
       <Tip says="The background picture: press to place it">
         <ButtonBase className={styles.press} aria-pressed={isChosen} onClick={() => select(handle, BACKGROUND_ID)}>
           <Typography variant="caption" sx={{ width: '100%', py: 0.75, bgcolor: 'background.default' }}>
@@ -72,9 +71,12 @@ const BackgroundRow = () => {
           </Typography>
         </ButtonBase>
       </Tip>
-    </li>
+    </div>
   )
 }
+
+/** About how high a row is, in pixels. */
+const ROW = 46
 
 /** What lies on the sheet, top first: pressed to select, dragged to reorder or to carry a picture out. */
 export const Stack = () => {
@@ -84,9 +86,17 @@ export const Stack = () => {
   const { open, toggle } = useOpenGroups(sheet)
   const off = useMemo(() => new Set(framesOffSheet(sheet).map(({ id }) => id)), [sheet])
   const rows = rowsOf(sheet, open)
+  const isPicture = sheet.background.kind === 'picture'
+  const scroller = useRef<HTMLElement>(null)
+  const shown = useShownRows({
+    scroller,
+    keys: [...rows.map(({ item }) => item.id), ...(isPicture ? [BACKGROUND_ID] : [])],
+    size: () => ROW,
+  })
   const words = isWide ? 'Show pictures only' : 'Show names, hide and lock'
   return (
     <nav
+      ref={scroller}
       className={styles.stack}
       data-wide={isWide}
       data-region="stack"
@@ -100,18 +110,32 @@ export const Stack = () => {
           </IconButton>
         </Tip>
       </Typography>
-      <ul className={panel.list}>
-        {rows.map(({ item, depth, isOpen }) => (
-          <StackRow
-            key={item.id}
-            item={item}
-            depth={depth}
-            isOpen={isOpen}
-            isOff={off.has(item.id)}
-            onToggle={() => toggle(item.id)}
-          />
-        ))}
-        <BackgroundRow />
+      <ul className={panel.list} style={shown.room} onFocus={shown.onFocus}>
+        {shown.rows.map((place) => {
+          const row = rows[place.index]
+          return (
+            <li
+              key={place.key}
+              ref={shown.measure}
+              data-index={place.index}
+              style={shown.style(place)}
+              aria-setsize={rows.length + (isPicture ? 1 : 0)}
+              aria-posinset={place.index + 1}
+            >
+              {row ? (
+                <StackRow
+                  item={row.item}
+                  depth={row.depth}
+                  isOpen={row.isOpen}
+                  isOff={off.has(row.item.id)}
+                  onToggle={() => toggle(row.item.id)}
+                />
+              ) : (
+                <BackgroundRow />
+              )}
+            </li>
+          )
+        })}
       </ul>
       {!rows.length && <p className={panel.kind}>Nothing yet</p>}
     </nav>

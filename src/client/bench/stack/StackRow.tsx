@@ -171,7 +171,7 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
     ...(isOff ? ['off the sheet'] : []),
   ]
   return (
-    <li
+    <div
       className={styles.row}
       data-chosen={isChosen}
       data-drop={isTarget ? 'into' : drop}
@@ -231,6 +231,6 @@ export const StackRow = ({ item, depth, isOpen, isOff, onToggle }: StackRowProps
       {item.kind === 'frame' && <PictureChip frame={item} isHeld={way === 'picture'} />}
       {isWide && isWriting && <Name item={item} isWriting onDone={() => setWriting(false)} />}
       <Signs item={item} isWide={isWide} />
-    </li>
+    </div>
   )
 }
