@@ -5,6 +5,7 @@ import path from 'node:path'
 import { measureBench } from './bench'
 import { withBrowser } from './browser'
 import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
+import { measureGroup, measureUniting } from './group'
 import { measureExport, runExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
 import { measureFollowing, measureShown } from './mockups'
@@ -18,6 +19,12 @@ const finishes = async (work: string): Promise<readonly string[]> => [
   ...measureAdjustments(),
   await measureDressedExport(work),
   await withBrowser(`${work}/data`, measureDressed),
+]
+
+/** A large group with finishes alone: `npm run measure -- groups`. */
+const groups = async (work: string): Promise<readonly string[]> => [
+  measureUniting(),
+  ...(await withBrowser(`${work}/data`, measureGroup)),
 ]
 
 /** Letters alone: `npm run measure -- letters`. */
@@ -49,6 +56,7 @@ const run = async (): Promise<void> => {
     ...(await measureBench(work)),
     ...(await measureWarp(work)),
     ...(await finishes(work)),
+    ...(await groups(work)),
     ...(await letters(work)),
     ...(await texts(work)),
     ...(await templates(work)),
@@ -59,6 +67,7 @@ const run = async (): Promise<void> => {
     exports: () => measureExport(work),
     regions: () => Promise.resolve(measureRegion()),
     finishes: () => finishes(work),
+    groups: () => groups(work),
     letters: () => letters(work),
     texts: () => texts(work),
     perspective: () => measureWarp(work),
