@@ -8,8 +8,9 @@ import {
   type Vignette,
 } from '@/core/adjust/adjustments'
 import { blurPlane } from '@/core/adjust/blur'
+import { blurColours, eachBlurred } from '@/core/adjust/blurColours'
 import { colourMatrix, NO_MATRIX, toneCurve } from '@/core/adjust/colours'
-import { grainAt, GRAIN_REACH } from '@/core/adjust/grain'
+import { GRAIN_REACH, grainRow } from '@/core/adjust/grain'
 import { CHANNELS, plateLength, plateScale, type Plate } from '@/core/adjust/plate'
 import { cornerShare, vignetteAt } from '@/core/adjust/vignette'
 
@@ -36,56 +37,23 @@ const changeColours = (data: Uint8ClampedArray, adjustments: Adjustments): void 
   }
 }
 
-/** The channels, each weighed by alpha, and alpha itself: what is not there lends no colour. */
-const planesOf = (data: Uint8ClampedArray): readonly [Float32Array, Float32Array, Float32Array, Float32Array] => {
-  const count = data.length / CHANNELS
-  const planes = [new Float32Array(count), new Float32Array(count), new Float32Array(count), new Float32Array(count)]
-  const [r, g, b, a] = planes as [Float32Array, Float32Array, Float32Array, Float32Array] // just made, four of them
-  for (let i = 0, at = 0; i < count; i += 1, at += CHANNELS) {
-    const alpha = data[at + 3] ?? 0
-    a[i] = alpha
-    r[i] = (data[at] ?? 0) * alpha
-    g[i] = (data[at + 1] ?? 0) * alpha
-    b[i] = (data[at + 2] ?? 0) * alpha
-  }
-  return [r, g, b, a]
-}
-
-/** Gaussian blur of colours and alpha, in place; the rim is repeated outward. */
-export const blurColours = (data: Uint8ClampedArray, width: number, height: number, deviation: number): void => {
-  const [r, g, b, a] = planesOf(data)
-  const weights = blurPlane(a, width, height, deviation)
-  ;[r, g, b].forEach((plane, channel) => {
-    const blurred = blurPlane(plane, width, height, deviation)
-    for (let i = 0; i < weights.length; i += 1) {
-      const weight = weights[i] ?? 0
-      data[i * CHANNELS + channel] = weight > 0 ? (blurred[i] ?? 0) / weight : 0
-    }
-  })
-  for (let i = 0; i < weights.length; i += 1) data[i * CHANNELS + 3] = weights[i] ?? 0
-}
-
 /** Unsharp masking: c + amount · (c − blurred c), colours weighed by alpha; alpha stays. */
 const sharpen = (data: Uint8ClampedArray, plate: Plate, { amount, radius }: Sharpen): void => {
-  const deviation = plateLength(radius, plate)
-  const soft = data.slice()
-  blurColours(soft, plate.width, plate.height, deviation)
-  for (let i = 0; i < data.length; i += CHANNELS) {
-    for (let channel = 0; channel < 3; channel += 1) {
-      const c = data[i + channel] ?? 0
-      data[i + channel] = c + amount * (c - (soft[i + channel] ?? 0))
+  const { width, height } = plate
+  eachBlurred(data, width, height, plateLength(radius, plate), (channel, blurred) => {
+    for (let i = 0, at = channel; i < blurred.length; i += 1, at += CHANNELS) {
+      const c = data[at] as number
+      data[at] = c + amount * (c - (blurred[i] as number))
     }
-  }
+  })
 }
 
-const lightnessPlane = (data: Uint8ClampedArray): Float32Array =>
-  Float32Array.from(
-    { length: data.length / CHANNELS },
-    (_, i) =>
-      0.2126 * (data[i * CHANNELS] ?? 0) +
-      0.7152 * (data[i * CHANNELS + 1] ?? 0) +
-      0.0722 * (data[i * CHANNELS + 2] ?? 0),
-  )
+const lightnessPlane = (data: Uint8ClampedArray): Float32Array => {
+  const light = new Float32Array(data.length / CHANNELS)
+  for (let i = 0, at = 0; i < light.length; i += 1, at += CHANNELS)
+    light[i] = 0.2126 * (data[at] as number) + 0.7152 * (data[at + 1] as number) + 0.0722 * (data[at + 2] as number)
+  return light
+}
 
 /** The wider blur of a pair whose difference marks edges (Marr and Hildreth 1980: a ratio of 1.6 is near the best). */
 const WIDER = 1.6
@@ -98,27 +66,33 @@ const drawEdges = (data: Uint8ClampedArray, plate: Plate, { amount, width }: Edg
   const light = lightnessPlane(data)
   const near = blurPlane(light, plate.width, plate.height, deviation)
   const far = blurPlane(light, plate.width, plate.height, deviation * WIDER)
-  for (let i = 0; i < light.length; i += 1) {
-    const line = Math.min(1, Math.max(0, ((far[i] ?? 0) - (near[i] ?? 0)) / FULL_LINE))
-    const paper = MOST * (1 - line)
-    for (let channel = 0; channel < 3; channel += 1) {
-      const at = i * CHANNELS + channel
-      data[at] = (data[at] ?? 0) * (1 - amount) + paper * amount
-    }
+  for (let i = 0, at = 0; i < light.length; i += 1, at += CHANNELS) {
+    const line = Math.min(1, Math.max(0, ((far[i] as number) - (near[i] as number)) / FULL_LINE))
+    const paper = MOST * (1 - line) * amount
+    data[at] = (data[at] as number) * (1 - amount) + paper
+    data[at + 1] = (data[at + 1] as number) * (1 - amount) + paper
+    data[at + 2] = (data[at + 2] as number) * (1 - amount) + paper
   }
 }
+
+/** Half sides from the middle of the picture, of each column or row of a plate. */
+const halvesOf = (count: number, from: number, step: number, side: number): Float64Array =>
+  Float64Array.from({ length: count }, (_, i) => (from + (i + 0.5) * step) / (side / 2) - 1)
 
 const vignetteWhole = (data: Uint8ClampedArray, plate: Plate, vignette: Vignette): void => {
   const { width, height, part, picture } = plate
   const step = 1 / plateScale(plate)
   const towards = vignette.amount > 0 ? 0 : MOST
-  for (let y = 0; y < height; y += 1) {
-    const v = (part.y0 + (y + 0.5) * step) / (picture.h / 2) - 1
-    for (let x = 0; x < width; x += 1) {
-      const u = (part.x0 + (x + 0.5) * step) / (picture.w / 2) - 1
-      const k = vignetteAt(cornerShare(u, v), vignette)
-      const at = (y * width + x) * CHANNELS
-      for (let c = at; c < at + 3; c += 1) data[c] = (data[c] ?? 0) * (1 - k) + towards * k
+  const [across, down] = [halvesOf(width, part.x0, step, picture.w), halvesOf(height, part.y0, step, picture.h)]
+  for (let y = 0, at = 0; y < height; y += 1) {
+    const v = down[y] as number
+    for (let x = 0; x < width; x += 1, at += CHANNELS) {
+      const share = cornerShare(across[x] as number, v)
+      if (share <= vignette.start) continue
+      const k = vignetteAt(share, vignette)
+      data[at] = (data[at] as number) * (1 - k) + towards * k
+      data[at + 1] = (data[at + 1] as number) * (1 - k) + towards * k
+      data[at + 2] = (data[at + 2] as number) * (1 - k) + towards * k
     }
   }
 }
@@ -127,13 +101,15 @@ const addGrain = (data: Uint8ClampedArray, plate: Plate, grain: Grain): void => 
   const { width, height, part } = plate
   const cell = grain.size * Math.min(plate.picture.w, plate.picture.h)
   const step = 1 / plateScale(plate)
-  const side = step / cell
-  for (let y = 0; y < height; y += 1) {
-    const v = (part.y0 + (y + 0.5) * step) / cell
-    for (let x = 0; x < width; x += 1) {
-      const by = grain.amount * GRAIN_REACH * grainAt((part.x0 + (x + 0.5) * step) / cell, v, side, grain)
-      const at = (y * width + x) * CHANNELS
-      for (let c = at; c < at + 3; c += 1) data[c] = (data[c] ?? 0) + by
+  const row = new Float64Array(width)
+  const along = { from: (part.x0 + 0.5 * step) / cell, side: step / cell, seed: grain.seed }
+  for (let y = 0, at = 0; y < height; y += 1) {
+    grainRow(row, (part.y0 + (y + 0.5) * step) / cell, along)
+    for (let x = 0; x < width; x += 1, at += CHANNELS) {
+      const by = grain.amount * GRAIN_REACH * (row[x] as number)
+      data[at] = (data[at] as number) + by
+      data[at + 1] = (data[at + 1] as number) + by
+      data[at + 2] = (data[at + 2] as number) + by
     }
   }
 }

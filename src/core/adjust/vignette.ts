@@ -10,4 +10,4 @@ export const vignetteAt = (share: number, { amount, start }: Pick<Vignette, 'amo
 }
 
 /** The share of the way to a corner at a point, given from the middle in half sides. */
-export const cornerShare = (x: number, y: number): number => Math.hypot(x, y) / Math.SQRT2
+export const cornerShare = (x: number, y: number): number => Math.sqrt(x * x + y * y) / Math.SQRT2

@@ -1,5 +1,5 @@
 import { blurReach } from '@/core/adjust/blur'
-import { blurColours } from '@/core/adjust/pixels'
+import { blurColours } from '@/core/adjust/blurColours'
 import { assertNever } from '@/core/failure'
 import { compose } from '@/core/geometry/matrix'
 import { growRect, mapRect, rectSize } from '@/core/geometry/rect'

@@ -9,7 +9,7 @@ import { near } from '@tests/helpers/near'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import type { Adjustments } from '@/core/adjust/adjustments'
 import { blurPlane } from '@/core/adjust/blur'
-import { grainAt } from '@/core/adjust/grain'
+import { grainAt, grainRow } from '@/core/adjust/grain'
 import { adjustedPixels, adjustmentReach } from '@/core/adjust/pixels'
 import type { Plate } from '@/core/adjust/plate'
 import { cornerShare, vignetteAt } from '@/core/adjust/vignette'
@@ -127,6 +127,15 @@ describe('vignette', () => {
 })
 
 describe('grain', () => {
+  it('of a row of pixels is that of each of them, coarse and fine', () =>
+    holdsFor(
+      fc.record({ from: real(-20, 300), v: real(-20, 300), side: real(0.02, 4), seed: fc.nat(999_999) }),
+      ({ from, v, side, seed }) => {
+        const row = new Float64Array(90)
+        grainRow(row, v, { from, side, seed })
+        row.forEach((value, x) => near(value, grainAt(from + x * side, v, side, { seed }), 1e-9))
+      },
+    ))
   it('is the same for the same seed, of mean nothing, and other for another', () => {
     const values = (seed: number): readonly number[] =>
       Array.from({ length: 4000 }, (_, i) => grainAt((i % 80) * 0.7, Math.floor(i / 80) * 0.7, 0.7, { seed }))
