@@ -1,6 +1,6 @@
 import { toolOf, carriedOf } from '@/client/store/modes'
 import { createStore } from 'zustand/vanilla'
-import { advance, joined, patched, redoOf, undoOf, type LoggedStep, type Step } from '@/core/document/history'
+import { advance, joined, patched, redoOf, undoOf, type History, type LoggedStep, type Step } from '@/core/document/history'
 import type { Recorded } from '@/core/document/edit'
 import { holdsPicture } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
@@ -136,11 +136,13 @@ export interface BenchOptions {
 const historyHand = ({
   get,
   log,
+  logAll,
   endBurst,
   say,
 }: {
   readonly get: () => BenchState
   readonly log: (entry: LoggedStep, project: Project, step: Step) => void
+  readonly logAll: (entries: readonly LoggedStep[], project: Project, history: History) => void
   readonly endBurst: () => void
   readonly say: (spoken: string) => void
 }) => {
@@ -162,11 +164,27 @@ const historyHand = ({
     return true
   }
 
+  /** All steps up to one at once: the page follows only where that ends. */
   const goTo = (stepId: string | null): void => {
-    const { history } = get()
-    const isDone = stepId === null || history.undo.some((step) => step.id === stepId)
-    if (isDone) while (get().history.undo.length && get().history.undo.at(-1)?.id !== stepId) if (!back()) return
-    if (!isDone) while (get().history.redo.length && get().history.undo.at(-1)?.id !== stepId) if (!again()) return
+    endBurst()
+    let { project, history } = get()
+    const goesBack = stepId === null || history.undo.some((step) => step.id === stepId)
+    const entries: LoggedStep[] = []
+    const next = (): Step | undefined => {
+      const newest = history.undo.at(-1)
+      return newest?.id === (stepId ?? undefined) ? undefined : goesBack ? newest : history.redo.at(-1)
+    }
+    for (let step = next(); step; step = next()) {
+      const entry = goesBack ? undoOf(step, newStepId()) : redoOf(step, newStepId())
+      project = patched(project, entry.forward)
+      history = advance(history, entry, step)
+      entries.push(entry)
+    }
+    const [last] = entries.slice(-1)
+    if (!last) return
+    logAll(entries, project, history)
+    const what = entries.length === 1 ? last.name : `${entries.length} steps`
+    say(`${goesBack ? 'Taken back' : 'Made again'}: ${what}`)
   }
 
   return { back, again, goTo }
@@ -197,6 +215,11 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     const state = get()
     set({ ...settled(state, project), history: advance(state.history, entry, step) })
     saver.push(entry)
+  }
+
+  const logAll = (entries: readonly LoggedStep[], project: Project, history: History): void => {
+    set({ ...settled(get(), project), history })
+    for (const entry of entries) saver.push(entry)
   }
 
   const isRefused = (project: Project, change: Pick<Recorded, 'forward'>): boolean => {
@@ -247,7 +270,7 @@ export const createBench = (opened: OpenedProject, { keeper, onSaved = () => und
     log({ ...step, kind: 'do' }, recorded.project, step)
   }
 
-  const { back, again, goTo } = historyHand({ get, log, endBurst, say: (spoken) => set({ spoken }) })
+  const { back, again, goTo } = historyHand({ get, log, logAll, endBurst, say: (spoken) => set({ spoken }) })
 
   const step = (act: () => void, isHeld: boolean): void => {
     stepping = isHeld ? 'held' : 'by key'

@@ -57,6 +57,49 @@ describe('one beyond a limit', () => {
   })
 })
 
+describe('going over many steps', () => {
+  const named = (count: number): Bench => {
+    const bench = testBench(sampleProject())
+    for (let i = 1; i <= count; i += 1)
+      bench.commit(`Name ${i}`, (project) => renameProject.record(project, { name: `Named ${i}` }))
+    return bench
+  }
+  const changesDuring = (bench: Bench, act: () => void): number => {
+    let count = 0
+    const stop = bench.store.subscribe((now, before) => (count += now.project === before.project ? 0 : 1))
+    act()
+    stop()
+    return count
+  }
+  it('back and forth, the page follows once; each is a step of its own for the server', async () => {
+    const bench = named(500)
+    const { undo } = bench.get().history
+    expect(changesDuring(bench, () => bench.goTo(undo[9]?.id ?? null))).toBe(1)
+    expect(bench.get().project.name).toBe('Named 10')
+    expect([bench.get().history.undo.length, bench.get().history.redo.length]).toEqual([10, 490])
+    expect(bench.get().spoken).toBe('Taken back: 490 steps')
+    expect(changesDuring(bench, () => bench.goTo(undo[498]?.id ?? null))).toBe(1)
+    expect(bench.get().project.name).toBe('Named 499')
+    expect(changesDuring(bench, () => bench.goTo(null))).toBe(1)
+    expect(bench.get().project.name).toBe('Sample')
+    expect(bench.get().history.undo).toEqual([])
+    // One at a time it is taken up where that ended.
+    bench.redo()
+    expect(bench.get().project.name).toBe('Named 1')
+    expect(await bench.allSaved()).toBe(true)
+    const kinds = sent.flatMap((body) => [...body.matchAll(/"kind":"(do|undo|redo)"/g)].map(([, kind]) => kind))
+    const counted = ['do', 'undo', 'redo'].map((kind) => kinds.filter((one) => one === kind).length)
+    expect(counted).toEqual([500, 490 + 499, 489 + 1])
+  })
+  it('to where it is already does nothing; to the next step says which', () => {
+    const bench = named(3)
+    const { undo } = bench.get().history
+    expect(changesDuring(bench, () => bench.goTo(undo[2]?.id ?? null))).toBe(0)
+    bench.goTo(undo[1]?.id ?? null)
+    expect(bench.get().spoken).toBe('Taken back: Name 3')
+  })
+})
+
 describe('a value while it is chosen', () => {
   const name = (bench: Bench, to: string): void =>
     bench.burst('name', 'Rename project', renameProject.record(shownProject(bench.get()), { name: to }))
