@@ -30,6 +30,10 @@ export const LIMITS = {
   exportPixels: 260e6,
   historySteps: 400,
   snapshotEvery: 50,
+  /** Snapshots that stay of each project, for when the newest cannot be read. */
+  snapshotsKept: 4,
+  /** Steps more than can be taken back, until they are let go of together. */
+  stepsBeyondHistory: 300,
   exportsKept: 60,
   thumbnailSide: 480,
   pictureTags: 50,

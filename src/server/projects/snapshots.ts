@@ -3,6 +3,7 @@ import type { Project } from '@/core/document/types'
 import { database } from '@/server/db/open'
 import { SnapshotRow } from '@/server/db/models'
 import { checkedDocument } from '@/server/projects/check'
+import { thinned } from '@/server/projects/thinning'
 import { asStorageFailure } from '@/server/storage/failures'
 
 const underWay = new Set<Promise<void>>()
@@ -14,6 +15,7 @@ const write = async (project: Project, revision: number): Promise<void> => {
     await checkedDocument(document, { apart: true })
     const db = await database()
     await db.write((transaction) => SnapshotRow.upsert({ projectId: project.id, revision, document }, { transaction }))
+    await thinned(project.id)
   } catch (error) {
     // The steps are stored; the next snapshot is tried in its turn. The one who runs the server should know why.
     const said = asStorageFailure(error)

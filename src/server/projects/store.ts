@@ -1,6 +1,6 @@
-import { Op, type Transaction } from 'sequelize'
+import type { Transaction } from 'sequelize'
 import { Failure, isFailure, refuse } from '@/core/failure'
-import { advance, patched, EMPTY_HISTORY, type History, type LoggedStep, type Step } from '@/core/document/history'
+import { patched, EMPTY_HISTORY, type History, type LoggedStep } from '@/core/document/history'
 import { sameValue, type Recorded } from '@/core/document/edit'
 import type { Project } from '@/core/document/types'
 import { checkTouched } from '@/core/document/validate'
@@ -9,8 +9,10 @@ import { ProjectRow, SnapshotRow, StepRow } from '@/server/db/models'
 import { LIMITS } from '@/server/limits'
 import { checkedDocument } from '@/server/projects/check'
 import { beginsAnew, heldAt, hold, type Held } from '@/server/projects/held'
+import { historyUpTo } from '@/server/projects/history'
 import { loadProject, notFound, readPatches } from '@/server/projects/load'
 import { snapshotLater } from '@/server/projects/snapshots'
+import { oldestKept } from '@/server/projects/thinning'
 import { sameUses, usesIn, writeUses } from '@/server/projects/uses'
 
 /** What a project's row tells without opening its document. */
@@ -34,13 +36,20 @@ export const openProject = async (id: string): Promise<Held> => {
   return stateOf(await rowOf(id))
 }
 
-/** A project as it was at an earlier revision. Throws `not-found` for one that it has not reached. */
+/** A project as it was at an earlier revision. Throws `not-found` for one that it has not reached, or that is let go of. */
 export const openProjectAt = async (id: string, revision: number): Promise<Project> => {
   await database()
   const row = await rowOf(id)
   if (!Number.isInteger(revision) || revision < 0 || revision > row.revision)
     throw new Failure('not-found', 'The project has no such revision. Reload the page.')
-  return (heldAt(id, revision) ?? (await loadProject(id, revision))).project
+  const held = heldAt(id, revision)
+  if (held) return held.project
+  if (revision < (await oldestKept(id)))
+    throw new Failure(
+      'not-found',
+      'The project has gone too far on for this. Reload the page and make the change again.',
+    )
+  return (await loadProject(id, revision)).project
 }
 
 /** What can be taken back and made again, from the log; nothing from before a project was mended or its format renewed. */
@@ -52,28 +61,6 @@ export const openWhole = async (id: string): Promise<{ readonly held: Held; read
   const row = await rowOf(id)
   const held = await stateOf(row)
   return { held, history: beginsAnew(held) ? EMPTY_HISTORY : await historyUpTo(row, held.revision) }
-}
-
-const historyUpTo = async ({ id, historyFrom }: ProjectRow, last: number): Promise<History> => {
-  const log = await StepRow.findAll({
-    where: { projectId: id, revision: { [Op.gt]: historyFrom, [Op.lte]: last } },
-    attributes: ['revision', 'stepId', 'kind', 'of'],
-    order: [['revision', 'ASC']],
-  })
-  let marks: { readonly undo: readonly { id: string }[]; readonly redo: readonly { id: string }[] } = EMPTY_HISTORY
-  for (const step of log)
-    marks = advance(marks, { kind: step.kind as LoggedStep['kind'], of: step.of ?? undefined }, { id: step.stepId })
-  const undo = marks.undo.slice(-LIMITS.historySteps)
-  const redo = marks.redo.slice(-LIMITS.historySteps)
-  const rows = await StepRow.findAll({ where: { projectId: id, stepId: [...undo, ...redo].map((m) => m.id) } })
-  const byId = new Map(
-    rows.map((step): [string, Step] => [
-      step.stepId,
-      { id: step.stepId, name: step.name, forward: readPatches(step.forward), inverse: readPatches(step.inverse) },
-    ]),
-  )
-  const steps = (list: readonly { id: string }[]): Step[] => list.flatMap((m) => byId.get(m.id) ?? [])
-  return { undo: steps(undo), redo: steps(redo) }
 }
 
 const tooLarge = (bytes: number): Failure =>
