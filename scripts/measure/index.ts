@@ -9,6 +9,7 @@ import { measureGroup, measureUniting } from './group'
 import { measureExport, runExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
 import { measureFollowing, measureShown } from './mockups'
+import { measureSliders } from './sliders'
 import { measureTemplates } from './templates'
 import { measureTexts } from './texts'
 import { measureWarp } from './warp'
@@ -16,9 +17,10 @@ import { measureRegion } from './region'
 
 /** Finishes and adjustments alone: `npm run measure -- finishes`. */
 const finishes = async (work: string): Promise<readonly string[]> => [
-  ...measureAdjustments(),
+  ...(await measureAdjustments()),
   await measureDressedExport(work),
   await withBrowser(`${work}/data`, measureDressed),
+  await withBrowser(`${work}/data`, measureSliders),
 ]
 
 /** A large group with finishes alone: `npm run measure -- groups`. */
