@@ -9,6 +9,7 @@ import { measureGroup, measureUniting } from './group'
 import { measureExport, runExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
 import { measureFollowing, measureShown } from './mockups'
+import { measureSaving } from './saving'
 import { measureSliders } from './sliders'
 import { measureTemplates } from './templates'
 import { measureTexts } from './texts'
@@ -59,6 +60,7 @@ const run = async (): Promise<void> => {
     ...(await measureWarp(work)),
     ...(await finishes(work)),
     ...(await groups(work)),
+    ...(await measureSaving()),
     ...(await letters(work)),
     ...(await texts(work)),
     ...(await templates(work)),
@@ -70,6 +72,7 @@ const run = async (): Promise<void> => {
     regions: () => Promise.resolve(measureRegion()),
     finishes: () => finishes(work),
     groups: () => groups(work),
+    saving: measureSaving,
     letters: () => letters(work),
     texts: () => texts(work),
     perspective: () => measureWarp(work),

@@ -126,6 +126,18 @@ const sheetFaults = (sheet: unknown, at: string, touched: readonly Touched[]): r
   })
 }
 
+/** What of a frame names nothing, and is named by nothing: where it stands. */
+const PLACED: ReadonlySet<unknown> = new Set(['box', 'turn'])
+
+const isOnlyPlaced = ([items, , key]: Touched): boolean => items === 'items' && PLACED.has(key)
+
+/** The sheets of which more was touched than where their frames stand; undefined without any. */
+const relatingSheets = (below: Below | undefined): Below | undefined => {
+  if (!below || below.isWhole) return below
+  const ids = new Map([...below.ids].filter(([, touched]) => !touched.every(isOnlyPlaced)))
+  return ids.size > 0 ? { isWhole: false, ids } : undefined
+}
+
 /** Faults of what parts that were touched say of others, and others of them. */
 const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): readonly Fault[] => {
   const sheets = Object.values(project.sheets)
@@ -135,18 +147,18 @@ const relationFaults = (project: Project, roots: ReadonlyMap<string, Below>): re
       below !== undefined && (below.isWhole || [...below.ids.keys()].some((id) => !Object.hasOwn(project[root], id)))
     )
   }
-  const below = roots.get('sheets')
+  const below = relatingSheets(roots.get('sheets'))
   const touchedSheets = below?.isWhole ? sheets : sheets.filter(({ id }) => below?.ids.has(id))
   return [
-    ...(roots.has('order') || roots.has('sheets') ? orderFaults(project.order, project.sheets, '', 'sheets') : []),
+    ...(roots.has('order') || below ? orderFaults(project.order, project.sheets, '', 'sheets') : []),
     ...(roots.has('finishes') ? namedFinishFaults(project.finishes) : []),
     ...(roots.has('alphabets')
       ? Object.entries(project.alphabets).flatMap(([id, set]) => keyFaults(id, set, 'alphabets'))
       : []),
     ...(['slots', 'finishes', 'looks'].some((root) => roots.has(root)) ? slotFaults(project) : []),
     ...touchedSheets.flatMap((sheet) => sheetReferenceFaults(sheet, project)),
-    ...(roots.has('sheets') || roots.has('pictures') ? sheetPictureFaults(project) : []),
-    ...(roots.has('sheets') ? followFaults(project) : []),
+    ...(below || roots.has('pictures') ? sheetPictureFaults(project) : []),
+    ...(below ? followFaults(project) : []),
     // One that went may be missed on any sheet.
     ...(isGone('pictures')
       ? sheets.flatMap((sheet) => [

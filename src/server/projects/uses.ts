@@ -9,8 +9,17 @@ import { loadProject, storedTexts } from '@/server/projects/load'
 
 export type Uses = ReadonlyMap<string, number>
 
+/** Of states of projects: the one that a step was made on is asked for again with it. */
+const counted = new WeakMap<Project, Uses>()
+
 /** How often a project shows or keeps each picture's file, by the file's hash. */
 export const usesIn = (project: Project): Uses => {
+  const known = counted.get(project) ?? countedUses(project)
+  counted.set(project, known)
+  return known
+}
+
+const countedUses = (project: Project): Uses => {
   const uses = new Map<string, number>()
   for (const [id, count] of pictureUses(project)) {
     const hash = hashOf(project.pictures[id])
