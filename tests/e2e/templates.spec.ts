@@ -24,6 +24,7 @@ test('from the projects page: a card, two pictures and its look, in five presses
   await page.getByRole('button', { name: /^Two instant prints/ }).click()
   const hand = await benchHere(page)
   await expect(bar(page).getByText('0 of 2 filled')).toBeVisible()
+  await findPrints(page)
   await supply(page, 'print-one').click()
   await expect(bar(page).getByText('1 of 2 filled')).toBeVisible()
   await supply(page, 'print-two').click()
