@@ -1,6 +1,15 @@
 import { toolOf, carriedOf } from '@/client/store/modes'
 import { createStore } from 'zustand/vanilla'
-import { advance, joined, patched, redoOf, undoOf, type History, type LoggedStep, type Step } from '@/core/document/history'
+import {
+  advance,
+  joined,
+  patched,
+  redoOf,
+  undoOf,
+  type History,
+  type LoggedStep,
+  type Step,
+} from '@/core/document/history'
 import type { Recorded } from '@/core/document/edit'
 import { holdsPicture } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
