@@ -14,14 +14,15 @@ import { newLayer } from '@/core/finish/layers'
 const BLUE = { r: 40, g: 90, b: 200 }
 
 /** Frames of one colour in rows on a sheet of 800 × 600 px. */
-const framesInRows = (count: number, columns: number): Project => {
+const framesInRows = (count: number, columns: number, cell = { w: 60, h: 50 }): Project => {
   let project = newProject(
     'x',
     'Much',
     newSheet(SHEET, 'Sheet 1', { unit: 'px', size: { w: 800, h: 600 }, ppi: 72, bleed: 0 }),
   )
   for (let n = 0; n < count; n += 1) {
-    const box = { cx: 130 + 60 * (n % columns), cy: 120 + 50 * Math.floor(n / columns), w: 50, h: 40 }
+    const at = { cx: 130 + cell.w * (n % columns), cy: 120 + cell.h * Math.floor(n / columns) }
+    const box = { ...at, w: (5 / 6) * cell.w, h: (4 / 5) * cell.h }
     project = addFrame(project, { sheetId: SHEET, frame: newFrame(`f-${n}`, { kind: 'rectangle' }, box, `f ${n}`) })
   }
   const ids = Array.from({ length: count }, (_, n) => `f-${n}`)
@@ -94,6 +95,27 @@ test('a drag of a finished group renders the overlay alone and paints nothing an
   await page.keyboard.press('Escape')
   await page.mouse.up()
   await expect(x).toHaveValue(shown)
+})
+
+test('the wheel turned over many frames, and then rest: all that only stood in is painted', async ({
+  page,
+  request,
+}) => {
+  // So many that putting them on the table takes longer by itself than there is for painting in one frame of the screen.
+  const hand = await BenchHand.open(page, await made(request, framesInRows(2000, 50, { w: 12, h: 10 })))
+  const at = await hand.at({ x: 400, y: 300 })
+  await page.mouse.move(at.x, at.y)
+  await page.keyboard.down('Control')
+  for (const turn of [-120, -120, 120, 120, 120, -60]) await page.mouse.wheel(0, turn)
+  await page.keyboard.up('Control')
+  await hand.ready()
+  const canvas = page.locator('[data-region="table"] canvas').first()
+  await expect(canvas).toHaveAttribute('data-ready', 'true')
+  const painted = await canvas.getAttribute('data-paint-ms')
+  await page.waitForTimeout(500)
+  // At rest nothing more is painted.
+  expect(await canvas.getAttribute('data-paint-ms')).toBe(painted)
+  expect(isBlue(await hand.colourAt({ x: 130, y: 120 }))).toBe(true)
 })
 
 test('a stack of 300 frames makes the rows that are seen; the focus stays where it is scrolled, and goes on by keys', async ({

@@ -95,19 +95,22 @@ export class Bitmaps {
   /** Was all since the last start just what painting anew gives, but for what moves? */
   isSettled = true
   private isMoving = false
-  private until = Infinity
+  /** Time there is for painting anew what only stands in, and what of it is spent, in milliseconds. */
+  private allowed = Infinity
+  private spent = 0
 
   constructor(
     private readonly images: LevelImages,
     private readonly between: Between,
   ) {}
 
-  /** Begins a new painting: while a hand moves things they need not be exact, and else only as far as time until `until` allows. */
-  start(isMoving: boolean, until: number): void {
+  /** Begins a new painting: while a hand moves things they need not be exact, and else only as far as so many milliseconds of painting allow. */
+  start(isMoving: boolean, allowed: number): void {
     this.painted = 0
     this.isSettled = true
     this.isMoving = isMoving
-    this.until = until
+    this.allowed = allowed
+    this.spent = 0
     this.used.clear()
   }
 
@@ -192,7 +195,7 @@ export class Bitmaps {
 
   /** May something be shown that is not quite what painting it anew gives? */
   private mayStandIn(near: Near, seen: Seen): boolean {
-    return this.isCarried(near, seen) || performance.now() > this.until
+    return this.isCarried(near, seen) || this.spent >= this.allowed
   }
 
   /** What moves is painted when it is let go. */
@@ -264,7 +267,9 @@ export class Bitmaps {
     const device = { x0: 0, y0: 0, x1: region.x1 - region.x0, y1: region.y1 - region.y0 }
     const view: Matrix = compose(translation(-region.x0, -region.y0), scaling(scale))
     const imageFor: Painting['imageFor'] = (op) => this.images.imageFor(op, scale)
+    const started = performance.now()
     const source = paint({ view, device, imageFor, createLayer, isQuick: true }, region)
+    this.spent += performance.now() - started
     return this.keep(id, { node, of, scale, sources, region, source })
   }
 

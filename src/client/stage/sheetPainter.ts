@@ -108,7 +108,7 @@ export class SheetPainter {
 
   paint(scene: Scene): Painted {
     const started = performance.now()
-    this.bitmaps.start(isDragging(scene), started + SETTLING)
+    this.bitmaps.start(isDragging(scene), SETTLING)
     const context = this.canvas.getContext('2d')
     if (!context) return { repainted: 0, milliseconds: 0, isSettled: true }
     const { project, sheet, view, ratio, faint } = scene

@@ -1,15 +1,6 @@
 import { toolOf, carriedOf } from '@/client/store/modes'
 import { createStore } from 'zustand/vanilla'
-import {
-  advance,
-  joined,
-  patched,
-  redoOf,
-  undoOf,
-  type History,
-  type LoggedStep,
-  type Step,
-} from '@/core/document/history'
+import { advance, joined, type History, type LoggedStep, type Step } from '@/core/document/history'
 import type { Recorded } from '@/core/document/edit'
 import { holdsPicture } from '@/core/document/content'
 import { sheetOf } from '@/core/document/read'
@@ -18,6 +9,7 @@ import type { Project, Sheet } from '@/core/document/types'
 import type { OpenedProject } from '@/contract/api'
 import { limitPassed, touchedFaults } from '@/core/document/validate'
 import { api } from '@/client/http/api'
+import { historyHand, newStepId } from '@/client/store/historyHand'
 import { noticeOf } from '@/client/store/notice'
 import { Saver, type Keeper } from '@/client/store/saver'
 import { NO_MARKS, type BenchState, type Saving } from '@/client/store/state'
@@ -39,8 +31,6 @@ const BURST_MS = 700
 
 const UNKEPT =
   'This browser keeps no more: what the server does not have yet is lost if this page is closed. Leave it open until it says “Saved”.'
-
-const newStepId = (): string => `s-${crypto.randomUUID()}`
 
 /** Small changes of one kind in quick succession, kept apart until they make one step. */
 interface Burst {
@@ -139,64 +129,6 @@ const refusalOf = (project: Project, { forward }: Pick<Recorded, 'forward'>): st
 export interface BenchOptions {
   readonly keeper: Keeper
   readonly onSaved?: (revision: number) => void
-}
-
-/** Taking back and making again, one step at a time or up to one. */
-const historyHand = ({
-  get,
-  log,
-  logAll,
-  endBurst,
-  say,
-}: {
-  readonly get: () => BenchState
-  readonly log: (entry: LoggedStep, project: Project, step: Step) => void
-  readonly logAll: (entries: readonly LoggedStep[], project: Project, history: History) => void
-  readonly endBurst: () => void
-  readonly say: (spoken: string) => void
-}) => {
-  const back = (): boolean => {
-    endBurst()
-    const step = get().history.undo.at(-1)
-    if (!step) return false
-    log(undoOf(step, newStepId()), patched(get().project, step.inverse), step)
-    say(`Taken back: ${step.name}`)
-    return true
-  }
-
-  const again = (): boolean => {
-    endBurst()
-    const step = get().history.redo.at(-1)
-    if (!step) return false
-    log(redoOf(step, newStepId()), patched(get().project, step.forward), step)
-    say(`Made again: ${step.name}`)
-    return true
-  }
-
-  /** All steps up to one at once: the page follows only where that ends. */
-  const goTo = (stepId: string | null): void => {
-    endBurst()
-    let { project, history } = get()
-    const goesBack = stepId === null || history.undo.some((step) => step.id === stepId)
-    const entries: LoggedStep[] = []
-    const next = (): Step | undefined => {
-      const newest = history.undo.at(-1)
-      return newest?.id === (stepId ?? undefined) ? undefined : goesBack ? newest : history.redo.at(-1)
-    }
-    for (let step = next(); step; step = next()) {
-      const entry = goesBack ? undoOf(step, newStepId()) : redoOf(step, newStepId())
-      project = patched(project, entry.forward)
-      history = advance(history, entry, step)
-      entries.push(entry)
-    }
-    const [last] = entries.slice(-1)
-    if (!last) return
-    logAll(entries, project, history)
-    const what = entries.length === 1 ? last.name : `${entries.length} steps`
-    say(`${goesBack ? 'Taken back' : 'Made again'}: ${what}`)
-  }
-
-  return { back, again, goTo }
 }
 
 export const createBench = (opened: OpenedProject, { keeper, onSaved = () => undefined }: BenchOptions): Bench => {

@@ -6,20 +6,17 @@ import { describe, expect, it } from '@jest/globals'
 import { COMBINATIONS, type Combination } from '@/core/path/combinations'
 import { combineOutlines } from '@/core/path/combine'
 import { filledArea } from '@/core/path/flat'
-import { windingAbout } from '@/core/path/contains'
 import { boundsOf } from '@/core/path/extent'
 import { polygonPath, type Outline } from '@/core/path/path'
 import { transformPath } from '@/core/path/transform'
 import { compose, rotation, scaling, translation } from '@/core/geometry/matrix'
 import { growRect, unionRects } from '@/core/geometry/rect'
-import type { Point } from '@/core/geometry/vector'
-import { polylineOf } from '@/core/path/polyline'
-import { distanceToSegment } from '@tests/helpers/segment'
 import { randomFrom } from '@/core/random'
 import { outlineOf } from '@/core/stencil/stencil'
 import { sweep } from '@tests/helpers/sweep'
 import { fc, SEED } from '@tests/helpers/property'
 import { stencils } from '@tests/helpers/arbitrary'
+import { contains, flat, isNearEdge } from '@tests/helpers/belonging'
 import { near } from '@tests/helpers/near'
 
 const rect = (x0: number, y0: number, x1: number, y1: number): Outline => ({
@@ -60,25 +57,6 @@ const belongs: Record<Combination, (a: boolean, b: boolean) => boolean> = {
   intersect: (a, b) => a && b,
   exclude: (a, b) => a !== b,
 }
-
-/** An outline as points, taken once for many questions. */
-interface Flat {
-  readonly outline: Outline
-  readonly contours: readonly (readonly Point[])[]
-}
-const flat = (outline: Outline): Flat => ({ outline, contours: polylineOf(outline.path, 0.005) })
-
-const contains = ({ outline, contours }: Flat, p: Point): boolean => {
-  const turns = contours.reduce((sum, contour) => sum + windingAbout(p, contour), 0)
-  return outline.fillRule === 'nonzero' ? turns !== 0 : turns % 2 !== 0
-}
-
-const isNearEdge = (outlines: readonly Flat[], p: Point): boolean =>
-  outlines.some(({ contours }) =>
-    contours.some((contour) =>
-      contour.some((from, i) => distanceToSegment(p, from, contour[(i + 1) % contour.length] ?? from) < DOUBT),
-    ),
-  )
 
 describe('combining', () => {
   it('has the areas worked out by hand for two squares', () => {
@@ -132,7 +110,7 @@ describe('combining', () => {
         }
         const [inA, inB] = [contains(flatA, p), contains(flatB, p)]
         for (const { how, result } of results)
-          if (contains(result, p) !== belongs[how](inA, inB) && !isNearEdge([flatA, flatB], p))
+          if (contains(result, p) !== belongs[how](inA, inB) && !isNearEdge([flatA, flatB], p, DOUBT))
             expect(`${how} of pair ${i} (seed ${SEED}) at ${p.x}, ${p.y}`).toBe('right')
       }
     }

@@ -4,17 +4,14 @@
  */
 import { describe, expect, it } from '@jest/globals'
 import { stencils } from '@tests/helpers/arbitrary'
+import { contains, flat, isNearEdge } from '@tests/helpers/belonging'
 import { near } from '@tests/helpers/near'
 import { fc, SEED } from '@tests/helpers/property'
-import { distanceToSegment } from '@tests/helpers/segment'
 import { sweep } from '@tests/helpers/sweep'
 import { compose, rotation, translation } from '@/core/geometry/matrix'
-import type { Point } from '@/core/geometry/vector'
-import { windingAbout } from '@/core/path/contains'
 import { boundsOf } from '@/core/path/extent'
 import { edgesOnly, filledArea } from '@/core/path/flat'
 import { polygonPath, type Outline } from '@/core/path/path'
-import { polylineOf } from '@/core/path/polyline'
 import { transformPath } from '@/core/path/transform'
 import { unitedFlat } from '@/core/path/united'
 import { randomFrom } from '@/core/random'
@@ -37,23 +34,6 @@ const squareAt = (x: number, y: number, side: number, isTurned = false): Outline
 
 /** Points nearer than this to an outline may fall to either side: curves are flattened to 1/20,000 of the size. */
 const DOUBT = 0.05
-
-interface Flat {
-  readonly outline: Outline
-  readonly contours: readonly (readonly Point[])[]
-}
-
-const flat = (outline: Outline): Flat => ({ outline, contours: polylineOf(outline.path, 0.005) })
-
-const holds = ({ outline, contours }: Flat, p: Point): boolean => {
-  const turns = contours.reduce((sum, contour) => sum + windingAbout(p, contour), 0)
-  return outline.fillRule === 'nonzero' ? turns !== 0 : turns % 2 !== 0
-}
-
-const isNearEdge = ({ contours }: Flat, p: Point): boolean =>
-  contours.some((contour) =>
-    contour.some((from, i) => distanceToSegment(p, from, contour[(i + 1) % contour.length] ?? from) < DOUBT),
-  )
 
 const GROUPS = sweep(150)
 const MEMBERS = 14
@@ -114,9 +94,10 @@ describe('uniting many outlines', () => {
           x: around.x0 + random() * (around.x1 - around.x0),
           y: around.y0 + random() * (around.y1 - around.y0),
         }
-        if ([united, ...parts].some((part) => isNearEdge(part, p))) continue
-        const wanted = parts.some((part) => holds(part, p))
-        if (holds(united, p) !== wanted) expect(`seed ${SEED}, group ${i}, ${p.x} ${p.y}: ${!wanted}`).toBe(`${wanted}`)
+        if (isNearEdge([united, ...parts], p, DOUBT)) continue
+        const wanted = parts.some((part) => contains(part, p))
+        if (contains(united, p) !== wanted)
+          expect(`seed ${SEED}, group ${i}, ${p.x} ${p.y}: ${!wanted}`).toBe(`${wanted}`)
       }
     }
   }, 120_000)
