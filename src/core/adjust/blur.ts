@@ -119,8 +119,8 @@ const grown = (small: Float32Array, width: number, height: number, by: number): 
   return plane
 }
 
-/** By how much a plane may be shrunk before such a blur: a power of two. */
-const shrinkFor = (deviation: number): number => {
+/** The side of the squares of values that such a blur is reckoned from: a power of two, in pixels. */
+export const blurStep = (deviation: number): number => {
   let by = 1
   while (by < MOST_SHRUNK && deviation / (2 * by) >= SMALLEST_SHRUNK) by *= 2
   return by
@@ -135,7 +135,7 @@ const varianceOfShrinking = (by: number): number => (by * by - 1) / 12 + (by * b
 /** A plane of values, row by row, blurred by a standard deviation in pixels. The plane given stays as it is. */
 export const blurPlane = (plane: Float32Array, width: number, height: number, deviation: number): Float32Array => {
   if (deviation < LEAST || !plane.length) return plane.slice()
-  const by = shrinkFor(deviation)
+  const by = blurStep(deviation)
   if (by === 1) return weighed(plane, width, height, deviation)
   const rest = Math.sqrt(deviation * deviation - varianceOfShrinking(by)) / by
   const small = shrunk(plane, width, height, by)

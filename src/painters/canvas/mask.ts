@@ -1,4 +1,4 @@
-import { blurPlane, blurReach } from '@/core/adjust/blur'
+import { blurPlane, blurReach, blurStep } from '@/core/adjust/blur'
 import { CHANNELS } from '@/core/adjust/plate'
 import { compose } from '@/core/geometry/matrix'
 import { growRect, mapRect } from '@/core/geometry/rect'
@@ -38,7 +38,7 @@ const faded = (on: Offscreen, mask: Mask, painting: Painting): Offscreen | null 
   // As far beyond the outline as the blur reaches, and beyond what is seen, so that the fade depends on neither end.
   const reach = 2 + blurReach(deviation)
   const outline = growRect(mapRect(compose(painting.view, mask.toSheet), boundsOf(mask.outline.path)), reach)
-  const region = wholePixels(outline, growRect(on.region, 2 * blurReach(deviation)))
+  const region = wholePixels(outline, growRect(on.region, 2 * blurReach(deviation)), blurStep(deviation))
   if (!region) return null
   const stencil = offscreen(region, painting)
   fillOutline(stencil.layer.context, mask.outline, compose(stencil.view, mask.toSheet), '#000')

@@ -1,4 +1,4 @@
-import { blurReach } from '@/core/adjust/blur'
+import { blurReach, blurStep } from '@/core/adjust/blur'
 import { blurColours } from '@/core/adjust/blurColours'
 import { assertNever } from '@/core/failure'
 import { compose } from '@/core/geometry/matrix'
@@ -128,7 +128,8 @@ export class CanvasSink implements ListSink {
     const deviation = deviceLength(layer.blur ?? 0, view)
     const bounds = mapRect(view, layer.bounds)
     // What is blurred ends where its bounds end: its rim is repeated outward rather than faded.
-    const region = wholePixels(layer.blur ? bounds : growRect(bounds, 2), growRect(device, blurReach(deviation)))
+    const shape = layer.blur ? bounds : growRect(bounds, 2)
+    const region = wholePixels(shape, growRect(device, blurReach(deviation)), blurStep(deviation))
     if (!region) return false
     const outer = top.painting
     const on = offscreen(region, outer)

@@ -27,10 +27,19 @@ export const fillOutline = (context: PaintContext, outline: Outline, matrix: Mat
   context.fill(outline.fillRule)
 }
 
-/** Whole device pixels around a rectangle, as far as they exist; null where none do. */
-export const wholePixels = (rect: Rect, device: Rect): Rect | null => {
+/**
+ * Whole device pixels around a rectangle, as far as they exist; null where none do. They begin whole steps from where the
+ * rectangle begins: what is reckoned in squares of such a step is the same however little of the rectangle is seen.
+ */
+export const wholePixels = (rect: Rect, device: Rect, step = 1): Rect | null => {
   const seen = intersectRects(rect, device)
-  return seen && { x0: Math.floor(seen.x0), y0: Math.floor(seen.y0), x1: Math.ceil(seen.x1), y1: Math.ceil(seen.y1) }
+  if (!seen) return null
+  const begin = (own: number, first: number): number => {
+    const from = Math.floor(own)
+    return from + step * Math.floor((Math.floor(first) - from) / step)
+  }
+  const [x0, y0] = [begin(rect.x0, seen.x0), begin(rect.y0, seen.y0)]
+  return { x0, y0, x1: Math.ceil(seen.x1), y1: Math.ceil(seen.y1) }
 }
 
 export const drawLayer = (context: PaintContext, layer: Layer, x: number, y: number): void => {

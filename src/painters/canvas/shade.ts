@@ -1,4 +1,4 @@
-import { blurPlane, blurReach } from '@/core/adjust/blur'
+import { blurPlane, blurReach, blurStep } from '@/core/adjust/blur'
 import { CHANNELS } from '@/core/adjust/plate'
 import { COPY_MITRE } from '@/core/finish/layers'
 import { applyVector, compose } from '@/core/geometry/matrix'
@@ -116,7 +116,8 @@ export const paintRelief = (context: PaintContext, op: ReliefOp, painting: Paint
   const deviation = deviceLength(op.softness, painting.view)
   const depth = deviceLength(op.depth, painting.view)
   const edge = Math.abs(depth) + blurReach(deviation) + 3
-  const region = wholePixels(growRect(outlineOnDevice(op, painting), edge), growRect(painting.device, edge))
+  const shape = growRect(outlineOnDevice(op, painting), edge)
+  const region = wholePixels(shape, growRect(painting.device, edge), blurStep(deviation))
   const target = region && intersectRects(region, painting.device)
   if (!region || !target) return
   const on = offscreen(region, painting)
