@@ -3,13 +3,14 @@ import type { Project } from '@/core/document/types'
 import { database } from '@/server/db/open'
 import { SnapshotRow } from '@/server/db/models'
 import { checkedDocument } from '@/server/projects/check'
+import { textInTurns } from '@/server/projects/text'
 import { thinned } from '@/server/projects/thinning'
 import { asStorageFailure } from '@/server/storage/failures'
 
 const underWay = new Set<Promise<void>>()
 
 const write = async (project: Project, revision: number): Promise<void> => {
-  const document = JSON.stringify(project)
+  const document = await textInTurns(project)
   try {
     // A snapshot stands for all steps before it: what is not sound as a whole never becomes one.
     await checkedDocument(document, { apart: true })
