@@ -3,6 +3,7 @@ import type { NextConfig } from 'next'
 const config: NextConfig = {
   serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', '@napi-rs/canvas', 'sharp', 'file-type', 'yauzl', 'yazl'],
   reactStrictMode: true,
+  reactCompiler: { compilationMode: 'annotation' },
   poweredByHeader: false,
   devIndicators: false,
   headers: async () => [

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import type { ReactNode } from 'react'
 import { useCommand } from '@/client/commands/useCommand'
 import { BarTool } from '@/client/parts/BarTool'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import type { ReactNode } from 'react'
 import { CommandIcon } from '@/client/commands/icons'
 import { useCommand } from '@/client/commands/useCommand'

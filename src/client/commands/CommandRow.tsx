@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import MoreHoriz from '@mui/icons-material/MoreHoriz'
 import type { ReactNode } from 'react'
 import { CommandButton } from '@/client/commands/CommandButton'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Sharing from '@mui/icons-material/ViewColumnOutlined'
 import { CommandMenu } from '@/client/commands/CommandMenu'
 import { shareDrawing } from '@/client/commands/shareDrawings'

@@ -1,3 +1,4 @@
+'use memo'
 import Align from '@mui/icons-material/AlignHorizontalLeft'
 import ContentCopy from '@mui/icons-material/ContentCopy'
 import CopyImage from '@mui/icons-material/AddPhotoAlternateOutlined'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import IconButton from '@mui/material/IconButton'
 import type { ReactNode } from 'react'
 import { Tip } from '@/client/parts/Tip'

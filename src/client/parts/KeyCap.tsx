@@ -1,3 +1,4 @@
+'use memo'
 import styles from '@/client/parts/RailButton.module.css'
 
 /** A key as it stands on a keyboard. */

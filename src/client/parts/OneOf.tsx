@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import type { MouseEvent, ReactNode } from 'react'

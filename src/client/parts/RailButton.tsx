@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Button from '@mui/material/Button'
 import ToggleButton from '@mui/material/ToggleButton'
 import type { MouseEvent, ReactNode, Ref } from 'react'

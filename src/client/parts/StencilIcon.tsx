@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { useMemo } from 'react'
 import { svgTextOf } from '@/core/path/svgText'
 import { presetOf, PRESETS } from '@/core/stencil/presets'

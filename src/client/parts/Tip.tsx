@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Tooltip from '@mui/material/Tooltip'
 import type { ReactElement } from 'react'
 

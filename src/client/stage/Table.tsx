@@ -85,9 +85,18 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
       .filter((hash) => images.isMissing(hash))
     if (missing.join() !== state.missing.join()) putMissing(bench, missing)
   }
+  let wasPainted = false
+  /** The first change of a frame is painted before the page answers to it: workers then start that much earlier. */
+  const paintNow = (): void => {
+    if (frame || wasPainted) return ask()
+    wasPainted = true
+    requestAnimationFrame(() => (wasPainted = false))
+    paint()
+  }
   const unsubscribe = bench.store.subscribe((now, before) => {
     const isOther = (carryOf(now)?.dropFrame ?? null) !== (carryOf(before)?.dropFrame ?? null)
-    if (isOther || PAINTED.some((key) => now[key] !== before[key])) ask()
+    if (now.preview !== before.preview && now.preview && !now.isPreviewOfHand) paintNow()
+    else if (isOther || PAINTED.some((key) => now[key] !== before[key])) ask()
   })
   ask()
   return () => {

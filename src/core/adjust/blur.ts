@@ -5,7 +5,7 @@
  */
 
 /** Under this deviation, in pixels, nothing changes. */
-const LEAST = 0.15
+export const LEAST_BLUR = 0.15
 /** A plane is shrunk as long as its blur is still at least as large as this, in pixels. */
 const SMALLEST_SHRUNK = 2
 const MOST_SHRUNK = 64
@@ -18,7 +18,8 @@ const extended = (from: Float32Array, start: number, width: number, to: Float32A
 }
 
 /** Half of the kernel, its middle first, so that the whole adds to 1. */
-const kernelOf = (deviation: number): Float32Array => {
+export const blurKernel = (deviation: number): Float32Array => {
+  if (deviation < LEAST_BLUR) return Float32Array.of(1)
   const reach = Math.max(1, Math.ceil(3 * deviation))
   const weights = Array.from({ length: reach + 1 }, (_, i) => Math.exp((-i * i) / (2 * deviation * deviation)))
   const total = weights.reduce((sum, weight, i) => sum + (i === 0 ? weight : 2 * weight), 0)
@@ -27,7 +28,7 @@ const kernelOf = (deviation: number): Float32Array => {
 
 /** By the Gaussian's own weights: weight by weight over a whole row, so that all goes along rows as values lie. */
 const weighed = (plane: Float32Array, width: number, height: number, deviation: number): Float32Array => {
-  const kernel = kernelOf(deviation)
+  const kernel = blurKernel(deviation)
   const reach = kernel.length - 1
   const middle = kernel[0] as number
   const across = new Float32Array(plane.length)
@@ -62,7 +63,7 @@ const weighed = (plane: Float32Array, width: number, height: number, deviation: 
 }
 
 /** How many squares of `by` values cover so many, with one more at each end: that repeats the edge, and no more. */
-const squaresOver = (count: number, by: number): number => Math.ceil(count / by) + 2
+export const squaresOver = (count: number, by: number): number => Math.ceil(count / by) + 2
 
 /** A plane of the means of squares of `by` × `by` values, with squares around it that repeat the edge. */
 const shrunk = (plane: Float32Array, width: number, height: number, by: number): Float32Array => {
@@ -132,14 +133,22 @@ export const blurStep = (deviation: number): number => {
  */
 const varianceOfShrinking = (by: number): number => (by * by - 1) / 12 + (by * by + 0.5) / 6
 
+/** What is left to blur by once a plane is shrunk to squares of `by`, in squares. */
+export const shrunkDeviation = (deviation: number, by: number): number =>
+  Math.sqrt(deviation * deviation - varianceOfShrinking(by)) / by
+
 /** A plane of values, row by row, blurred by a standard deviation in pixels. The plane given stays as it is. */
 export const blurPlane = (plane: Float32Array, width: number, height: number, deviation: number): Float32Array => {
-  if (deviation < LEAST || !plane.length) return plane.slice()
+  if (deviation < LEAST_BLUR || !plane.length) return plane.slice()
   const by = blurStep(deviation)
   if (by === 1) return weighed(plane, width, height, deviation)
-  const rest = Math.sqrt(deviation * deviation - varianceOfShrinking(by)) / by
   const small = shrunk(plane, width, height, by)
-  return grown(weighed(small, squaresOver(width, by), squaresOver(height, by), rest), width, height, by)
+  return grown(
+    weighed(small, squaresOver(width, by), squaresOver(height, by), shrunkDeviation(deviation, by)),
+    width,
+    height,
+    by,
+  )
 }
 
 /** How far a blur reaches, in whole pixels. */

@@ -1,5 +1,6 @@
-import { blurPlane } from '@/core/adjust/blur'
+import { blurPlane, LEAST_BLUR } from '@/core/adjust/blur'
 import { CHANNELS } from '@/core/adjust/plate'
+import { blurRows } from '@/core/adjust/rows'
 
 const MOST = 255
 const COLOURS = CHANNELS - 1
@@ -43,6 +44,7 @@ export const eachBlurred = (
 
 /** Gaussian blur of colours and alpha, in place; the rim is repeated outward. */
 export const blurColours = (data: Uint8ClampedArray, width: number, height: number, deviation: number): void => {
+  if (deviation < LEAST_BLUR || blurRows(data, width, height, deviation)) return
   const weights = eachBlurred(data, width, height, deviation, (channel, blurred) => {
     for (let i = 0, at = channel; i < blurred.length; i += 1, at += CHANNELS) data[at] = blurred[i] as number
   })

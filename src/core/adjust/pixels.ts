@@ -7,14 +7,17 @@ import {
   type Sharpen,
   type Vignette,
 } from '@/core/adjust/adjustments'
-import { blurPlane } from '@/core/adjust/blur'
+import { blurPlane, LEAST_BLUR } from '@/core/adjust/blur'
 import { blurColours, eachBlurred } from '@/core/adjust/blurColours'
 import { colourMatrix, NO_MATRIX, toneCurve } from '@/core/adjust/colours'
 import { GRAIN_REACH, grainRow } from '@/core/adjust/grain'
 import { CHANNELS, plateLength, plateScale, type Plate } from '@/core/adjust/plate'
+import { lineRows, recolourRows, sharpenRows } from '@/core/adjust/rows'
 import { cornerShare, vignetteAt } from '@/core/adjust/vignette'
 
 const MOST = 255
+/** The curve of tones that are let be. */
+const STRAIGHT = Float32Array.from({ length: MOST + 1 }, (_, i) => i)
 
 /** Tones by the curve, then colours by the matrix. Fully transparent pixels are let be. */
 const changeColours = (data: Uint8ClampedArray, adjustments: Adjustments): void => {
@@ -23,6 +26,8 @@ const changeColours = (data: Uint8ClampedArray, adjustments: Adjustments): void 
   if (!curve && !matrix) return
   const [[rr, rg, rb, rc], [gr, gg, gb, gc], [br, bg, bb, bc]] = matrix ?? NO_MATRIX
   const [r0, g0, b0] = [rc * MOST, gc * MOST, bc * MOST]
+  const columns = [rr, gr, br, 0, rg, gg, bg, 0, rb, gb, bb, 0, r0, g0, b0, 0]
+  if (recolourRows(data, curve ?? STRAIGHT, columns)) return
   for (let i = 0; i < data.length; i += CHANNELS) {
     const red = data[i] ?? 0
     const green = data[i + 1] ?? 0
@@ -40,7 +45,9 @@ const changeColours = (data: Uint8ClampedArray, adjustments: Adjustments): void 
 /** Unsharp masking: c + amount · (c − blurred c), colours weighed by alpha; alpha stays. */
 const sharpen = (data: Uint8ClampedArray, plate: Plate, { amount, radius }: Sharpen): void => {
   const { width, height } = plate
-  eachBlurred(data, width, height, plateLength(radius, plate), (channel, blurred) => {
+  const deviation = plateLength(radius, plate)
+  if (deviation < LEAST_BLUR || sharpenRows({ data, width, height }, deviation, amount)) return
+  eachBlurred(data, width, height, deviation, (channel, blurred) => {
     for (let i = 0, at = channel; i < blurred.length; i += 1, at += CHANNELS) {
       const c = data[at] as number
       data[at] = c + amount * (c - (blurred[i] as number))
@@ -63,6 +70,8 @@ const FULL_LINE = 10
 /** Dark lines along edges, where the narrower of two blurs of the lightness is the darker; white elsewhere. */
 const drawEdges = (data: Uint8ClampedArray, plate: Plate, { amount, width }: Edges): void => {
   const deviation = plateLength(width, plate)
+  const lines = { data, width: plate.width, height: plate.height, deviations: [deviation, deviation * WIDER] as const }
+  if (lineRows(lines, amount, FULL_LINE)) return
   const light = lightnessPlane(data)
   const near = blurPlane(light, plate.width, plate.height, deviation)
   const far = blurPlane(light, plate.width, plate.height, deviation * WIDER)

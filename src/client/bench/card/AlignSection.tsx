@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import AlignBottom from '@mui/icons-material/AlignVerticalBottom'
 import AlignCentre from '@mui/icons-material/AlignHorizontalCenter'
 import AlignLeft from '@mui/icons-material/AlignHorizontalLeft'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Centre from '@mui/icons-material/FilterCenterFocus'
 import Corner from '@mui/icons-material/NorthWest'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Typography from '@mui/material/Typography'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { later } from '@/client/parts/later'
 import { WHITE } from '@/client/store/colours'
 import type { Background, Sheet } from '@/core/document/types'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { later } from '@/client/parts/later'
 import { useEffect, useRef } from 'react'
 import { isWord } from '@/core/document/lettering'

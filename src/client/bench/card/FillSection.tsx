@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { later } from '@/client/parts/later'
 import { isText } from '@/core/document/text'
 import { type Frame } from '@/core/document/types'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { later } from '@/client/parts/later'
 import { fromPoints, formatNumber } from '@/core/units'
 import { holdsPicture } from '@/core/document/content'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { CommandButton } from '@/client/commands/CommandButton'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'

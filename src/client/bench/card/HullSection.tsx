@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import type { Item } from '@/core/document/types'
 import { HullFields, HullSays } from '@/client/bench/card/HullFields'
 import { Section } from '@/client/parts/Section'

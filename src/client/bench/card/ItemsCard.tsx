@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { isText } from '@/core/document/text'
 import { framesUnder } from '@/core/document/tree'
 import type { Item, Sheet } from '@/core/document/types'

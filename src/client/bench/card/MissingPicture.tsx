@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { useRef } from 'react'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { FilePick } from '@/client/parts/FilePick'

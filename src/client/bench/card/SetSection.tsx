@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { useState } from 'react'
 import { placedIn } from '@/core/document/content'
 import { readingRows } from '@/core/geometry/reading'

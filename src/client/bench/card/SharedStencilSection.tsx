@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { COMBINATIONS } from '@/core/path/combinations'
 import type { Frame } from '@/core/document/types'
 import { isStraight } from '@/core/stencil/stencil'

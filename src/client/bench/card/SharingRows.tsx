@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { originalOf, spanMembers, spanShown } from '@/core/document/content'
 import { takesOf } from '@/core/document/takes'
 import { followersOf, frameAt } from '@/core/document/follows'
@@ -135,20 +136,19 @@ const TakeRows = ({ frame, sheet }: SharingProps) => {
 
 /** What a frame shares with others: a span, an original, echoes; and its takes. */
 export const SharingRows = ({ frame, sheet }: SharingProps) => {
-  const bench = useBenchHandle()
   const span = frame.fill.kind === 'span' ? spanShown(sheet, frame) : null
-  const echoes = echoesOf(bench.get(), frame)
+  const echoes = useBench((state) => echoesOf(state, frame).length)
   return (
     <>
       {span && <SpanRows sheet={sheet} span={span} />}
       {frame.fill.kind === 'echo' && <EchoRows frame={frame} sheet={sheet} />}
       {frame.follows && <FollowRows follows={frame.follows} />}
       <FollowerRows frame={frame} sheet={sheet} />
-      {echoes.length > 0 && (
+      {echoes > 0 && (
         <div className={styles.shared} role="group" aria-label="Echoes">
           <div className={styles.row}>
             <span className={styles.grow}>
-              {echoes.length} {echoes.length === 1 ? 'echo shows' : 'echoes show'} it too
+              {echoes} {echoes === 1 ? 'echo shows' : 'echoes show'} it too
             </span>
             <CommandButton framed id="selectEchoes">
               Select

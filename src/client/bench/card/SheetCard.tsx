@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import CopyImage from '@mui/icons-material/AddPhotoAlternateOutlined'
 import type { Colour } from '@/core/colour/colour'
 import { framesOf } from '@/core/document/tree'

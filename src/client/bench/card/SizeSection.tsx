@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import { formatLength, formatNumber, outputPixels, UNITS } from '@/core/units'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { useState } from 'react'
 import type { Spacing } from '@/core/geometry/align'
 import { LAYOUTS, type Field, type Layout } from '@/core/document/arrange'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import type { Frame } from '@/core/document/types'
 import { cornerPoints, isParametric, isStraight, stencilName } from '@/core/stencil/stencil'
 import { CommandRow } from '@/client/commands/CommandRow'

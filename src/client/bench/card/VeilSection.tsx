@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { within } from '@/core/range'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { RANGE } from '@/core/tolerance'
 import { holdsPicture } from '@/core/document/content'
 import type { Frame } from '@/core/document/types'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { seenPart } from '@/client/store/slots'
 import { BLENDS } from '@/core/colour/blend'
 import { differenceOf, finishUses, layersOf, namedOf, shownFinish } from '@/core/document/finish'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Add from '@mui/icons-material/Add'
 import Close from '@mui/icons-material/Close'
 import { RANGE } from '@/core/tolerance'

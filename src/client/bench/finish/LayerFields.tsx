@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import type { ColourRef } from '@/core/colour/slots'
 import { assertNever } from '@/core/failure'
 import { directionOf, normalTurn } from '@/core/geometry/angle'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import type { Range } from '@/core/range'
 import type { FinishLayer } from '@/core/finish/layers'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import ArrowDown from '@mui/icons-material/KeyboardArrowDown'
 import ArrowUp from '@mui/icons-material/KeyboardArrowUp'
 import ButtonBase from '@mui/material/ButtonBase'

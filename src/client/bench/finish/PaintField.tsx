@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { FIRST_PAINT } from '@/client/store/colours'
 import type { Recorded } from '@/core/document/edit'
 import type { Project } from '@/core/document/types'

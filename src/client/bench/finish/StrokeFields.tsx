@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { typedWithin, within } from '@/core/range'
 import { RANGE } from '@/core/tolerance'
 import { CAPS, JOINS, LAYER_RANGE, STROKE_SIDES, type Stroke, type StrokeLine } from '@/core/finish/layers'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'
 import type { Point } from '@/core/geometry/vector'

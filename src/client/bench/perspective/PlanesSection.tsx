@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { planesFrames } from '@/core/document/laid'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { RANGE } from '@/core/tolerance'
 import { isMeshCorner, type Bend, type MeshBend } from '@/core/geometry/bend'
 import type { CylinderBend } from '@/core/geometry/cylinder'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { typedWithin } from '@/core/range'
 import { FIRST_PARTS, PARTS, VIGNETTE_OF, type Adjustments, type PartKey } from '@/core/adjust/adjustments'
 import { RANGE } from '@/core/tolerance'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import {
   ADJUSTMENT_KEYS,
   PARTS,

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { useBench } from '@/client/binding/useBench'
 import { MODE_WORDS } from '@/client/gestures/finder'
 import { selectedFrame } from '@/client/store/selection'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { within } from '@/core/range'
 import { actualShare } from '@/core/placement/position'
 import { resolvePlacement } from '@/core/placement/resolve'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { pictureMatrix } from '@/core/document/content'
 import { picturePoint } from '@/core/placement/position'
 import type { Point } from '@/core/geometry/vector'

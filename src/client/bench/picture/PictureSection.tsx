@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { within } from '@/core/range'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { type Frame } from '@/core/document/types'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { formatLength } from '@/core/units'
 import { RANGE } from '@/core/tolerance'
 import { within } from '@/core/range'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { seenStretch } from '@/core/document/laid'
 import { pictureMatrix } from '@/core/document/content'
 import { placedFrame } from '@/client/store/placed'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { within } from '@/core/range'
 import { subjectAround, type SubjectMark } from '@/core/placement/subject'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'

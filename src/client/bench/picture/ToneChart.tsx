@@ -1,9 +1,10 @@
 'use client'
+'use memo'
 import { withPictureUrl } from '@/client/stage/sheetUrl'
 import { MARK } from '@/client/theme/colours'
 import Plotly from 'plotly.js'
 import createPlotlyComponent from 'react-plotly.js/factory'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { seenPart } from '@/client/store/slots'
 import { adjustmentText, shownAdjustments, type Adjustments } from '@/core/adjust/adjustments'
 import { HISTOGRAM_BINS, type Histogram } from '@/core/adjust/histogram'
@@ -18,6 +19,9 @@ const Plot = createPlotlyComponent(Plotly)
 /** The smallest level with this long a side or more is counted. */
 const COUNTED_SIDE = 300
 const HEIGHT = 84
+/** How long after a change it is counted, and how often at most while changes go on, in milliseconds. */
+const AFTER_MS = 120
+const EVERY_MS = 250
 const VALUES = Array.from({ length: HISTOGRAM_BINS }, (_, i) => (i + 0.5) * (256 / HISTOGRAM_BINS))
 
 const countedLevel = ({ w, h }: PictureRef['pixels']): number => {
@@ -49,20 +53,30 @@ export const ToneChart = ({
   const [histogram, setHistogram] = useState<Histogram | null>(null)
   const slots = useBench((state) => shownProject(state).slots)
   const text = adjustmentText(shownAdjustments(seenPart(adjustments, slots)))
+  const shown = useRef<PictureRef | null>(null)
+  const counted = useRef(0)
   useEffect(() => {
-    let isStale = false
-    const change: Adjustments = text ? (JSON.parse(text) as Adjustments) : {} // our own text
-    withPictureUrl(bench.get().project, picture, countedLevel(picture.pixels), (url) =>
-      askTones(bench, { url, picture: picture.pixels, adjustments: change, want: 'histogram' }),
-    )
-      .then((answer) => {
-        if (!isStale && answer?.histogram) setHistogram(answer.histogram)
-      })
-      // The picture's file is gone or the server away: the page says that where it shows the picture.
-      .catch((error: unknown) => console.warn('The tones of a picture were not counted.', error))
+    shown.current = picture
     return () => {
-      isStale = true
+      shown.current = null
     }
+  }, [picture])
+  useEffect(() => {
+    const count = (): void => {
+      counted.current = performance.now()
+      const change: Adjustments = text ? (JSON.parse(text) as Adjustments) : {} // our own text
+      withPictureUrl(bench.get().project, picture, countedLevel(picture.pixels), (url) =>
+        askTones(bench, { url, picture: picture.pixels, adjustments: change, want: 'histogram' }),
+      )
+        .then((answer) => {
+          if (shown.current === picture && answer?.histogram) setHistogram(answer.histogram)
+        })
+        // The picture's file is gone or the server away: the page says that where it shows the picture.
+        .catch((error: unknown) => console.warn('The tones of a picture were not counted.', error))
+    }
+    // While a slider moves, the picture comes first, and the chart now and then.
+    const timer = setTimeout(count, Math.max(AFTER_MS, counted.current + EVERY_MS - performance.now()))
+    return () => clearTimeout(timer)
   }, [bench, picture, text])
   if (!histogram) return <div style={{ height: HEIGHT }} />
   return (

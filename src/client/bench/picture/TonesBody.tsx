@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { later } from '@/client/parts/later'
 import { applyKeptLook, keptLooks } from '@/client/store/keptStyles'
 import { sameValues, type Adjustments } from '@/core/adjust/adjustments'

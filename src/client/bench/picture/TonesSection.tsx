@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { later } from '@/client/parts/later'
 import { ADJUSTMENT_KEYS, strengthOf } from '@/core/adjust/adjustments'
 import { placedIn } from '@/core/document/content'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { usePictureUrl } from '@/client/binding/usePictureUrl'
 import { useDrag } from '@use-gesture/react'
 import { useRef, useState } from 'react'

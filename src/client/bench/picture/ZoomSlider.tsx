@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Slider from '@mui/material/Slider'
 import { formatNumber } from '@/core/units'
 import { resolvePlacement } from '@/core/placement/resolve'

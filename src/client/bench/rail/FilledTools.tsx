@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import FlipX from '@mui/icons-material/Flip'
 import RotateRight from '@mui/icons-material/Rotate90DegreesCw'
 import Replace from '@mui/icons-material/SwapHoriz'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import ContentCopy from '@mui/icons-material/ContentCopy'
 import CopyImage from '@mui/icons-material/AddPhotoAlternateOutlined'
 import Delete from '@mui/icons-material/DeleteOutlined'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import MoreHoriz from '@mui/icons-material/MoreHoriz'
 import { useBenchHandle } from '@/client/binding/useBench'
 import { RailButton } from '@/client/parts/RailButton'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { CORNER_STYLES, type Corner, type CornerStyle } from '@/core/stencil/corners'
 import type { Size } from '@/core/geometry/vector'
 import { useBenchHandle } from '@/client/binding/useBench'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { typedWithin } from '@/core/range'
 import { RANGE } from '@/core/tolerance'
 import type { Frame } from '@/core/document/types'

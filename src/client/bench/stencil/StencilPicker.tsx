@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Popover from '@mui/material/Popover'
 import { useState } from 'react'
 import { isStencilFound, PRESET_GROUPS, PRESETS } from '@/core/stencil/presets'

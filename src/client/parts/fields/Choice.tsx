@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import NativeSelect from '@mui/material/NativeSelect'
 import OutlinedInput from '@mui/material/OutlinedInput'
 import panel from '@/client/parts/Panel.module.css'

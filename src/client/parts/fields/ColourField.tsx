@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { later } from '@/client/parts/later'
 import Popover, { type PopoverActions } from '@mui/material/Popover'
 import { useEffect, useRef, useState, type ReactNode } from 'react'

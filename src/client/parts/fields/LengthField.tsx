@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { formatLength, formatNumber, fromPoints, nudgeStep } from '@/core/units'
 import { parseLength, readLength } from '@/core/lengthText'
 import type { Range } from '@/core/range'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { RANGE } from '@/core/tolerance'
 import { typedWithin } from '@/core/range'
 import { formatLength, formatNumber } from '@/core/units'

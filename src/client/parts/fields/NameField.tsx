@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import InputBase from '@mui/material/InputBase'
 import { useState } from 'react'
 import { RANGE } from '@/core/tolerance'

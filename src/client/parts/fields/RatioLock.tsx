@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Lock from '@mui/icons-material/Lock'
 import LockOpen from '@mui/icons-material/LockOpen'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'

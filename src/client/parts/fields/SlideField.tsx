@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Slider from '@mui/material/Slider'
 import { typedWithin } from '@/core/range'
 import { PlainField } from '@/client/parts/fields/LengthField'

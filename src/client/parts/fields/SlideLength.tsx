@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Slider from '@mui/material/Slider'
 import { useState } from 'react'
 import type { Range } from '@/core/range'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { readSlotRef, slotRef, TINT, tinted, type ColourRef, type Slot } from '@/core/colour/slots'
 import { within } from '@/core/range'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { createContext, useContext, type ReactNode } from 'react'
 
 /** How a value that is stepped by keys or by dragging its label becomes one step of the history, not many. */

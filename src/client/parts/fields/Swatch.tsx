@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import Button from '@mui/material/Button'
 import type { Colour } from '@/core/colour/colour'
 import panel from '@/client/parts/Panel.module.css'

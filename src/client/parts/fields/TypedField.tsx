@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import OutlinedInput from '@mui/material/OutlinedInput'
 import { useDrag } from '@use-gesture/react'
 import { createContext, useCallback, useContext, useEffect, useRef, useState, type KeyboardEvent } from 'react'

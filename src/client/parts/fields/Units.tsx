@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
 import type { Unit } from '@/core/units'
 
