@@ -1,5 +1,6 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import { adjustedPixels } from '@/core/adjust/pixels'
+import { CHANNELS } from '@/core/adjust/plate'
 import type { Size } from '@/core/geometry/vector'
 import { canvasOf, fetched, pixelsOfImage } from '@/client/workers/pixels'
 import { isFailure } from '@/core/failure'
@@ -22,7 +23,7 @@ export type LevelAnswer =
   /** `isGone`: the server has no such file; otherwise asking again may help. */
   | { readonly key: string; readonly failed: true; readonly isGone: boolean }
 
-const withRim = (image: ImageBitmap | OffscreenCanvas): ImageBitmap => {
+const withRim = (image: ImageBitmap): ImageBitmap => {
   const { width: w, height: h } = image
   const { canvas, context: c } = canvasOf(w + 2 * RIM, h + 2 * RIM)
   c.imageSmoothingEnabled = false
@@ -70,21 +71,40 @@ const pixelsOf = async (url: string): Promise<ImageData> => {
   return pixels
 }
 
+/** Pixels with the rim around them. */
+const rimmedPixels = (pixels: Uint8ClampedArray, w: number, h: number): ImageData => {
+  const across = (w + 2 * RIM) * CHANNELS
+  const out = new Uint8ClampedArray(across * (h + 2 * RIM))
+  const words = new Uint32Array(out.buffer)
+  for (let y = 0; y < h + 2 * RIM; y += 1) {
+    const row = Math.min(h - 1, Math.max(0, y - RIM)) * w * CHANNELS
+    out.set(pixels.subarray(row, row + w * CHANNELS), y * across + RIM * CHANNELS)
+    const [first, end] = [y * (w + 2 * RIM), (y + 1) * (w + 2 * RIM)]
+    words.fill(words[first + RIM] ?? 0, first, first + RIM)
+    words.fill(words[end - RIM - 1] ?? 0, end - RIM, end)
+  }
+  return new ImageData(out, w + 2 * RIM, h + 2 * RIM)
+}
+
+/** Made from the pixels themselves: a canvas of its own takes longer to get than all of the change. */
 const changed = async (url: string, { adjustments, picture }: Required<LevelRequest>['change']) => {
   const { data, width, height } = await pixelsOf(url)
   const part = { x0: 0, y0: 0, x1: picture.w, y1: picture.h }
   const pixels = adjustedPixels({ data, width, height, part, picture }, adjustments)
-  const { canvas, context } = canvasOf(width, height)
-  // A fresh array of its own buffer, as ImageData asks for.
-  context.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0)
-  return canvas
+  return createImageBitmap(rimmedPixels(pixels, width, height))
+}
+
+/** A level as it is. */
+const plain = async (url: string): Promise<ImageBitmap> => {
+  const image = await decoded(url)
+  const bitmap = withRim(image)
+  image.close()
+  return bitmap
 }
 
 const load = async ({ key, url, change }: LevelRequest): Promise<void> => {
   try {
-    const image = change ? await changed(url, change) : await decoded(url)
-    const bitmap = withRim(image)
-    if (image instanceof ImageBitmap) image.close()
+    const bitmap = await (change ? changed(url, change) : plain(url))
     const answer: LevelAnswer = { key, bitmap, width: bitmap.width, height: bitmap.height }
     postMessage(answer, { transfer: [bitmap] })
   } catch (error) {
