@@ -50,8 +50,11 @@ export const measureSliders = async (browser: Browser): Promise<string> => {
     const canvas = document.querySelector('[data-region="table"] canvas') as HTMLCanvasElement
     let hasWaited = false
     new MutationObserver(() => {
+      if (held.pressed === undefined) return
       hasWaited ||= canvas.dataset['ready'] === 'false'
-      if (held.pressed === undefined || !hasWaited || canvas.dataset['ready'] !== 'true') return
+      // What the painter does by itself is there with the first painting.
+      const isSeen = hasWaited || canvas.dataset['repainted'] !== '0'
+      if (!isSeen || canvas.dataset['ready'] !== 'true') return
       held.waits?.push(performance.now() - held.pressed)
       delete held.pressed
       hasWaited = false

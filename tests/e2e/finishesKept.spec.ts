@@ -77,7 +77,8 @@ test('lengths slide in round steps and are refused in the unit that was typed', 
     await expect(finish(page).getByRole('alert')).toContainText(words)
     await page.keyboard.press('Escape')
   }
-  expect(layers((await hand.opened()).project, 'a')[0]).toMatchObject({ blur: 7.5 })
+  // What the slider made may have been as much: wait for what was typed and stepped after it, too.
+  await expect.poll(async () => layers((await hand.opened()).project, 'a')[0]).toMatchObject({ blur: 7.5 })
 })
 
 test('a group that is sized takes its strokes along, a single frame does where that is switched on', async ({
