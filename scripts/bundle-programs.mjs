@@ -8,6 +8,7 @@ const programs = {
   'fill-demo': 'demo/fill.ts',
   'make-templates': 'templates/make.ts',
   measure: 'scripts/measure/index.ts',
+  'measure-export': 'scripts/measure/exportRun.ts',
 }
 
 await build({

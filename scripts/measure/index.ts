@@ -6,7 +6,7 @@ import { measureBench } from './bench'
 import { withBrowser } from './browser'
 import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
 import { measureGroup, measureUniting } from './group'
-import { measureExport, runExport } from './export'
+import { measureExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
 import { measureFollowing, measureShown } from './mockups'
 import { measureSaving } from './saving'
@@ -49,8 +49,7 @@ const mockups = async (work: string): Promise<readonly string[]> => [
 ]
 
 const run = async (): Promise<void> => {
-  const [command, way, folder] = process.argv.slice(2)
-  if (command === 'run-export' && way && folder) return runExport(way, folder)
+  const [command] = process.argv.slice(2)
   const work = path.join(tmpdir(), 'stencil-measure')
   await rm(path.join(work, 'data'), { recursive: true, force: true })
   const all = async (): Promise<readonly string[]> => [

@@ -3,7 +3,7 @@ import { Failure } from '@/core/failure'
 import { outputPixels, POINTS_PER_INCH } from '@/core/units'
 import { compose, scaling, translation } from '@/core/geometry/matrix'
 import { growRect, intersectRects, rectSize, type Rect } from '@/core/geometry/rect'
-import { isGroup, itemsOf, type DrawList } from '@/core/render/ops'
+import { isGroup, itemsOf, type DrawItem, type DrawList, type PictureOp } from '@/core/render/ops'
 import { itemPictures, needOf } from '@/core/render/needs'
 import { walkList } from '@/core/render/walk'
 import { CanvasSink } from '@/painters/canvas/paint'
@@ -52,9 +52,41 @@ export const seenIn = ({ items }: DrawList, area: Rect): DrawList => ({
   items: items.filter(({ bounds }) => intersectRects(growRect(bounds, 2), area)),
 })
 
+type Read = readonly [op: PictureOp, image: PaintImage]
+type Settled = { readonly read: readonly Read[] } | { readonly error: unknown }
+
+/** Reads the pictures of the next item while one is painted: they are decoded beside it. */
+class Ahead {
+  private readonly places: ReadonlyMap<DrawItem, number>
+  private next: { readonly item: DrawItem; readonly reading: Promise<Settled> } | null = null
+
+  constructor(
+    private readonly items: readonly DrawItem[],
+    private readonly read: (item: DrawItem) => Promise<readonly Read[]>,
+  ) {
+    this.places = new Map(items.map((item, i) => [item, i]))
+  }
+
+  private begin(item: DrawItem): Promise<Settled> {
+    return this.read(item).then(
+      (read) => ({ read }),
+      (error: unknown) => ({ error }),
+    )
+  }
+
+  /** The pictures of an item, of which the next begin to be read. Throws what went wrong with its own. */
+  async take(item: DrawItem): Promise<readonly Read[]> {
+    const settled = await (this.next?.item === item ? this.next.reading : this.begin(item))
+    if ('error' in settled) throw settled.error
+    const after = this.items[(this.places.get(item) ?? this.items.length) + 1]
+    this.next = after ? { item: after, reading: this.begin(after) } : null
+    return settled.read
+  }
+}
+
 /**
- * Paints a draw list at exactly ppi/72 onto a new canvas. Pictures are read one item at a time and let go
- * of before the next. `onItem` is called after each item with how many are done, of how many.
+ * Paints a draw list at exactly ppi/72 onto a new canvas. Pictures are read one item ahead, and let go of
+ * when it is painted. `onItem` is called after each item with how many are done, of how many.
  */
 export const paintList = async (
   list: DrawList,
@@ -83,10 +115,15 @@ export const paintList = async (
     onItem(done, total)
     await holding.letGo()
   }
+  const ahead = new Ahead(itemsOf(list.items), async (item) => {
+    const read: Read[] = []
+    for (const op of itemPictures(item)) read.push([op, holding.noted(await pixelsFor(needOf(op, scale)))])
+    return read
+  })
   for (const node of walkList(list, sink)) {
     if (isGroup(node)) continue
     await painted()
-    for (const op of itemPictures(node)) images.set(op, holding.noted(await pixelsFor(needOf(op, scale))))
+    for (const [op, image] of await ahead.take(node)) images.set(op, image)
     // What they were read from goes before they are painted.
     await holding.letGo()
     done += 1

@@ -7,7 +7,7 @@ import { hasPicturesBeside, type ExportOptions } from '@/contract/exports'
 import type { ExportPart } from '@/server/export/lists'
 import { exportFile } from '@/server/export/file'
 import { BesideDrawings } from '@/server/export/svg/beside'
-import type { Exported, Progress } from '@/server/export/write'
+import type { Exported, Phase, Progress } from '@/server/export/write'
 import { asStorageFailure } from '@/server/storage/failures'
 
 /** One file of a set. */
@@ -31,22 +31,73 @@ export interface SetJob {
 /** The folder of the pictures of drawings. */
 const PICTURES = 'pictures'
 
+type Made = { readonly exported: Exported } | { readonly error: unknown }
+
+/** Files that are made one after another; the next is painted while the one before is still being written. */
+class Line {
+  private readonly shares: number[]
+  private before: Promise<Made> = Promise.resolve({ exported: { bytes: 0, width: 0, height: 0 } })
+
+  constructor(
+    count: number,
+    private readonly progress: Progress,
+  ) {
+    this.shares = Array.from({ length: count }, () => 0)
+  }
+
+  private tell(share: number, i: number, phase: Phase): void {
+    this.shares[i] = share
+    const all = this.shares.reduce((sum, one) => sum + one, 0)
+    this.progress(all, this.shares.length + 1, phase)
+  }
+
+  /** Begins a file, and waits until it is painted and the one before it is whole. Throws what went wrong with that. */
+  async begin(i: number, make: (tell: Progress) => Promise<Exported>): Promise<void> {
+    const { before } = this
+    await new Promise<void>((painted) => {
+      const tell: Progress = (done, of, phase) => {
+        this.tell(done / of, i, phase)
+        if (phase === 'writing') painted()
+      }
+      this.before = make(tell).then(
+        (exported) => ({ exported }),
+        (error: unknown) => ({ error }),
+      )
+      void this.before.then(() => painted())
+    })
+    wholeOf(await before)
+  }
+
+  /** The last one, once nothing is under way any more. */
+  async last(): Promise<Exported> {
+    return wholeOf(await this.before)
+  }
+
+  /** Waits until nothing is written any more, whatever became of it. */
+  async ended(): Promise<void> {
+    await this.before
+  }
+}
+
+const wholeOf = (made: Made): Exported => {
+  if ('error' in made) throw made.error
+  return made.exported
+}
+
 /** Makes files one after another and packs them, drawings with the pictures beside them. Width and height are those of the last. */
 export const exportSet = async (job: SetJob, progress: Progress = () => undefined): Promise<Exported> => {
   const { project, options, files, wordsFile, out, set } = job
   const words = wordsFile === undefined ? {} : { wordsFile }
-  const parts: string[] = []
+  const parts = set.map((_, i) => `${out}.${i}.sheet`)
   const beside = new BesideDrawings({ folder: PICTURES, fileOf: (name) => `${out}.${name}` })
   const keep = hasPicturesBeside(options) ? beside.keep : undefined
-  let size = { width: 0, height: 0 }
+  const line = new Line(set.length, progress)
   try {
-    for (const [i, { parts: pages }] of set.entries()) {
-      const part = `${out}.${i}.sheet`
-      parts.push(part)
-      const tell: Progress = (done, of, phase) => progress(i + done / of, set.length + 1, phase)
-      const made = await exportFile({ project, parts: pages, ...words, options, files, out: part }, tell, keep)
-      size = { width: made.width, height: made.height }
-    }
+    for (const [i, { parts: pages }] of set.entries())
+      await line.begin(i, (tell) =>
+        exportFile({ project, parts: pages, ...words, options, files, out: parts[i] ?? '' }, tell, keep),
+      )
+    const { width, height } = await line.last()
     progress(set.length, set.length + 1, 'writing')
     const zip = new ZipFile()
     // Pictures are compressed already.
@@ -55,10 +106,11 @@ export const exportSet = async (job: SetJob, progress: Progress = () => undefine
     zip.end()
     await pipeline(zip.outputStream, createWriteStream(`${out}.part`))
     await rename(`${out}.part`, out)
-    return { bytes: (await stat(out)).size, ...size }
+    return { bytes: (await stat(out)).size, width, height }
   } catch (error) {
     throw asStorageFailure(error)
   } finally {
+    await line.ended()
     await Promise.all([...parts, `${out}.part`].map((part) => rm(part, { force: true })))
     await beside.drop()
   }
