@@ -6,6 +6,7 @@ import { measureBench } from './bench'
 import { withBrowser } from './browser'
 import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
 import { measureGroup, measureUniting } from './group'
+import { measureGrowth } from './growth'
 import { measureExport } from './export'
 import { measureAlphabet, measureTyping } from './letters'
 import { measureFollowing, measureShown } from './mockups'
@@ -60,6 +61,7 @@ const run = async (): Promise<void> => {
     ...(await finishes(work)),
     ...(await groups(work)),
     ...(await measureSaving()),
+    ...(await withBrowser(`${work}/data`, measureGrowth)),
     ...(await letters(work)),
     ...(await texts(work)),
     ...(await templates(work)),
@@ -72,6 +74,7 @@ const run = async (): Promise<void> => {
     finishes: () => finishes(work),
     groups: () => groups(work),
     saving: measureSaving,
+    growth: () => withBrowser(`${work}/data`, measureGrowth),
     letters: () => letters(work),
     texts: () => texts(work),
     perspective: () => measureWarp(work),
