@@ -90,6 +90,8 @@ export class Bitmaps {
   /** Those asked for last stand last. */
   private readonly cache = new Map<string, Bitmap>()
   private readonly used = new Set<string>()
+  /** Which version of the pictures there are bitmaps were last compared with. */
+  private readonly checked = new WeakMap<Bitmap, number>()
   /** How many were painted since it was last set to 0. */
   painted = 0
   /** Was all since the last start just what painting anew gives, but for what moves? */
@@ -134,9 +136,23 @@ export class Bitmaps {
     const bounds = growRect(mapRect(scaling(seen.scale), item.bounds), 2)
     const needed = intersectRects(bounds, seen.visible)
     if (!needed) return null
+    const before = this.cache.get(item.id)
+    const { version } = this.images
+    if (before && this.isKnown(before, item, seen, version, needed)) return this.keep(item.id, before)
     const sources = itemPictures(item).map((op) => this.images.imageFor(op, seen.scale)?.source ?? null)
-    const found = this.found(item.id, item, seen, sources, needed)
-    if (found) return found
+    const shown = this.found(item.id, item, seen, sources, needed) ?? this.repaintItem(item, seen, sources, bounds)
+    // What only stands in is looked at again.
+    if (shown === this.cache.get(item.id)) this.checked.set(shown, version)
+    return shown
+  }
+
+  /** Is it just what shows the item, with no picture having come or gone since that was found? */
+  private isKnown(held: Bitmap, item: DrawItem, { scale }: Seen, version: number, needed: Rect): boolean {
+    const isSame = held.of === item && held.scale === scale && this.checked.get(held) === version
+    return isSame && rectHolds(held.region, growRect(needed, -1))
+  }
+
+  private repaintItem(item: DrawItem, seen: Seen, sources: readonly unknown[], bounds: Rect): Bitmap {
     const before = this.cache.get(item.id)
     return this.repaint(item.id, item, item, seen, sources, bounds, (painting, region) => {
       const was = before?.node

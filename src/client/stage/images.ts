@@ -68,6 +68,14 @@ export class LevelImages {
     return this.missing.has(hash)
   }
 
+  /**
+   * While it stays the same, so does every image that is given. It never does while something has failed, which is asked for
+   * again after a while.
+   */
+  get version(): number {
+    return this.failed.size ? Number.NaN : this.arrivals
+  }
+
   /** True while something that was asked for has not come. */
   get isWaiting(): boolean {
     return this.asked.size > 0

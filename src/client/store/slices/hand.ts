@@ -24,7 +24,12 @@ export const FIRST_HAND: HandSlice = {
   session: null,
 }
 
-const set = (bench: Bench, change: Partial<HandSlice>): void => bench.store.setState(change)
+/** Tells nobody where nothing changes: most of it stays through all moves of a drag. */
+const set = (bench: Bench, change: Partial<HandSlice>): void => {
+  const now = bench.get()
+  const keys = Object.keys(change) as (keyof HandSlice)[] // of a part of the slice
+  if (keys.some((key) => !Object.is(now[key], change[key]))) bench.store.setState(change)
+}
 
 /** What the drag under way has snapped to. */
 export const markSnaps = (bench: Bench, snapMarks: SnapMarks): void => set(bench, { snapMarks })
