@@ -28,11 +28,30 @@ const framed = (count: number): Project => {
 /** The loop's own turn takes so long when nothing is to be done, in milliseconds. */
 const TURN = 1
 
+/** How long a turn of the event loop took, in milliseconds. */
+interface Delay {
+  readonly most: number
+  /** 99 of 100 were shorter. */
+  readonly usual: number
+}
+
 interface SavingFigures {
   readonly opened: number
   readonly saved: number
-  readonly most: number
+  readonly delay: Delay
+  /** While nothing is saved, for as long. */
+  readonly idle: Delay
 }
+
+const delayDuring = async (work: () => Promise<void>): Promise<Delay> => {
+  const delay = monitorEventLoopDelay({ resolution: TURN })
+  delay.enable()
+  await work()
+  delay.disable()
+  return { most: delay.max / 1e6, usual: delay.percentile(99) / 1e6 }
+}
+
+const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
 const savingFigures = async (count: number): Promise<SavingFigures> => {
   let { project } = await createProject(framed(count))
@@ -42,21 +61,23 @@ const savingFigures = async (count: number): Promise<SavingFigures> => {
   const opening = performance.now()
   await openProject(id)
   const opened = performance.now() - opening
-  const delay = monitorEventLoopDelay({ resolution: TURN })
   const times: number[] = []
-  delay.enable()
-  for (let i = 0; i < STEPS; i += 1) {
-    const recorded = moveItems.record(project, { sheetId: 's', ids: [`f-${i % count}`], delta: { x: 1, y: 0 } })
-    project = recorded.project
-    const { forward, inverse } = recorded
-    await new Promise((resolve) => setTimeout(resolve, 5))
-    const started = performance.now()
-    await appendSteps(id, i, [{ id: `step-${i}`, kind: 'do', name: 'Move', forward, inverse }])
-    times.push(performance.now() - started)
-  }
-  await snapshotsWritten()
-  delay.disable()
-  return { opened, saved: median(times), most: delay.max / 1e6 }
+  const delay = await delayDuring(async () => {
+    for (let i = 0; i < STEPS; i += 1) {
+      const recorded = moveItems.record(project, { sheetId: 's', ids: [`f-${i % count}`], delta: { x: 1, y: 0 } })
+      project = recorded.project
+      const { forward, inverse } = recorded
+      await pause(5)
+      const started = performance.now()
+      await appendSteps(id, i, [{ id: `step-${i}`, kind: 'do', name: 'Move', forward, inverse }])
+      times.push(performance.now() - started)
+    }
+    await snapshotsWritten()
+  })
+  const idle = await delayDuring(async () => {
+    for (let i = 0; i < STEPS; i += 1) await pause(5 + median(times))
+  })
+  return { opened, saved: median(times), delay, idle }
 }
 
 /** Opening and saving at several sizes: what grows with what. */
@@ -66,9 +87,9 @@ export const measureSaving = async (): Promise<readonly string[]> => {
   const rows: string[] = []
   try {
     for (const count of [10, 100, 1000, 2000]) {
-      const { opened, saved, most } = await savingFigures(count)
+      const { opened, saved, delay, idle } = await savingFigures(count)
       rows.push(
-        `saving ${STEPS} steps of ${count} frames, four snapshots among them | a step ${saved.toFixed(1)} ms (median), the event loop held for ${most.toFixed(1)} ms at most (aim 10 ms) | opened in ${opened.toFixed(0)} ms`,
+        `saving ${STEPS} steps of ${count} frames, four snapshots among them | a step ${saved.toFixed(1)} ms (median), the event loop held for ${delay.most.toFixed(1)} ms at most (99%: ${delay.usual.toFixed(1)}; aim 10 ms), with nothing to do ${idle.most.toFixed(1)} (${idle.usual.toFixed(1)}) | opened in ${opened.toFixed(0)} ms`,
       )
     }
   } finally {

@@ -33,10 +33,13 @@ const PICTURES = 'pictures'
 
 type Made = { readonly exported: Exported } | { readonly error: unknown }
 
-/** Files that are made one after another; the next is painted while the one before is still being written. */
+/** So many files are written while the next is painted: writing one takes longer, and keeps to one processor. */
+const WRITTEN_AT_ONCE = 2
+
+/** Files that are made one after another, of which the last few are still being written while the next is painted. */
 class Line {
   private readonly shares: number[]
-  private before: Promise<Made> = Promise.resolve({ exported: { bytes: 0, width: 0, height: 0 } })
+  private readonly made: Promise<Made>[] = []
 
   constructor(
     count: number,
@@ -51,31 +54,34 @@ class Line {
     this.progress(all, this.shares.length + 1, phase)
   }
 
-  /** Begins a file, and waits until it is painted and the one before it is whole. Throws what went wrong with that. */
-  async begin(i: number, make: (tell: Progress) => Promise<Exported>): Promise<void> {
-    const { before } = this
+  /** Begins the next file; it is painted, and few enough are still written, when this is over. Throws what went wrong. */
+  async begin(make: (tell: Progress) => Promise<Exported>): Promise<void> {
+    const i = this.made.length
     await new Promise<void>((painted) => {
       const tell: Progress = (done, of, phase) => {
         this.tell(done / of, i, phase)
         if (phase === 'writing') painted()
       }
-      this.before = make(tell).then(
+      const one: Promise<Made> = make(tell).then(
         (exported) => ({ exported }),
         (error: unknown) => ({ error }),
       )
-      void this.before.then(() => painted())
+      this.made.push(one)
+      void one.then(() => painted())
     })
-    wholeOf(await before)
+    const before = this.made[i - WRITTEN_AT_ONCE]
+    if (before) wholeOf(await before)
   }
 
-  /** The last one, once nothing is under way any more. */
+  /** All, once nothing is under way any more; the last of them. Throws what went wrong with any. */
   async last(): Promise<Exported> {
-    return wholeOf(await this.before)
+    const all = (await Promise.all(this.made)).map(wholeOf)
+    return all.at(-1) ?? { bytes: 0, width: 0, height: 0 }
   }
 
   /** Waits until nothing is written any more, whatever became of it. */
   async ended(): Promise<void> {
-    await this.before
+    await Promise.all(this.made)
   }
 }
 
@@ -94,7 +100,7 @@ export const exportSet = async (job: SetJob, progress: Progress = () => undefine
   const line = new Line(set.length, progress)
   try {
     for (const [i, { parts: pages }] of set.entries())
-      await line.begin(i, (tell) =>
+      await line.begin((tell) =>
         exportFile({ project, parts: pages, ...words, options, files, out: parts[i] ?? '' }, tell, keep),
       )
     const { width, height } = await line.last()
