@@ -3,7 +3,18 @@ import regexp from 'eslint-plugin-regexp'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['node_modules', '.next', 'dist', 'data', 'next-env.d.ts', 'test-results', 'playwright-report', 'assembly'] },
+  {
+    ignores: [
+      'node_modules',
+      '.next',
+      'dist',
+      'data',
+      'next-env.d.ts',
+      'test-results',
+      'playwright-report',
+      'assembly',
+    ],
+  },
   ...next,
   ...tseslint.configs.recommended,
   {
