@@ -6,9 +6,9 @@ import { placePicture } from '@/core/document/edits/fills'
 import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
-import type { PictureAnswer } from '@/contract/api'
 import { BASE, dragFigures, newPage, withBrowser } from './browser'
 import { measureMany } from './many'
+import { store, upload } from './made'
 
 /** A post of twelve ellipses, each with a picture of 12 megapixels. */
 const twelve = async (): Promise<string> => {
@@ -23,17 +23,14 @@ const twelve = async (): Promise<string> => {
       .png()
       .toBuffer()
     const body = await sharp(grain).resize(4000, 3000).jpeg().toBuffer()
-    const stored = (await (
-      await fetch(`${BASE}/api/pictures?name=n${n}.jpg`, { method: 'POST', body: new Uint8Array(body) })
-    ).json()) as PictureAnswer
+    const stored = await upload(body, `n${n}.jpg`)
     const ref = { name: stored.name, pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: [] }
     project = addPicture(project, { pictureId: `pic-${n}`, picture: ref })
     const box = { cx: 160 + 290 * (n % 4), cy: 160 + 290 * Math.floor(n / 4), w: 270, h: 270 }
     project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${n}`, { kind: 'ellipse' }, box) })
     project = placePicture(project, { sheetId: 's', frameId: `f-${n}`, pictureId: `pic-${n}` })
   }
-  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document: project }) })
-  return ((await made.json()) as { id: string }).id
+  return store(project)
 }
 
 const measureDrag = async (page: Page, id: string): Promise<string> => {

@@ -6,17 +6,15 @@ import sharp from 'sharp'
 import { ADJUSTMENT_KEYS, withStrength, type Adjustments } from '@/core/adjust/adjustments'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import { adjustPictures } from '@/core/document/edits/adjust'
-import { placePicture } from '@/core/document/edits/fills'
 import { putLayer } from '@/core/document/edits/finishes'
-import { addFrame } from '@/core/document/edits/frames'
 import type { Plate } from '@/core/adjust/plate'
 import { addPicture } from '@/core/document/edits/project'
-import { newFrame, newProject, newSheet } from '@/core/document/create'
+import { newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 import { newLayer } from '@/core/finish/layers'
 import { exportSheet } from '@/server/export/write'
-import type { PictureAnswer } from '@/contract/api'
 import { BASE, dragFigures, newPage } from './browser'
+import { store, upload, withFilled } from './made'
 import { median } from './numbers'
 
 const FRAMES = 24
@@ -51,8 +49,7 @@ const sheetOf24 = (pictures: readonly Shown[], isDressed: boolean): Project => {
       pictureId: `pic-${n}`,
       picture: { name: `n${n}`, pixels: { w, h }, hash, tags: [] },
     })
-    project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${n}`, { kind: 'ellipse' }, box) })
-    project = placePicture(project, { sheetId: 's', frameId: `f-${n}`, pictureId: `pic-${n}` })
+    project = withFilled(project, { sheetId: 's', frameId: `f-${n}`, box, pictureId: `pic-${n}` })
   })
   if (!isDressed) return project
   const at = { sheetId: 's', ids: pictures.map((_, n) => `f-${n}`) }
@@ -65,15 +62,13 @@ const sheetOf24 = (pictures: readonly Shown[], isDressed: boolean): Project => {
 export const measureDressed = async (browser: Browser): Promise<string> => {
   const pictures: Shown[] = []
   for (let n = 0; n < FRAMES; n += 1) {
-    const body = new Uint8Array(await grainy(n))
-    const response = await fetch(`${BASE}/api/pictures?name=d${n}.jpg`, { method: 'POST', body })
-    const { hash, width: w, height: h } = (await response.json()) as PictureAnswer
+    const body = await grainy(n)
+    const { hash, width: w, height: h } = await upload(body, `d${n}.jpg`)
     pictures.push({ hash, w, h })
   }
-  const document = sheetOf24(pictures, true)
-  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document }) })
+  const id = await store(sheetOf24(pictures, true))
   const page = await newPage(browser)
-  await page.goto(`${BASE}/projects/${((await made.json()) as { id: string }).id}`)
+  await page.goto(`${BASE}/projects/${id}`)
   await page.locator('canvas[data-ready="true"]').waitFor()
   await page.waitForTimeout(2500)
   const paper = await page.locator('[data-paper]').boundingBox()

@@ -1,13 +1,9 @@
 /** A group of 200 finished frames with a finish of its own: uniting its outlines, dragging it. */
 import type { Browser } from '@playwright/test'
-import sharp from 'sharp'
 import type { PictureAnswer } from '@/contract/api'
-import { placePicture } from '@/core/document/edits/fills'
 import { putLayer } from '@/core/document/edits/finishes'
-import { addFrame } from '@/core/document/edits/frames'
 import { groupItems } from '@/core/document/edits/groups'
-import { addPicture } from '@/core/document/edits/project'
-import { newFrame, newProject, newSheet } from '@/core/document/create'
+import { newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 import { newLayer } from '@/core/finish/layers'
 import { translation } from '@/core/geometry/matrix'
@@ -18,6 +14,7 @@ import { unitedFlat } from '@/core/path/united'
 import { outlineOf } from '@/core/stencil/stencil'
 import { BASE, newPage } from './browser'
 import { busyFigures, busyRow } from './busy'
+import { grain, store, upload, withFilled, withPictures } from './made'
 import { median } from './numbers'
 
 const FRAMES = 200
@@ -55,28 +52,18 @@ export const measureUniting = (): string => {
 
 const picturesStored = async (): Promise<readonly PictureAnswer[]> => {
   const stored: PictureAnswer[] = []
-  for (let n = 0; n < PICTURES; n += 1) {
-    const noise = { type: 'gaussian', mean: 90 + n * 6, sigma: 25 } as const
-    const grain = await sharp({ create: { width: 600, height: 450, channels: 3, background: '#888', noise } })
-      .png()
-      .toBuffer()
-    const body = new Uint8Array(await sharp(grain).resize(1800, 1350).jpeg().toBuffer())
-    const answer = await fetch(`${BASE}/api/pictures?name=g${n}.jpg`, { method: 'POST', body })
-    stored.push((await answer.json()) as PictureAnswer)
-  }
+  for (let n = 0; n < PICTURES; n += 1) stored.push(await upload(await grain(1800, 1350, n), `g${n}.jpg`))
   return stored
 }
 
 /** Frames with strokes on one sheet; in a group where there are several, with a finish of its own if that is asked for. */
 const groupOf = (count: number, pictures: readonly PictureAnswer[], hasFinish: boolean): Project => {
   let project = newProject('p', 'Group', newSheet('s', 'Post', { unit: 'px', size: SIZE, ppi: 72, bleed: 0 }))
-  for (const [n, { hash, name, width: w, height: h }] of pictures.entries())
-    project = addPicture(project, { pictureId: `pic-${n}`, picture: { name, pixels: { w, h }, hash, tags: [] } })
+  project = withPictures(project, pictures)
   const ids = Array.from({ length: count }, (_, n) => `f-${n}`)
   for (const [n, frameId] of ids.entries()) {
     const box = boxOf(count === 1 ? MIDDLE : n)
-    project = addFrame(project, { sheetId: 's', frame: newFrame(frameId, { kind: 'ellipse' }, box) })
-    project = placePicture(project, { sheetId: 's', frameId, pictureId: `pic-${n % PICTURES}` })
+    project = withFilled(project, { sheetId: 's', frameId, box, pictureId: `pic-${n % PICTURES}` })
   }
   project = putLayer(project, { sheetId: 's', ids, layer: newLayer('stroke', 'edge', 3) })
   if (count > 1) project = groupItems(project, { sheetId: 's', ids, groupId: 'g', name: 'Group' })
@@ -86,9 +73,9 @@ const groupOf = (count: number, pictures: readonly PictureAnswer[], hasFinish: b
 }
 
 const dragged = async (browser: Browser, document: Project): Promise<string> => {
-  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document }) })
+  const id = await store(document)
   const page = await newPage(browser)
-  await page.goto(`${BASE}/projects/${((await made.json()) as { id: string }).id}`)
+  await page.goto(`${BASE}/projects/${id}`)
   await page.locator('canvas[data-ready="true"]').waitFor()
   await page.waitForTimeout(4000)
   const paper = await page.locator('[data-paper]').boundingBox()

@@ -18,8 +18,8 @@ import { newSetting, type Setting } from '@/core/lettering/settings'
 import { readFace } from '@/faces/fontkit'
 import { faceBytes } from '@/server/faces/catalogue'
 import { exportSet } from '@/server/export/set'
-import type { PictureAnswer } from '@/contract/api'
 import { BASE, newPage, pressesToPaint } from './browser'
+import { store, upload } from './made'
 import { median, percentile } from './numbers'
 
 const FACE = { id: 'archivo-black', name: 'Archivo Black' }
@@ -50,15 +50,12 @@ const twelve = async (): Promise<string> => {
   const pose = poseAbout(layout, { x: 800, y: 350 })
   project = addWord(project, { sheetId: 's', groupId: 'g', setting, layout, letterIds, pose })
   for (const [n, id] of letterIds.entries()) {
-    const body = new Uint8Array(await grain(n))
-    const response = await fetch(`${BASE}/api/pictures?name=l${n}.jpg`, { method: 'POST', body })
-    const { hash, width: w, height: h } = (await response.json()) as PictureAnswer
+    const { hash, width: w, height: h } = await upload(await grain(n), `l${n}.jpg`)
     const picture = { name: `l${n}`, pixels: { w, h }, hash, tags: [] }
     project = addPicture(project, { pictureId: `pic-${n}`, picture })
     project = placePicture(project, { sheetId: 's', frameId: id, pictureId: `pic-${n}` })
   }
-  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document: project }) })
-  return ((await made.json()) as { id: string }).id
+  return store(project)
 }
 
 /** Milliseconds from keys to the canvas that shows what they changed. */

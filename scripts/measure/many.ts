@@ -3,43 +3,22 @@ import type { Browser, Page } from '@playwright/test'
 import sharp from 'sharp'
 import { addFrame } from '@/core/document/edits/frames'
 import { placePicture } from '@/core/document/edits/fills'
-import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import type { Project } from '@/core/document/types'
 import type { Stencil } from '@/core/stencil/stencil'
-import type { PictureAnswer } from '@/contract/api'
 import { BASE, dragFigures, intervals, newPage } from './browser'
+import { grain, store, upload, withPictures } from './made'
 import { median, percentile } from './numbers'
 
 const FRAMES = { across: 20, down: 10, step: 60 }
 const LIBRARY = 2000
 
-const upload = async (body: Buffer, name: string): Promise<PictureAnswer> => {
-  const answer = await fetch(`${BASE}/api/pictures?name=${name}`, { method: 'POST', body: new Uint8Array(body) })
-  return (await answer.json()) as PictureAnswer
-}
-
-const keep = async (project: Project): Promise<string> => {
-  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document: project }) })
-  return ((await made.json()) as { id: string }).id
-}
-
 const blank = (): Project =>
   newProject('p', 'Many', newSheet('s', 'Many', { unit: 'px', size: { w: 1200, h: 600 }, ppi: 72, bleed: 0 }))
 
-/** Grain, which compresses as photographs do. */
-const grain = async (w: number, h: number, seed: number): Promise<Buffer> => {
-  const noise = { type: 'gaussian', mean: 90 + (seed % 90), sigma: 25 } as const
-  const small = await sharp({ create: { width: 500, height: 400, channels: 3, background: '#888', noise } })
-    .png()
-    .toBuffer()
-  return sharp(small).resize(w, h, { fit: 'fill' }).jpeg({ quality: 88 }).toBuffer()
-}
-
 const twoHundred = async (stencil: Stencil): Promise<string> => {
   const stored = await upload(await grain(1200, 900, 1), 'many.jpg')
-  const ref = { name: 'many', pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: [] }
-  let project = addPicture(blank(), { pictureId: 'pic', picture: ref })
+  let project = withPictures(blank(), [stored])
   for (let i = 0; i < FRAMES.across * FRAMES.down; i += 1) {
     const box = {
       cx: FRAMES.step * (0.5 + (i % FRAMES.across)),
@@ -48,9 +27,9 @@ const twoHundred = async (stencil: Stencil): Promise<string> => {
       h: 52,
     }
     project = addFrame(project, { sheetId: 's', frame: newFrame(`f-${i}`, stencil, box) })
-    project = placePicture(project, { sheetId: 's', frameId: `f-${i}`, pictureId: 'pic' })
+    project = placePicture(project, { sheetId: 's', frameId: `f-${i}`, pictureId: 'pic-0' })
   }
-  return keep(project)
+  return store(project)
 }
 
 const openBench = async (page: Page, id: string) => {
@@ -87,7 +66,7 @@ const measureDrop = async (page: Page): Promise<string> => {
     sheetId: 's',
     frame: newFrame('f', { kind: 'ellipse' }, { cx: 600, cy: 300, w: 500, h: 400 }),
   })
-  const spot = await openBench(page, await keep(project))
+  const spot = await openBench(page, await store(project))
   const at = spot(600, 300)
   const floor: number[] = []
   for (let i = 0; i < 3; i += 1) {
@@ -134,7 +113,7 @@ const measureLibrary = async (page: Page): Promise<string> => {
       .toBuffer()
   for (let n = 0; n < LIBRARY; n += 8)
     await Promise.all(Array.from({ length: 8 }, async (_none, k) => upload(await tiny(n + k), `lib-${n + k}.jpg`)))
-  await openBench(page, await keep(blank()))
+  await openBench(page, await store(blank()))
   const idle = await intervals(page, () => page.waitForTimeout(1500))
   const started = performance.now()
   await page.getByRole('button', { name: 'Library', exact: true }).click()

@@ -12,10 +12,10 @@ import { pictureOfSheet, sheetPictureId } from '@/core/document/sheetPictures'
 import type { Project } from '@/core/document/types'
 import { newLayer } from '@/core/finish/layers'
 import { renderSheet } from '@/core/render/drawList'
-import type { PictureAnswer } from '@/contract/api'
 import { paintList } from '@/server/export/renderSheet'
 import { withSheets } from '@/server/export/sheetsWithin'
 import { BASE, newPage } from './browser'
+import { store, upload } from './made'
 import { median, percentile } from './numbers'
 
 const SIDE = { unit: 'px', size: { w: 1200, h: 900 }, ppi: 72, bleed: 0 } as const
@@ -93,11 +93,6 @@ export const measureShown = async (): Promise<string> => {
   return `a sheet of 200 frames shown 50 times in perspective, at 3000 px | ${all.toFixed(2)} s beside ${once.toFixed(2)} s for that sheet once at that size; ${((Math.max(most, process.memoryUsage().rss) - before) / 1e6).toFixed(0)} MB more memory`
 }
 
-const made = async (document: Project): Promise<string> => {
-  const answer = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document }) })
-  return ((await answer.json()) as { id: string }).id
-}
-
 /** A design of 24 pictures with shadows, shown on three screens. */
 const followed = async (): Promise<string> => {
   let project = dressed(withDesign(), 'design', 24)
@@ -105,14 +100,12 @@ const followed = async (): Promise<string> => {
   const body = await sharp({ create: { width: 2400, height: 1800, channels: 3, background: '#888', noise } })
     .jpeg()
     .toBuffer()
-  const stored = (await (
-    await fetch(`${BASE}/api/pictures?name=noise.jpg`, { method: 'POST', body: new Uint8Array(body) })
-  ).json()) as PictureAnswer
+  const stored = await upload(body, 'noise.jpg')
   const ref = { name: stored.name, pixels: { w: stored.width, h: stored.height }, hash: stored.hash, tags: [] }
   project = addPicture(project, { pictureId: 'pic', picture: ref })
   for (let n = 0; n < 24; n += 1)
     project = placePicture(project, { sheetId: 'design', frameId: `design-${n}`, pictureId: 'pic' })
-  return made(shownTimes(project, 3))
+  return store(shownTimes(project, 3))
 }
 
 /** Milliseconds from the key that goes back until the table shows the mock-up, for edits one after another. */

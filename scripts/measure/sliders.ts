@@ -1,12 +1,11 @@
 /** From a key on each slider of tones to the picture it makes, on a picture of 5120 × 2880 that fills the sheet. */
 import type { Browser } from '@playwright/test'
 import sharp from 'sharp'
-import type { PictureAnswer } from '@/contract/api'
 import { placePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
-import { addPicture } from '@/core/document/edits/project'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { BASE, newPage } from './browser'
+import { store, upload, withPictures } from './made'
 import { median } from './numbers'
 
 const PICTURE = { w: 5120, h: 2880 }
@@ -19,16 +18,13 @@ const filledSheet = async (): Promise<string> => {
   const grain = await sharp({ create: { width: 1280, height: 720, channels: 3, background: '#888', noise } })
     .png()
     .toBuffer()
-  const body = new Uint8Array(await sharp(grain).resize(PICTURE.w, PICTURE.h).jpeg().toBuffer())
-  const answer = await fetch(`${BASE}/api/pictures?name=wide.jpg`, { method: 'POST', body })
-  const { hash, name } = (await answer.json()) as PictureAnswer
+  const stored = await upload(await sharp(grain).resize(PICTURE.w, PICTURE.h).jpeg().toBuffer(), 'wide.jpg')
   let document = newProject('p', 'Sliders', newSheet('s', 'Post', { unit: 'px', size: SIZE, ppi: 72, bleed: 0 }))
-  document = addPicture(document, { pictureId: 'pic', picture: { name, pixels: PICTURE, hash, tags: [] } })
+  document = withPictures(document, [stored])
   const box = { cx: SIZE.w / 2, cy: SIZE.h / 2, ...SIZE }
   document = addFrame(document, { sheetId: 's', frame: newFrame('f', { kind: 'rectangle' }, box) })
-  document = placePicture(document, { sheetId: 's', frameId: 'f', pictureId: 'pic' })
-  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document }) })
-  return ((await made.json()) as { id: string }).id
+  document = placePicture(document, { sheetId: 's', frameId: 'f', pictureId: 'pic-0' })
+  return store(document)
 }
 
 /** Milliseconds from each key until the canvas says that all it waits for is there. */

@@ -5,6 +5,7 @@ import { assign } from '@/core/template/assignment'
 import { randomFrom } from '@/core/random'
 import type { TemplateAnswer, TemplateDocument } from '@/contract/api'
 import { BASE, intervals, newPage } from './browser'
+import { upload } from './made'
 import { median, percentile } from './numbers'
 
 const MANY = 200
@@ -79,11 +80,7 @@ const photograph = (seed: number): Promise<Buffer> => {
 }
 
 const filling = async (browser: Browser): Promise<string> => {
-  for (let i = 0; i < 9; i += 1)
-    await fetch(`${BASE}/api/pictures?name=nine-${i}.jpg`, {
-      method: 'POST',
-      body: new Uint8Array(await photograph(i + 1)),
-    })
+  for (let i = 0; i < 9; i += 1) await upload(await photograph(i + 1), `nine-${i}.jpg`)
   const sheet = { unit: 'px', size: { w: 1080, h: 1080 }, ppi: 72, bleed: 0 }
   const waits: number[] = []
   for (let turn = 0; turn < 5; turn += 1) {

@@ -10,6 +10,7 @@ import { setText } from '@/core/text/setting'
 import { readFace } from '@/faces/fontkit'
 import { faceBytes } from '@/server/faces/catalogue'
 import { BASE, newPage, pressesToPaint } from './browser'
+import { store } from './made'
 import { median, percentile } from './numbers'
 
 const FACE = { id: 'lora', name: 'Lora' }
@@ -52,9 +53,9 @@ const writing = async (browser: Browser): Promise<string> => {
   const sheet = newSheet('s', 'Text', { unit: 'px', size: { w: 1200, h: 1000 }, ppi: 72, bleed: 0 })
   const frame = newText('t', text, { cx: 600, cy: 500, ...SIZE }, '#22282b')
   const project = addText(newProject('p', 'A long text', sheet), { sheetId: 's', frame })
-  const made = await fetch(`${BASE}/api/projects`, { method: 'POST', body: JSON.stringify({ document: project }) })
+  const id = await store(project)
   const page = await newPage(browser)
-  await page.goto(`${BASE}/projects/${((await made.json()) as { id: string }).id}`)
+  await page.goto(`${BASE}/projects/${id}`)
   await page.locator('canvas[data-ready="true"]').waitFor()
   await page.waitForTimeout(1500)
   const paper = await page.locator('[data-paper]').boundingBox()

@@ -21,3 +21,11 @@ export const useDataFolder = (): (() => string) => {
   })
   return () => folder
 }
+
+/** As after the program was started anew: nothing is in memory. */
+export const startAnew = async (): Promise<void> => {
+  await snapshotsWritten()
+  await closeDatabase()
+  const { eagerStencilProjects } = globalThis as { eagerStencilProjects?: Map<string, unknown> }
+  eagerStencilProjects?.clear()
+}

@@ -9,7 +9,6 @@ import type { LoggedStep, Patch } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { isFailure } from '@/core/failure'
-import { closeDatabase } from '@/server/db/open'
 import { ProjectRow, SnapshotRow, StepRow } from '@/server/db/models'
 import { takePicture } from '@/server/pictures/intake'
 import { snapshotsWritten } from '@/server/projects/snapshots'
@@ -18,7 +17,7 @@ import { removePicture, usesOfPicture } from '@/server/useCases/library'
 import { duplicateProject, openWithHistory } from '@/server/useCases/projects'
 import { thumbnailFile } from '@/server/useCases/thumbnails'
 import { writeBundle } from '@/server/useCases/bundles'
-import { useDataFolder } from '@tests/helpers/dataFolder'
+import { startAnew, useDataFolder } from '@tests/helpers/dataFolder'
 import { quarters } from '@tests/helpers/images'
 import { SEED } from '@tests/helpers/property'
 import { pictureRef, sampleProject, SHEET } from '@tests/helpers/project'
@@ -47,14 +46,6 @@ const moved = (project: Project, id: string): { readonly step: LoggedStep; reado
     step: { id, kind: 'do', name: 'Move frame', forward: recorded.forward, inverse: recorded.inverse },
     project: recorded.project,
   }
-}
-
-/** As after the program was started anew: nothing is in memory. */
-const startAnew = async (): Promise<void> => {
-  await snapshotsWritten()
-  await closeDatabase()
-  const { eagerStencilProjects } = globalThis as { eagerStencilProjects?: Map<string, unknown> }
-  eagerStencilProjects?.clear()
 }
 
 const finish = (id: string) => ({ id, name: id, category: '', layers: [] })

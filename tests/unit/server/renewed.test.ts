@@ -5,20 +5,12 @@ import type { LoggedStep, Patch } from '@/core/document/history'
 import { FORMAT, type Project } from '@/core/document/types'
 import { projectFaults } from '@/core/document/validate'
 import { newLayer } from '@/core/finish/layers'
-import { closeDatabase } from '@/server/db/open'
 import { ProjectRow, SnapshotRow, StepRow } from '@/server/db/models'
-import { snapshotsWritten } from '@/server/projects/snapshots'
 import { appendSteps, createProject, historyOf, openProject, openProjectAt } from '@/server/projects/store'
-import { useDataFolder } from '@tests/helpers/dataFolder'
+import { startAnew, useDataFolder } from '@tests/helpers/dataFolder'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 
 useDataFolder()
-
-const startAnew = async (): Promise<void> => {
-  await snapshotsWritten()
-  await closeDatabase()
-  ;(globalThis as { eagerStencilProjects?: Map<string, unknown> }).eagerStencilProjects?.clear()
-}
 
 const EDGE = newLayer('stroke', 'edge', 8)
 const OWN = ['sheets', SHEET, 'items', 'f-1', 'finish'] as const

@@ -3,22 +3,14 @@ import { describe, expect, it } from '@jest/globals'
 import { undoOf, type LoggedStep, type Step } from '@/core/document/history'
 import { moveItems } from '@/core/document/edits/items'
 import type { Project } from '@/core/document/types'
-import { closeDatabase } from '@/server/db/open'
 import { SnapshotRow, StepRow } from '@/server/db/models'
 import { LIMITS } from '@/server/limits'
 import { snapshotsWritten } from '@/server/projects/snapshots'
 import { appendSteps, createProject, historyOf, openProject, openProjectAt } from '@/server/projects/store'
-import { useDataFolder } from '@tests/helpers/dataFolder'
+import { startAnew, useDataFolder } from '@tests/helpers/dataFolder'
 import { sampleProject, SHEET } from '@tests/helpers/project'
 
 useDataFolder()
-
-const startAnew = async (): Promise<void> => {
-  await snapshotsWritten()
-  await closeDatabase()
-  const { eagerStencilProjects } = globalThis as { eagerStencilProjects?: Map<string, unknown> }
-  eagerStencilProjects?.clear()
-}
 
 /** Saves so many moves of a frame by a point each, a hundred at a time. */
 const withMoves = async (id: string, count: number): Promise<Project> => {
