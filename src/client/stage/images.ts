@@ -57,6 +57,11 @@ export class LevelImages {
   /** Keeps at most so many bytes of pixels. */
   constructor(private readonly mostBytes: number = MOST_BYTES) {}
 
+  /** Gets ready, while what is to be shown is still on its way. */
+  warm(): void {
+    this.worker ??= this.startWorker()
+  }
+
   /** Calls `listener` whenever pixels arrive or fail; returns how to stop. */
   onArrive(listener: () => void): () => void {
     this.listeners.add(listener)
@@ -147,8 +152,8 @@ export class LevelImages {
     const url = levelUrl(wanted.source.hash, wanted.level)
     if (wanted.text === '' || !adjustments) {
       this.asked.set(key, wanted)
-      this.worker ??= this.startWorker()
-      return this.worker.postMessage({ key, url } satisfies LevelRequest)
+      this.warm()
+      return this.worker?.postMessage({ key, url } satisfies LevelRequest)
     }
     const slot = `${sourceKey(wanted.source)}/${wanted.level}`
     if (this.changing.has(slot)) return

@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import { BenchContext } from '@/client/binding/useBench'
 import { BenchView } from '@/client/bench/page/BenchView'
+import { borrowLevels } from '@/client/stage/images'
 import { openBench } from '@/client/bench/page/openBench'
 import { ApiError } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
@@ -16,6 +17,9 @@ export const BenchPage = ({ id }: { readonly id: string }) => {
   useEffect(() => {
     let isGone = false
     let close: () => void = () => undefined
+    // Its worker starts while the project is on its way.
+    const { images, release } = borrowLevels()
+    images.warm()
     openBench(id).then(
       (opened) => {
         if (isGone) return opened.close()
@@ -28,6 +32,7 @@ export const BenchPage = ({ id }: { readonly id: string }) => {
     return () => {
       isGone = true
       close()
+      release()
       setBench(null)
     }
   }, [id])
