@@ -107,6 +107,13 @@ describe('code', () => {
       expect(pattern.test(bad)).toBe(true)
     expect(offenders(() => true, pattern)).toEqual([])
   })
+  it('of components that are compiled reads nothing that may change but through hooks: they would keep what they once read', () =>
+    expect(
+      offenders(
+        (name) => top(name) === 'client',
+        /^'use memo'[\s\S]*(ownKeys\(|shownKey\w*\(|(local|session)Storage|Date\.now|= \w+\([^()]*bench\.get\(\))/m,
+      ),
+    ).toEqual([]))
   it('of components does no geometry: rounding and limits are all', () => {
     expect(offenders((name) => name.endsWith('.tsx'), /Math\.(?!round|min|max|log|exp)/)).toEqual([])
   })

@@ -97,6 +97,7 @@ test('a key can be changed by the person, but not to one that is taken', async (
   await page.keyboard.press('9')
   await expect(key).toHaveText('9')
   await page.getByRole('button', { name: 'Close' }).click()
+  await expect(page.getByRole('button', { name: 'A drag moves: Picture' })).toContainText('9')
   await hand.table.focus()
   await page.keyboard.press('p')
   await expect(page.getByRole('button', { name: 'A drag moves: Whole' })).toHaveAttribute('aria-pressed', 'true')

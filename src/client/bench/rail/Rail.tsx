@@ -1,5 +1,4 @@
 'use client'
-'use memo'
 import { later } from '@/client/parts/later'
 import { toolOf, writingOf, cuts, armedOf, choosingOf } from '@/client/store/modes'
 import Checklist from '@mui/icons-material/LibraryAddCheckOutlined'
