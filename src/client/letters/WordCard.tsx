@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { letterFrames, type Word } from '@/core/document/lettering'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'

@@ -1,4 +1,5 @@
 'use client'
+'use memo'
 import { useDeferredValue } from 'react'
 import { holdsPicture } from '@/core/document/content'
 import { graphemesOf } from '@/core/lettering/graphemes'

@@ -71,9 +71,11 @@ const Head = ({ frame, sheet }: FrameProps) => {
 export const FrameCard = ({ frame, sheet }: FrameProps) => {
   const way = useBench((state) => state.way)
   const isFilled = holdsPicture(frame.fill)
+  // Kept by what it hangs on: whatever the frame is like, its sections keep their numbers.
+  const kind = wordAround(sheet, frame.id) ? 'letter' : 'frame'
   const isOpen = (name: string): boolean => OF_WAY[way] === name
   return (
-    <Numbered stepOf={(name) => stepOf(wordAround(sheet, frame.id) ? 'letter' : 'frame', name)}>
+    <Numbered stepOf={(name) => stepOf(kind, name)}>
       <Head key={frame.id} frame={frame} sheet={sheet} />
       <StencilSection frame={frame} isOpen={isOpen('Stencil')} />
       {isFilled ? (
