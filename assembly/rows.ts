@@ -36,6 +36,11 @@ function read(at: usize, ofLight: bool): v128 {
   return ofLight ? lightAt(at) : weighedAt(at)
 }
 
+/** A sum with two numbers more, at places equally far from its own. */
+function added(sum: v128, weight: v128, one: usize, other: usize): v128 {
+  return f32x4.add(sum, f32x4.mul(weight, f32x4.add(v128.load(one), v128.load(other))))
+}
+
 /** `count` pixels as numbers, or their lightness in all four; both ends repeated `beyond` times. */
 export function widen(from: usize, count: i32, beyond: i32, to: usize, ofLight: bool): void {
   const first = read(from, ofLight)
@@ -97,10 +102,10 @@ export function along(line: usize, count: i32, kernel: usize, reach: i32, to: us
       after += WIDE
       weights += WIDE
       const weight = v128.load(weights)
-      a = f32x4.add(a, f32x4.mul(weight, f32x4.add(v128.load(before), v128.load(after))))
-      b = f32x4.add(b, f32x4.mul(weight, f32x4.add(v128.load(before, 16), v128.load(after, 16))))
-      c = f32x4.add(c, f32x4.mul(weight, f32x4.add(v128.load(before, 32), v128.load(after, 32))))
-      d = f32x4.add(d, f32x4.mul(weight, f32x4.add(v128.load(before, 48), v128.load(after, 48))))
+      a = added(a, weight, before, after)
+      b = added(b, weight, before + 16, after + 16)
+      c = added(c, weight, before + 32, after + 32)
+      d = added(d, weight, before + 48, after + 48)
     }
     v128.store(to, a)
     v128.store(to, b, 16)
@@ -130,10 +135,10 @@ export function across(rows: usize, count: i32, kernel: usize, reach: i32, to: u
       const weight = v128.load(weights)
       const upper = <usize>load<u32>(above) + at
       const lower = <usize>load<u32>(below) + at
-      a = f32x4.add(a, f32x4.mul(weight, f32x4.add(v128.load(upper), v128.load(lower))))
-      b = f32x4.add(b, f32x4.mul(weight, f32x4.add(v128.load(upper, 16), v128.load(lower, 16))))
-      c = f32x4.add(c, f32x4.mul(weight, f32x4.add(v128.load(upper, 32), v128.load(lower, 32))))
-      d = f32x4.add(d, f32x4.mul(weight, f32x4.add(v128.load(upper, 48), v128.load(lower, 48))))
+      a = added(a, weight, upper, lower)
+      b = added(b, weight, upper + 16, lower + 16)
+      c = added(c, weight, upper + 32, lower + 32)
+      d = added(d, weight, upper + 48, lower + 48)
     }
     v128.store(to, a)
     v128.store(to, b, 16)

@@ -72,6 +72,47 @@ test('sliders change the picture as it is seen; each is reset by itself; before 
   expect(placedIn(project, 'a').adjustments).toBeUndefined()
 })
 
+test('sliders worked one after another without a rest: what is shown then is what is stored, and shows after a reload', async ({
+  page,
+  request,
+}) => {
+  const hand = await BenchHand.open(page, await makeProject(request, PIECES))
+  await hand.press({ x: 220, y: 300 })
+  await openTones(page)
+  for (const [name, count] of [
+    ['Exposure', 9],
+    ['Blur', 14],
+    ['Vignette', 20],
+    ['Exposure', 5],
+    ['Sharpen', 12],
+  ] as const) {
+    await tones(page).getByRole('slider', { name, exact: true }).focus()
+    for (let i = 0; i < count; i += 1) await page.keyboard.press('ArrowRight')
+  }
+  const stored = async () => placedIn((await hand.opened()).project, 'a').adjustments
+  await expect.poll(async () => (await stored())?.sharpen?.amount).toBeCloseTo(0.12, 3)
+  expect(await stored()).toMatchObject({ blur: expect.closeTo(0.007, 5), vignette: { amount: expect.closeTo(0.2, 3) } })
+  expect((await stored())?.exposure).toBeCloseTo(0.7, 3)
+  const spots = [
+    { x: 190, y: 270 },
+    { x: 230, y: 320 },
+    { x: 160, y: 330 },
+    { x: 250, y: 250 },
+  ]
+  const shown = async () => {
+    await hand.ready()
+    const seen: (readonly number[])[] = []
+    for (const spot of spots) seen.push(await hand.colourAt(spot))
+    return seen
+  }
+  const before = await shown()
+  await page.waitForTimeout(600)
+  expect(await shown()).toEqual(before)
+  await page.reload()
+  await hand.ready()
+  expect(await shown()).toEqual(before)
+})
+
 test('a look, copied to another picture; a chart that follows; kept when the picture is replaced, dropped when it starts fresh', async ({
   page,
   request,

@@ -1,5 +1,5 @@
 'use client'
-import { useBenchHandle } from '@/client/binding/useBench'
+import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { useWhenStill } from '@/client/binding/useLive'
 import { commandOf, runCommand } from '@/client/commands'
 import type { Command } from '@/client/commands/command'
@@ -26,6 +26,6 @@ export const useCommand = (id: string, fades = false): UsedCommand => {
   const isOn = useWhenStill((state) => command.isOn?.(state))
   const isOff = useWhenStill((state) => fades && command.whyNot(state) !== null)
   // Keys are changed in a dialog; when it closes the new ones are shown.
-  const key = useWhenStill(() => shownKeyOf(command) ?? undefined)
-  return { command, key, isOn, isOff, run: () => runCommand(bench, command) }
+  useBench((state) => state.dialog)
+  return { command, key: shownKeyOf(command) ?? undefined, isOn, isOff, run: () => runCommand(bench, command) }
 }

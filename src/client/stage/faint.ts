@@ -7,7 +7,7 @@ import { polygonPath } from '@/core/path/path'
 import { projectOutline } from '@/core/path/project'
 import { transformPath } from '@/core/path/transform'
 import type { DrawItem, PlaneOp } from '@/core/render/ops'
-import { FAINT_ID } from '@/client/stage/bitmaps'
+import { FAINT_ID } from '@/client/stage/bitmap'
 
 /** The whole picture of a frame as if at the sheet's origin, and where it lies. */
 export interface FaintPicture {

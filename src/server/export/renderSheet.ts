@@ -11,6 +11,7 @@ import type { Painting } from '@/painters/canvas/painting'
 import type { Layer, PaintContext, PaintImage } from '@/painters/canvas/surface'
 import { Holding } from '@/server/export/holding'
 import type { PixelSource } from '@/server/export/pixels'
+import { settled, valueOf } from '@/server/export/settled'
 import { RASTER, type RasterFormat } from '@/core/formats/rasterFormats'
 import { LIMITS } from '@/server/limits'
 
@@ -53,12 +54,12 @@ export const seenIn = ({ items }: DrawList, area: Rect): DrawList => ({
 })
 
 type Read = readonly [op: PictureOp, image: PaintImage]
-type Settled = { readonly read: readonly Read[] } | { readonly error: unknown }
 
 /** Reads the pictures of the next item while one is painted: they are decoded beside it. */
 class Ahead {
   private readonly places: ReadonlyMap<DrawItem, number>
-  private next: { readonly item: DrawItem; readonly reading: Promise<Settled> } | null = null
+  private next: { readonly item: DrawItem; readonly reading: Promise<PromiseSettledResult<readonly Read[]>> } | null =
+    null
 
   constructor(
     private readonly items: readonly DrawItem[],
@@ -67,20 +68,12 @@ class Ahead {
     this.places = new Map(items.map((item, i) => [item, i]))
   }
 
-  private begin(item: DrawItem): Promise<Settled> {
-    return this.read(item).then(
-      (read) => ({ read }),
-      (error: unknown) => ({ error }),
-    )
-  }
-
   /** The pictures of an item, of which the next begin to be read. Throws what went wrong with its own. */
   async take(item: DrawItem): Promise<readonly Read[]> {
-    const settled = await (this.next?.item === item ? this.next.reading : this.begin(item))
-    if ('error' in settled) throw settled.error
+    const read = this.next?.item === item ? valueOf(await this.next.reading) : await this.read(item)
     const after = this.items[(this.places.get(item) ?? this.items.length) + 1]
-    this.next = after ? { item: after, reading: this.begin(after) } : null
-    return settled.read
+    this.next = after ? { item: after, reading: settled(this.read(after)) } : null
+    return read
   }
 }
 

@@ -7,6 +7,7 @@ import { hasPicturesBeside, type ExportOptions } from '@/contract/exports'
 import type { ExportPart } from '@/server/export/lists'
 import { exportFile } from '@/server/export/file'
 import { BesideDrawings } from '@/server/export/svg/beside'
+import { settled, valueOf } from '@/server/export/settled'
 import type { Exported, Phase, Progress } from '@/server/export/write'
 import { asStorageFailure } from '@/server/storage/failures'
 
@@ -31,15 +32,13 @@ export interface SetJob {
 /** The folder of the pictures of drawings. */
 const PICTURES = 'pictures'
 
-type Made = { readonly exported: Exported } | { readonly error: unknown }
-
 /** So many files are written while the next is painted: writing one takes longer, and keeps to one processor. */
 const WRITTEN_AT_ONCE = 2
 
 /** Files that are made one after another, of which the last few are still being written while the next is painted. */
 class Line {
   private readonly shares: number[]
-  private readonly made: Promise<Made>[] = []
+  private readonly made: Promise<PromiseSettledResult<Exported>>[] = []
 
   constructor(
     count: number,
@@ -62,20 +61,17 @@ class Line {
         this.tell(done / of, i, phase)
         if (phase === 'writing') painted()
       }
-      const one: Promise<Made> = make(tell).then(
-        (exported) => ({ exported }),
-        (error: unknown) => ({ error }),
-      )
+      const one = settled(make(tell))
       this.made.push(one)
       void one.then(() => painted())
     })
     const before = this.made[i - WRITTEN_AT_ONCE]
-    if (before) wholeOf(await before)
+    if (before) valueOf(await before)
   }
 
   /** All, once nothing is under way any more; the last of them. Throws what went wrong with any. */
   async last(): Promise<Exported> {
-    const all = (await Promise.all(this.made)).map(wholeOf)
+    const all = (await Promise.all(this.made)).map(valueOf)
     return all.at(-1) ?? { bytes: 0, width: 0, height: 0 }
   }
 
@@ -83,11 +79,6 @@ class Line {
   async ended(): Promise<void> {
     await Promise.all(this.made)
   }
-}
-
-const wholeOf = (made: Made): Exported => {
-  if ('error' in made) throw made.error
-  return made.exported
 }
 
 /** Makes files one after another and packs them, drawings with the pictures beside them. Width and height are those of the last. */
