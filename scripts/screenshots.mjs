@@ -199,6 +199,8 @@ await page.waitForTimeout(800)
 // The festival page on things: three devices, a mug with its cylinder, a shirt with its mesh; the page opened from there.
 await openBench('demo-on-things')
 await run('Strip of sheets')
+// The hand rests where it points at nothing.
+await page.mouse.move(560, 24)
 await page.waitForTimeout(4000)
 await shot('devices')
 const paperAt = async (u, v) => {

@@ -50,6 +50,16 @@ test('a press between letters selects the word; a typeface of the supplies is fo
   await hand.afterStep('Size of letters')
   await card.getByLabel('Fit', { exact: true }).selectOption('box')
   await hand.afterStep('Fit to the box')
+  // A label of two words stands on one line: a second one would lie on the field below.
+  const onTwoLines = await card.locator('.MuiOutlinedInput-root > span').evaluateAll((labels) =>
+    labels.flatMap((label) => {
+      const range = document.createRange()
+      range.selectNodeContents(label)
+      const tops = new Set([...range.getClientRects()].map(({ top }) => Math.round(top)))
+      return tops.size > 1 ? [label.textContent] : []
+    }),
+  )
+  expect(onTwoLines).toEqual([])
   await card.getByRole('textbox', { name: 'Box w in px' }).fill('240')
   await page.keyboard.press('Enter')
   project = await hand.afterStep('Box of letters')

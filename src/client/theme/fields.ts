@@ -11,6 +11,8 @@ const dense = {
   gap: 4,
   [COARSE]: { minHeight: 44 },
   '& input, & select': { padding: 0, minWidth: 0, height: 26, textOverflow: 'ellipsis', [COARSE]: { height: 44 } },
+  // A label of two words would else stand on two lines, of which the second lies on the field below.
+  '& > span': { whiteSpace: 'nowrap' },
   '& input': { textAlign: 'right', fontVariantNumeric: 'tabular-nums' },
   '& select.MuiNativeSelect-select, & .MuiNativeSelect-select': { paddingRight: '18px !important', fontSize: 12 },
   '& .MuiNativeSelect-icon': { fontSize: 18, right: 1, top: 4 },
