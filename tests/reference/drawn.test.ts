@@ -65,7 +65,9 @@ const FARTHER = 4
 const isClose = (all: readonly Readonly<Record<string, Shown>>[]): boolean =>
   all.every((one) => {
     const means = Object.values(one).map(({ mean }) => mean)
-    return Math.min(...means) <= NEARER && Math.max(...means) <= FARTHER
+    // Where one of them stopped, the other may be the farther one.
+    const isNear = means.length < 2 || Math.min(...means) <= NEARER
+    return isNear && Math.max(...means) <= FARTHER
   })
 
 /** A reader that stops on a file has nothing to say of it. */

@@ -128,7 +128,8 @@ export const paintPlane = (context: PaintContext, op: PlaneOp, painting: Paintin
   const flat = offscreen(region, flatly)
   paintFlat(flat, op.item, onOffscreen(flat, flatly))
   const { w, h } = rectSize(region)
-  const pixels = flat.layer.context.getImageData(0, 0, w, h)
+  // Out of the canvas's own object once: some answer each question for its pixels, one a sample, with a call out of the language.
+  const pixels = { data: flat.layer.context.getImageData(0, 0, w, h).data, width: w, height: h }
   const seen = warped(pixels, op, onDevice, density, region, target, painting.isQuick ? SAMPLING.quick : SAMPLING.best)
   const on = offscreen(target, painting)
   const put = on.layer.context.getImageData(0, 0, seen.width, seen.height)

@@ -125,7 +125,8 @@ export const paintRelief = (context: PaintContext, op: ReliefOp, painting: Paint
   const { w, h } = rectSize(region)
   const { context: own } = on.layer
   const pixels = own.getImageData(0, 0, w, h)
-  const alpha = Float32Array.from({ length: w * h }, (_, i) => pixels.data[i * CHANNELS + 3] ?? 0)
+  const { data } = pixels
+  const alpha = Float32Array.from({ length: w * h }, (_, i) => data[i * CHANNELS + 3] ?? 0)
   const height = blurPlane(alpha, w, h, deviation)
   const { light, shade } = op
   for (let y = 0, i = 0; y < h; y += 1) {
@@ -133,10 +134,10 @@ export const paintRelief = (context: PaintContext, op: ReliefOp, painting: Paint
       const towards = bilinear(height, w, h, x + op.from.x * depth, y + op.from.y * depth)
       const away = bilinear(height, w, h, x - op.from.x * depth, y - op.from.y * depth)
       const colour = away >= towards ? light : shade
-      pixels.data[i] = colour.r
-      pixels.data[i + 1] = colour.g
-      pixels.data[i + 2] = colour.b
-      pixels.data[i + 3] = Math.abs(away - towards)
+      data[i] = colour.r
+      data[i + 1] = colour.g
+      data[i + 2] = colour.b
+      data[i + 3] = Math.abs(away - towards)
     }
   }
   own.putImageData(pixels, 0, 0)
