@@ -21,6 +21,7 @@ import { SHAPES, STRAIGHT_SHAPES } from '@/core/stencil/registry'
 import { laid, plane, shade } from './planeSchema'
 import { itemFinish, layer, namedFinish } from './finishSchema'
 import { measure, number, ref, strict, whole, words } from './schemaParts'
+import { clip, entrance, sheetFilm } from './filmSchema'
 import { lookSwitch, madeFrom, mark, opening, template, textField } from './templateSchema'
 
 const FILE = 'docs/bundle.schema.json'
@@ -269,6 +270,9 @@ Object.assign(definitions, {
   alphabet,
   taken,
   text: textBlock(),
+  clip,
+  entrance,
+  sheetFilm,
 })
 put(schema, 'alphabets', byId('alphabet', RANGE.alphabets), true)
 const group = definitions['group'] ?? {}
@@ -283,7 +287,7 @@ put(schema, 'format', { const: FORMAT })
 const described = definitions['picture']?.['properties'] ?? {}
 definitions['sheetPicture'] = strict(
   { sheetId: ref('id') },
-  Object.fromEntries(Object.entries(described).filter(([key]) => !['file', 'hash'].includes(key))) as Record<
+  Object.fromEntries(Object.entries(described).filter(([key]) => !['file', 'hash', 'clip'].includes(key))) as Record<
     string,
     object
   >,
@@ -308,6 +312,8 @@ put(definitions['frame'] ?? {}, 'shade', shade)
 put(definitions['sheet'] ?? {}, 'switches', byId('lookSwitch', MOST_SWITCHES), true)
 put(definitions['sheet'] ?? {}, 'notes', { type: 'string', maxLength: RANGE.template.notes })
 put(definitions['sheet'] ?? {}, 'madeFrom', madeFrom)
+put(definitions['sheet'] ?? {}, 'film', ref('sheetFilm'))
+put(definitions['picture'] ?? {}, 'clip', ref('clip'))
 put(schema, 'template', template)
 put(definitions['frame'] ?? {}, 'opening', ref('opening'))
 put(definitions['frame'] ?? {}, 'field', textField)
@@ -317,6 +323,7 @@ for (const name of ['frame', 'group']) {
   put(item, 'finish', ref('itemFinish'))
   put(item, 'opacity', ref('share'))
   put(item, 'blend', words(BLENDS))
+  put(item, 'entrance', ref('entrance'))
 }
 put(definitions['frame'] ?? {}, 'bleed', number(RANGE.bleed))
 const fill = definitions['frame']?.['properties']?.['fill'] as unknown as { oneOf: Loose[] }

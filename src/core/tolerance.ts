@@ -97,4 +97,16 @@ export const RANGE = {
   /** Sheets shown within sheets: so many below the one that shows them. */
   sheetDepth: 6,
   picturePixels: { min: 1, max: 60000 },
+  /** Clips and films: seconds, pictures a second, and how fast a clip may run. */
+  film: {
+    /** What shows at all lasts this long at least. */
+    least: 0.001,
+    clip: { min: 0.001, max: 36_000 },
+    moment: { min: 0, max: 36_000 },
+    rate: { min: 0.001, max: 1000 },
+    speed: { min: 0.05, max: 20 },
+    delay: { min: 0, max: 3600 },
+    sheet: { min: 0.05, max: 3600 },
+    change: { min: 0.05, max: 60 },
+  },
 } as const

@@ -143,6 +143,9 @@ const differing = (shared: Loose, layer: Loose): Loose => {
   }
 }
 
+/** Format 14 knows clips, films and what comes in: nothing of before is any of these. */
+const toFormat14 = (document: Loose): Loose => ({ ...document, format: 14 })
+
 /** The way from each older format to the next, by the older one's number. */
 const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [1, toFormat2],
@@ -157,6 +160,7 @@ const STEPS: ReadonlyMap<number, (document: Loose) => Loose> = new Map([
   [10, toFormat11],
   [11, toFormat12],
   [12, toFormat13],
+  [13, toFormat14],
 ])
 
 /**

@@ -1,4 +1,5 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
+import type { Clip } from '@/core/film/clip'
 import type { Size } from '@/core/geometry/vector'
 import type { SubjectMark } from '@/core/placement/subject'
 
@@ -14,10 +15,14 @@ interface PictureKept {
   readonly spareTones?: Adjustments
 }
 
-/** A picture from a file, which is found by its content hash. */
+/** A picture from a file, which is found by its content hash; of a clip its still, so that what knows nothing of time shows that. */
 export interface FilePicture extends PictureKept {
   /** SHA-256 of the original file, hexadecimal. */
   readonly hash: string
+  /** It moves: the clip that its still was taken of, and how that plays. */
+  readonly clip?: Clip
+  /** While it plays: the moment of its clip that shows. Never kept in a document. */
+  readonly moment?: number
 }
 
 /** A sheet of the project as a picture: it shows what the sheet shows, and its name and size are those of the sheet. */

@@ -72,6 +72,7 @@ export const SHEET_ROOTS: Readonly<Record<keyof Sheet, Root<Sheet>>> = {
   switches: held('look switches on one sheet', switchSchema, MOST_SWITCHES),
   notes: value('notes', sheetFields.notes),
   madeFrom: value('template it was made of', sheetFields.madeFrom),
+  film: value('part of the film', sheetFields.film),
 }
 
 /** Every root of a project. Validation of steps, use counts and what the page may do read it. */

@@ -10,6 +10,7 @@ import {
   byId,
   byKind,
   colour,
+  fileHash,
   flag,
   gradient,
   id,
@@ -31,6 +32,7 @@ import {
   word,
 } from '@/core/document/schema/parts'
 import { adjustmentsSchema, placedSchema, pictureFields } from '@/core/document/schema/placed'
+import { clipSchema, entranceSchema, sheetFilmSchema } from '@/core/document/schema/film'
 import { letteringSchema } from '@/core/document/schema/lettering'
 import { outlineText } from '@/core/document/schema/outlineText'
 import { stencilSchema } from '@/core/document/schema/stencil'
@@ -135,12 +137,14 @@ const frameFields = {
   feather: optional(RANGE.feather),
   bleed: optional(RANGE.bleed),
   ...finishFields,
+  entrance: entranceSchema,
   locked: optionalFlag(),
   hidden: optionalFlag(),
 }
 
 const groupFields = {
   ...finishFields,
+  entrance: entranceSchema,
   lettering: letteringSchema,
   id: id(),
   name: name(),
@@ -186,6 +190,7 @@ export const sheetFields = {
   switches: switchesSchema,
   notes: notesSchema,
   madeFrom: madeFromSchema,
+  film: sheetFilmSchema,
 }
 
 export const sheetSchema = shape(sheetFields)
@@ -212,10 +217,8 @@ const anyPictureFields = {
 
 const filePictureSchema = shape({
   ...anyPictureFields,
-  hash: string()
-    .strict()
-    .required('is missing')
-    .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits'),
+  hash: fileHash(),
+  clip: clipSchema,
 })
 
 const sheetPictureSchema = shape({ ...anyPictureFields, sheetId: id() })

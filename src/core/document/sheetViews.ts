@@ -1,4 +1,5 @@
 import { sameList } from '@/core/document/lists'
+import { sheetPictureIds } from '@/core/document/read'
 import { sheetsShownOn } from '@/core/document/sheetPictures'
 import type { Project, Sheet } from '@/core/document/types'
 
@@ -41,7 +42,9 @@ const viewOf = (project: Project, sheetId: string): SheetView | null => {
   if (!sheet) return null
   const { pictures, finishes, slots } = project
   const below = sheetsShownOn(pictures, sheet).map((id) => sheetView(project, id))
-  const from = [pictures, finishes, slots, ...below]
+  // Of what the sheet shows alone: pictures of others may change as often as they like.
+  const shown = sheetPictureIds(sheet).map((id) => pictures[id])
+  const from = [finishes, slots, ...shown, ...below]
   const known = views.get(sheet)
   if (known && sameList(known.from, from)) return known.view
   const view = { sheetId, project }

@@ -9,23 +9,25 @@ import type { LayerChange } from '@/core/finish/changes'
 import type { FinishLayer } from '@/core/finish/layers'
 import type { Corner } from '@/core/stencil/corners'
 import type { Stencil } from '@/core/stencil/stencil'
-import type { FaceRef } from '@/core/lettering/face'
-import type { Rest } from '@/core/lettering/layout'
-import type { Heights, Setting } from '@/core/lettering/settings'
 import type { Placed } from '@/core/placement/placed'
 import type { PictureRef } from '@/core/document/pictures'
-import type { Fill, PictureFill } from '@/core/document/fill'
+import type { Entrance } from '@/core/film/entrance'
+import type { SheetFilm } from '@/core/film/sequence'
+import type { Fill } from '@/core/document/fill'
 import { type Gradient } from '@/core/colour/gradient'
 import type { MadeFrom, TemplateMark } from '@/core/template/mark'
 import type { Laid, Plane, SurfaceShade } from '@/core/document/plane'
+import type { Alphabet, Lettering } from '@/core/document/words'
 import type { LookSwitches } from '@/core/template/switches'
 import type { Opening, TextField } from '@/core/template/wants'
 
 export type { FilePicture, PictureRef, SheetPicture } from '@/core/document/pictures'
+export { LETTER_PICTURES } from '@/core/document/words'
+export type { Alphabet, AlphabetMember, Aside, Letter, Lettering, LetterPose } from '@/core/document/words'
 export type { Laid, Plane } from '@/core/document/plane'
 
 /** The format this program writes, and the oldest it still reads. */
-export const FORMAT = 13
+export const FORMAT = 14
 export const OLDEST_FORMAT = 1
 
 export interface Project {
@@ -91,6 +93,8 @@ export interface Sheet {
   /** How it is filled, for whoever fills it. */
   readonly notes?: string
   readonly madeFrom?: MadeFrom
+  /** How it is shown in a film. */
+  readonly film?: SheetFilm
 }
 
 /** Guide lines: `x` stand upright, `y` lie level. */
@@ -156,6 +160,8 @@ interface Finished {
   readonly opacity?: number
   /** How it mixes with what lies beneath; that of its named finish, else normal, without it. */
   readonly blend?: Blend
+  /** How it comes onto its sheet when that plays; it is there at once without it. */
+  readonly entrance?: Entrance
 }
 
 export const SPAN_GAPS = ['hide', 'skip'] as const
@@ -189,68 +195,6 @@ export interface Group extends Finished {
   readonly lettering?: Lettering
   readonly locked?: boolean
   readonly hidden?: boolean
-}
-
-/** A letter of a text: the frame of this id, if it has a rest. */
-export interface Letter {
-  readonly id: string
-  /** Where its frame rests in the text's own points; none for what is joined to the letter before, or missing in the face. */
-  readonly rest?: Rest
-}
-
-/** A picture whose letter has none to show it now: the letter went, was joined to another, or all show one picture. */
-export interface Aside {
-  readonly letterId: string
-  /** The letter that it stood in. */
-  readonly text: string
-  readonly fill: PictureFill
-}
-
-export const LETTER_PICTURES = ['each', 'across'] as const
-
-/**
- * A text as the frames of a group: one for each letter, wherever its letter rests, or nudged from there. The frames hold
- * the outlines, so that a sheet is drawn without the typeface; it is needed only to set the text anew.
- */
-export interface Lettering extends Setting {
-  /** One picture a letter, or one across all. */
-  readonly pictures: (typeof LETTER_PICTURES)[number]
-  /** Where the text's own points lie on the sheet: turned, and mirrored before that. */
-  readonly pose: LetterPose
-  /** One for each grapheme that is no space, in the order of the text. */
-  readonly letters: readonly Letter[]
-  readonly aside: readonly Aside[]
-  /** How the picture across all was placed, while each letter has its own. */
-  readonly across?: Placed
-  /** What letters that nothing fills are painted in; they stay unseen without it. */
-  readonly ink?: ColourRef
-}
-
-export interface LetterPose {
-  readonly cx: number
-  readonly cy: number
-  readonly turn: number
-  readonly flip?: boolean
-}
-
-/** Single letters on sheets of their own or on one, made and changed together. */
-export interface Alphabet {
-  readonly id: string
-  readonly name: string
-  readonly face: FaceRef
-  /** One size for all letters, or each as large as its place allows. */
-  readonly heights: Heights
-  /** Free on each side of a letter, as a share of its place's short side. */
-  readonly margin: number
-  readonly members: readonly AlphabetMember[]
-}
-
-/** One letter of a set: the lettering on a sheet, and the place it has there. What is gone is passed over. */
-export interface AlphabetMember {
-  readonly text: string
-  readonly sheetId: string
-  readonly groupId: string
-  readonly place: Box
 }
 
 /** A frame of a sheet of the project. */

@@ -3,10 +3,12 @@ import type { Fault } from '@/core/failure'
 import { RANGE } from '@/core/tolerance'
 import type { Size } from '@/core/geometry/vector'
 import type { Adjustments } from '@/core/adjust/adjustments'
+import type { Clip } from '@/core/film/clip'
 import type { SubjectMark } from '@/core/placement/subject'
 import { isSheetPicture, pictureOfSheet } from '@/core/document/sheetPictures'
 import { FORMAT, type PictureRef, type Project, type Sheet } from '@/core/document/types'
 import { isId, schemaFaults, subjectSchema } from '@/core/document/schema'
+import { clipSchema } from '@/core/document/schema/film'
 import { id } from '@/core/document/schema/parts'
 import { adjustmentsSchema } from '@/core/document/schema/placed'
 
@@ -50,6 +52,7 @@ const bundlePictureSchema = pictureSchema({
   hash: string()
     .strict()
     .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits, or be left out'),
+  clip: clipSchema,
 })
 
 /** A sheet as a picture: its name and size are the sheet's, and may be left out. */
@@ -66,6 +69,8 @@ export interface BundlePicture extends Described {
   readonly name: string
   readonly file: string
   readonly hash?: string
+  /** The clip that the picture is a still of; its file lies in `clips/`. */
+  readonly clip?: Clip
 }
 
 /** A sheet that the document names as a picture. */
@@ -165,11 +170,15 @@ export const completeDocument = (
       hash: file.hash,
       tags: picture.tags ?? [],
       ...(picture.subject ? { subject: picture.subject } : {}),
+      ...(picture.clip ? { clip: picture.clip } : {}),
       ...(picture.spareTones ? { spareTones: picture.spareTones } : {}),
     }
   }
   return { document: { ...document, pictures: refs }, faults }
 }
+
+/** Where the file of a clip lies in a bundle. */
+export const clipEntry = ({ file, container }: Pick<Clip, 'file' | 'container'>): string => `clips/${file}.${container}`
 
 /** The document of a bundle for a project; `fileOf` gives each picture's ending. */
 export const bundleDocument = (project: Project, endingOf: (hash: string) => string): object => ({

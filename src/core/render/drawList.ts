@@ -1,4 +1,5 @@
 import { assertNever } from '@/core/failure'
+import { atTime } from '@/core/document/atTime'
 import { BACKGROUND_ID } from '@/core/document/background'
 import { resolved, resolvedSheet } from '@/core/document/colours'
 import { shownFinish } from '@/core/document/finish'
@@ -147,6 +148,11 @@ const resolvedScene = (project: Project, sheet: Sheet): { readonly project: Proj
   sheet: resolvedSheet(sheet, project.slots),
 })
 
+const sceneAt = (of: Project, on: Sheet, time: number): ReturnType<typeof resolvedScene> => {
+  const now = atTime(of, on.id, time)
+  return resolvedScene(now, sheetOf(now, on.id))
+}
+
 /** The sheet as a list of things to paint, with tiles in place of empty frames if words for them are given. The only place that knows paint order. */
 export const renderSheet = (
   of: Project,
@@ -156,9 +162,11 @@ export const renderSheet = (
     /** Without the background and its veil. */
     readonly isBare?: boolean
     readonly placeholders?: PlaceholderWords
+    /** As it looks so many seconds after it began to play; stills without it. */
+    readonly time?: number
   } = {},
 ): DrawList => {
-  const { project, sheet } = resolvedScene(of, on)
+  const { project, sheet } = options.time === undefined ? resolvedScene(of, on) : sceneAt(of, on, options.time)
   const beyond = options.bleed ? sheet.bleed : 0
   return {
     area: { x0: -beyond, y0: -beyond, x1: sheet.size.w + beyond, y1: sheet.size.h + beyond },

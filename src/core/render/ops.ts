@@ -3,6 +3,7 @@ import type { Blend } from '@/core/colour/blend'
 import type { Rgb } from '@/core/colour/space'
 import type { Cap, Join } from '@/core/finish/layers'
 import type { SheetView } from '@/core/document/sheetViews'
+import type { Container } from '@/core/film/clip'
 import type { Surface } from '@/core/geometry/surface'
 import { compose, type Matrix } from '@/core/geometry/matrix'
 import type { Rect } from '@/core/geometry/rect'
@@ -43,6 +44,17 @@ export interface FillOp extends Shape {
 export interface FileSource {
   readonly kind: 'file'
   readonly hash: string
+  /** One moment of the clip whose still the file is. */
+  readonly moment?: ClipMoment
+}
+
+/** A clip at one of its moments. */
+export interface ClipMoment {
+  /** SHA-256 of the clip's file. */
+  readonly clip: string
+  readonly container: Container
+  /** In seconds from its first picture on. */
+  readonly at: number
 }
 
 /** A sheet of the project, to be painted as it is. */
@@ -55,7 +67,8 @@ export interface SheetSource {
 export type PictureSource = FileSource | SheetSource
 
 /** Names a file: whoever keeps what was made of it keeps it under this. */
-export const sourceKey = ({ kind, hash }: FileSource): string => `${kind}:${hash}`
+export const sourceKey = ({ kind, hash, moment }: FileSource): string =>
+  moment ? `${kind}:${moment.clip}@${moment.at}` : `${kind}:${hash}`
 
 export interface PictureOp extends Shape {
   readonly op: 'picture'

@@ -1,6 +1,6 @@
 import { isPlain, pixelPart, shownAdjustments } from '@/core/adjust/adjustments'
 import { pictureOf } from '@/core/document/read'
-import { hashOf, isSheetPicture } from '@/core/document/sheetPictures'
+import { filePicture, hashOf, isSheetPicture } from '@/core/document/sheetPictures'
 import { sheetView } from '@/core/document/sheetViews'
 import type { PictureRef, Project } from '@/core/document/types'
 import { compose, invert, type Matrix } from '@/core/geometry/matrix'
@@ -15,7 +15,11 @@ import type { PictureOp, PictureSource, Shape } from '@/core/render/ops'
 /** Where a picture's pixels come from. A sheet that is gone is a file that nobody has. */
 export const sourceOf = (project: Project, picture: PictureRef): PictureSource => {
   const view = isSheetPicture(picture) ? sheetView(project, picture.sheetId) : null
-  return view ? { kind: 'sheet', view } : { kind: 'file', hash: hashOf(picture) }
+  if (view) return { kind: 'sheet', view }
+  const file = filePicture(picture)
+  const { clip, moment: at } = file ?? {}
+  const moment = clip && at !== undefined ? { clip: clip.file, container: clip.container, at } : null
+  return { kind: 'file', hash: hashOf(picture), ...(moment ? { moment } : {}) }
 }
 
 /** A picture placed on a holder, painted in a shape; `toShape` takes the holder's points to the shape's. */

@@ -29,7 +29,7 @@ export const keepTones = defineEdit<{ readonly pictureId: string; readonly tones
  */
 export const relinkHash = defineEdit<{
   readonly hash: string
-  readonly to: Pick<FilePicture, 'name' | 'pixels' | 'hash'>
+  readonly to: Pick<FilePicture, 'name' | 'pixels' | 'hash' | 'clip'>
 }>((draft, { hash, to }) => {
   if (hash === to.hash) return
   for (const picture of Object.values(draft.pictures)) {
@@ -37,6 +37,8 @@ export const relinkHash = defineEdit<{
     put(picture, 'name', to.name)
     put(picture, 'hash', to.hash)
     put(picture, 'pixels', { ...to.pixels })
+    if (to.clip) put(picture, 'clip', { ...to.clip })
+    else delete picture.clip
   }
 })
 

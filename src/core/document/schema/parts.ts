@@ -66,6 +66,13 @@ export const name = () =>
 export const flag = () =>
   boolean().strict().required('is missing; give true or false').typeError('must be true or false')
 
+/** The name of a file: SHA-256 of its content. */
+export const fileHash = () =>
+  string()
+    .strict()
+    .required('is missing')
+    .matches(/^[0-9a-f]{64}$/, 'must be a SHA-256 in 64 hexadecimal digits')
+
 /** An object of these fields and no others. */
 export const shape = (fields: ObjectShape) =>
   object(fields)

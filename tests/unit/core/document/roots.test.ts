@@ -29,7 +29,7 @@ describe('the table of roots', () => {
   it('has every root of a document and of a sheet, and makes the schema', () => {
     expect(Object.keys(PROJECT_ROOTS).sort()).toEqual([...Object.keys(sampleProject()), 'template'].sort())
     const sheet = sampleProject().sheets[SHEET] ?? {}
-    const optional = ['veil', 'grid', 'notes', 'madeFrom']
+    const optional = ['veil', 'grid', 'notes', 'madeFrom', 'film']
     expect(Object.keys(SHEET_ROOTS).sort()).toEqual([...Object.keys(sheet), ...optional].sort())
     expect(Object.keys(projectSchema.fields).sort()).toEqual(Object.keys(PROJECT_ROOTS).sort())
     expect(Object.keys(sheetSchema.fields).sort()).toEqual(Object.keys(SHEET_ROOTS).sort())

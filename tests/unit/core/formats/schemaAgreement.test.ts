@@ -7,6 +7,8 @@ import { adjustPictures } from '@/core/document/edits/adjust'
 import { echoOf } from '@/core/document/edits/echoes'
 import { putLayer } from '@/core/document/edits/finishes'
 import { applyFinish, nameFinish } from '@/core/document/edits/namedFinishes'
+import { setEntrance, setSheetFilm } from '@/core/document/edits/film'
+import { newClip } from '@/core/film/clip'
 import { makeSpan, pinWindows } from '@/core/document/edits/spans'
 import { LAYER_KINDS, newLayer, type FinishLayer, type Stroke, type StrokeLine } from '@/core/finish/layers'
 import { removeItems } from '@/core/document/edits/items'
@@ -206,6 +208,23 @@ const withinToo: Project = (() => {
 })()
 
 const filled = placePicture(differing, { sheetId: SHEET, frameId: 'f-1', pictureId: 'pic-1' })
+
+/** A clip, what comes in, and a sheet's part of a film. */
+const timeToo: Project = (() => {
+  const clip = newClip({ file: 'c'.repeat(64), container: 'webm', duration: 4, rate: 25 })
+  const held = filled.pictures['pic-1']
+  const moving = { ...filled, pictures: { ...filled.pictures, 'pic-1': { ...held, clip } } } as Project // of a file
+  const entering = setEntrance(moving, {
+    sheetId: SHEET,
+    ids: ['f-1', 'f-2'],
+    entrance: { kind: 'slide', side: 'top', delay: 0.5, duration: 1 },
+  })
+  return setSheetFilm(entering, {
+    sheetId: SHEET,
+    duration: 3,
+    transition: { kind: 'slide', side: 'left', duration: 1 },
+  })
+})()
 const written = (project: Project): Loose => JSON.parse(JSON.stringify(bundleDocument(project, () => 'jpg')))
 const sound = (): Loose => written(filled)
 
@@ -266,7 +285,7 @@ describe('the published schema', () => {
     const [, example = ''] = /```json\n([\s\S]*?)```/.exec(readFileSync('docs/format.md', 'utf8')) ?? []
     expect(published(JSON.parse(example))).toBe(true)
     expect(ours(JSON.parse(example))).toBe(true)
-    for (const project of [filled, lettersToo, textToo, slotsToo, seenToo, withinToo]) {
+    for (const project of [filled, lettersToo, textToo, slotsToo, seenToo, withinToo, timeToo]) {
       expect(published(written(project))).toBe(true)
       expect(ours(written(project))).toBe(true)
     }
@@ -279,6 +298,7 @@ describe('the published schema', () => {
     ['of colour slots', slotsToo],
     ['of perspective', seenToo],
     ['of sheets within sheets and bent surfaces', withinToo],
+    ['of clips, entrances and films', timeToo],
   ])('and the program refuse the same harm %s', (_what, project) => {
     const disagreements = casesOf(harms(written(project))).flatMap(({ path, harm }) => {
       const document = written(project)
