@@ -18,6 +18,8 @@ import {
 } from '@/contract/exports'
 import { OUTPUT, OUTPUT_FORMATS, PRINT_MARKS, type OutputFormat } from '@/core/formats/outputFormats'
 import { planExport } from '@/server/export/plan'
+import type { FilmFormat, FilmPlan } from '@/core/film/plan'
+import { makeFilm } from '@/server/film/make'
 import { examineBundle, readBundle } from '@/server/bundle/read'
 import { exportFile } from '@/server/export/file'
 import { shippedFaceFile, WORDS_FACE } from '@/server/faces/shippedFile'
@@ -42,6 +44,12 @@ const USAGE = `Eager Stencil
   stencil render BUNDLE --out FOLDER (--all | --each-frame) [as above]
       Renders all sheets, or every frame of one sheet, each to a file; all
       sheets as PDF become the pages of one.
+
+  stencil film BUNDLE --out FILE.gif|.png|.webp|.zip [--sheets 1,3] [--rate 25]
+                 [--longest PX] [--quality 1-100] [--plays N] [--ground transparent]
+      Makes one film of the sheets in sequence: a GIF, an animated PNG or
+      WebP, or its pictures in a zip. Clips must be GIF, APNG or WebP; others,
+      and MP4 or WebM as the film, need the page.
 
   stencil check BUNDLE
       Names each fault of a bundle with its path; exit 1 if there are any.
@@ -197,6 +205,59 @@ const render = (bundle: string, options: Options): Promise<number> =>
     return 0
   })
 
+const FILM_ENDINGS: Readonly<Record<string, FilmFormat>> = {
+  gif: 'gif',
+  png: 'apng',
+  apng: 'apng',
+  webp: 'webp',
+  zip: 'zip',
+}
+
+/** The sheets that a film is made of, by their numbers. */
+const sheetsOption = (text: string | undefined, order: readonly string[]): readonly string[] =>
+  text === undefined
+    ? order
+    : text.split(',').map((each) => {
+        const number = numberOption('sheets', each, 1, { min: 1, max: order.length })
+        return order[Math.round(number) - 1] ?? ''
+      })
+
+const film = (bundle: string, options: Options): Promise<number> =>
+  inFolder(async (folder) => {
+    const asked = textOption(options, 'out') ?? refuse('--out', 'the file to write', undefined)
+    const whole = await bundleAt(bundle)
+    const out = await fileToWrite(asked)
+    const ending = path.extname(out).slice(1).toLowerCase()
+    const format =
+      FILM_ENDINGS[ending] ?? refuse('--out', 'a .gif, .png, .webp or .zip; other films are made at the bench', out)
+    const {
+      project,
+      files: read,
+      clips,
+    } = await readBundle(whole, folder, { examine: examinePictures, thorough: false })
+    const wholeOption = (name: string, fallback: number, range: Range): number =>
+      Math.round(numberOption(name, textOption(options, name), fallback, range))
+    const plan: FilmPlan = {
+      format,
+      sheetIds: sheetsOption(textOption(options, 'sheets'), project.order),
+      side: wholeOption('longest', 1080, { min: 16, max: 4096 }),
+      rate: numberOption('rate', textOption(options, 'rate'), 25, { min: 1, max: 60 }),
+      quality: wholeOption('quality', 75, { min: 1, max: 100 }),
+      loops: wholeOption('plays', 0, { min: 0, max: 1000 }),
+      isClear: textOption(options, 'ground') === 'transparent',
+    }
+    const made = await makeFilm({
+      project,
+      plan,
+      files: Object.fromEntries([...read.values()].map((file) => [file.hash, file.file])),
+      clips: Object.fromEntries(clips.map((clip) => [clip.hash, clip.file])),
+      folder,
+      out,
+    })
+    console.log(`${out}: ${made.count} pictures, ${made.size.w} × ${made.size.h} px, ${made.bytes} bytes`)
+    return 0
+  })
+
 const check = (bundle: string): Promise<number> =>
   inFolder(async (folder) => {
     const { faults } = await examineBundle(await bundleAt(bundle), folder, { examine: examinePictures })
@@ -227,6 +288,9 @@ const run = async (): Promise<number> => {
       frame: { type: 'string' },
       'each-frame': { type: 'boolean' },
       all: { type: 'boolean' },
+      sheets: { type: 'string' },
+      rate: { type: 'string' },
+      plays: { type: 'string' },
       help: { type: 'boolean' },
     },
   })
@@ -236,8 +300,9 @@ const run = async (): Promise<number> => {
     return values.help ? 0 : 2
   }
   if (command === 'render') return render(bundle, values)
+  if (command === 'film') return film(bundle, values)
   if (command === 'check') return check(bundle)
-  throw new Failure('refused', `There is no command "${command}". Use render or check.`)
+  throw new Failure('refused', `There is no command "${command}". Use render, film or check.`)
 }
 
 /** What is wrong with the options, in our words; null for anything else. */

@@ -19,6 +19,7 @@ import { openingDay } from './project'
 import { snaps } from './snaps'
 import { onThings } from './onThings'
 import { loftWall } from './loftWall'
+import { keepKite, withFlyingKite } from './flying'
 import { triptych } from './triptych'
 
 /** Paints the demo pictures and stores the demo projects; what is there already stays as it is. */
@@ -46,7 +47,7 @@ const fill = async (): Promise<void> => {
     loftWall(refs),
     onThings(refs, templates),
     snaps(refs, templates),
-    triptych(refs),
+    withFlyingKite(triptych(refs), await keepKite()),
     crewCards(refs),
     kitesBanner(refs, faces),
     openingDay(refs),

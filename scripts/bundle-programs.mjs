@@ -19,5 +19,7 @@ await build({
   platform: 'node',
   format: 'esm',
   packages: 'external',
+  // Node takes what the package offers it for one that has no names to import.
+  alias: { gifenc: './node_modules/gifenc/dist/gifenc.esm.js' },
   logLevel: 'warning',
 })

@@ -2,6 +2,7 @@ import type { Blend } from '@/core/colour/blend'
 import { array, mixed, number, object, string } from 'yup'
 import type { History, LoggedStep } from '@/core/document/history'
 import type { Project } from '@/core/document/types'
+import type { ClipFile, Container } from '@/core/film/clip'
 import type { FaceKind } from '@/core/lettering/face'
 import type { Stencil } from '@/core/stencil/stencil'
 
@@ -112,6 +113,17 @@ export interface PictureAnswer {
   /** When it was added and last put to use, in ISO 8601; never used without the latter. */
   readonly addedAt: string
   readonly usedAt: string | null
+  /** The clip that it is a still of. */
+  readonly clip?: ClipFile
+}
+
+/** A clip that came in. */
+export interface ClipAnswer {
+  readonly file: string
+  readonly container: Container
+  readonly bytes: number
+  /** The picture of the library that stands for it, if it has one already. */
+  readonly picture: PictureAnswer | null
 }
 
 /** A layer of art, as a picture of the library that is as large as the whole. */

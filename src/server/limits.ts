@@ -5,6 +5,7 @@ const SECOND = 1000
 export const LIMITS = {
   pictureBytes: 60 * MEGABYTE,
   picturePixels: 120e6,
+  clipBytes: 300 * MEGABYTE,
   drawingBytes: 10 * MEGABYTE,
   keptStencils: 3000,
   keptStyles: 1000,

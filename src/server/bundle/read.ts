@@ -6,7 +6,13 @@ import { migrate } from '@/core/document/migrate'
 import { stencilFaults } from '@/core/document/schema'
 import { projectFaults } from '@/core/document/validate'
 import { keepStencilsSchema, type NewStencil } from '@/contract/api'
-import { bundlePictures, completeDocument, type BundleFile } from '@/core/formats/bundleDocument'
+import {
+  bundlePictures,
+  clipEntry,
+  completeDocument,
+  type BundleFile,
+  type BundlePictures,
+} from '@/core/formats/bundleDocument'
 import { Archive, asZipFailure, unreadable, type Unzipped } from '@/server/bundle/archive'
 import { LIMITS } from '@/server/limits'
 import type { ExaminedPicture, PictureToExamine } from '@/server/pictures/examine'
@@ -26,6 +32,8 @@ export interface Unpacked {
   readonly stencils: readonly NewStencil[]
   /** Typefaces that travel along, unpacked; they are checked when they are kept. */
   readonly faces: readonly Received[]
+  /** Clips that its pictures are stills of, unpacked. */
+  readonly clips: readonly Received[]
 }
 
 /** How the pictures of a bundle are looked at: by the server apart from itself, by a program of its own right away. */
@@ -107,6 +115,32 @@ const unpackFaces = async (
   return { faces, faults }
 }
 
+/** The clips that the document names, each named by its content. */
+const unpackClips = async (
+  archive: Archive,
+  folder: string,
+  { pictures }: BundlePictures,
+): Promise<{ readonly clips: readonly Received[]; readonly faults: readonly Fault[] }> => {
+  const clips: Received[] = []
+  const faults: Fault[] = []
+  const named = new Map([...pictures].flatMap(([id, { clip }]) => (clip ? [[clipEntry(clip), { id, clip }]] : [])))
+  for (const [name, { id, clip }] of named) {
+    const file = path.join(folder, `${clips.length + faults.length}.clip`)
+    if (!archive.has(name)) {
+      faults.push({ path: `pictures.${id}.clip`, message: `plays "${name}", which is not in the bundle` })
+      continue
+    }
+    try {
+      const unpacked = await archive.unpack(name, file, LIMITS.clipBytes)
+      if (unpacked.hash === clip.file) clips.push({ file, ...unpacked })
+      else faults.push({ path: name, message: 'is not named by the SHA-256 of its content; name it so' })
+    } catch (error) {
+      faults.push(fileFault(name, error))
+    }
+  }
+  return { clips, faults }
+}
+
 interface UnpackedPictures {
   readonly files: ReadonlyMap<string, UnpackedFile>
   readonly faults: readonly Fault[]
@@ -171,11 +205,20 @@ const examineArchive = async (archive: Archive, folder: string, reading: Reading
   const complete = completeDocument(own, held, contents.files)
   const along = readStencils(await archive.text(STENCILS))
   const { faces, faults: faceFaults } = await unpackFaces(archive, folder)
-  const early = [...contents.faults, ...faceFaults, ...faults, ...missing, ...complete.faults, ...along.faults]
+  const { clips, faults: clipFaults } = await unpackClips(archive, folder, held)
+  const early = [
+    ...contents.faults,
+    ...faceFaults,
+    ...clipFaults,
+    ...faults,
+    ...missing,
+    ...complete.faults,
+    ...along.faults,
+  ]
   const all = [...early, ...projectFaults(complete.document).filter((fault) => !isEcho(fault, early))]
   if (all.length) return { faults: listed(all), unpacked: null }
   const project = complete.document as Project // just found to be one
-  return { faults: [], unpacked: { project, files: contents.files, stencils: along.stencils, faces } }
+  return { faults: [], unpacked: { project, files: contents.files, stencils: along.stencils, faces, clips } }
 }
 
 /** As many faults as anyone reads, and how many more there are. */

@@ -178,4 +178,22 @@ export const MIGRATIONS: readonly RunnableMigration<QueryInterface>[] = [
     up: async ({ context: q }) => q.addColumn('pictures', 'removedAt', { type: DataTypes.DATE }),
     down: async ({ context: q }) => q.removeColumn('pictures', 'removedAt'),
   },
+  {
+    name: '0009-clips',
+    up: async ({ context: q }) => {
+      await q.createTable('clips', {
+        file: { type: DataTypes.STRING, allowNull: false, primaryKey: true },
+        container: { type: DataTypes.STRING, allowNull: false },
+        bytes: { type: DataTypes.INTEGER, allowNull: false },
+        addedAt: { type: DataTypes.DATE, allowNull: false },
+      })
+      await q.addColumn('pictures', 'clip', { type: DataTypes.TEXT })
+      await q.addColumn('pictures', 'isStill', { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false })
+    },
+    down: async ({ context: q }) => {
+      await q.removeColumn('pictures', 'isStill')
+      await q.removeColumn('pictures', 'clip')
+      await q.dropTable('clips')
+    },
+  },
 ]

@@ -80,6 +80,18 @@ export class PictureRow extends Model<InferAttributes<PictureRow>, InferCreation
   declare levelBytes: string | null
   /** When it was taken out of the library; for a day it can be brought back. */
   declare removedAt: CreationOptional<Date | null>
+  /** What is known of the clip that it is a still of, as JSON. */
+  declare clip: CreationOptional<string | null>
+  /** A still of a clip of another moment than the library shows: it is not listed. */
+  declare isStill: CreationOptional<boolean>
+}
+
+/** A clip whose stills are pictures. */
+export class ClipRow extends Model<InferAttributes<ClipRow>, InferCreationAttributes<ClipRow>> {
+  declare file: string
+  declare container: string
+  declare bytes: number
+  declare addedAt: Date
 }
 
 /** An outline kept in a category of one's own. */
@@ -226,8 +238,19 @@ const defineLibrary = (sequelize: Sequelize): void => {
       tags: { type: DataTypes.TEXT, allowNull: false, defaultValue: '[]' },
       levelBytes: { type: DataTypes.TEXT },
       removedAt: { type: DataTypes.DATE },
+      clip: { type: DataTypes.TEXT },
+      isStill: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
     },
     { ...plain, tableName: 'pictures' },
+  )
+  ClipRow.init(
+    {
+      file: key(),
+      container: { type: DataTypes.STRING, allowNull: false },
+      bytes: { type: DataTypes.INTEGER, allowNull: false },
+      addedAt: { type: DataTypes.DATE, allowNull: false },
+    },
+    { ...plain, tableName: 'clips' },
   )
   StencilRow.init(
     {

@@ -2,6 +2,7 @@ import { rename, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { Op, type Transaction } from 'sequelize'
 import { Failure } from '@/core/failure'
+import type { ClipFile } from '@/core/film/clip'
 import { spelledAlike } from '@/core/document/library'
 import type { PictureAnswer, PictureChange } from '@/contract/api'
 import { database } from '@/server/db/open'
@@ -29,6 +30,7 @@ const plain = (row: PictureRow): StoredPicture => ({
   tags: readTags(row.tags),
   addedAt: row.addedAt.toISOString(),
   usedAt: row.usedAt?.toISOString() ?? null,
+  ...(row.clip ? { clip: JSON.parse(row.clip) as ClipFile } : {}), // written by this file
 })
 
 const notThere = (): Failure =>
@@ -48,7 +50,7 @@ export const picturesOf = async (hashes: readonly string[]): Promise<readonly St
 }
 
 /** A picture with its files in a folder, to be kept. */
-export interface NewPicture extends Omit<StoredPicture, 'tags' | 'addedAt' | 'usedAt'> {
+export interface NewPicture extends Omit<StoredPicture, 'tags' | 'addedAt' | 'usedAt' | 'clip'> {
   readonly levelBytes: readonly number[]
 }
 
@@ -107,13 +109,36 @@ export const keepFiles = async (
 export const listPictures = async (): Promise<readonly StoredPicture[]> => {
   await database()
   const rows = await PictureRow.findAll({
-    where: { removedAt: null },
+    where: { removedAt: null, isStill: false },
     order: [
       ['addedAt', 'DESC'],
       ['hash', 'ASC'],
     ],
   })
   return rows.map(plain)
+}
+
+/** Says of a picture that it is a still of a clip; one that the library does not list unless it did before. */
+export const markStill = async (
+  hash: string,
+  clip: ClipFile,
+  { isListed, since }: { readonly isListed: boolean; readonly since: Date },
+): Promise<StoredPicture> => {
+  const db = await database()
+  return db.write(async (transaction) => {
+    const row = await PictureRow.findByPk(hash, { transaction })
+    if (!row) throw notThere()
+    // A picture that stood in the library before stays there.
+    const isStill = !isListed && (row.isStill || row.addedAt >= since)
+    return plain(await row.update({ clip: JSON.stringify(clip), isStill }, { transaction }))
+  })
+}
+
+/** The picture that stands for a clip in the library; null where none does. */
+export const pictureOfClip = async (file: string): Promise<StoredPicture | null> => {
+  await database()
+  const rows = await PictureRow.findAll({ where: { removedAt: null, isStill: false, clip: { [Op.ne]: null } } })
+  return rows.map(plain).find(({ clip }) => clip?.file === file) ?? null
 }
 
 /** Gives a picture another name or other tags. Throws `not-found`. */

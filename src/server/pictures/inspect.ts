@@ -27,7 +27,7 @@ const ADVICE: readonly (readonly [RegExp, string])[] = [
     /^application\/pdf|postscript/,
     'This is a document, not a picture. Save the page as PNG or JPEG and add that file.',
   ],
-  [/^video\//, 'This is a film, not a picture. Save one frame of it as PNG or JPEG and add that file.'],
+  [/^video\//, 'This is a film. Open a project and add it there, where it comes in as a clip.'],
   [/^image\/vnd\./, 'This is a layered document. Save it as PNG, TIFF or JPEG and add that file.'],
 ]
 

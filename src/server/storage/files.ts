@@ -22,6 +22,12 @@ export const faceFile = (hash: string, ending: string): string =>
     ? path.join(dataDirectory(), 'faces', `${hash}.${ending}`)
     : refuse('a typeface', 'named by 64 hexadecimal digits', hash)
 
+/** The file of a clip, by its content hash. */
+export const clipPath = (hash: string, container: string): string =>
+  HASH.test(hash) && /^[a-z0-9]{3,4}$/.test(container)
+    ? path.join(dataDirectory(), 'clips', `${hash}.${container}`)
+    : refuse('a clip', 'named by 64 hexadecimal digits', hash)
+
 export const temporaryDirectory = (): string => path.join(dataDirectory(), 'tmp')
 export const exportsDirectory = (): string => path.join(dataDirectory(), 'exports')
 export const thumbnailsDirectory = (): string => path.join(dataDirectory(), 'thumbnails')

@@ -2,7 +2,7 @@ import { mkdir, readdir, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { Op } from 'sequelize'
 import { dataDirectory } from '@/server/config'
-import { FaceRow, JobRow, PictureRow, ProjectRow } from '@/server/db/models'
+import { ClipRow, FaceRow, JobRow, PictureRow, ProjectRow } from '@/server/db/models'
 import { exportsDirectory, temporaryDirectory, thumbnailsDirectory } from '@/server/storage/files'
 
 /** Removes the entries of a folder that are not wanted; a folder that is not there has none. */
@@ -18,6 +18,19 @@ const sweepPictures = async (): Promise<void> => {
   const root = path.join(dataDirectory(), 'pictures')
   await mkdir(root, { recursive: true })
   for (const part of await readdir(root)) await removeUnless(path.join(root, part), (name) => known.has(name))
+}
+
+/** Clips whose pictures are all gone, and files that no row tells of. */
+const sweepClips = async (): Promise<void> => {
+  const rows = await PictureRow.findAll({ attributes: ['clip'], where: { clip: { [Op.ne]: null } } })
+  const shown = new Set(rows.map(({ clip }) => (JSON.parse(clip ?? '{}') as { readonly file?: string }).file)) // written by the catalogue
+  const clips = await ClipRow.findAll({ attributes: ['file', 'container', 'addedAt'] })
+  const gone = clips.filter(({ file }) => !shown.has(file)).map(({ file }) => file)
+  if (gone.length) await ClipRow.destroy({ where: { file: gone } })
+  const known = new Set(
+    clips.filter(({ file }) => shown.has(file)).map(({ file, container }) => `${file}.${container}`),
+  )
+  await removeUnless(path.join(dataDirectory(), 'clips'), (name) => known.has(name))
 }
 
 const sweepFaces = async (): Promise<void> => {
@@ -56,5 +69,6 @@ export const sweepFolder = async ({ isNew }: { readonly isNew: boolean }): Promi
   await sweepThumbnails()
   if (isNew) return
   await sweepPictures()
+  await sweepClips()
   await sweepFaces()
 }

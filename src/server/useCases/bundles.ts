@@ -2,11 +2,13 @@ import { rm } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable } from 'node:stream'
 import { isFailure } from '@/core/failure'
-import { hashOf } from '@/core/document/sheetPictures'
+import { filePicture, hashOf } from '@/core/document/sheetPictures'
 import type { Project } from '@/core/document/types'
 import { pictureUses } from '@/core/document/roots'
 import { faceIdsOf } from '@/core/document/lettering'
-import { bundleStream, type FaceOnTheWay } from '@/server/bundle/write'
+import { forgetClip, keepClip, storedClip } from '@/server/clips/catalogue'
+import { markBroughtIn } from '@/server/useCases/stills'
+import { bundleStream, type ClipOnTheWay, type FaceOnTheWay } from '@/server/bundle/write'
 import { readBundle, type Examine, type Unpacked } from '@/server/bundle/read'
 import { database } from '@/server/db/open'
 import { LIMITS } from '@/server/limits'
@@ -46,9 +48,21 @@ const facesOf = async (project: Project): Promise<readonly FaceOnTheWay[]> => {
   return files.filter((_, i) => there[i])
 }
 
+/** The clips that a project plays. Throws `picture-missing` where one is gone. */
+const clipsOf = async (project: Project): Promise<readonly ClipOnTheWay[]> => {
+  const clips = new Map<string, ClipOnTheWay>()
+  for (const ref of Object.values(project.pictures)) {
+    const clip = filePicture(ref)?.clip
+    if (!clip || clips.has(clip.file)) continue
+    clips.set(clip.file, { file: clip.file, container: clip.container, at: (await storedClip(clip.file)).file })
+  }
+  return [...clips.values()]
+}
+
 interface BundleParts {
   readonly project: Project
   readonly files: ReadonlyMap<string, { readonly file: string; readonly ending: string }>
+  readonly clips: readonly ClipOnTheWay[]
   readonly fileName: string
 }
 
@@ -61,7 +75,7 @@ const bundleParts = async (id: string, kind: BroughtIn['kind']): Promise<BundleP
     const file = await originalFile(hash)
     files.set(hash, { file, ending: path.extname(file).slice(1) })
   }
-  return { project, files, fileName: `${safeFileName(project.name)}.zip` }
+  return { project, files, clips: await clipsOf(project), fileName: `${safeFileName(project.name)}.zip` }
 }
 
 /** The name of a bundle that can be made. */
@@ -73,27 +87,29 @@ export const writeBundle = async (
   id: string,
   kind: BroughtIn['kind'] = 'project',
 ): Promise<{ readonly open: () => Readable; readonly fileName: string }> => {
-  const { project, files, fileName } = await bundleParts(id, kind)
+  const { project, files, clips, fileName } = await bundleParts(id, kind)
   const stencils = await stencilsOf(project)
   const faces = await facesOf(project)
-  return { open: () => bundleStream(project, files, stencils, faces), fileName }
+  return { open: () => bundleStream(project, files, stencils, { faces, clips }), fileName }
 }
 
 /** What a bundle has added, so that it can go again. */
 interface Added {
   readonly pictures: string[]
   readonly faces: string[]
+  readonly clips: string[]
   readonly stencils: string[]
 }
 
-const takeBack = async ({ pictures, faces, stencils }: Added): Promise<void> => {
+const takeBack = async ({ pictures, faces, clips, stencils }: Added): Promise<void> => {
   for (const hash of pictures) await forgetPicture(hash)
   for (const id of faces) await forgetFace(id)
+  for (const file of clips) await forgetClip(file)
   for (const id of stencils) await forgetStencil(id)
 }
 
 const keepAll = async (
-  { project, files, stencils, faces }: Unpacked,
+  { project, files, stencils, faces, clips }: Unpacked,
   added: Added,
   signal: AbortSignal | undefined,
 ): Promise<BroughtIn> => {
@@ -102,10 +118,15 @@ const keepAll = async (
     const { id } = await keepFace(face, signal)
     if (!known.length) added.faces.push(id)
   }
+  for (const clip of clips) if ((await keepClip(clip)).isNew) added.clips.push(clip.hash)
   const names = new Map(Object.values(project.pictures).map((ref) => [hashOf(ref), ref.name]))
   for (const { file, hash, bytes } of files.values()) {
     const { isNew } = await keepReceived({ file, hash, bytes }, names.get(hash) ?? '', { signal })
     if (isNew) added.pictures.push(hash)
+    const clip = Object.values(project.pictures)
+      .map(filePicture)
+      .find((ref) => ref?.hash === hash && ref.clip)?.clip
+    if (clip) await markBroughtIn(hash, clip)
   }
   if (stencils.length) {
     const before = new Set((await listStencils()).map(({ id }) => id))
@@ -146,7 +167,7 @@ export const bringBundleIn = async (body: Readable, declared?: number, signal?: 
   await database()
   const received = await receive(body, LIMITS.bundleBytes, declared === undefined ? {} : { declared })
   const folder = await temporaryPath('.bundle')
-  const added: Added = { pictures: [], faces: [], stencils: [] }
+  const added: Added = { pictures: [], faces: [], clips: [], stencils: [] }
   try {
     const reading = { examine: examineApart(signal), signal }
     return await keepAll(await readBundle(received.file, folder, reading), added, signal)

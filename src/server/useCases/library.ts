@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { newClip } from '@/core/film/clip'
 import { Failure, isFailure } from '@/core/failure'
 import { relinkHash } from '@/core/document/edits/project'
 import type { PictureAnswer, PictureUse, Replaced } from '@/contract/api'
@@ -59,7 +60,12 @@ export const removePicture = async (hash: string, now = new Date()): Promise<voi
 export const replaceEverywhere = async (hash: string, by: string): Promise<readonly Replaced[]> => {
   await pictureOrThrow(hash)
   const next = await pictureOrThrow(by)
-  const to = { name: next.name, hash: next.hash, pixels: { w: next.width, h: next.height } }
+  const to = {
+    name: next.name,
+    hash: next.hash,
+    pixels: { w: next.width, h: next.height },
+    ...(next.clip ? { clip: newClip(next.clip) } : {}),
+  }
   const replaced: Replaced[] = []
   for (const { projectId, name } of await usesOfPicture(hash)) {
     try {
