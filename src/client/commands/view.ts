@@ -4,6 +4,8 @@ import { type Bench } from '@/client/store/bench'
 import { setSnaps, showRulers, setClean, showSheetStrip } from '@/client/store/slices/view'
 import { say } from '@/client/store/notices'
 import { fitView, fullView } from '@/client/store/view'
+import { showTab } from '@/client/store/slices/supplies'
+import { stopPlaying, togglePlay, whyNoPlay } from '@/client/store/playing'
 import { toggleBefore } from '@/client/store/adjust'
 
 /** Turns snapping on or off for good; the held key does so for one drag. */
@@ -87,6 +89,40 @@ export const VIEW_COMMANDS: readonly Command[] = [
     whyNot: always,
     isOn: ({ hasSheetStrip }) => hasSheetStrip,
     run: (bench) => showSheetStrip(bench, !bench.get().hasSheetStrip),
+  },
+  {
+    id: 'play',
+    family: 'View',
+    words: 'Play',
+    does: 'Play the sheet: its clips and what comes in; once more to stand still',
+    synonyms: 'pause clip film video animate motion',
+    key: '7',
+    keyGroup: 'View',
+    menus: ['sheet'],
+    whyNot: whyNoPlay,
+    isOn: ({ isPlaying }) => isPlaying,
+    run: togglePlay,
+  },
+  {
+    id: 'stills',
+    family: 'View',
+    words: 'Back to stills',
+    does: 'Leave the time of the sheet: stills show, as pictures and exports have them',
+    synonyms: 'stop clip film video',
+    key: '8',
+    keyGroup: 'View',
+    menus: ['sheet'],
+    whyNot: ({ time }) => (time === null ? 'Stills show already.' : null),
+    run: stopPlaying,
+  },
+  {
+    id: 'timeLine',
+    family: 'View',
+    words: 'Time line',
+    does: 'Show the clips of the sheet and what comes in along its time',
+    synonyms: 'clip film video sequence timeline',
+    whyNot: always,
+    run: (bench) => showTab(bench, 'Time'),
   },
   {
     id: 'followWay',

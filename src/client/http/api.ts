@@ -185,12 +185,13 @@ export const categoryUrl = (category: string): string => `/api/stencils/zip?cate
 export const stockPreviewUrl = (id: string): string => `/api/stock/${at(id)}/preview`
 export const exportUrl = (job: string): string => `/api/exports/${at(job)}/file`
 export const faceUrl = (id: string): string => `/api/faces/${at(id)}/file`
+export const clipUrl = (file: string): string => `/api/clips/${file}`
 export const levelUrl = (hash: string, level: number): string => `/api/pictures/${hash}/levels/${level}`
 
 /** Sends a file with progress in [0, 1]. XMLHttpRequest, since fetch reports no upload progress. */
 export const sendFile = <T>(
   path: string,
-  file: File,
+  file: Blob,
   onProgress: (share: number) => void,
 ): { readonly done: Promise<T>; readonly cancel: () => void } => {
   const request = new XMLHttpRequest()

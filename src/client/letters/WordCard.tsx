@@ -3,6 +3,7 @@
 import { letterFrames, type Word } from '@/core/document/lettering'
 import type { Sheet } from '@/core/document/types'
 import { useBenchHandle } from '@/client/binding/useBench'
+import { EntranceSection } from '@/client/bench/time/EntranceSection'
 import { AlignSection } from '@/client/bench/card/AlignSection'
 import { FinishSection } from '@/client/bench/finish/FinishSection'
 import { HullSection } from '@/client/bench/card/HullSection'
@@ -40,6 +41,7 @@ export const WordCard = ({ word, sheet }: { readonly word: Word; readonly sheet:
       <FinishSection items={[word]} />
       <HullSection items={[word]} />
       <AlignSection sheet={sheet} count={1} />
+      <EntranceSection items={[word]} />
     </Numbered>
   )
 }

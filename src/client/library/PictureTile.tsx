@@ -1,5 +1,6 @@
 'use client'
 import { levelCount } from '@/core/render/needs'
+import { formatNumber } from '@/core/units'
 import type { PictureAnswer } from '@/contract/api'
 import { levelUrl } from '@/client/http/api'
 import { Tile } from '@/client/parts/Tile'
@@ -27,7 +28,7 @@ export const PictureTile = ({ picture, uses, isChosen, onPress, onOpen }: Pictur
   <Tile
     className={styles.tile}
     isChosen={isChosen}
-    caption={picture.name}
+    caption={picture.clip ? `▶ ${formatNumber(picture.clip.duration, 1)} s ${picture.name}` : picture.name}
     uses={uses}
     data-picture={picture.hash}
     aria-label={`${picture.name}, ${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}

@@ -6,7 +6,9 @@ import { hashOf } from '@/core/document/sheetPictures'
 import { toolOf, armedOf, carryOf, carriedOf } from '@/client/store/modes'
 import { useEffect, useRef, useState } from 'react'
 import { placedIn } from '@/core/document/content'
+import { atTime } from '@/core/document/atTime'
 import { sheetOf } from '@/core/document/read'
+import type { Project } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
 import { followLongPress, openMenu } from '@/client/gestures/contextMenu'
 import { tableKey } from '@/client/gestures/keys'
@@ -61,9 +63,10 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     const w = Math.max(1, Math.round(state.table.w * ratio))
     const h = Math.max(1, Math.round(state.table.h * ratio))
     if (canvas.width !== w || canvas.height !== h) Object.assign(canvas, { width: w, height: h })
-    const project = asSeen(shownProject(state), state.isBefore)
+    const timed = (of: Project): Project => (state.time === null ? of : atTime(of, state.sheetId, state.time))
+    const project = timed(asSeen(shownProject(state), state.isBefore))
     const sheet = sheetOf(project, state.sheetId)
-    const held = state.preview ? asSeen(state.project, state.isBefore) : project
+    const held = state.preview ? timed(asSeen(state.project, state.isBefore)) : project
     const { repainted, milliseconds, isSettled } = painter.paint({
       project,
       sheet,
@@ -77,6 +80,7 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     })
     // Read by the measuring script and by tests that wait for the picture to be there.
     canvas.dataset['repainted'] = String(repainted)
+    canvas.dataset['played'] = String(images.clipPictures)
     canvas.dataset['paintMs'] = milliseconds.toFixed(2)
     canvas.dataset['ready'] = String(!images.isWaiting && isSettled)
     if (!isSettled) ask()
@@ -108,7 +112,18 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
 }
 
 /** The parts of the state that the canvas shows. */
-const PAINTED = ['isBefore', 'project', 'preview', 'view', 'table', 'way', 'selection', 'sheetId', 'isClean'] as const
+const PAINTED = [
+  'time',
+  'isBefore',
+  'project',
+  'preview',
+  'view',
+  'table',
+  'way',
+  'selection',
+  'sheetId',
+  'isClean',
+] as const
 
 /** The paper under the canvas: its shadow, and the chequers that show where nothing is. */
 const Paper = () => {

@@ -3,6 +3,7 @@ import { sourceKey, type FileSource, type PictureOp } from '@/core/render/ops'
 import { levelCount, levelFor, needOf } from '@/core/render/needs'
 import type { PaintImage } from '@/painters/canvas/surface'
 import { levelUrl } from '@/client/http/api'
+import { ClipImages } from '@/client/stage/clipImages'
 import { SheetImages } from '@/client/stage/sheetImages'
 import type { LevelAnswer, LevelRequest } from '@/client/workers/levels.worker'
 
@@ -48,6 +49,11 @@ export class LevelImages {
     (op, scale) => this.imageFor(op, scale),
     () => this.arrivals,
   )
+  /** Pictures of clips that play come by a way of their own. */
+  private readonly clips = new ClipImages(() => {
+    this.arrivals += 1
+    for (const listener of this.listeners) listener()
+  })
   private arrivals = 0
   private clock = 0
   private bytes = 0
@@ -81,9 +87,14 @@ export class LevelImages {
     return this.failed.size ? Number.NaN : this.arrivals
   }
 
+  /** How many pictures of clips came. */
+  get clipPictures(): number {
+    return this.clips.came
+  }
+
   /** True while something that was asked for has not come. */
   get isWaiting(): boolean {
-    return this.asked.size > 0
+    return this.asked.size > 0 || this.clips.isWaiting
   }
 
   /**
@@ -93,6 +104,11 @@ export class LevelImages {
   imageFor(op: PictureOp, scale: number): PaintImage | null {
     const { source } = op
     if (source.kind === 'sheet') return this.sheets.of(op, source.view, scale)
+    const playing = source.moment ? this.clips.imageFor(op, source.moment, scale) : null
+    return playing ?? this.levelOf(op, { kind: 'file', hash: source.hash }, scale)
+  }
+
+  private levelOf(op: PictureOp, source: FileSource, scale: number): PaintImage | null {
     const count = levelCount(op.pixels)
     const level = levelFor(needOf(op, scale).density, count)
     const wanted = { source, level, text: adjustmentText(op.adjustments) }

@@ -106,7 +106,7 @@ export class SheetImages {
 const weightOf = ({ image }: Painted): number => image.width * image.height * BYTES_A_PIXEL
 
 /** At how many pixels a point the sheet is painted: a power of two of its output's at or above what is drawn. */
-const scaleFor = (list: DrawList, op: PictureOp, scale: number): number => {
+export const scaleFor = (list: DrawList, op: PictureOp, scale: number): number => {
   const wanted = Math.max(1e-3, viewScale(list, needOf(op, scale)))
   const { w, h } = rectSize(list.area)
   return Math.min(2 ** Math.ceil(Math.log2(wanted) - 1e-9), Math.sqrt(MOST_PIXELS / (w * h)))

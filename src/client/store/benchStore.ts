@@ -22,6 +22,7 @@ import { FIRST_MODE } from '@/client/store/slices/mode'
 import { FIRST_SUPPLIES } from '@/client/store/slices/supplies'
 import { FIRST_CARD } from '@/client/store/slices/card'
 import { FIRST_DIALOG } from '@/client/store/slices/dialogs'
+import { FIRST_TIME } from '@/client/store/slices/time'
 import { FIRST_NOTICES } from '@/client/store/slices/notices'
 import { type Bench } from '@/client/store/bench'
 import { followSessions } from '@/client/store/session'
@@ -82,6 +83,7 @@ const firstState = (opened: OpenedProject): BenchState => ({
   ...FIRST_CARD,
   ...FIRST_DIALOG,
   ...FIRST_NOTICES,
+  ...FIRST_TIME,
 })
 
 const isSelectable = (sheet: Sheet, id: string): boolean =>

@@ -7,7 +7,8 @@ import { pictureAcross } from '@/core/document/edits/lettering/across'
 import { addPicture } from '@/core/document/edits/project'
 import { acrossSpan, wordAround } from '@/core/document/lettering'
 import { sheetOf } from '@/core/document/read'
-import { hashOf, pictureOfSheet, sheetPictureId, sheetPixelsOf } from '@/core/document/sheetPictures'
+import { newClip } from '@/core/film/clip'
+import { filePicture, hashOf, pictureOfSheet, sheetPictureId, sheetPixelsOf } from '@/core/document/sheetPictures'
 import type { PictureRef, Project, Sheet } from '@/core/document/types'
 import type { PictureAnswer } from '@/contract/api'
 
@@ -31,11 +32,15 @@ export const supplyOfSheet = (sheet: Sheet): SheetSupply => {
   return { sheetId: sheet.id, name: sheet.name, width: w, height: h }
 }
 
+/** Is it the same file, or the same clip, whichever moment its still shows? */
+const isOfSupply = (ref: PictureRef, { hash, clip }: PictureAnswer): boolean =>
+  clip ? filePicture(ref)?.clip?.file === clip.file : hashOf(ref) === hash && !filePicture(ref)?.clip
+
 /** The id that what can be placed has within a project. */
 export const projectPictureId = (supply: PictureSupply, project: Project): string =>
   isSheetSupply(supply)
     ? sheetPictureId(project, supply.sheetId)
-    : (Object.entries(project.pictures).find(([, ref]) => hashOf(ref) === supply.hash)?.[0] ??
+    : (Object.entries(project.pictures).find(([, ref]) => isOfSupply(ref, supply))?.[0] ??
       `pic-${supply.hash.slice(0, 20)}`)
 
 /** What a project knows of it. */
@@ -47,6 +52,7 @@ export const refOf = (supply: PictureSupply, project: Project): PictureRef =>
         pixels: { w: supply.width, h: supply.height },
         hash: supply.hash,
         tags: supply.tags,
+        ...(supply.clip ? { clip: newClip(supply.clip) } : {}),
       }
 
 /** A change that needs what can be placed as a picture, which is made known to the project first. */

@@ -18,6 +18,7 @@ import type { Notice } from '@/client/store/notice'
 import type { Unsent } from '@/client/store/unsent'
 import type { FaceAnswer, KeptStencil, PictureAnswer, TemplateAnswer } from '@/contract/api'
 import { type Mode } from '@/client/store/modes'
+import type { TimeSlice } from '@/client/store/timeState'
 
 /** What a drag moves. */
 export const WAYS = ['whole', 'picture', 'outline'] as const
@@ -70,6 +71,8 @@ export interface Upload {
   readonly share: number
   readonly state: 'sending' | 'reading' | 'failed'
   readonly message?: string
+  /** Stops it, where that can still be done. */
+  readonly cancel?: () => void
 }
 
 export type OpenDialog =
@@ -98,6 +101,8 @@ export type OpenDialog =
   | 'template'
   | 'mockups'
   | 'offerLook'
+  | 'film'
+  | 'record'
 
 export interface GuideDrag {
   readonly axis: 'x' | 'y'
@@ -122,7 +127,7 @@ export type PictureScope = (typeof PICTURE_SCOPES)[number]
 export const TEMPLATE_USES = ['add', 'change'] as const
 export type TemplateUse = (typeof TEMPLATE_USES)[number]
 
-export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Templates', 'Finishes'] as const
+export const SUPPLIES_TABS = ['Pictures', 'Stencils', 'Letters', 'Templates', 'Finishes', 'Time'] as const
 export type SuppliesTab = (typeof SUPPLIES_TABS)[number]
 
 /** The project, as it is saved and as a gesture would make it. */
@@ -387,4 +392,5 @@ export interface BenchState
     SuppliesSlice,
     CardSlice,
     DialogSlice,
+    TimeSlice,
     NoticeSlice {}

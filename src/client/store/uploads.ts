@@ -4,6 +4,10 @@ import { listPictures } from '@/core/document/library'
 import { relinkHash } from '@/core/document/edits/project'
 import { pictureUses } from '@/core/document/roots'
 import type { Project } from '@/core/document/types'
+import { newClip } from '@/core/film/clip'
+import { isFailure } from '@/core/failure'
+import { isClipFile } from '@/client/clips/kinds'
+import { sendClip } from '@/client/store/clips'
 import { ApiError, api, sendFile } from '@/client/http/api'
 import { Landings, type Landing } from '@/client/store/landing'
 import { forgetMissing } from '@/client/stage/images'
@@ -37,24 +41,32 @@ export const addToLibrary = (bench: Bench, picture: PictureAnswer): void => {
   putPictures(bench, [picture, ...rest])
 }
 
+/** Puts a file into the library: a clip with its first picture, or a picture. */
+const sendWhole = async (bench: Bench, id: number, file: File): Promise<PictureAnswer> => {
+  const say = (next: Partial<Upload>): void => change(bench, id, next)
+  if (await isClipFile(file)) return sendClip(bench, file, say)
+  if (file.size > MOST_BYTES)
+    throw new ApiError(413, {
+      code: 'too-large',
+      message: `The file is larger than ${MOST_BYTES / 1024 / 1024} MB. Make it smaller and add it again.`,
+    })
+  const sending = sendFile<PictureAnswer>(
+    `/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`,
+    file,
+    (share) => say(share < 1 ? { share } : { share, state: 'reading' }),
+  )
+  return sending.done
+}
+
 const sendOne = async (bench: Bench, id: number, file: File): Promise<PictureAnswer | null> => {
   try {
-    if (file.size > MOST_BYTES)
-      throw new ApiError(413, {
-        code: 'too-large',
-        message: `The file is larger than ${MOST_BYTES / 1024 / 1024} MB. Make it smaller and add it again.`,
-      })
-    const sending = sendFile<PictureAnswer>(
-      `/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`,
-      file,
-      (share) => change(bench, id, share < 1 ? { share } : { share, state: 'reading' }),
-    )
-    const picture = await sending.done
+    const picture = await sendWhole(bench, id, file)
     addToLibrary(bench, picture)
     dismissUpload(bench, id)
     return picture
   } catch (error) {
-    const message = error instanceof ApiError ? error.message : 'The picture could not be added. Try it again.'
+    const message =
+      error instanceof ApiError || isFailure(error) ? error.message : 'The picture could not be added. Try it again.'
     change(bench, id, { state: 'failed', message })
     say(bench, `${file.name}: ${message}`, 'fault')
     return null
@@ -114,7 +126,12 @@ export const relinkPicture = async (bench: Bench, hash: string, file: File): Pro
     bench.commit('Find picture again', (project) =>
       relinkHash.record(project, {
         hash,
-        to: { name: picture.name, hash: picture.hash, pixels: { w: picture.width, h: picture.height } },
+        to: {
+          name: picture.name,
+          hash: picture.hash,
+          pixels: { w: picture.width, h: picture.height },
+          ...(picture.clip ? { clip: newClip(picture.clip) } : {}),
+        },
       }),
     )
   forgetMissing(picture.hash)

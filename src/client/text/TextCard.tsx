@@ -6,6 +6,7 @@ import { graphemesOf } from '@/core/lettering/graphemes'
 import type { TextFrame } from '@/core/document/text'
 import type { Sheet } from '@/core/document/types'
 import { useBench, useBenchHandle } from '@/client/binding/useBench'
+import { EntranceSection } from '@/client/bench/time/EntranceSection'
 import { AlignSection } from '@/client/bench/card/AlignSection'
 import { FillSection } from '@/client/bench/card/FillSection'
 import { OF_WAY, stepOf } from '@/client/bench/card/sections'
@@ -59,6 +60,7 @@ export const TextCard = ({ frame: now, sheet }: { readonly frame: TextFrame; rea
       <PlaceSection frame={frame} isOpen={false} />
       <PerspectiveSection frame={frame} />
       <AlignSection sheet={sheet} count={1} />
+      <EntranceSection items={[frame]} />
     </Numbered>
   )
 }

@@ -2,14 +2,14 @@ import type { Adjustments } from '@/core/adjust/adjustments'
 import { adjustedPixels } from '@/core/adjust/pixels'
 import { CHANNELS } from '@/core/adjust/plate'
 import type { Size } from '@/core/geometry/vector'
-import { canvasOf, fetched, pixelsOfImage } from '@/client/workers/pixels'
+import { fetched, pixelsOfImage } from '@/client/workers/pixels'
+import { RIM, withRim } from '@/client/workers/rim'
 import { isFailure } from '@/core/failure'
 
 /**
  * Fetches and decodes pyramid levels away from the page's main thread, changes their pixels where that is asked, and
  * adds the rim of repeated edge pixels that painters expect.
  */
-const RIM = 2
 
 export interface LevelRequest {
   readonly key: string
@@ -22,26 +22,6 @@ export type LevelAnswer =
   | { readonly key: string; readonly bitmap: ImageBitmap; readonly width: number; readonly height: number }
   /** `isGone`: the server has no such file; otherwise asking again may help. */
   | { readonly key: string; readonly failed: true; readonly isGone: boolean }
-
-const withRim = (image: ImageBitmap): ImageBitmap => {
-  const { width: w, height: h } = image
-  const { canvas, context: c } = canvasOf(w + 2 * RIM, h + 2 * RIM)
-  c.imageSmoothingEnabled = false
-  c.drawImage(image, RIM, RIM)
-  // Edges, then corners: each repeats the outermost pixels.
-  c.drawImage(image, 0, 0, w, 1, RIM, 0, w, RIM)
-  c.drawImage(image, 0, h - 1, w, 1, RIM, RIM + h, w, RIM)
-  c.drawImage(image, 0, 0, 1, h, 0, RIM, RIM, h)
-  c.drawImage(image, w - 1, 0, 1, h, RIM + w, RIM, RIM, h)
-  for (const [sx, sy, x, y] of [
-    [0, 0, 0, 0],
-    [w - 1, 0, RIM + w, 0],
-    [0, h - 1, 0, RIM + h],
-    [w - 1, h - 1, RIM + w, RIM + h],
-  ] as const)
-    c.drawImage(image, sx, sy, 1, 1, x, y, RIM, RIM)
-  return canvas.transferToImageBitmap()
-}
 
 const decoded = async (url: string): Promise<ImageBitmap> =>
   createImageBitmap(await fetched(url), { colorSpaceConversion: 'none' })

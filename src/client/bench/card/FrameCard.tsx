@@ -12,6 +12,8 @@ import { Numbered } from '@/client/parts/Section'
 import { useUnits } from '@/client/parts/fields/Units'
 import styles from '@/client/parts/Panel.module.css'
 import { AlignSection } from '@/client/bench/card/AlignSection'
+import { ClipSection } from '@/client/bench/time/ClipSection'
+import { EntranceSection } from '@/client/bench/time/EntranceSection'
 import { FillSection } from '@/client/bench/card/FillSection'
 import { OF_WAY, stepOf } from '@/client/bench/card/sections'
 import { StencilSection } from '@/client/bench/card/StencilSection'
@@ -89,6 +91,8 @@ export const FrameCard = ({ frame, sheet }: FrameProps) => {
       <PlaceSection frame={frame} isOpen={isOpen('Place')} />
       <PerspectiveSection frame={frame} />
       <AlignSection sheet={sheet} count={1} />
+      <EntranceSection items={[frame]} />
+      {isFilled && <ClipSection frame={frame} />}
     </Numbered>
   )
 }

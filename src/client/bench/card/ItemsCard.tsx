@@ -9,6 +9,7 @@ import { Numbered } from '@/client/parts/Section'
 import Typography from '@mui/material/Typography'
 import { NameField } from '@/client/parts/fields/NameField'
 import { AlignSection } from '@/client/bench/card/AlignSection'
+import { EntranceSection } from '@/client/bench/time/EntranceSection'
 import { HullSection } from '@/client/bench/card/HullSection'
 import { FinishSection } from '@/client/bench/finish/FinishSection'
 import { ItemTools } from '@/client/bench/rail/ItemTools'
@@ -71,6 +72,7 @@ export const ItemsCard = ({ items, sheet }: ItemsProps) => {
       <TonesSection frames={frames} />
       <FinishSection items={items} />
       <HullSection items={items} isOpen={isGroup} />
+      <EntranceSection items={items} />
       {texts.length > 0 && <LookSection frames={texts} isOpen={texts.length === frames.length} />}
     </Numbered>
   )

@@ -11,6 +11,7 @@ import { BackgroundSection } from '@/client/bench/card/BackgroundSection'
 import { FillingSection } from '@/client/bench/filling/FillingSection'
 import { SetSection } from '@/client/bench/card/SetSection'
 import { PlanesSection } from '@/client/bench/perspective/PlanesSection'
+import { FilmSection } from '@/client/bench/time/FilmSection'
 import { SizeSection } from '@/client/bench/card/SizeSection'
 import { renameSheet } from '@/client/store/sheets'
 import { stepOf } from '@/client/bench/card/sections'
@@ -78,6 +79,7 @@ export const SheetCard = ({ sheet }: { readonly sheet: Sheet }) => {
       ) : (
         <Section name="The set" says="no frames yet" isOff />
       )}
+      <FilmSection sheet={sheet} />
       <SlotsSection />
       <PaletteSection />
     </Numbered>

@@ -4,8 +4,18 @@ import type { Way } from '@/client/store/state'
 export const CARD_KINDS = ['frame', 'letter', 'several', 'group', 'text', 'block', 'background', 'sheet'] as const
 export type CardKind = (typeof CARD_KINDS)[number]
 
-const FRAME = ['Stencil', 'Picture', 'Tones', 'Finish', 'Place', 'Perspective', 'Align'] as const
-const SEVERAL = ['Align', 'Space and arrange', 'The set', 'Stencils', 'Tones', 'Finish', 'Place', 'Text'] as const
+const FRAME = ['Stencil', 'Picture', 'Tones', 'Finish', 'Place', 'Perspective', 'Align', 'Entrance', 'Clip'] as const
+const SEVERAL = [
+  'Align',
+  'Space and arrange',
+  'The set',
+  'Stencils',
+  'Tones',
+  'Finish',
+  'Place',
+  'Entrance',
+  'Text',
+] as const
 
 /** The sections of each card in the order in which they stand; their numbers come from here alone. */
 export const SECTIONS = {
@@ -13,10 +23,10 @@ export const SECTIONS = {
   letter: FRAME,
   several: SEVERAL,
   group: SEVERAL,
-  text: ['Text', 'Pictures in letters', 'Tones', 'Finish', 'Place', 'Align'],
-  block: ['Text', 'Lines', 'Fill', 'Tones', 'Finish', 'Place', 'Perspective', 'Align'],
+  text: ['Text', 'Pictures in letters', 'Tones', 'Finish', 'Place', 'Align', 'Entrance'],
+  block: ['Text', 'Lines', 'Fill', 'Tones', 'Finish', 'Place', 'Perspective', 'Align', 'Entrance'],
   background: ['Picture', 'Tones', 'Look of the background'],
-  sheet: ['Size', 'Background', 'Planes', 'The set', 'Colour slots', 'Colours of its pictures'],
+  sheet: ['Size', 'Background', 'Planes', 'The set', 'Film', 'Colour slots', 'Colours of its pictures'],
 } as const satisfies Readonly<Record<CardKind, readonly string[]>>
 
 /** The number of a section on a card of that kind, from 1; 0 where it has none. */

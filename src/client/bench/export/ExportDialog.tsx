@@ -16,6 +16,7 @@ import { ApiError, saveBundle } from '@/client/http/api'
 import { say } from '@/client/store/notices'
 import { sheetOf } from '@/core/document/read'
 import { shownSheet } from '@/client/store/benchStore'
+import { ExportKind } from '@/client/bench/export/ExportKind'
 import { EachChoice } from '@/client/bench/export/EachChoice'
 import { OverflowNote } from '@/client/text/OverflowNote'
 import { EmptyFramesChoice } from '@/client/bench/export/EmptyFramesChoice'
@@ -91,6 +92,7 @@ export const ExportDialog = () => {
       </DialogTitle>
       <DialogContent className={styles.form}>
         <div>
+          <ExportKind kind="export" disabled={isBusy} />
           <PresetFields
             look={look}
             placeholders={placeholders}

@@ -11,6 +11,8 @@ import { toolOf } from '@/client/store/modes'
 const ContextMenu = later(() => import('@/client/commands/ContextMenu').then((m) => m.ContextMenu))
 const FindCommand = later(() => import('@/client/commands/FindCommand').then((m) => m.FindCommand))
 const ExportDialog = later(() => import('@/client/bench/export/ExportDialog').then((m) => m.ExportDialog))
+const RecordDialog = later(() => import('@/client/bench/time/RecordDialog').then((m) => m.RecordDialog))
+const FilmDialog = later(() => import('@/client/bench/export/FilmDialog').then((m) => m.FilmDialog))
 const ShortcutsDialog = later(() => import('@/client/bench/dialogs/ShortcutsDialog').then((m) => m.ShortcutsDialog))
 const HistoryDialog = later(() => import('@/client/bench/dialogs/HistoryDialog').then((m) => m.HistoryDialog))
 const LibraryDialog = later(() => import('@/client/bench/dialogs/LibraryDialog').then((m) => m.LibraryDialog))
@@ -72,6 +74,8 @@ export const BenchDialogs = () => {
   return (
     <>
       {dialog === 'export' && <ExportDialog />}
+      {dialog === 'film' && <FilmDialog />}
+      {dialog === 'record' && <RecordDialog onClose={close} />}
       {dialog === 'shortcuts' && <ShortcutsDialog onClose={close} />}
       {dialog === 'library' && <LibraryDialog onClose={close} />}
       {dialog === 'stock' && <StockDialog onClose={close} />}

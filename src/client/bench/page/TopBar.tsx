@@ -9,6 +9,8 @@ import KeyboardOutlined from '@mui/icons-material/KeyboardAltOutlined'
 import Redo from '@mui/icons-material/Redo'
 import Straighten from '@mui/icons-material/Straighten'
 import Visibility from '@mui/icons-material/VisibilityOutlined'
+import Pause from '@mui/icons-material/Pause'
+import PlayArrow from '@mui/icons-material/PlayArrow'
 import Remove from '@mui/icons-material/Remove'
 import Search from '@mui/icons-material/Search'
 import Undo from '@mui/icons-material/Undo'
@@ -29,6 +31,7 @@ import { fullScale, zoomView } from '@/client/store/view'
 import styles from '@/client/bench/page/TopBar.module.css'
 import { Brand } from '@/client/parts/Brand'
 import panel from '@/client/parts/Panel.module.css'
+import { movesNow } from '@/client/store/playing'
 import { openDialog, setFinding } from '@/client/store/slices/dialogs'
 import { nameProject } from '@/client/store/names'
 import { BarButton } from '@/client/commands/BarButton'
@@ -115,6 +118,30 @@ const SavingSign = () => {
       {isBad && '▲ '}
       {isUnkept ? 'Not saved, nor kept here: leave this page open' : SAVING[state]}
     </Typography>
+  )
+}
+
+/** Where something moves on the sheet: plays it, and stands still. */
+const PlaySign = () => {
+  const moves = useBench(movesNow)
+  const isPlaying = useBench((state) => state.isPlaying)
+  if (!moves) return null
+  return (
+    <BarButton id="play" label={isPlaying ? 'Pause the sheet' : 'Play the sheet'}>
+      {isPlaying ? <Pause fontSize="small" /> : <PlayArrow fontSize="small" />}
+    </BarButton>
+  )
+}
+
+/** A film on its way: pressed it opens what tells of it. */
+const FilmSign = () => {
+  const bench = useBenchHandle()
+  const film = useBench((state) => state.film)
+  if (film?.kind !== 'running') return null
+  return (
+    <Button color="inherit" size="small" onClick={() => openDialog(bench, 'film')}>
+      Film {Math.round((100 * film.done) / film.of)}%
+    </Button>
   )
 }
 
@@ -208,6 +235,8 @@ export const TopBar = () => {
             Find a command
           </Button>
         </Tip>
+        <FilmSign />
+        <PlaySign />
         <SavingSign />
         <HistoryGroup />
         <ViewGroup />

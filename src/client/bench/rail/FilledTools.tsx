@@ -31,7 +31,7 @@ const ZoomTools = () => {
       <Typography variant="body2" data-zoom={formatNumber(zoom, 4)} sx={{ flex: 'none', minWidth: 46 }}>
         {formatNumber(zoom, 2)} ×
       </Typography>
-      <Box sx={{ flex: 'none' }}>
+      <Box sx={{ flex: 'none', pr: 0.25 }}>
         <Sharpness />
       </Box>
     </>

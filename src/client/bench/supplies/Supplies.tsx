@@ -46,6 +46,8 @@ const LetterTools = later(() => import('@/client/letters/LetterSupplies').then((
 const AlphabetPanel = later(() => import('@/client/letters/AlphabetPanel').then((m) => m.AlphabetPanel))
 const FinishTools = later(() => import('@/client/bench/supplies/FinishSupplies').then((m) => m.FinishTools))
 
+const TimeLine = later(() => import('@/client/bench/time/TimeLine').then((m) => m.TimeLine))
+const TimeTools = later(() => import('@/client/bench/time/TimeLine').then((m) => m.TimeTools))
 const TemplateSupplies = later(() => import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateSupplies))
 const TemplateTools = later(() => import('@/client/bench/supplies/TemplateSupplies').then((m) => m.TemplateTools))
 
@@ -59,6 +61,8 @@ const SOON = [
   TemplateTools.warm,
   FinishSupplies.warm,
   FinishTools.warm,
+  TimeLine.warm,
+  TimeTools.warm,
 ]
 
 const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
@@ -67,6 +71,7 @@ const SEARCH_NAMES: Readonly<Record<SuppliesTab, string>> = {
   Letters: 'Search typefaces',
   Templates: 'Search templates',
   Finishes: 'Search finishes',
+  Time: '',
 }
 
 /** The strip's own padding, both sides. */
@@ -200,6 +205,7 @@ const SuppliesSearch = ({
     Letters: `${faceCount} typefaces`,
     Templates: templateCount === undefined ? 'templates' : `${templateCount} templates`,
     Finishes: 'finishes',
+    Time: '',
   }
   const isOfSheets = tab === 'Pictures' && scope === 'sheets'
   return (
@@ -273,7 +279,10 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
           {tab === 'Templates' && <TemplateTools group={group} onGroup={setGroup} />}
           {tab === 'Finishes' && <FinishTools />}
           {tab === 'Pictures' && <PictureTools onAdd={onAdd} />}
-          <SuppliesSearch tab={tab} search={search} onSearch={(text) => setSearched({ tab, text })} />
+          {tab === 'Time' && <TimeTools />}
+          {tab !== 'Time' && (
+            <SuppliesSearch tab={tab} search={search} onSearch={(text) => setSearched({ tab, text })} />
+          )}
         </div>
       </div>
       <div className={styles.body}>
@@ -300,6 +309,8 @@ export const Supplies = ({ onAdd }: { readonly onAdd: () => void }) => {
             <LetterSupplies search={search} />
           ) : tab === 'Templates' ? (
             <TemplateSupplies search={search} group={group} scroller={strip} isTall={tall >= HEIGHT.wraps} />
+          ) : tab === 'Time' ? (
+            <TimeLine />
           ) : (
             <FinishSupplies search={search} />
           )}

@@ -37,6 +37,11 @@ export const UploadTile = ({ upload }: { readonly upload: Upload }) => {
             value={upload.share * 100}
             aria-label={`${upload.name}, progress`}
           />
+          {upload.cancel && (
+            <Button size="small" variant="quiet" onClick={upload.cancel}>
+              Cancel
+            </Button>
+          )}
         </>
       )}
     </Paper>
