@@ -51,6 +51,37 @@ export const pressesToPaint = async (page: Page, keys: readonly string[]): Promi
   return page.evaluate(() => (window as typeof window & { waits?: number[] }).waits ?? [])
 }
 
+/**
+ * From now on notes the milliseconds from each key until the canvas says that all it waits for is there; with `atOnce` what
+ * is there with the first painting counts too. `keyWaits` tells them.
+ */
+export const watchKeys = (page: Page, atOnce: boolean): Promise<void> =>
+  page.evaluate((countsFirst) => {
+    const held = window as typeof window & { pressed?: number; waits?: number[] }
+    held.waits = []
+    window.addEventListener('keydown', () => (held.pressed = performance.now()), true)
+    const canvas = document.querySelector('[data-region="table"] canvas') as HTMLCanvasElement
+    let hasWaited = false
+    new MutationObserver(() => {
+      if (held.pressed === undefined) return
+      hasWaited ||= canvas.dataset['ready'] === 'false'
+      const isSeen = hasWaited || (countsFirst && canvas.dataset['repainted'] !== '0')
+      if (!isSeen || canvas.dataset['ready'] !== 'true') return
+      held.waits?.push(performance.now() - held.pressed)
+      delete held.pressed
+      hasWaited = false
+    }).observe(canvas, { attributes: true, attributeFilter: ['data-ready', 'data-paint-ms'] })
+  }, atOnce)
+
+/** What was noted since it was last asked. */
+export const keyWaits = (page: Page): Promise<readonly number[]> =>
+  page.evaluate(() => {
+    const held = window as typeof window & { waits?: number[] }
+    const waits = held.waits ?? []
+    held.waits = []
+    return waits
+  })
+
 /** Frame intervals while the page does nothing, or while `work` goes on. */
 export const intervals = async (page: Page, work: () => Promise<void>): Promise<number[]> => {
   await page.evaluate(() => {

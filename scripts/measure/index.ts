@@ -5,6 +5,7 @@ import path from 'node:path'
 import { measureBench } from './bench'
 import { withBrowser } from './browser'
 import { measureAdjustments, measureDressed, measureDressedExport } from './finish'
+import { measureFilms } from './films'
 import { measureGroup, measureUniting } from './group'
 import { measureGrowth } from './growth'
 import { measureExport } from './export'
@@ -66,6 +67,7 @@ const run = async (): Promise<void> => {
     ...(await texts(work)),
     ...(await templates(work)),
     ...(await mockups(work)),
+    ...(await withBrowser(`${work}/data`, measureFilms(work))),
   ]
   // Parts alone: `npm run measure -- regions`, and so on.
   const parts: Readonly<Record<string, () => Promise<readonly string[]>>> = {
@@ -80,6 +82,7 @@ const run = async (): Promise<void> => {
     perspective: () => measureWarp(work),
     templates: () => templates(work),
     mockups: () => mockups(work),
+    films: () => withBrowser(`${work}/data`, measureFilms(work)),
   }
   const rows = await ((command && parts[command]) || all)()
   for (const row of rows) console.log(row)

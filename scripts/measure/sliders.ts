@@ -4,7 +4,7 @@ import sharp from 'sharp'
 import { placePicture } from '@/core/document/edits/fills'
 import { addFrame } from '@/core/document/edits/frames'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
-import { BASE, newPage } from './browser'
+import { BASE, keyWaits, newPage, watchKeys } from './browser'
 import { store, upload, withPictures } from './made'
 import { median } from './numbers'
 
@@ -39,32 +39,17 @@ export const measureSliders = async (browser: Browser): Promise<string> => {
   await page.mouse.click(paper.x + paper.width / 2, paper.y + paper.height / 2)
   const head = page.getByRole('button', { name: /^\d* ?Tones/ })
   if ((await head.getAttribute('aria-expanded')) === 'false') await head.click()
-  await page.evaluate(() => {
-    const held = window as typeof window & { pressed?: number; waits?: number[] }
-    held.waits = []
-    window.addEventListener('keydown', () => (held.pressed = performance.now()), true)
-    const canvas = document.querySelector('[data-region="table"] canvas') as HTMLCanvasElement
-    let hasWaited = false
-    new MutationObserver(() => {
-      if (held.pressed === undefined) return
-      hasWaited ||= canvas.dataset['ready'] === 'false'
-      // What the painter does by itself is there with the first painting.
-      const isSeen = hasWaited || canvas.dataset['repainted'] !== '0'
-      if (!isSeen || canvas.dataset['ready'] !== 'true') return
-      held.waits?.push(performance.now() - held.pressed)
-      delete held.pressed
-      hasWaited = false
-    }).observe(canvas, { attributes: true, attributeFilter: ['data-ready', 'data-paint-ms'] })
-  })
+  // What the painter does by itself is there with the first painting.
+  await watchKeys(page, true)
   const found: string[] = []
   for (const name of SLIDERS) {
     await page.getByRole('slider', { name, exact: true }).focus()
-    await page.evaluate(() => ((window as typeof window & { waits?: number[] }).waits = []))
+    await keyWaits(page)
     for (let i = 0; i < PRESSES; i += 1) {
       await page.keyboard.press('ArrowRight')
       await page.waitForTimeout(900)
     }
-    const waits = await page.evaluate(() => (window as typeof window & { waits?: number[] }).waits ?? [])
+    const waits = await keyWaits(page)
     found.push(`${name.toLowerCase()} ${median(waits).toFixed(0)} (most ${Math.max(...waits).toFixed(0)})`)
     await page.getByRole('button', { name: `Reset ${name}`, exact: true }).click()
     await page.waitForTimeout(900)

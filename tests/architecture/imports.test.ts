@@ -6,6 +6,7 @@ const top = (name: string): string => name.split('/')[0] ?? ''
 const FLOORS: readonly (readonly string[])[] = [
   [''],
   ['geometry', 'colour'],
+  ['film'],
   ['path'],
   ['lettering'],
   ['text'],

@@ -134,7 +134,7 @@ export class BenchHand {
   }
 
   /** The colour that the canvas shows at a sheet point: red, green, blue. */
-  async colourAt(p: Point): Promise<readonly number[]> {
+  async colourAt(p: Point, size = { w: 800, h: 600 }): Promise<readonly number[]> {
     return this.table
       .locator('canvas')
       .first()
@@ -144,7 +144,7 @@ export class BenchHand {
           const [left, top] = [Math.round(x - r.left), Math.round(y - r.top)]
           return [...(canvas.getContext('2d')?.getImageData(left, top, 1, 1).data ?? [])].slice(0, 3)
         },
-        await this.at(p),
+        await this.at(p, size),
       )
   }
 
@@ -273,3 +273,20 @@ export const pasteFile = async (page: Page, { name, data, type = 'image/jpeg' }:
     },
     [data.toString('base64'), name, type] as const,
   )
+
+/** Carries what lies in the supplies over a text, and lets go of it on the whole word. */
+export const dropOnWord = async (hand: BenchHand, supply: Locator): Promise<void> => {
+  const { page } = hand
+  const from = await supply.boundingBox()
+  const table = await hand.table.boundingBox()
+  if (!from || !table) throw new TypeError('nothing to drag')
+  await page.mouse.move(from.x + from.width / 2, from.y + 40)
+  await page.mouse.down()
+  await page.mouse.move(table.x + 300, table.y + 300, { steps: 5 })
+  const zone = page.locator('[data-word-zone]')
+  await expect(zone).toHaveText('Whole word')
+  const at = await zone.boundingBox()
+  if (!at) throw new TypeError('no zone')
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2, { steps: 5 })
+  await page.mouse.up()
+}

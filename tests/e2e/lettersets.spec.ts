@@ -3,7 +3,7 @@ import type { APIRequestContext, Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
-import { BenchHand, makeProject, picture, SHEET, upload } from './bench'
+import { BenchHand, dropOnWord, makeProject, picture, SHEET, upload } from './bench'
 import { isWord, letterFrames, type Word } from '@/core/document/lettering'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import type { Project } from '@/core/document/types'
@@ -48,18 +48,7 @@ test('a name with one picture across: dropped on the whole word, one a letter, a
   await page.getByRole('tab', { name: 'Pictures' }).click()
   await page.getByLabel('Search pictures by name and tag').fill('across-it')
   await expect(page.locator('[data-supply]')).toHaveCount(1)
-  const supply = await page.locator('[data-supply]').first().boundingBox()
-  const table = await hand.table.boundingBox()
-  if (!supply || !table) throw new TypeError('nothing to drag')
-  await page.mouse.move(supply.x + supply.width / 2, supply.y + 40)
-  await page.mouse.down()
-  await page.mouse.move(table.x + 300, table.y + 300, { steps: 5 })
-  const zone = page.locator('[data-word-zone]')
-  await expect(zone).toHaveText('Whole word')
-  const at = await zone.boundingBox()
-  if (!at) throw new TypeError('no zone')
-  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2, { steps: 5 })
-  await page.mouse.up()
+  await dropOnWord(hand, page.locator('[data-supply]').first())
   const across = await hand.afterStep('Picture across the word')
   expect(framesIn(across).every(({ fill }) => fill.kind === 'span')).toBe(true)
   expect(Object.keys(sheetOf(across, SHEET).spans)).toHaveLength(1)

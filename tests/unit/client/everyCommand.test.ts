@@ -27,6 +27,8 @@ import { markItems } from '@/core/document/edits/items'
 import { groupItems } from '@/core/document/edits/groups'
 import { addFinish, applyFinish } from '@/core/document/edits/namedFinishes'
 import { addSheet, copiedSheet, changeSheet, setBackground, setGuides, setVeil } from '@/core/document/edits/sheets'
+import { setEntrance } from '@/core/document/edits/film'
+import { putTime } from '@/client/store/slices/time'
 import { makeSpan } from '@/core/document/edits/spans'
 import { addTake } from '@/core/document/edits/takes'
 import type { Project } from '@/core/document/types'
@@ -66,6 +68,8 @@ beforeAll(() => {
     fetch: jest.fn(() => new Promise(() => undefined)),
     Worker: SilentWorker,
     localStorage,
+    requestAnimationFrame: () => 0,
+    cancelAnimationFrame: () => undefined,
   })
 })
 afterAll(() => {
@@ -153,6 +157,11 @@ interface Scene {
 
 const scenes = (): readonly Scene[] => {
   const base = rich()
+  const entering = setEntrance(base, {
+    sheetId: SHEET,
+    ids: ['f-1'],
+    entrance: { kind: 'fade', delay: 0, duration: 1 },
+  })
   const all = ['f-1', 'f-2', 'f-3']
   const spanned = makeSpan(sampleProject(), { sheetId: SHEET, ids: all, spanId: 'span-1', pictureId: 'pic-1' })
   const echoed = echoOf(base, { sheetId: SHEET, frameId: 'f-3', of: 'f-1' })
@@ -216,6 +225,8 @@ const scenes = (): readonly Scene[] => {
     { name: 'corners found', project: base, selection: [], prepare: findTwo },
     { name: 'a frame that shows a sheet', project: within, selection: ['f-1'] },
     { name: 'a sheet that was opened in a frame', project: within, selection: [], prepare: openShown },
+    { name: 'a frame that comes in', project: entering, selection: [] },
+    { name: 'a sheet that plays', project: entering, selection: [], prepare: (bench) => putTime(bench, 1) },
     { name: 'points in hand', project: base, selection: ['f-3'], prepare: startPoints },
     {
       name: 'a stencil in hand',
