@@ -1,7 +1,7 @@
 import { Failure } from '@/core/failure'
 import { pictureAt, slackOf, type Container } from '@/core/film/clip'
 import { RANGE } from '@/core/tolerance'
-import type { ClipPicture, ClipReader, ClipSource } from '@/client/clips/reader'
+import type { ClipPicture, ClipReader, ClipSource, DrawClip } from '@/client/clips/reader'
 import { fetched } from '@/client/workers/pixels'
 
 /** Pictures that may move, by media type. */
@@ -56,6 +56,11 @@ export const openImageClip = async (source: ClipSource): Promise<ClipReader> => 
   }
 }
 
+const drawOf =
+  (image: VideoFrame): DrawClip =>
+  (context, x, y, { w, h }) =>
+    context.drawImage(image, x, y, w, h)
+
 const readerOf = async (decoder: ImageDecoder, container: Container): Promise<ClipReader> => {
   const count = decoder.tracks.selectedTrack?.frameCount ?? 0
   if (count === 0) throw unreadable('The file holds no picture. Choose another file.')
@@ -83,7 +88,11 @@ const readerOf = async (decoder: ImageDecoder, container: Container): Promise<Cl
     return {
       start: (starts[index] ?? 0) - slack,
       end: (starts[index + 1] ?? Infinity) - slack,
-      draw: (context, x, y, { w, h }) => context.drawImage(image, x, y, w, h),
+      draw: drawOf(image),
+      keep: () => {
+        const kept = image.clone()
+        return { draw: drawOf(kept), close: () => kept.close() }
+      },
     }
   }
   return {

@@ -16,8 +16,12 @@ export interface ClipPicture {
   readonly start: number
   readonly end: number
   /** Draws it upright, stretched to a size. */
-  readonly draw: (context: OffscreenCanvasRenderingContext2D, x: number, y: number, size: Size) => void
+  readonly draw: DrawClip
+  /** The same, kept beyond the time that another is asked for, until it is closed. */
+  readonly keep: () => { readonly draw: DrawClip; readonly close: () => void }
 }
+
+export type DrawClip = (context: OffscreenCanvasRenderingContext2D, x: number, y: number, size: Size) => void
 
 /** Reads the pictures of one clip, in any order; in time's own order it is quick. */
 export interface ClipReader {

@@ -13,7 +13,7 @@ import {
 import { Failure } from '@/core/failure'
 import { slackOf, type Container } from '@/core/film/clip'
 import { RANGE } from '@/core/tolerance'
-import type { ClipFacts, ClipPicture, ClipReader, ClipSource } from '@/client/clips/reader'
+import type { ClipFacts, ClipPicture, ClipReader, ClipSource, DrawClip } from '@/client/clips/reader'
 
 const unreadable = (why: string): Failure => new Failure('picture-unreadable', why)
 
@@ -147,6 +147,11 @@ export const openVideo = async (source: ClipSource): Promise<ClipReader> => {
   }
 }
 
+const drawOf =
+  (sample: VideoSample): DrawClip =>
+  (context, x, y, { w, h }) =>
+    sample.draw(context, x, y, w, h)
+
 const readerOf = (input: Input, track: InputVideoTrack, first: number, facts: ClipFacts): ClipReader => {
   const sink = new VideoSampleSink(track)
   const slack = slackOf(facts.rate)
@@ -176,7 +181,11 @@ const readerOf = (input: Input, track: InputVideoTrack, first: number, facts: Cl
       // Before the first picture there is nothing: it is taken for what was asked.
       start: Math.min(sample.timestamp - first - slack, moment),
       end: end - first - slack,
-      draw: (context, x, y, { w, h }) => sample.draw(context, x, y, w, h),
+      draw: drawOf(sample),
+      keep: () => {
+        const kept = sample.clone()
+        return { draw: drawOf(kept), close: () => kept.close() }
+      },
     }
   }
   return { facts, pictureAt, close: () => input.dispose() }

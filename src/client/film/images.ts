@@ -1,11 +1,13 @@
 import { adjustmentText } from '@/core/adjust/adjustments'
 import { adjustedPixels } from '@/core/adjust/pixels'
+import { rectSize } from '@/core/geometry/rect'
+import type { Size } from '@/core/geometry/vector'
 import { listOfView } from '@/core/render/drawList'
 import { levelCount, levelFor, levelSize, needOf, pictureOps } from '@/core/render/needs'
 import type { ClipMoment, DrawList, FileSource, PictureOp } from '@/core/render/ops'
 import type { PaintImage } from '@/painters/canvas/surface'
 import { openClip } from '@/client/clips/open'
-import type { ClipReader } from '@/client/clips/reader'
+import type { ClipReader, DrawClip } from '@/client/clips/reader'
 import { clipUrl, levelUrl } from '@/client/http/api'
 import { scaleFor, SheetImages } from '@/client/stage/sheetImages'
 import { canvasOf, fetched } from '@/client/workers/pixels'
@@ -14,9 +16,14 @@ import { repeatOwnEdges, RIM } from '@/client/workers/rim'
 /** Pixels that are kept from one picture of the film to the next. */
 const MOST_BYTES = 240e6
 
-interface Held {
+interface Pixels {
   readonly image: PaintImage
-  readonly canvas: OffscreenCanvas
+  readonly bytes: number
+  /** Gives back what it holds. */
+  readonly close: () => void
+}
+
+interface Held extends Pixels {
   /** Of a clip: it shows from here until before there. */
   readonly start: number
   readonly end: number
@@ -64,6 +71,7 @@ export class FilmImages {
   }
 
   async close(): Promise<void> {
+    for (const held of this.held.values()) for (const one of held) one.close()
     this.held.clear()
     for (const reader of this.readers.values()) (await reader).close()
     this.readers.clear()
@@ -81,35 +89,50 @@ export class FilmImages {
       return
     }
     const level = levelFor(needOf(op, scale).density, levelCount(op.pixels))
-    const { canvas, start, end } = source.moment
+    const now = source.moment
       ? await this.ofClip(op, source.moment, level)
-      : await this.ofFile(op, source, level)
-    const [rimX, rimY] = [
-      (RIM * op.pixels.w) / (canvas.width - 2 * RIM),
-      (RIM * op.pixels.h) / (canvas.height - 2 * RIM),
-    ]
-    const part = { x0: -rimX, y0: -rimY, x1: op.pixels.w + rimX, y1: op.pixels.h + rimY }
-    const image: PaintImage = { source: canvas, width: canvas.width, height: canvas.height, part }
+      : { ...(await this.ofFile(op, source, level)), start: 0, end: Infinity }
     const slot = slotOf(op, source, scale)
-    this.held.set(slot, [...(this.held.get(slot) ?? []), { image, canvas, start, end, usedAt: this.clock }])
+    this.held.set(slot, [...(this.held.get(slot) ?? []), { ...now, usedAt: this.clock }])
     this.letGo()
   }
 
-  private async ofFile(op: PictureOp, { hash }: FileSource, level: number) {
+  private async ofFile(op: PictureOp, { hash }: FileSource, level: number): Promise<Pixels> {
     const blob = await fetched(`${this.base}${levelUrl(hash, level)}`)
     const image = await createImageBitmap(blob, { colorSpaceConversion: 'none' })
-    const canvas = this.rimmed(op, image.width, image.height, (on) => on.drawImage(image, RIM, RIM))
+    const size = { w: image.width, h: image.height }
+    const canvas = this.rimmed(op, size, (on) => on.drawImage(image, RIM, RIM))
     image.close()
-    return { canvas, start: 0, end: Infinity }
+    return { image: { ...sized(op, size), source: canvas }, bytes: bytesOf(size), close: () => this.keepSpare(canvas) }
   }
 
   private async ofClip(op: PictureOp, { clip, container, at }: ClipMoment, level: number) {
     const reader = this.readers.get(clip) ?? openClip({ url: `${this.base}${clipUrl(clip)}` }, container)
     this.readers.set(clip, reader)
     const size = levelSize(op.pixels, level)
-    const { draw, start, end } = await (await reader).pictureAt(at)
-    const canvas = this.rimmed(op, size.w, size.h, (on) => draw(on, RIM, RIM, size))
-    return { canvas, start, end }
+    const { keep, start, end } = await (await reader).pictureAt(at)
+    const kept = keep()
+    let canvas: OffscreenCanvas | null = null
+    const image: PaintImage = {
+      ...sized(op, size),
+      // Only where it is not drawn at once: on the way over a canvas it takes twice as long.
+      get source() {
+        canvas ??= rimmed()
+        return canvas
+      },
+      drawOnto: level > 0 || op.adjustments ? null : drawnOnto(kept.draw),
+    }
+    const rimmed = (): OffscreenCanvas => this.rimmed(op, size, (on) => kept.draw(on, RIM, RIM, size))
+    const close = (): void => {
+      kept.close()
+      if (canvas) this.keepSpare(canvas)
+    }
+    return { image, bytes: bytesOf(size), start, end, close }
+  }
+
+  private keepSpare(canvas: OffscreenCanvas): void {
+    this.spare.push(canvas)
+    if (this.spare.length > MOST_SPARE) this.spare.shift()
   }
 
   private canvasOf(width: number, height: number): OffscreenCanvas {
@@ -120,8 +143,7 @@ export class FilmImages {
   /** A picture with its rim, its pixels changed where its op asks for that. */
   private rimmed(
     { adjustments, pixels }: PictureOp,
-    w: number,
-    h: number,
+    { w, h }: Size,
     draw: (context: OffscreenCanvasRenderingContext2D) => void,
   ): OffscreenCanvas {
     const canvas = this.canvasOf(w + 2 * RIM, h + 2 * RIM)
@@ -142,23 +164,45 @@ export class FilmImages {
   /** Moments of clips that are over, then what was not used for longest where there is too much. */
   private letGo(): void {
     const all = [...this.held].flatMap(([slot, held]) => held.map((one) => ({ slot, one })))
-    let bytes = all.reduce((sum, { one }) => sum + weightOf(one), 0)
+    let bytes = all.reduce((sum, { one }) => sum + one.bytes, 0)
     for (const { slot, one } of all.sort((p, q) => p.one.usedAt - q.one.usedAt)) {
       if (one.usedAt >= this.clock - 1) return
       if (bytes <= MOST_BYTES && one.end === Infinity) continue
       const rest = (this.held.get(slot) ?? []).filter((held) => held !== one)
       if (rest.length) this.held.set(slot, rest)
       else this.held.delete(slot)
-      bytes -= weightOf(one)
-      this.spare.push(one.canvas)
-      if (this.spare.length > MOST_SPARE) this.spare.shift()
+      bytes -= one.bytes
+      one.close()
     }
   }
 }
 
 const MOST_SPARE = 12
 
-const weightOf = ({ canvas }: Held): number => canvas.width * canvas.height * 4
+const bytesOf = ({ w, h }: Size): number => w * h * 4
+
+/** How a level of so many pixels lies on its picture, with its rim. */
+const sized = ({ pixels }: PictureOp, { w, h }: Size) => {
+  const [rimX, rimY] = [(RIM * pixels.w) / w, (RIM * pixels.h) / h]
+  const part = { x0: -rimX, y0: -rimY, x1: pixels.w + rimX, y1: pixels.h + rimY }
+  return { width: w + 2 * RIM, height: h + 2 * RIM, part }
+}
+
+const drawnOnto =
+  (draw: DrawClip): NonNullable<PaintImage['drawOnto']> =>
+  (on, onto, within) => {
+    const context = on as unknown as OffscreenCanvasRenderingContext2D // what films are painted on
+    const { w, h } = rectSize(within)
+    context.save()
+    context.setTransform(1, 0, 0, 1, 0, 0)
+    context.beginPath()
+    context.rect(Math.round(within.x0), Math.round(within.y0), Math.round(w), Math.round(h))
+    context.clip()
+    context.imageSmoothingEnabled = true
+    context.imageSmoothingQuality = 'high'
+    draw(context, onto.x0, onto.y0, rectSize(onto))
+    context.restore()
+  }
 
 const shows = ({ start, end }: Held, at: number): boolean => at >= start && at < end
 

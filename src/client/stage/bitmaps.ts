@@ -35,6 +35,8 @@ export type Between = (before: DrawNode, now: DrawNode) => Point | null
 interface Near {
   readonly bitmap: Bitmap
   readonly isExact: boolean
+  /** It lies elsewhere than when it was painted. */
+  readonly isMoved: boolean
 }
 
 /** A bitmap may lie this far from where it should and still be what painting it anew gives, in device pixels. */
@@ -133,7 +135,8 @@ export class Bitmaps {
     const needed = intersectRects(bounds, seen.visible)
     if (!needed) return null
     const near = this.near(group.id, group, seen, null, needed)
-    if (near && near.bitmap.of !== group && this.mayStandIn(near, seen)) return this.standIn(group.id, near, seen)
+    // What stands where it stood may show other moments of clips.
+    if (near?.isMoved && this.mayStandIn(near, seen)) return this.standIn(group.id, near, seen)
     const wasSettled = this.isSettled
     this.isSettled = true
     const members = group.children.flatMap((child) => this.of(child, seen, hatching))
@@ -198,9 +201,10 @@ export class Bitmaps {
     // Bounds are wider than what is painted by more than rounding to whole pixels takes away.
     if (!rectHolds(region, growRect(needed, -1))) return null
     const isExact = grown === 1 && Math.hypot(by.x * scale - put.x, by.y * scale - put.y) < EXACT
-    if (isExact && by === HERE) return { bitmap: held, isExact }
+    const isMoved = by.x !== 0 || by.y !== 0
+    if (isExact && by === HERE) return { bitmap: held, isExact, isMoved }
     const shown = held.node === held.of ? node : { ...held.node }
-    return { bitmap: { ...held, node: shown, of: node, region, ...(isExact ? { scale } : {}) }, isExact }
+    return { bitmap: { ...held, node: shown, of: node, region, ...(isExact ? { scale } : {}) }, isExact, isMoved }
   }
 
   /** What shows a node without painting: just so, or nearly so where that will do. */

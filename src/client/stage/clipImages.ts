@@ -24,50 +24,66 @@ interface Slot {
   /** What was shown last stays while the next is on its way. */
   last: Held | null
   isAsked: boolean
+  /** The moment that was wished for last, in seconds of the clip; and does it go on from one to the next, as clips play? */
+  wished: number
+  goesOn: boolean
+  /** What was wished for last is not there. */
+  isBehind: boolean
   /** It did not come: it is not asked for again until then, in milliseconds of the page. */
   waitsUntil: number
 }
 
+/** Wishes not farther apart than this, in seconds, are those of a clip that plays. */
+const STEP = 0.3
+
 const shows = ({ start, end }: Held, at: number): boolean => at >= start && at < end
 
 /**
- * Pictures of clips while they play. One of each clip is on its way at a time, the newest wish next: where the machine
- * can't keep up, pictures are left out and nothing waits.
+ * Pictures of clips while they play. One of each clip is on its way at a time: the newest wish, and of what plays the one
+ * that comes next, before its time. Where the machine can't keep up, pictures are left out and nothing waits.
  */
 export class ClipImages {
   private readonly slots = new Map<string, Slot>()
   private bytes = 0
   private clock = 0
-  private asked = 0
   /** How many pictures came: read by measurements. */
   came = 0
 
   constructor(private readonly onArrive: () => void) {}
 
-  /** True while a picture is on its way. */
+  /** True while a picture that was wished for is on its way. */
   get isWaiting(): boolean {
-    return this.asked > 0
+    return [...this.slots.values()].some(({ isBehind }) => isBehind)
   }
 
   /** The picture of a clip at an op's moment when a point is `scale` device pixels: the one before until it is there, null at first. */
   imageFor(op: PictureOp, moment: ClipMoment, scale: number): PaintImage | null {
     const level = levelFor(needOf(op, scale).density, levelCount(op.pixels))
     const key = `${moment.clip}/${level}/${adjustmentText(op.adjustments)}`
-    const slot = this.slots.get(key) ?? { held: [], last: null, isAsked: false, waitsUntil: 0 }
+    const slot = this.slots.get(key) ?? newSlot()
     this.slots.set(key, slot)
+    const further = moment.at - slot.wished
+    if (further !== 0) slot.goesOn = further > 0 && further < STEP
+    slot.wished = moment.at
     const found = slot.held.find((one) => shows(one, moment.at))
     this.clock += 1
+    slot.isBehind = !found && !this.isResting(slot)
     if (found) {
       found.usedAt = this.clock
       slot.last = found
-    } else void this.ask(slot, op, moment, level)
+    }
+    const next = found ? nextOf(slot, found) : moment.at
+    if (next !== null) void this.ask(slot, op, { ...moment, at: next }, level)
     return slot.last?.image ?? null
   }
 
+  private isResting({ waitsUntil }: Slot): boolean {
+    return performance.now() < waitsUntil
+  }
+
   private async ask(slot: Slot, op: PictureOp, { clip, container, at }: ClipMoment, level: number): Promise<void> {
-    if (slot.isAsked || performance.now() < slot.waitsUntil) return
+    if (slot.isAsked || this.isResting(slot)) return
     slot.isAsked = true
-    this.asked += 1
     const size = levelSize(op.pixels, level)
     const change = op.adjustments ? { change: { adjustments: op.adjustments, picture: op.pixels } } : {}
     try {
@@ -78,7 +94,8 @@ export class ClipImages {
       const held: Held = { bitmap, image, start, end, usedAt: (this.clock += 1) }
       slot.held.push(held)
       this.came += 1
-      slot.last = held
+      // What came before its time is shown when that is there.
+      if (start <= slot.wished) slot.last = held
       this.bytes += weightOf(held)
       this.letGo()
     } catch (error) {
@@ -87,7 +104,7 @@ export class ClipImages {
       slot.waitsUntil = performance.now() + RETRY_MS
     } finally {
       slot.isAsked = false
-      this.asked -= 1
+      slot.isBehind = false
       this.onArrive()
     }
   }
@@ -105,5 +122,19 @@ export class ClipImages {
     }
   }
 }
+
+const newSlot = (): Slot => ({
+  held: [],
+  last: null,
+  isAsked: false,
+  wished: Number.NaN,
+  goesOn: false,
+  isBehind: false,
+  waitsUntil: 0,
+})
+
+/** The moment at which the picture after one begins, where that is needed soon and is not there. */
+const nextOf = ({ held, goesOn }: Slot, { end }: Held): number | null =>
+  goesOn && end < Infinity && !held.some((one) => shows(one, end)) ? end : null
 
 const weightOf = ({ bitmap }: Held): number => bitmap.width * bitmap.height * BYTES_A_PIXEL

@@ -7,7 +7,7 @@ import { sameList } from '@/core/document/lists'
 import { isSheetPicture } from '@/core/document/sheetPictures'
 import { sheetView } from '@/core/document/sheetViews'
 import { isHidden } from '@/core/document/tree'
-import type { Frame, Group, Project, Sheet } from '@/core/document/types'
+import type { Frame, Group, PictureRef, Project, Sheet } from '@/core/document/types'
 import { renderBackground, renderGroup, renderNodes } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
 import type { DrawGroup, DrawItem, DrawNode } from '@/core/render/ops'
@@ -49,6 +49,19 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
     ...(ofBackground ? [sheet.background, sheet.size, sheet.bleed] : []),
   ]
 }
+
+/** Is it the same clip, perhaps at another moment? */
+const isSameClip = (a: unknown, b: unknown): boolean => {
+  const [one, other] = [a, b] as readonly (PictureRef | undefined)[] // what pictureFrom gives, or other things without a clip
+  if (!one || !other || typeof one !== 'object' || typeof other !== 'object') return false
+  return (
+    'clip' in one && 'clip' in other && one.clip !== undefined && one.clip === other.clip && one.hash === other.hash
+  )
+}
+
+/** Were both worked out from the same, but for the moments of clips? */
+const sameButMoments = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((one, i) => one === b[i] || isSameClip(one, b[i]))
 
 /** Where a node lies beside one that it equals otherwise. */
 export interface Shift {
@@ -93,6 +106,7 @@ export class StageNodes {
     const known = this.items.get(frame)
     if (known && sameList(known.from, from)) return known.made
     const made = this.movedItem(sheet, frame, from) ?? renderFrame(project, sheet, frame)
+    if (known && sameButMoments(known.from, from)) this.shifts.set(made, this.shiftOf(known.made))
     this.items.set(frame, { from, made })
     if (this.shiftOf(made).of === made) this.rendered.set(frame.id, { frame, from, made })
     return made
@@ -159,6 +173,12 @@ export class StageNodes {
     const from = [background, veil, size, bleed, sheet.ppi, shown]
     if (this.ground && sameList(this.ground.from, from)) return this.ground.made
     const made = renderBackground(project, sheet)
+    const before = this.ground && sameButMoments(this.ground.from, from) ? this.ground.made : []
+    if (before.length === made.length)
+      made.forEach((item, i) => {
+        const was = before[i]
+        if (was) this.shifts.set(item, this.shiftOf(was))
+      })
     this.ground = { from, made }
     return made
   }

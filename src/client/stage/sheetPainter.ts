@@ -1,11 +1,11 @@
 import { translation } from '@/core/geometry/matrix'
 import { mapRect, rectSize, unionRects, type Rect } from '@/core/geometry/rect'
-import type { Point } from '@/core/geometry/vector'
+import type { Point, Size } from '@/core/geometry/vector'
 import { BACKGROUND_ID, holderOf } from '@/core/document/background'
 import { VEIL_ID } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
 import type { DrawItem, DrawNode } from '@/core/render/ops'
-import { drawBitmap, FAINT_ID, type Bitmap, type Hatching, type Seen } from '@/client/stage/bitmap'
+import { drawBitmap, FAINT_ID, sameRect, type Bitmap, type Hatching, type Seen } from '@/client/stage/bitmap'
 import { Bitmaps } from '@/client/stage/bitmaps'
 import { coversOf, nodeHolding } from '@/client/stage/covers'
 import { faintOf, type FaintPicture } from '@/client/stage/faint'
@@ -44,6 +44,14 @@ interface Merged {
   readonly parts: readonly Bitmap[]
   readonly origin: Point
   readonly canvas: OffscreenCanvas
+}
+
+/** What the canvas shows: bitmaps from the bottom, and where the sheet's corner lies. */
+interface Shown {
+  readonly parts: readonly Bitmap[]
+  readonly origin: Point
+  /** A canvas of another size is empty. */
+  readonly size: Size
 }
 
 interface Run {
@@ -88,6 +96,22 @@ const hatchingOf = ({ sheet, ratio, target, isClean }: Scene): Hatching => ({ sh
 const canMerge = ({ moves, parts }: Run, place: number): boolean =>
   !moves && parts.length >= WORTH_MERGING && (place === 0 || !parts.some(({ node }) => node.blend))
 
+const samePart = (a: Bitmap, b: Bitmap | undefined): boolean =>
+  a === b ||
+  (b !== undefined &&
+    a.source === b.source &&
+    sameRect(a.region, b.region) &&
+    a.node.opacity === b.node.opacity &&
+    a.node.blend === b.node.blend)
+
+const sameShown = (a: Shown, b: Shown): boolean =>
+  a.size.w === b.size.w &&
+  a.size.h === b.size.h &&
+  a.origin.x === b.origin.x &&
+  a.origin.y === b.origin.y &&
+  a.parts.length === b.parts.length &&
+  a.parts.every((part, i) => samePart(part, b.parts[i]))
+
 const isDragging = ({ project, sheet, still }: Scene): boolean =>
   sheet !== still.sheet || project.finishes !== still.project.finishes
 
@@ -99,6 +123,8 @@ export class SheetPainter {
   private readonly merged = new Map<number, Merged>()
   private readonly nodes = new StageNodes()
   private readonly bitmaps: Bitmaps
+  /** What the canvas shows, where nothing is in hand. */
+  private shown: Shown | null = null
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -112,42 +138,35 @@ export class SheetPainter {
     this.bitmaps.start(isDragging(scene), SETTLING)
     const context = this.canvas.getContext('2d')
     if (!context) return { repainted: 0, milliseconds: 0, isSettled: true }
-    const { project, sheet, view, ratio, faint } = scene
+    const { sheet, view, ratio } = scene
     const origin = { x: Math.round(view.x * ratio), y: Math.round(view.y * ratio) }
     const { width, height } = this.canvas
     const visible: Rect = { x0: -origin.x, y0: -origin.y, x1: width - origin.x, y1: height - origin.y }
     const seen: Seen = { scale: view.scale * ratio, origin, visible }
-    context.setTransform(1, 0, 0, 1, 0, 0)
-    context.clearRect(0, 0, width, height)
-    // What lies beyond the sheet of its background belongs beneath everything on it.
-    if (faint === BACKGROUND_ID)
-      this.putFaint(context, faintOf(renderFrame(project, sheet, holderOf(sheet, faint))), seen)
     this.putAll(context, scene, seen)
     this.bitmaps.tidy((id) => sheet.items[id] !== undefined || [BACKGROUND_ID, VEIL_ID, FAINT_ID].includes(id))
     const { painted, isSettled } = this.bitmaps
     return { repainted: painted, milliseconds: performance.now() - started, isSettled }
   }
 
-  /** Background, items and hatching from the bottom up; runs of what lies still are composed once. */
+  /** Runs of what lies still are composed once; nothing is done where the canvas shows just what it should. */
   private putAll(context: CanvasRenderingContext2D, scene: Scene, seen: Seen): void {
-    const { project, sheet, still } = scene
-    const isHeld = isDragging(scene)
-    const runs: Run[] = []
-    const backgroundMoves = sheet.background !== still.sheet.background
-    for (const item of this.nodes.background(project, sheet)) {
-      const part = this.bitmaps.ofItem(item, seen)
-      if (part) addTo(runs, [part], backgroundMoves)
-    }
+    const { project, sheet, faint } = scene
     const nodes = this.nodes.nodes(project, sheet)
     const hand = this.inHand(scene, nodes)
-    let isAbove = false
-    for (const node of nodes) {
-      const moves = isHeld && looksChanged(scene, still, node.id)
-      // A frame in hand is painted when all beneath it is.
-      if (node.id !== hand?.own.id) addTo(runs, this.bitmaps.of(node, seen, hatchingOf(scene)), moves, isAbove)
-      isAbove ||= node === hand?.top
-    }
-    const merges = isHeld && runs.length <= MOST_RUNS * 2
+    const runs = this.runsOf(scene, nodes, hand, seen)
+    const merges = isDragging(scene) && runs.length <= MOST_RUNS * 2
+    if (!merges) this.merged.clear()
+    const { width: w, height: h } = this.canvas
+    const isPlain = !hand && faint === null && !merges
+    const shown = isPlain ? { parts: runs.flatMap(({ parts }) => parts), origin: seen.origin, size: { w, h } } : null
+    if (shown && this.shown && sameShown(shown, this.shown)) return
+    this.shown = shown
+    context.setTransform(1, 0, 0, 1, 0, 0)
+    context.clearRect(0, 0, w, h)
+    // What lies beyond the sheet of its background belongs beneath everything on it.
+    if (faint === BACKGROUND_ID)
+      this.putFaint(context, faintOf(renderFrame(project, sheet, holderOf(sheet, faint))), seen)
     const isPale = ({ parts }: Run): boolean =>
       hand !== null && hand.strength < 1 && parts.some(({ node }) => hand.covers.has(node.id))
     const put = (run: Run, i: number): void => {
@@ -159,7 +178,26 @@ export class SheetPainter {
     under.forEach(put)
     if (hand) this.putInHand(context, scene, hand, seen)
     runs.slice(under.length).forEach((run, i) => put(run, under.length + i))
-    if (!merges) this.merged.clear()
+  }
+
+  /** Background, items and hatching from the bottom up, but for the frame in hand. */
+  private runsOf(scene: Scene, nodes: readonly DrawNode[], hand: InHand | null, seen: Seen): readonly Run[] {
+    const { project, sheet, still } = scene
+    const isHeld = isDragging(scene)
+    const runs: Run[] = []
+    const backgroundMoves = sheet.background !== still.sheet.background
+    for (const item of this.nodes.background(project, sheet)) {
+      const part = this.bitmaps.ofItem(item, seen)
+      if (part) addTo(runs, [part], backgroundMoves)
+    }
+    let isAbove = false
+    for (const node of nodes) {
+      const moves = isHeld && looksChanged(scene, still, node.id)
+      // A frame in hand is painted when all beneath it is.
+      if (node.id !== hand?.own.id) addTo(runs, this.bitmaps.of(node, seen, hatchingOf(scene)), moves, isAbove)
+      isAbove ||= node === hand?.top
+    }
+    return runs
   }
 
   private putMerged(context: CanvasRenderingContext2D, run: number, parts: readonly Bitmap[], seen: Seen): void {

@@ -112,8 +112,9 @@ const answer = async ({ id, job }: Request<ClipJob>): Promise<void> => {
   }
 }
 
-/** One after another: a picture is drawn before its clip goes on to the next. Each clip by itself took longer (measured). */
-let last: Promise<void> = Promise.resolve()
+/** One after another of each clip: a picture is drawn before its clip goes on to the next. */
+const last = new Map<string, Promise<void>>()
 addEventListener('message', ({ data }: MessageEvent<Request<ClipJob>>) => {
-  last = last.then(() => answer(data))
+  const of = data.job.kind === 'facts' ? '' : data.job.clip.file
+  last.set(of, (last.get(of) ?? Promise.resolve()).then(() => answer(data)))
 })

@@ -92,7 +92,7 @@ const make = async ({ project, plan, base, file: name, trial }: FilmJob): Promis
           resizeHeight: Math.max(1, Math.round(size.h * k)),
         }
         tell({ kind: 'progress', done: index + 1, of: count, picture: await createImageBitmap(canvas, options) })
-      } else tell({ kind: 'progress', done: index + 1, of: count })
+      }
     }
     await sink.end()
     out.close()

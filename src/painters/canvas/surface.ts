@@ -71,6 +71,11 @@ export interface PaintImage {
   readonly height: number
   /** Which part of the picture the source shows, in picture pixels, its rim of repeated edge pixels included. */
   readonly part: Rect
+  /**
+   * Draws the whole picture onto a rectangle of the device, and of that only what lies within another, which ends on whole pixels:
+   * without the way over a source with a rim. Null where there is only the source.
+   */
+  readonly drawOnto?: ((context: PaintContext, onto: Rect, within: Rect) => void) | null
 }
 
 /** A canvas apart, for what must be masked twice before it is composed. */
