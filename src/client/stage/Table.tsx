@@ -63,6 +63,7 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
     const w = Math.max(1, Math.round(state.table.w * ratio))
     const h = Math.max(1, Math.round(state.table.h * ratio))
     if (canvas.width !== w || canvas.height !== h) Object.assign(canvas, { width: w, height: h })
+    images.play(state.isPlaying)
     const timed = (of: Project): Project => (state.time === null ? of : atTime(of, state.sheetId, state.time))
     const project = timed(asSeen(shownProject(state), state.isBefore))
     const sheet = sheetOf(project, state.sheetId)
@@ -114,6 +115,7 @@ const startPainting = (bench: Bench, canvas: HTMLCanvasElement): (() => void) =>
 /** The parts of the state that the canvas shows. */
 const PAINTED = [
   'time',
+  'isPlaying',
   'isBefore',
   'project',
   'preview',

@@ -33,6 +33,10 @@ interface Slot {
   waitsUntil: number
 }
 
+/** So much may a picture be enlarged while it plays: a quarter of its pixels is then enough much more often. */
+const ENLARGED = 1.25
+/** Pictures that play are asked for so many seconds before their time, at most. */
+const AHEAD = 0.12
 /** Wishes not farther apart than this, in seconds, are those of a clip that plays. */
 const STEP = 0.3
 
@@ -44,10 +48,14 @@ const shows = ({ start, end }: Held, at: number): boolean => at >= start && at <
  */
 export class ClipImages {
   private readonly slots = new Map<string, Slot>()
+  /** Where a clip was seen last: it stands in until it comes at another size. */
+  private readonly shown = new Map<string, Slot>()
   private bytes = 0
   private clock = 0
   /** How many pictures came: read by measurements. */
   came = 0
+  /** What plays may be a little coarser than what stands still. */
+  isPlaying = false
 
   constructor(private readonly onArrive: () => void) {}
 
@@ -58,8 +66,10 @@ export class ClipImages {
 
   /** The picture of a clip at an op's moment when a point is `scale` device pixels: the one before until it is there, null at first. */
   imageFor(op: PictureOp, moment: ClipMoment, scale: number): PaintImage | null {
-    const level = levelFor(needOf(op, scale).density, levelCount(op.pixels))
-    const key = `${moment.clip}/${level}/${adjustmentText(op.adjustments)}`
+    const { density } = needOf(op, scale)
+    const level = levelFor(this.isPlaying ? density / ENLARGED : density, levelCount(op.pixels))
+    const clip = `${moment.clip}/${adjustmentText(op.adjustments)}`
+    const key = `${clip}/${level}`
     const slot = this.slots.get(key) ?? newSlot()
     this.slots.set(key, slot)
     const further = moment.at - slot.wished
@@ -74,7 +84,10 @@ export class ClipImages {
     }
     const next = found ? nextOf(slot, found) : moment.at
     if (next !== null) void this.ask(slot, op, { ...moment, at: next }, level)
-    return slot.last?.image ?? null
+    const other = this.shown.get(clip)
+    const image = (found ?? nearest(slot, moment.at) ?? slot.last ?? other?.last)?.image ?? null
+    if (slot.last) this.shown.set(clip, slot)
+    return image
   }
 
   private isResting({ waitsUntil }: Slot): boolean {
@@ -84,6 +97,7 @@ export class ClipImages {
   private async ask(slot: Slot, op: PictureOp, { clip, container, at }: ClipMoment, level: number): Promise<void> {
     if (slot.isAsked || this.isResting(slot)) return
     slot.isAsked = true
+    let came: Held | null = null
     const size = levelSize(op.pixels, level)
     const change = op.adjustments ? { change: { adjustments: op.adjustments, picture: op.pixels } } : {}
     try {
@@ -91,12 +105,12 @@ export class ClipImages {
       const [rimX, rimY] = [(RIM * op.pixels.w) / size.w, (RIM * op.pixels.h) / size.h]
       const part = { x0: -rimX, y0: -rimY, x1: op.pixels.w + rimX, y1: op.pixels.h + rimY }
       const image: PaintImage = { source: bitmap, width: bitmap.width, height: bitmap.height, part }
-      const held: Held = { bitmap, image, start, end, usedAt: (this.clock += 1) }
-      slot.held.push(held)
+      came = { bitmap, image, start, end, usedAt: (this.clock += 1) }
+      slot.held.push(came)
       this.came += 1
       // What came before its time is shown when that is there.
-      if (start <= slot.wished) slot.last = held
-      this.bytes += weightOf(held)
+      if (start <= slot.wished) slot.last = came
+      this.bytes += weightOf(came)
       this.letGo()
     } catch (error) {
       // What was shown before, or its still, stays in its place meanwhile.
@@ -106,6 +120,9 @@ export class ClipImages {
       slot.isAsked = false
       slot.isBehind = false
       this.onArrive()
+      // The next is on its way before the table is painted.
+      const next = came && this.isPlaying ? nextOf(slot, came) : null
+      if (next !== null) void this.ask(slot, op, { clip, container, at: Math.max(next, slot.wished) }, level)
     }
   }
 
@@ -133,8 +150,14 @@ const newSlot = (): Slot => ({
   waitsUntil: 0,
 })
 
+/** Of several takes of a clip each shows what it had last: the picture before the moment, and soon before. */
+const nearest = ({ held }: Slot, at: number): Held | null => {
+  const before = held.filter(({ start, end }) => start <= at && at - end < STEP)
+  return before.reduce<Held | null>((best, one) => (best && best.start > one.start ? best : one), null)
+}
+
 /** The moment at which the picture after one begins, where that is needed soon and is not there. */
-const nextOf = ({ held, goesOn }: Slot, { end }: Held): number | null =>
-  goesOn && end < Infinity && !held.some((one) => shows(one, end)) ? end : null
+const nextOf = ({ held, goesOn, wished }: Slot, { end }: Held): number | null =>
+  goesOn && end < wished + AHEAD && !held.some((one) => shows(one, end)) ? end : null
 
 const weightOf = ({ bitmap }: Held): number => bitmap.width * bitmap.height * BYTES_A_PIXEL

@@ -92,6 +92,13 @@ export class LevelImages {
     return this.clips.came
   }
 
+  /** Clips are asked for as they are seen while they play, or exactly as large as they are seen. */
+  play(isPlaying: boolean): void {
+    if (this.clips.isPlaying === isPlaying) return
+    this.clips.isPlaying = isPlaying
+    this.arrivals += 1
+  }
+
   /** True while something that was asked for has not come. */
   get isWaiting(): boolean {
     return this.asked.size > 0 || this.clips.isWaiting

@@ -116,5 +116,8 @@ const answer = async ({ id, job }: Request<ClipJob>): Promise<void> => {
 const last = new Map<string, Promise<void>>()
 addEventListener('message', ({ data }: MessageEvent<Request<ClipJob>>) => {
   const of = data.job.kind === 'facts' ? '' : data.job.clip.file
-  last.set(of, (last.get(of) ?? Promise.resolve()).then(() => answer(data)))
+  last.set(
+    of,
+    (last.get(of) ?? Promise.resolve()).then(() => answer(data)),
+  )
 })
