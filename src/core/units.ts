@@ -31,6 +31,12 @@ export const formatNumber = (value: number, decimals: number): string => {
   return trimmed === '-0' ? '0' : trimmed
 }
 
+/** A length of time in words, such as "1 second" or "2.5 seconds". */
+export const secondsInWords = (value: number, decimals: number): string => {
+  const number = formatNumber(value, decimals)
+  return `${number} ${number === '1' ? 'second' : 'seconds'}`
+}
+
 /** A length in points as text in `unit`, without the unit's name. */
 export const formatLength = (points: number, unit: Unit, ppi: number): string =>
   formatNumber(fromPoints(points, unit, ppi), DECIMALS[unit])

@@ -227,6 +227,13 @@ export const placedIn = (project: Project, id: string): Placed => {
   return placed
 }
 
+/** Puts away all that is said of uploads that failed. */
+export const dismissAll = async (page: Page): Promise<void> => {
+  const button = page.getByRole('button', { name: 'Dismiss' }).first()
+  // One may go by itself meanwhile.
+  while (await button.isVisible()) await button.click({ timeout: 2000 }).catch(() => undefined)
+}
+
 interface DroppedFile {
   readonly name: string
   readonly data: Buffer

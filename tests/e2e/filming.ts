@@ -3,7 +3,10 @@ import type { APIRequestContext, Download, Page } from '@playwright/test'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject } from './bench'
 import { numberedClip } from '@tests/helpers/clips'
-import type { OpenedProject } from '@/contract/api'
+import type { ClipAnswer, OpenedProject, PictureAnswer } from '@/contract/api'
+import { newClip } from '@/core/film/clip'
+import { execFileSync } from 'node:child_process'
+import { writeFileSync } from 'node:fs'
 
 export const SIZE = { w: 320, h: 180 }
 export const RATE = 25
@@ -45,4 +48,20 @@ export const savedClip = async (request: APIRequestContext, id: string) => {
   const { project } = (await (await request.get(`/api/projects/${id}`)).json()) as OpenedProject
   const held = Object.values(project.pictures).find((ref) => 'clip' in ref)
   return held && 'clip' in held ? { hash: held.hash, ...held.clip } : null
+}
+
+/** A clip and its first picture that the server keeps, without the bench. */
+export const clipOnServer = async (
+  request: APIRequestContext,
+  bytes: Buffer,
+  { duration, rate }: { readonly duration: number; readonly rate: number },
+) => {
+  const from = test.info().outputPath('sent.mp4')
+  writeFileSync(from, bytes)
+  const one = ['-frames:v', '1', '-f', 'image2pipe', '-c:v', 'png', '-']
+  const png = execFileSync('ffmpeg', ['-v', 'error', '-i', from, ...one], { maxBuffer: 1e9 })
+  const kept = (await (await request.post('/api/clips?name=kite.mp4', { data: bytes })).json()) as ClipAnswer
+  const said = `name=kite.png&clip=${kept.file}&duration=${duration}&rate=${rate}&listed=1`
+  const { hash } = (await (await request.post(`/api/pictures?${said}`, { data: png })).json()) as PictureAnswer
+  return { clip: newClip({ file: kept.file, container: kept.container, duration, rate }), still: hash }
 }

@@ -6,7 +6,7 @@ import { execFileSync } from 'node:child_process'
 import sharp from 'sharp'
 import { expect, test } from './fixture'
 import { clip, COUNT, makeFilm, openWithClip, RATE } from './filming'
-import { BenchHand, dropOnWord, makeProject, run, SHEET, SOON } from './bench'
+import { BenchHand, dismissAll, dropOnWord, makeProject, run, SHEET, SOON } from './bench'
 import { greyOf, numberedClip, numberIn, probeFilm, readFilm } from '@tests/helpers/clips'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { addFrame } from '@/core/document/edits/frames'
@@ -139,7 +139,7 @@ test('what cannot be played says why and what to do, and nothing of it stays', a
   const give = async (name: string, buffer: Buffer, words: RegExp): Promise<void> => {
     await page.locator('[data-file-input]').setInputFiles({ name, mimeType: 'video/mp4', buffer })
     await expect(page.getByRole('alert').filter({ hasText: words }).first()).toBeVisible()
-    for (const button of await page.getByRole('button', { name: 'Dismiss' }).all()) await button.click()
+    await dismissAll(page)
   }
   const folder = test.info().outputPath('made')
   mkdirSync(folder, { recursive: true })

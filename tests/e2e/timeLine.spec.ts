@@ -5,7 +5,7 @@ import { BenchHand, makeProject, run, SHEET, SOON } from './bench'
 import { openWithClip, RATE, savedClip, SIZE } from './filming'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
-import { BITS, numberIn } from '@tests/helpers/clips'
+import { BITS, numberedClip, numberIn } from '@tests/helpers/clips'
 
 test('plays by key and stands still, goes to a moment, and lets stills show it', async ({ page, request }) => {
   const { hand, id } = await openWithClip(page, request)
@@ -59,6 +59,33 @@ test('plays by key and stands still, goes to a moment, and lets stills show it',
   // Stills of other moments are no pictures of the library.
   const listed = (await (await request.get('/api/pictures')).json()) as readonly { readonly hash: string }[]
   expect(listed.some(({ hash }) => hash === clipNow?.hash)).toBe(false)
+})
+
+test('what plays is painted anew only when another picture of it shows', async ({ page, request }) => {
+  const slow = numberedClip({ count: 20, rate: 5 })
+  const { hand } = await openWithClip(page, request, slow)
+  await hand.table.focus()
+  await page.keyboard.press('7')
+  await page.waitForTimeout(500)
+  const counted = (): Promise<{ readonly looked: number; readonly repainted: number }> =>
+    page.evaluate(async () => {
+      const canvas = document.querySelector<HTMLCanvasElement>('[data-region="table"] canvas')
+      const sum = { looked: 0, repainted: 0 }
+      const observer = new MutationObserver((records) => {
+        sum.looked += records.length
+        sum.repainted += records.length * Number(canvas?.dataset['repainted'])
+      })
+      if (canvas) observer.observe(canvas, { attributeFilter: ['data-repainted'] })
+      await new Promise((done) => setTimeout(done, 2000))
+      observer.disconnect()
+      return sum
+    })
+  const { looked, repainted } = await counted()
+  // Ten pictures in two seconds, however often the table is looked at.
+  expect(looked).toBeGreaterThan(5)
+  expect(repainted).toBeGreaterThanOrEqual(3)
+  expect(repainted).toBeLessThanOrEqual(14)
+  await page.keyboard.press('7')
 })
 
 test('the time line moves in, out and delay by keys and by hand; one undo takes back a drag', async ({

@@ -1,5 +1,6 @@
 import {
   BlobSource,
+  EncodedPacketSink,
   Input,
   MATROSKA,
   MP4,
@@ -17,6 +18,8 @@ import type { ClipFacts, ClipPicture, ClipReader, ClipSource, DrawClip } from '@
 
 const unreadable = (why: string): Failure => new Failure('picture-unreadable', why)
 
+const CUT = 'The clip is damaged or incomplete: pictures of it are missing. Copy or convert it again and add that file.'
+
 const CONTAINERS: readonly (readonly [string, Container])[] = [
   ['QuickTime', 'mov'],
   ['MP4', 'mp4'],
@@ -24,17 +27,25 @@ const CONTAINERS: readonly (readonly [string, Container])[] = [
   ['Matroska', 'webm'],
 ]
 
+const checked = (what: string, value: number, { min, max }: { readonly min: number; readonly max: number }): number => {
+  if (value >= min && value <= max) return value
+  throw unreadable(
+    `Its ${what} is ${value || 'nothing'}, and has to be between ${min} and ${max}. Convert the clip and add that file.`,
+  )
+}
+
+/** A side longer than this is not drawn by browsers at a clip's rate. */
+const SIDE = { min: 1, max: 8192 }
+
 /** The track that is seen, or why there is none that can be. */
 const trackOf = async (input: Input): Promise<InputVideoTrack> => {
   const track = await input.getPrimaryVideoTrack()
   if (!track) {
     const hasSound = (await input.getPrimaryAudioTrack()) !== null
-    throw unreadable(
-      hasSound
-        ? 'This file has no pictures, only sound. Choose a file with pictures.'
-        : 'The clip is damaged or incomplete: no pictures are found in it. Copy or convert it again and add that file.',
-    )
+    throw unreadable(hasSound ? 'This file has no pictures, only sound. Choose a file with pictures.' : CUT)
   }
+  checked('width', await track.getDisplayWidth(), SIDE)
+  checked('height', await track.getDisplayHeight(), SIDE)
   if (!(await track.canDecode())) {
     const codec = (await track.getCodecParameterString()) ?? 'its codec'
     throw unreadable(
@@ -44,15 +55,16 @@ const trackOf = async (input: Input): Promise<InputVideoTrack> => {
   return track
 }
 
-const checked = (what: string, value: number, { min, max }: { readonly min: number; readonly max: number }): number => {
-  if (value >= min && value <= max) return value
-  throw unreadable(
-    `Its ${what} is ${value || 'nothing'}, which cannot be used: ${min} to ${max}. Convert the clip and add that file.`,
-  )
+/** Is the last picture in the file, and not only told of? */
+const reachesEnd = async (track: InputVideoTrack): Promise<boolean> => {
+  try {
+    const last = await new EncodedPacketSink(track).getPacket(Infinity)
+    return last !== null && last.data.length > 0
+  } catch (error) {
+    console.warn('The end of a clip could not be read.', error)
+    return false
+  }
 }
-
-/** A side longer than this is not drawn by browsers at a clip's rate. */
-const SIDE = { min: 1, max: 8192 }
 
 const factsOf = async (input: Input, track: InputVideoTrack): Promise<ClipFacts & { readonly first: number }> => {
   const [first, end, stats] = [
@@ -61,10 +73,9 @@ const factsOf = async (input: Input, track: InputVideoTrack): Promise<ClipFacts 
     await track.computeDuration(),
     await track.computePacketStats(),
   ]
-  if (stats.packetCount === 0) throw unreadable('The clip holds no picture. Choose another file.')
+  if (stats.packetCount === 0 || !(await reachesEnd(track))) throw unreadable(CUT)
   const { name } = await input.getFormat()
   const duration = checked('length in seconds', end - first || 1 / (stats.averagePacketRate || 1), RANGE.film.clip)
-  const [w, h] = [await track.getDisplayWidth(), await track.getDisplayHeight()]
   const notes = [
     ...((await input.getPrimaryAudioTrack()) ? ['Its sound is left out.'] : []),
     ...((await track.hasHighDynamicRange()) ? ['Its high dynamic range is brought into the range of screens.'] : []),
@@ -77,7 +88,7 @@ const factsOf = async (input: Input, track: InputVideoTrack): Promise<ClipFacts 
       Math.min(stats.averagePacketRate || stats.packetCount / duration, 1e6),
       RANGE.film.rate,
     ),
-    pixels: { w: checked('width', w, SIDE), h: checked('height', h, SIDE) },
+    pixels: { w: await track.getDisplayWidth(), h: await track.getDisplayHeight() },
     hasAlpha: await track.canBeTransparent(),
     notes,
     first,
@@ -188,5 +199,9 @@ const readerOf = (input: Input, track: InputVideoTrack, first: number, facts: Cl
       },
     }
   }
-  return { facts, pictureAt, close: () => input.dispose() }
+  const close = (): void => {
+    for (const cursor of cursors) cursor.close()
+    input.dispose()
+  }
+  return { facts, pictureAt, close }
 }

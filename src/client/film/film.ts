@@ -11,10 +11,25 @@ export interface FilmProgress {
   readonly picture?: ImageBitmap
 }
 
-/** Removes what is left of films that were made before; what another page is writing stays. */
+const [FILM, TRIAL] = ['film-', 'trial-']
+
+/** Holds a film by a lock of its name: other pages leave it alone until it is let go of, or this page is closed. */
+export const holdFilm = (name: string): (() => Promise<void>) => {
+  let over = (): void => undefined
+  const until = new Promise<void>((done) => (over = done))
+  const held = navigator.locks.request(name, () => until)
+  return async () => {
+    over()
+    await held
+  }
+}
+
+/** Removes what is left of films that were made before; those of other pages that are open stay, being written or made. */
 export const clearFilms = async (): Promise<void> => {
   const folder = await filmFolder()
+  const kept = new Set(((await navigator.locks.query()).held ?? []).map(({ name }) => name))
   for await (const name of folder.keys()) {
+    if (kept.has(name)) continue
     try {
       await folder.removeEntry(name)
     } catch (error) {
@@ -29,16 +44,20 @@ export const makeFilm = (
   plan: FilmPlan,
   {
     onProgress,
+    onFile,
     signal,
     trial,
   }: {
+    /** Told the name of its file before that is there. */
+    readonly onFile?: (name: string) => void
     readonly onProgress: (progress: FilmProgress) => void
     readonly signal: AbortSignal
     readonly trial?: number
   },
 ): Promise<File> => {
   const worker = new Worker(new URL('../workers/film.worker.ts', import.meta.url), { type: 'module' })
-  const file = `${trial === undefined ? 'film' : 'trial'}-${crypto.randomUUID()}`
+  const file = `${trial === undefined ? FILM : TRIAL}${crypto.randomUUID()}`
+  onFile?.(file)
   const made = new Promise<File>((resolve, reject) => {
     const stop = (): void => reject(new Failure('cancelled', 'The film was stopped. Nothing of it is kept.'))
     if (signal.aborted) return stop()

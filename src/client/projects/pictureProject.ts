@@ -8,11 +8,12 @@ import { addSheet } from '@/core/document/edits/sheets'
 import type { SheetPreset } from '@/core/document/presets'
 import type { Project, Sheet } from '@/core/document/types'
 import { refuse } from '@/core/failure'
+import { newClip } from '@/core/film/clip'
 import { RANGE } from '@/core/tolerance'
 import { POINTS_PER_INCH, toPoints } from '@/core/units'
 import type { PictureAnswer } from '@/contract/api'
 
-type Photograph = Pick<PictureAnswer, 'name' | 'width' | 'height' | 'hash'>
+type Photograph = Pick<PictureAnswer, 'name' | 'width' | 'height' | 'hash' | 'clip'>
 
 /** How several photographs begin a project: each on a sheet of its own, or all on one. */
 export const STARTS = ['own', 'grid', 'mosaic'] as const
@@ -35,11 +36,13 @@ const withPictures = (
 ): { readonly project: Project; readonly ids: readonly string[] } => {
   const idOf = new Map<string, string>()
   let now = project
-  for (const { hash, name, width, height } of photographs) {
+  for (const { hash, name, width, height, clip } of photographs) {
     if (idOf.has(hash)) continue
     const pictureId = numbered('pic', idOf.size)
     idOf.set(hash, pictureId)
-    now = addPicture(now, { pictureId, picture: { name, pixels: { w: width, h: height }, hash, tags: [] } })
+    const pixels = { w: width, h: height }
+    const moves = clip ? { clip: newClip(clip) } : {}
+    now = addPicture(now, { pictureId, picture: { name, pixels, hash, tags: [], ...moves } })
   }
   return { project: now, ids: photographs.map(({ hash }) => idOf.get(hash) ?? '') }
 }

@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useState } from 'react'
 import type { BroughtIn, PictureAnswer, ProjectSummary } from '@/contract/api'
 import { api, ApiError, sendFile } from '@/client/http/api'
+import { isFailure } from '@/core/failure'
 import type { Project } from '@/core/document/types'
 
 export interface Fault {
@@ -9,7 +10,7 @@ export interface Fault {
 }
 
 const wordsOf = (error: unknown): string =>
-  error instanceof ApiError ? error.message : 'This did not work. Reload the page and try again.'
+  error instanceof ApiError || isFailure(error) ? error.message : 'This did not work. Reload the page and try again.'
 
 /** The list of projects, and what can be done with it. Every failure comes back in words. */
 export const useProjects = () => {
@@ -57,10 +58,12 @@ export const useProjects = () => {
     return kind
   }
 
-  const send = async (file: File, words: string): Promise<PictureAnswer> =>
-    sendFile<PictureAnswer>(`/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`, file, (share) =>
-      setBusy(`${words} ${Math.round(share * 100)}%`),
-    ).done
+  const send = async (file: File, words: string): Promise<PictureAnswer> => {
+    const tell = (share: number): void => setBusy(`${words} ${Math.round(share * 100)}%`)
+    const { isClipFile, sendClip } = await import('@/client/store/clipSending')
+    if (await isClipFile(file)) return (await sendClip(file, ({ share = 0 }) => tell(share))).picture
+    return sendFile<PictureAnswer>(`/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`, file, tell).done
+  }
 
   /** Sends files, one after another, saying how far it is. */
   const sendAll = async (files: readonly File[], alone: string): Promise<readonly PictureAnswer[]> => {

@@ -2,7 +2,7 @@ import { isFailure } from '@/core/failure'
 import { FILM, type FilmPlan } from '@/core/film/plan'
 import { safeFileName } from '@/core/formats/fileName'
 import type { Project } from '@/core/document/types'
-import { clearFilms, makeFilm } from '@/client/film/film'
+import { clearFilms, holdFilm, makeFilm } from '@/client/film/film'
 import { saveAs } from '@/client/http/api'
 import type { Bench } from '@/client/store/bench'
 import { say } from '@/client/store/notices'
@@ -20,9 +20,12 @@ export const saveFilm = (file: File, name: string, type: string): void => {
 }
 
 /** The film that is being made; it ends with its bench. */
-const MAKING = owned<{ stop: AbortController | null }>(
-  () => ({ stop: null }),
-  ({ stop }) => stop?.abort(),
+const MAKING = owned<{ stop: AbortController | null; letGo: () => Promise<void> }>(
+  () => ({ stop: null, letGo: () => Promise.resolve() }),
+  ({ stop, letGo }) => {
+    stop?.abort()
+    void letGo()
+  },
 )
 
 /** Makes a film of the project as it is now; the bench goes on being usable meanwhile. One at a time. */
@@ -33,10 +36,12 @@ export const startFilm = async (bench: Bench, project: Project, plan: FilmPlan):
   making.stop = control
   putFilm(bench, { kind: 'running', done: 0, of: 1, picture: null })
   try {
+    await making.letGo()
     await clearFilms()
     let picture: ImageBitmap | null = null
     const file = await makeFilm(project, plan, {
       signal: control.signal,
+      onFile: (name) => (making.letGo = holdFilm(name)),
       onProgress: ({ done, of, picture: newest }) => {
         picture = newest ?? picture
         putFilm(bench, { kind: 'running', done, of, picture })

@@ -7,7 +7,7 @@ import type { Project } from '@/core/document/types'
 import { newClip } from '@/core/film/clip'
 import { isFailure } from '@/core/failure'
 import { isClipFile } from '@/client/clips/kinds'
-import { sendClip } from '@/client/store/clips'
+import { sendClip } from '@/client/store/clipSending'
 import { ApiError, api, sendFile } from '@/client/http/api'
 import { Landings, type Landing } from '@/client/store/landing'
 import { forgetMissing } from '@/client/stage/images'
@@ -43,8 +43,12 @@ export const addToLibrary = (bench: Bench, picture: PictureAnswer): void => {
 
 /** Puts a file into the library: a clip with its first picture, or a picture. */
 const sendWhole = async (bench: Bench, id: number, file: File): Promise<PictureAnswer> => {
-  const say = (next: Partial<Upload>): void => change(bench, id, next)
-  if (await isClipFile(file)) return sendClip(bench, file, say)
+  const tell = (next: Partial<Upload>): void => change(bench, id, next)
+  if (await isClipFile(file)) {
+    const { picture, notes } = await sendClip(file, tell)
+    if (notes.length) say(bench, `${picture.name}: ${notes.join(' ')}`)
+    return picture
+  }
   if (file.size > MOST_BYTES)
     throw new ApiError(413, {
       code: 'too-large',
@@ -53,7 +57,7 @@ const sendWhole = async (bench: Bench, id: number, file: File): Promise<PictureA
   const sending = sendFile<PictureAnswer>(
     `/pictures?name=${encodeURIComponent(file.name.slice(0, 200))}`,
     file,
-    (share) => say(share < 1 ? { share } : { share, state: 'reading' }),
+    (share) => tell(share < 1 ? { share } : { share, state: 'reading' }),
   )
   return sending.done
 }

@@ -170,6 +170,8 @@ export const markUsed = async (hashes: readonly string[], now: Date): Promise<vo
 
 /** For so long what was taken out of the library can be brought back. */
 const ASIDE_MS = 24 * 60 * 60 * 1000
+/** For so long a still that nothing shows is kept for steps to be undone. */
+const STILL_MS = 90 * ASIDE_MS
 
 /** Takes a picture out of the library, unless `check` throws; its files are kept for a day. Throws `not-found`. */
 export const setPictureAside = async (
@@ -201,6 +203,17 @@ export const longAside = async (now: Date): Promise<readonly string[]> => {
   await database()
   const before = new Date(now.getTime() - ASIDE_MS)
   const rows = await PictureRow.findAll({ attributes: ['hash'], where: { removedAt: { [Op.lt]: before } } })
+  return rows.map(({ hash }) => hash)
+}
+
+/** Hashes of stills that the library doesn't list and that came in so long ago that no step to be undone shows them any more. */
+export const oldStills = async (now: Date): Promise<readonly string[]> => {
+  await database()
+  const before = new Date(now.getTime() - STILL_MS)
+  const rows = await PictureRow.findAll({
+    attributes: ['hash'],
+    where: { isStill: true, addedAt: { [Op.lt]: before } },
+  })
   return rows.map(({ hash }) => hash)
 }
 

@@ -3,7 +3,7 @@ import { newClip } from '@/core/film/clip'
 import { Failure, isFailure } from '@/core/failure'
 import { relinkHash } from '@/core/document/edits/project'
 import type { PictureAnswer, PictureUse, Replaced } from '@/contract/api'
-import { findPicture, forgetPicture, longAside, setPictureAside } from '@/server/pictures/catalogue'
+import { findPicture, forgetPicture, longAside, oldStills, setPictureAside } from '@/server/pictures/catalogue'
 import { editProject } from '@/server/projects/store'
 import { templatesUsing } from '@/server/templates/catalogue'
 import { hashesInUse, projectsUsing, refreshUses } from '@/server/projects/uses'
@@ -20,9 +20,10 @@ const pictureOrThrow = async (hash: string): Promise<PictureAnswer> => {
   return picture
 }
 
-/** Lets go of the files of what was taken out long ago; what a project shows again stays. */
+/** Lets go of the files of what was taken out long ago, and of stills of clips that were of use long ago; what a project shows stays. */
 const sweepAside = async (now: Date): Promise<void> => {
-  for (const hash of await longAside(now)) if ((await projectsUsing(hash)).length === 0) await forgetPicture(hash)
+  for (const hash of [...(await longAside(now)), ...(await oldStills(now))])
+    if ((await projectsUsing(hash)).length === 0) await forgetPicture(hash)
 }
 
 /** The hashes of all pictures that a project shows or keeps. */

@@ -17,6 +17,7 @@ import { findPicture, forgetPicture, listPictures, pictureOfClip } from '@/serve
 import { createProject, openProject } from '@/server/projects/store'
 import { sweepFolder } from '@/server/storage/sweep'
 import { bringBundleIn, writeBundle } from '@/server/useCases/bundles'
+import { removePicture } from '@/server/useCases/library'
 import { clipOfQuery, takeStill } from '@/server/useCases/stills'
 import { useDataFolder } from '@tests/helpers/dataFolder'
 import { inFolder } from '@tests/helpers/files'
@@ -120,6 +121,30 @@ describe('the stills of a clip', () => {
     expect(existsSync((await storedClip(shown.file)).file)).toBe(true)
     await expect(storedClip(gone.file)).rejects.toThrow(/no such clip/)
     expect(existsSync(path.join(folder(), 'clips', `${gone.file}.gif`))).toBe(false)
+  })
+})
+
+describe('stills that nothing shows', () => {
+  it('are kept for ninety days, those of the library and of projects for ever', async () => {
+    const { file } = await take(17)
+    const [poster, shown, idle] = [
+      await keepStill(file, 70, true),
+      await keepStill(file, 71, false),
+      await keepStill(file, 72, false),
+    ]
+    const clip = newClip({ file, container: 'gif', duration: 0.2, rate: 10 })
+    const picture = { name: 'kite', pixels: { w: 20, h: 10 }, hash: shown.hash, tags: [], clip }
+    const known = addPicture(sampleProject(), { pictureId: 'kite', picture })
+    await createProject(placePicture(known, { sheetId: SHEET, frameId: 'f-1', pictureId: 'kite' }))
+    const days = (count: number): Date => new Date(Date.now() + count * 24 * 3600 * 1000)
+    const left = async () =>
+      Promise.all([poster, shown, idle].map(async ({ hash }) => (await findPicture(hash)) !== null))
+    // Whenever something is taken out, what is of no use any more goes with it.
+    const other = async (seed: number) => (await keepStill((await take(seed)).file, seed, true)).hash
+    await removePicture(await other(18), days(89))
+    expect(await left()).toEqual([true, true, true])
+    await removePicture(await other(19), days(91))
+    expect(await left()).toEqual([true, true, false])
   })
 })
 

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react'
 import { filmAt, filmLength, type Scene } from '@/core/film/sequence'
 import type { Size } from '@/core/geometry/vector'
 import type { Project } from '@/core/document/types'
-import { formatNumber } from '@/core/units'
+import { formatNumber, secondsInWords } from '@/core/units'
 import { FilmPainter } from '@/client/film/painter'
 import { borrowLevels } from '@/client/stage/images'
 import panel from '@/client/parts/Panel.module.css'
@@ -85,7 +85,7 @@ export const FilmPreview = ({ project, scenes, size, isClear }: FilmPreviewProps
         height={h * 2}
         style={{ width: w, height: h }}
         role="img"
-        aria-label={`The film at ${formatNumber(time, 1)} seconds`}
+        aria-label={`The film at ${secondsInWords(time, 1)}`}
       />
       <div className={panel.row}>
         <Button size="small" onClick={() => setPlaying(!isPlaying)}>

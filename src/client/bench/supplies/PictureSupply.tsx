@@ -9,7 +9,7 @@ import { useCarry } from '@/client/gestures/useCarry'
 import { levelUrl } from '@/client/http/api'
 import { takeSupply } from '@/client/store/actions'
 import { toggleMarked } from '@/client/store/arrangement'
-import { formatNumber } from '@/core/units'
+import { formatNumber, secondsInWords } from '@/core/units'
 import { samePicture } from '@/core/document/sheetPictures'
 import { Tile, TileMore } from '@/client/parts/Tile'
 import styles from '@/client/parts/Supplies.module.css'
@@ -62,7 +62,7 @@ export const PictureSupply = ({ picture, uses, caption }: PictureSupplyProps) =>
         isChosen={isMarked}
         caption={picture.clip ? `▶ ${formatNumber(picture.clip.duration, 1)} s ${caption}` : caption}
         uses={uses}
-        aria-label={`${picture.name}, ${picture.clip ? `clip of ${formatNumber(picture.clip.duration, 1)} seconds, ` : ''}${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
+        aria-label={`${picture.name}, ${picture.clip ? `clip of ${secondsInWords(picture.clip.duration, 1)}, ` : ''}${picture.width} by ${picture.height} pixels${uses ? ', used here' : ''}`}
         {...carry({ kind: 'picture', picture })}
         onClick={(event) => {
           if (event.shiftKey || event.ctrlKey || event.metaKey) toggleMarked(bench, picture.hash)

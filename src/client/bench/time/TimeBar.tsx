@@ -1,7 +1,7 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
 import { useRef, type KeyboardEvent, type ReactNode } from 'react'
-import { formatNumber } from '@/core/units'
+import { formatNumber, secondsInWords } from '@/core/units'
 import { useBench } from '@/client/binding/useBench'
 import { Tip } from '@/client/parts/Tip'
 import styles from '@/client/bench/time/Time.module.css'
@@ -181,7 +181,7 @@ export const TimeRuler = ({
         aria-valuenow={Number(formatNumber(time ?? 0, 2))}
         aria-valuemin={0}
         aria-valuemax={total}
-        aria-valuetext={time === null ? 'stills' : `${formatNumber(time, 2)} seconds`}
+        aria-valuetext={time === null ? 'stills' : secondsInWords(time, 2)}
         {...drag()}
         onKeyDown={(event) => {
           const by = stepOfKey(event)
