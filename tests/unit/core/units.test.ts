@@ -1,5 +1,14 @@
 import { describe, expect, it } from '@jest/globals'
-import { formatLength, fromPoints, lengthTrack, nudgeStep, outputPixels, toPoints, UNITS } from '@/core/units'
+import {
+  formatLength,
+  fromPoints,
+  lengthTrack,
+  nudgeStep,
+  outputPixels,
+  secondsInWords,
+  toPoints,
+  UNITS,
+} from '@/core/units'
 import { parseLength, readLength } from '@/core/lengthText'
 import { fc, holdsFor, real } from '@tests/helpers/property'
 import { near } from '@tests/helpers/near'
@@ -130,5 +139,18 @@ describe('typed lengths', () => {
       },
       500,
     )
+  })
+})
+
+describe('a length of time in words', () => {
+  it('is one second, and seconds of all others', () => {
+    expect([1, 0, 0.5, 2, 1.004, 0.996].map((value) => secondsInWords(value, 2))).toEqual([
+      '1 second',
+      '0 seconds',
+      '0.5 seconds',
+      '2 seconds',
+      '1 second',
+      '1 second',
+    ])
   })
 })
