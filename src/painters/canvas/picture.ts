@@ -66,14 +66,14 @@ const isPixelForPixel = ({ a, b, c, d, e, f }: Matrix): boolean => {
 }
 
 /**
- * How a picture is sampled within an outline that it covers. Pixel for pixel, plain sampling gives the same, and what plays is
- * seen too briefly for more; a pattern that repeats is then painted several times as fast, and its rim keeps it from being seen
- * to. Source of the times: measured with Chromium's painter, docs/figures.md.
+ * How a picture is sampled within an outline that it covers. One of a clip comes and goes: pixel for pixel, plain sampling gives the
+ * same, and at the bench it is seen too briefly for more; a pattern that repeats is then painted several times as fast, and its
+ * rim keeps it from being seen to. Source of the times: measured with Chromium's painter, docs/figures.md.
  */
 const samplingOf = (op: PictureOp, image: PaintImage, toDevice: Matrix, { isQuick }: Painting): 'plain' | 'best' => {
   const hasRim = image.part.x0 < 0 && image.part.y0 < 0
-  const plays = isQuick === true && op.source.kind === 'file' && op.source.moment !== undefined
-  return hasRim && (plays || isPixelForPixel(toDevice)) ? 'plain' : 'best'
+  const plays = op.source.kind === 'file' && op.source.moment !== undefined
+  return hasRim && plays && (isQuick === true || isPixelForPixel(toDevice)) ? 'plain' : 'best'
 }
 
 /** An outline on the device where it is an upright rectangle that ends on whole pixels; null of others. */

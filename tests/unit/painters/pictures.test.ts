@@ -27,6 +27,8 @@ const image = await withRim(NOISE)
 
 const STILL: FileSource = { kind: 'file', hash: 'a'.repeat(64) }
 
+const MOMENT = { clip: 'c'.repeat(64), container: 'mp4', at: 1 } as const
+
 const opOf = (path: Path, picture: Matrix, source: FileSource = STILL): PictureOp => ({
   op: 'picture',
   source,
@@ -60,10 +62,10 @@ const whole = fc.integer({ min: 3, max: 20 })
 describe('a picture pixel for pixel', () => {
   it('is painted as it is, to its very edges', () => {
     holdsFor(
-      fc.record({ x: whole, y: whole }),
-      ({ x, y }) => {
+      fc.record({ x: whole, y: whole, source: fc.constantFrom<FileSource>(STILL, { ...STILL, moment: MOMENT }) }),
+      ({ x, y, source }) => {
         const shown = painted(
-          opOf(rectPath({ x0: x, y0: y, x1: x + SIZE.w, y1: y + SIZE.h }), translation(x, y)),
+          opOf(rectPath({ x0: x, y0: y, x1: x + SIZE.w, y1: y + SIZE.h }), translation(x, y), source),
           image,
         )
         for (let row = 0; row < SIZE.h; row += 1) {
@@ -76,7 +78,6 @@ describe('a picture pixel for pixel', () => {
     )
   })
   it('of a clip that plays never shows its other side along its edges, at any size', async () => {
-    const moment = { clip: 'c'.repeat(64), container: 'mp4', at: 1 } as const
     // Red on the left, blue on the right.
     const sides = await withRim(
       Buffer.from(
@@ -89,7 +90,7 @@ describe('a picture pixel for pixel', () => {
       const [w, h] = [SIZE.w * k, SIZE.h * k]
       const path = rectPath({ x0: 10, y0: 10, x1: 10 + w, y1: 10 + h })
       const picture = compose(translation(10, 10), scaling(k))
-      const shown = painted(opOf(path, picture, { ...STILL, moment }), sides, true)
+      const shown = painted(opOf(path, picture, { ...STILL, moment: MOMENT }), sides, true)
       const at = (x: number): readonly number[] => [
         ...shown.subarray((14 * DEVICE.x1 + x) * 4, (14 * DEVICE.x1 + x) * 4 + 4),
       ]
