@@ -86,6 +86,8 @@ test('pictures of films equal exports of stills of the same moments', async ({ p
   }
   const hand = await BenchHand.open(page, id)
   const stills = new Map<number, Buffer>()
+  const { x, y } = await hand.at({ x: 100, y: 180 }, SIZE)
+  await page.mouse.click(x, y)
   await page.getByRole('tab', { name: 'Time' }).click()
   const ruler = page.getByRole('slider', { name: 'Time of the sheet' })
   for (const index of MOMENTS) {

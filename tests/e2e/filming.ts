@@ -19,7 +19,7 @@ export const openWithClip = async (page: Page, request: APIRequestContext, buffe
   const id = await makeProject(request, [{ id: 'f', box: { cx: 160, cy: 90, w: 320, h: 180 } }], SIZE)
   const hand = await BenchHand.open(page, id)
   await page.locator('[data-file-input]').setInputFiles({ name, mimeType: '', buffer })
-  const supply = page.getByRole('button', { name: /^kite, clip of/ })
+  const supply = page.getByRole('button', { name: new RegExp(`^${name.split('.')[0] ?? ''}, clip of`) })
   await expect(supply).toBeVisible()
   const middle = await hand.at({ x: 160, y: 90 }, SIZE)
   await page.mouse.click(middle.x, middle.y)

@@ -63,7 +63,7 @@ test('plays by key and stands still, goes to a moment, and lets stills show it',
 
 test('what plays is painted anew only when another picture of it shows', async ({ page, request }) => {
   const slow = numberedClip({ count: 20, rate: 5 })
-  const { hand } = await openWithClip(page, request, slow)
+  const { hand } = await openWithClip(page, request, slow, 'slow-kite.mp4')
   await hand.table.focus()
   await page.keyboard.press('7')
   await page.waitForTimeout(500)
