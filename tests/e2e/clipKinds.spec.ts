@@ -1,10 +1,10 @@
 /** Clips as cameras and programs write them, each numbered: all play at once on one sheet, and the film of it shows the right numbers. */
-import type { Download } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject, run, SHEET, SOON } from './bench'
+import { makeFilm } from './filming'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { frameOf } from '@/core/document/tree'
 import { BITS, numberedClip, numberIn } from '@tests/helpers/clips'
@@ -173,18 +173,7 @@ test('twelve kinds of clips play at once, each showing the number of its moment'
     expect(Math.abs((await lasts()) - duration), name).toBeLessThan(0.02)
   }
   await run(page, 'Film…')
-  await page.getByRole('combobox', { name: 'Format' }).selectOption({ label: 'Pictures in a zip' })
-  for (const [name, value] of [
-    [/Longer side/, String(SIZE.w)],
-    ['Pictures a second', String(RATE)],
-  ] as const) {
-    await page.getByRole('textbox', { name }).fill(value)
-    await page.getByRole('textbox', { name }).press('Enter')
-  }
-  const coming: Promise<Download> = page.waitForEvent('download')
-  await page.getByRole('button', { name: /^Make the/ }).click()
-  const file = test.info().outputPath('all.zip')
-  await (await coming).saveAs(file)
+  const file = await makeFilm(page, 'Pictures in a zip', String(RATE), String(SIZE.w))
   const entries = Object.entries(await unzip(readFileSync(file))).sort(([a], [b]) => (a < b ? -1 : 1))
   expect(entries).toHaveLength(RATE * SECONDS)
   const faults: string[] = []

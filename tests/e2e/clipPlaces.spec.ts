@@ -1,10 +1,10 @@
 /** One numbered clip in every place that takes pictures: each shows the number that the formula gives, all in one film. */
-import type { APIRequestContext, Download } from '@playwright/test'
+import type { APIRequestContext } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { expect, test } from './fixture'
 import { BenchHand, run, SHEET } from './bench'
-import { clipOnServer } from './filming'
+import { clipOnServer, makeFilm } from './filming'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { adjustPictures } from '@/core/document/edits/adjust'
 import { echoFrames } from '@/core/document/edits/echoes'
@@ -127,19 +127,8 @@ test('one clip in every place that takes pictures shows the right number in each
   const { id } = (await (await request.post('/api/projects', { data: { document } })).json()) as { readonly id: string }
   await BenchHand.open(page, id)
   await run(page, 'Film…')
-  await page.getByRole('combobox', { name: 'Format' }).selectOption({ label: 'Pictures in a zip' })
-  for (const [name, value] of [
-    [/Longer side/, String(SIZE.w)],
-    ['Pictures a second', String(RATE)],
-  ] as const) {
-    await page.getByRole('textbox', { name }).fill(value)
-    await page.getByRole('textbox', { name }).press('Enter')
-  }
   await page.getByRole('button', { name: 'Choose only the sheet that shows' }).click()
-  const coming: Promise<Download> = page.waitForEvent('download')
-  await page.getByRole('button', { name: /^Make the/ }).click()
-  const file = test.info().outputPath('places.zip')
-  await (await coming).saveAs(file)
+  const file = await makeFilm(page, 'Pictures in a zip', String(RATE), String(SIZE.w))
   const entries = Object.entries(await unzip(readFileSync(file))).sort(([a], [b]) => (a < b ? -1 : 1))
   expect(entries).toHaveLength(RATE * SECONDS)
   const faults: string[] = []

@@ -1,3 +1,4 @@
+import { frameOrBackground } from '@/core/document/background'
 import { originalOf, placedIn, spanShown } from '@/core/document/content'
 import { namedOf } from '@/core/document/finish'
 import { planeOf } from '@/core/document/laid'
@@ -32,6 +33,13 @@ const echoed = (sheet: Sheet, frame: Frame): Frame | null => {
   return original === frame ? null : original
 }
 
+/** What the light on a frame depends on, taken from a frame or the background. */
+const shadeFrom = (project: Project, sheet: Sheet, id: string): readonly unknown[] => {
+  const holder = frameOrBackground(sheet, id)
+  const shown = holder ? pictureFrom(project, placedIn(sheet, holder)?.pictureId) : null
+  return [sheet.items[id] ?? sheet.background, sheet.size, sheet.bleed, shown]
+}
+
 /** All that a frame's look depends on beside the frame itself. */
 const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unknown[] => {
   const span = spanShown(sheet, frame)
@@ -44,7 +52,7 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
     frame.stencil.kind === 'mask' ? project.pictures[frame.stencil.pictureId] : null,
     namedOf(project, frame),
     planeOf(sheet, frame),
-    ...(frame.shade ? [sheet.items[frame.shade.of] ?? sheet.background, sheet.size, sheet.bleed] : []),
+    ...(frame.shade ? shadeFrom(project, sheet, frame.shade.of) : []),
     span,
     ...(ofBackground ? [sheet.background, sheet.size, sheet.bleed] : []),
   ]

@@ -22,7 +22,7 @@ const pictureOrThrow = async (hash: string): Promise<PictureAnswer> => {
 
 /** Lets go of the files of what was taken out long ago, and of stills of clips that were of use long ago; what a project shows stays. */
 const sweepAside = async (now: Date): Promise<void> => {
-  for (const hash of [...(await longAside(now)), ...(await oldStills(now))])
+  for (const hash of new Set([...(await longAside(now)), ...(await oldStills(now))]))
     if ((await projectsUsing(hash)).length === 0) await forgetPicture(hash)
 }
 
