@@ -60,8 +60,8 @@ export const clipOnServer = async (
   writeFileSync(from, bytes)
   const one = ['-frames:v', '1', '-f', 'image2pipe', '-c:v', 'png', '-']
   const png = execFileSync('ffmpeg', ['-v', 'error', '-i', from, ...one], { maxBuffer: 1e9 })
-  const kept = (await (await request.post('/api/clips?name=kite.mp4', { data: bytes })).json()) as ClipAnswer
-  const said = `name=kite.png&clip=${kept.file}&duration=${duration}&rate=${rate}&listed=1`
+  const kept = (await (await request.post('/api/clips?name=sent.mp4', { data: bytes })).json()) as ClipAnswer
+  const said = `name=sent.png&clip=${kept.file}&duration=${duration}&rate=${rate}&listed=1`
   const { hash } = (await (await request.post(`/api/pictures?${said}`, { data: png })).json()) as PictureAnswer
   return { clip: newClip({ file: kept.file, container: kept.container, duration, rate }), still: hash }
 }
