@@ -1,9 +1,15 @@
 /** Time at the bench: played and stood still, a time line by hand and by keys, recordings, what comes in. */
+import type { APIRequestContext, Page } from '@playwright/test'
 import sharp from 'sharp'
 import { expect, test } from './fixture'
 import { BenchHand, makeProject, run, SHEET, SOON } from './bench'
-import { openWithClip, RATE, savedClip, SIZE } from './filming'
+import { clipOnServer, openWithClip, RATE, savedClip, SIZE } from './filming'
+import { newFrame, newProject, newSheet } from '@/core/document/create'
+import { placePicture } from '@/core/document/edits/fills'
+import { addFrame } from '@/core/document/edits/frames'
+import { addPicture } from '@/core/document/edits/project'
 import { sheetOf, shownPlaced } from '@/core/document/read'
+import { pictureOfSheet } from '@/core/document/sheetPictures'
 import { frameOf } from '@/core/document/tree'
 import { BITS, numberedClip, numberIn } from '@tests/helpers/clips'
 
@@ -61,32 +67,61 @@ test('plays by key and stands still, goes to a moment, and lets stills show it',
   expect(listed.some(({ hash }) => hash === clipNow?.hash)).toBe(false)
 })
 
-test('what plays is painted anew only when another picture of it shows', async ({ page, request }) => {
-  const slow = numberedClip({ count: 20, rate: 5 })
-  const { hand } = await openWithClip(page, request, slow, 'slow-kite.mp4')
-  await hand.table.focus()
-  await page.keyboard.press('7')
-  await page.waitForTimeout(500)
-  const counted = (): Promise<{ readonly looked: number; readonly repainted: number }> =>
-    page.evaluate(async () => {
-      const canvas = document.querySelector<HTMLCanvasElement>('[data-region="table"] canvas')
-      const sum = { looked: 0, repainted: 0 }
-      const observer = new MutationObserver((records) => {
-        sum.looked += records.length
-        sum.repainted += records.length * Number(canvas?.dataset['repainted'])
-      })
-      if (canvas) observer.observe(canvas, { attributeFilter: ['data-repainted'] })
-      await new Promise((done) => setTimeout(done, 2000))
-      observer.disconnect()
-      return sum
+/** The table plays for two seconds: how often it was looked at, and how many items were painted anew in all. */
+const painted = (page: Page): Promise<{ readonly looked: number; readonly repainted: number }> =>
+  page.evaluate(async () => {
+    const canvas = document.querySelector<HTMLCanvasElement>('[data-region="table"] canvas')
+    const sum = { looked: 0, repainted: 0 }
+    const observer = new MutationObserver((records) => {
+      sum.looked += records.length
+      sum.repainted += records.length * Number(canvas?.dataset['repainted'])
     })
-  const { looked, repainted } = await counted()
-  // Ten pictures in two seconds, however often the table is looked at.
-  expect(looked).toBeGreaterThan(5)
-  expect(repainted).toBeGreaterThanOrEqual(3)
-  expect(repainted).toBeLessThanOrEqual(14)
-  await page.keyboard.press('7')
-})
+    if (canvas) observer.observe(canvas, { attributeFilter: ['data-repainted'] })
+    await new Promise((done) => setTimeout(done, 2000))
+    observer.disconnect()
+    return sum
+  })
+
+const SLOW = { count: 20, rate: 5 }
+
+/** A sheet with one frame, which shows a sheet with one frame, which shows a slow clip. */
+const clipWithin = async (request: APIRequestContext): Promise<string> => {
+  const { count, rate } = SLOW
+  const { clip, still } = await clipOnServer(request, numberedClip(SLOW), { duration: count / rate, rate })
+  const form = { unit: 'px', size: SIZE, ppi: 72, bleed: 0 } as const
+  const inner = newSheet('inner', 'Inner', form)
+  let project = newProject('x', 'Within', newSheet(SHEET, 'Outer', form))
+  project = { ...project, order: [SHEET, 'inner'], sheets: { ...project.sheets, inner } }
+  const picture = { name: 'slow', pixels: { w: 640, h: 360 }, tags: [], hash: still, clip }
+  project = addPicture(project, { pictureId: 'clip', picture })
+  project = addPicture(project, { pictureId: 'sheet', picture: pictureOfSheet(inner) })
+  for (const [sheetId, pictureId] of [
+    [SHEET, 'sheet'],
+    ['inner', 'clip'],
+  ] as const) {
+    const frame = newFrame('f', { kind: 'rectangle' }, { cx: SIZE.w / 2, cy: SIZE.h / 2, ...SIZE })
+    project = placePicture(addFrame(project, { sheetId, frame }), { sheetId, frameId: 'f', pictureId })
+  }
+  const made = await request.post('/api/projects', { data: { document: project } })
+  return ((await made.json()) as { readonly id: string }).id
+}
+
+for (const where of ['a frame', 'a sheet within'])
+  test(`what plays in ${where} is painted anew only when another picture of it shows`, async ({ page, request }) => {
+    const hand =
+      where === 'a frame'
+        ? (await openWithClip(page, request, numberedClip(SLOW), 'slow-kite.mp4')).hand
+        : await BenchHand.open(page, await clipWithin(request))
+    await hand.table.focus()
+    await page.keyboard.press('7')
+    await page.waitForTimeout(500)
+    const { looked, repainted } = await painted(page)
+    // Ten pictures in two seconds, however often the table is looked at.
+    expect(looked).toBeGreaterThan(5)
+    expect(repainted).toBeGreaterThanOrEqual(3)
+    expect(repainted).toBeLessThanOrEqual(14)
+    await page.keyboard.press('7')
+  })
 
 test('the time line moves in, out and delay by keys and by hand; one undo takes back a drag', async ({
   page,

@@ -5,10 +5,11 @@ import { planeOf } from '@/core/document/laid'
 import { inkOf } from '@/core/document/lettering'
 import { isSameMove, looksByPlace, movedBy } from '@/core/document/moves'
 import { sameList } from '@/core/document/lists'
+import { sameButMoments } from '@/core/document/moments'
 import { isSheetPicture } from '@/core/document/sheetPictures'
 import { sheetView } from '@/core/document/sheetViews'
 import { isHidden } from '@/core/document/tree'
-import type { Frame, Group, PictureRef, Project, Sheet } from '@/core/document/types'
+import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { renderBackground, renderGroup, renderNodes } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
 import type { DrawGroup, DrawItem, DrawNode } from '@/core/render/ops'
@@ -57,19 +58,6 @@ const frameFrom = (project: Project, sheet: Sheet, frame: Frame): readonly unkno
     ...(ofBackground ? [sheet.background, sheet.size, sheet.bleed] : []),
   ]
 }
-
-/** Is it the same clip, perhaps at another moment? */
-const isSameClip = (a: unknown, b: unknown): boolean => {
-  const [one, other] = [a, b] as readonly (PictureRef | undefined)[] // what pictureFrom gives, or other things without a clip
-  if (!one || !other || typeof one !== 'object' || typeof other !== 'object') return false
-  return (
-    'clip' in one && 'clip' in other && one.clip !== undefined && one.clip === other.clip && one.hash === other.hash
-  )
-}
-
-/** Were both worked out from the same, but for the moments of clips? */
-const sameButMoments = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((one, i) => one === b[i] || isSameClip(one, b[i]))
 
 /** Where a node lies beside one that it equals otherwise. */
 export interface Shift {

@@ -26,7 +26,8 @@ type ImageFor = (op: PictureOp, scale: number) => PaintImage | null
 
 /** A sheet painted at one scale, and what it was painted from. */
 interface Painted {
-  readonly view: SheetView
+  /** As it was seen last: its clips may have gone on since without another picture. */
+  view: SheetView
   readonly image: PaintImage
   readonly sources: readonly unknown[]
   /** The state of arrivals in which its sources were last looked at. */
@@ -37,7 +38,7 @@ interface Painted {
 /** Sheets shown within others, painted once for each scale and painted anew when something of them comes or changes. */
 export class SheetImages {
   private readonly held = new Map<string, Painted>()
-  private readonly ids = new WeakMap<SheetView, number>()
+  private readonly ids = new WeakMap<object, number>()
   private count = 0
   private clock = 0
   private bytes = 0
@@ -54,17 +55,17 @@ export class SheetImages {
   of(op: PictureOp, view: SheetView, scale: number): PaintImage {
     const list = listOfView(view)
     const at = scaleFor(list, op, scale)
-    const key = `${this.idOf(view)} ${at} ${adjustmentText(op.adjustments)}`
+    const key = `${this.idOf(view.scene)} ${at} ${adjustmentText(op.adjustments)}`
     this.clock += 1
     const held = this.held.get(key)
     const arrivals = this.arrivals()
-    if (held?.arrivals === arrivals) {
+    if (held?.view === view && held.arrivals === arrivals) {
       held.usedAt = this.clock
       return held.image
     }
     const sources = pictureOps(list).map((within) => this.imageFor(within, at)?.source ?? null)
     if (held && sameList(held.sources, sources)) {
-      Object.assign(held, { arrivals, usedAt: this.clock })
+      Object.assign(held, { view, arrivals, usedAt: this.clock })
       return held.image
     }
     const image = paintSheet(list, at, op, this.imageFor)
@@ -73,11 +74,11 @@ export class SheetImages {
     return image
   }
 
-  private idOf(view: SheetView): number {
-    const known = this.ids.get(view)
+  private idOf(scene: object): number {
+    const known = this.ids.get(scene)
     if (known !== undefined) return known
     this.count += 1
-    this.ids.set(view, this.count)
+    this.ids.set(scene, this.count)
     return this.count
   }
 
@@ -85,7 +86,7 @@ export class SheetImages {
     this.drop(key)
     // What a sheet looked like before is of no more use, at whatever scale.
     for (const [other, { view }] of this.held)
-      if (view.sheetId === painted.view.sheetId && view !== painted.view) this.drop(other)
+      if (view.sheetId === painted.view.sheetId && view.scene !== painted.view.scene) this.drop(other)
     this.held.set(key, painted)
     this.bytes += weightOf(painted)
     const byAge = [...this.held].sort(([, p], [, q]) => p.usedAt - q.usedAt)

@@ -1,4 +1,5 @@
 import { sameList } from '@/core/document/lists'
+import { sameButMoments } from '@/core/document/moments'
 import { sheetPictureIds } from '@/core/document/read'
 import { sheetsShownOn } from '@/core/document/sheetPictures'
 import type { Project, Sheet } from '@/core/document/types'
@@ -10,6 +11,8 @@ import type { Project, Sheet } from '@/core/document/types'
 export interface SheetView {
   readonly sheetId: string
   readonly project: Project
+  /** The same object for views that differ by nothing but the moments of clips. */
+  readonly scene: object
 }
 
 interface Known {
@@ -47,7 +50,8 @@ const viewOf = (project: Project, sheetId: string): SheetView | null => {
   const from = [finishes, slots, ...shown, ...below]
   const known = views.get(sheet)
   if (known && sameList(known.from, from)) return known.view
-  const view = { sheetId, project }
+  const scene = known && sameButMoments(known.from, from) ? known.view.scene : {}
+  const view = { sheetId, project, scene }
   views.set(sheet, { from, view })
   return view
 }

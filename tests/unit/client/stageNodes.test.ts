@@ -9,6 +9,7 @@ import { layFrame, setShade } from '@/core/document/edits/laid'
 import { addPicture } from '@/core/document/edits/project'
 import { setBackground } from '@/core/document/edits/sheets'
 import { sheetOf } from '@/core/document/read'
+import { pictureOfSheet } from '@/core/document/sheetPictures'
 import type { Project } from '@/core/document/types'
 import { newClip } from '@/core/film/clip'
 import { itemsOf, type DrawNode } from '@/core/render/ops'
@@ -19,7 +20,7 @@ const SHEET = 's'
 const at = { sheetId: SHEET }
 const CLIP = newClip({ file: 'c'.repeat(64), container: 'mp4', duration: 4, rate: 25 })
 
-/** A clip behind everything and in a frame, a still picture in another that takes the light of what lies behind it. */
+/** A clip behind everything, in a frame, and on a sheet that another frame shows; a still picture in another that takes the light of what lies behind it. */
 const made = (): Project => {
   const form = { unit: 'px', size: { w: 600, h: 400 }, ppi: 72, bleed: 0 } as const
   const pixels = { w: 600, h: 400 }
@@ -33,12 +34,17 @@ const made = (): Project => {
     picture: { name: 'hut', pixels, tags: [], hash: 'd'.repeat(64) },
   })
   project = setBackground(project, { ...at, background: pictureBackground({ kind: 'none' }, 'clip') })
-  for (const [id, pictureId, cx] of [
-    ['moving', 'clip', 150],
-    ['lit', 'still', 450],
+  const inner = newSheet('inner', 'Inner', form)
+  project = { ...project, order: [SHEET, 'inner'], sheets: { ...project.sheets, inner } }
+  project = addPicture(project, { pictureId: 'sheet', picture: pictureOfSheet(inner) })
+  for (const [id, pictureId, cx, sheetId] of [
+    ['moving', 'clip', 150, SHEET],
+    ['lit', 'still', 450, SHEET],
+    ['own', 'clip', 300, 'inner'],
+    ['within', 'sheet', 300, SHEET],
   ] as const) {
     const frame = newFrame(id, { kind: 'rectangle' }, { cx, cy: 200, w: 200, h: 200 })
-    project = placePicture(addFrame(project, { ...at, frame }), { ...at, frameId: id, pictureId })
+    project = placePicture(addFrame(project, { sheetId, frame }), { sheetId, frameId: id, pictureId })
   }
   // Light is taken by what is laid onto something.
   const quad = [
@@ -67,14 +73,17 @@ describe('nodes of a sheet that plays', () => {
       expect(moments(nodes.nodes(now, sheet))).toEqual([time, time])
     }
   })
-  it('count as the same but for the moment, and as others where anything else changed', () => {
+  it.each([
+    ['of the sheet', 'moving', { sheetId: SHEET, frameId: 'moving' }],
+    ['of a sheet within it', 'within', { sheetId: 'inner', frameId: 'own' }],
+  ])('%s count as the same but for the moment, and as others where anything else changed', (_where, node, place) => {
     const [nodes, project] = [new StageNodes(), made()]
     const of = (shown: Project): DrawNode | undefined =>
-      nodes.nodes(shown, sheetOf(shown, SHEET)).find(({ id }) => id === 'moving')
+      nodes.nodes(shown, sheetOf(shown, SHEET)).find(({ id }) => id === node)
     const [early, late] = [of(atTime(project, SHEET, 0.5)), of(atTime(project, SHEET, 1.5))]
     expect(early).not.toBe(late)
     expect(late && nodes.between(early, late)).toEqual({ x: 0, y: 0 })
-    const other = of(atTime(placePicture(project, { ...at, frameId: 'moving', pictureId: 'still' }), SHEET, 1.5))
+    const other = of(atTime(placePicture(project, { ...place, pictureId: 'still' }), SHEET, 1.5))
     expect(other && nodes.between(early, other)).toBeNull()
   })
 })

@@ -8,6 +8,7 @@ import { addTake } from '@/core/document/edits/takes'
 import { addTemplateSheets } from '@/core/document/edits/templates'
 import { makeSpan } from '@/core/document/edits/spans'
 import { pasteFragment } from '@/core/document/edits/paste'
+import { atTime } from '@/core/document/atTime'
 import { fragmentOf, readFragment } from '@/core/document/fragment'
 import { sheetOf, shownPlaced } from '@/core/document/read'
 import { isSheetPicture, nestingFault, sheetPictureId, sheetsShownOn, wouldCircle } from '@/core/document/sheetPictures'
@@ -15,6 +16,7 @@ import { sheetView } from '@/core/document/sheetViews'
 import { frameOf, framesOf } from '@/core/document/tree'
 import type { Project } from '@/core/document/types'
 import { limitPassed, projectFaults } from '@/core/document/validate'
+import { newClip } from '@/core/film/clip'
 import { bundleDocument, bundlePictures, completeDocument } from '@/core/formats/bundleDocument'
 import { fileHashes, fileNeeds, listOfView, renderSheet } from '@/core/render/drawList'
 import { pictureOps } from '@/core/render/needs'
@@ -90,6 +92,18 @@ describe('a sheet as a picture', () => {
     const below = withFileShown(project, THIRD, `a-${THIRD}`, 2)
     expect(sheetView(below, SECOND)).not.toBe(view)
     if (view) expect(listOfView(view)).toBe(listOfView(view))
+  })
+
+  it('is another view but the same scene while only clips on it or below it go on', () => {
+    const kite = newClip({ file: 'c'.repeat(64), container: 'mp4', duration: 4, rate: 25 })
+    const still = threeDeep()
+    const played = Object.entries(still.pictures).map(([id, ref]) => [id, 'hash' in ref ? { ...ref, clip: kite } : ref])
+    const project: Project = { ...still, pictures: Object.fromEntries(played) as Project['pictures'] }
+    const at = (time: number, of = project) => sheetView(atTime(of, FIRST, time), SECOND)
+    const [early, late] = [at(0.5), at(1.5)]
+    expect(late).not.toBe(early)
+    expect(late?.scene).toBe(early?.scene)
+    expect(at(1.5, withFileShown(project, THIRD, `a-${THIRD}`, 2))?.scene).not.toBe(early?.scene)
   })
 })
 
