@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test'
-import { addressOf, dataOf, portOf, WORKERS } from './tests/e2e/fixture'
+import { addressOf, BROWSING, dataOf, LAUNCHING, portOf, WORKERS } from './tests/e2e/fixture'
 
 /** The real interface in Debian's Chromium, against the production build; a server and a data folder for each worker. */
 export default defineConfig({
@@ -11,27 +11,7 @@ export default defineConfig({
   expect: { timeout: 40_000 },
   retries: process.env['CI'] ? 1 : 0,
   reporter: [['list'], ['json', { outputFile: '.cache/checks/e2e.json' }]],
-  use: {
-    viewport: { width: 1280, height: 800 },
-    deviceScaleFactor: 1,
-    locale: 'en-GB',
-    timezoneId: 'UTC',
-    colorScheme: 'light',
-    launchOptions: {
-      // Scroll bars take room on most desktops; what fits only without them is cut off there.
-      ignoreDefaultArgs: ['--hide-scrollbars'],
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
-  },
+  use: { ...BROWSING, launchOptions: LAUNCHING },
   webServer: Array.from({ length: WORKERS }, (_, worker) => ({
     command: `npx next start --hostname 127.0.0.1 --port ${portOf(worker)} --keepAliveTimeout 65000`,
     url: `${addressOf(worker)}/api/projects`,

@@ -23,9 +23,10 @@ const settled = async (page: Page): Promise<void> => {
   )
 }
 
-/** Serious and critical faults, in a few words each. */
+/** Serious and critical faults, in a few words each; where a dialog is open, of that: what lies beneath was looked at before. */
 const faultsOn = async (page: Page, scheme: 'light' | 'dark'): Promise<readonly string[]> => {
-  const axe = new AxeBuilder({ page })
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] })
+  if (await page.getByRole('dialog').first().isVisible()) axe.include('[role="dialog"]')
   // In the dark only colours are others.
   const rules = scheme === 'dark' ? axe.withRules(['color-contrast']) : axe.withTags(TAGS)
   const { violations } = await rules.analyze()

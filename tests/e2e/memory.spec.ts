@@ -91,10 +91,10 @@ test('a page is as light after 200 drags and 500 pictures scrolled, a server aft
     const page = await context.newPage()
     const hand = await BenchHand.open(page, id)
 
+    const there = [await hand.at({ x: 110, y: 110 }), await hand.at({ x: 150, y: 110 })] as const
     const drags = async (count: number): Promise<void> => {
       for (let i = 0; i < count; i += 1) {
-        const [from, to] = i % 2 ? [150, 110] : [110, 150]
-        const [a, b] = [await hand.at({ x: from, y: 110 }), await hand.at({ x: to, y: 110 })]
+        const [a, b] = i % 2 ? [there[1], there[0]] : there
         await page.mouse.move(a.x, a.y)
         await page.mouse.down()
         await page.mouse.move((a.x + b.x) / 2, a.y)

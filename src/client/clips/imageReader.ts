@@ -89,6 +89,7 @@ const readerOf = async (decoder: ImageDecoder, container: Container): Promise<Cl
       start: (starts[index] ?? 0) - slack,
       end: (starts[index + 1] ?? Infinity) - slack,
       draw: drawOf(image),
+      planes: () => Promise.resolve(null),
       keep: () => {
         const kept = image.clone()
         return { draw: drawOf(kept), close: () => kept.close() }

@@ -14,6 +14,7 @@ import {
 import { Failure } from '@/core/failure'
 import { slackOf, type Container } from '@/core/film/clip'
 import { RANGE } from '@/core/tolerance'
+import { planesOf } from '@/client/clips/planes'
 import type { ClipFacts, ClipPicture, ClipReader, ClipSource, DrawClip } from '@/client/clips/reader'
 
 const unreadable = (why: string): Failure => new Failure('picture-unreadable', why)
@@ -193,6 +194,7 @@ const readerOf = (input: Input, track: InputVideoTrack, first: number, facts: Cl
       start: Math.min(sample.timestamp - first - slack, moment),
       end: end - first - slack,
       draw: drawOf(sample),
+      planes: () => planesOf(sample),
       keep: () => {
         const kept = sample.clone()
         return { draw: drawOf(kept), close: () => kept.close() }

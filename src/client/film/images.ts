@@ -1,13 +1,13 @@
 import { adjustmentText } from '@/core/adjust/adjustments'
 import { adjustedPixels } from '@/core/adjust/pixels'
-import { rectSize } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
 import { listOfView } from '@/core/render/drawList'
 import { levelCount, levelFor, levelSize, needOf, pictureOps } from '@/core/render/needs'
 import type { ClipMoment, DrawList, FileSource, PictureOp } from '@/core/render/ops'
 import type { PaintImage } from '@/painters/canvas/surface'
 import { openClip } from '@/client/clips/open'
-import type { ClipReader, DrawClip } from '@/client/clips/reader'
+import type { ClipReader } from '@/client/clips/reader'
+import { ClipDrawing } from '@/client/film/clipDrawing'
 import { clipUrl, levelUrl } from '@/client/http/api'
 import { scaleFor, SheetImages } from '@/client/stage/sheetImages'
 import { canvasOf, fetched } from '@/client/workers/pixels'
@@ -38,6 +38,7 @@ export class FilmImages {
   private clock = 0
   /** Canvases that nothing shows any more: getting a new one takes longer than all that is done with it. */
   private readonly spare: OffscreenCanvas[] = []
+  private readonly drawing = new ClipDrawing()
   private readonly sheets = new SheetImages(
     (op, scale) => this.imageFor(op, scale),
     () => this.clock,
@@ -110,8 +111,8 @@ export class FilmImages {
     const reader = this.readers.get(clip) ?? openClip({ url: `${this.base}${clipUrl(clip)}` }, container)
     this.readers.set(clip, reader)
     const size = levelSize(op.pixels, level)
-    const { keep, start, end } = await (await reader).pictureAt(at)
-    const kept = keep()
+    const picture = await (await reader).pictureAt(at)
+    const kept = await this.drawing.kept(picture)
     let canvas: OffscreenCanvas | null = null
     const image: PaintImage = {
       ...sized(op, size),
@@ -120,14 +121,14 @@ export class FilmImages {
         canvas ??= rimmed()
         return canvas
       },
-      drawOnto: level > 0 || op.adjustments ? null : drawnOnto(kept.draw),
+      drawOnto: level > 0 || op.adjustments ? null : kept.drawOnto,
     }
-    const rimmed = (): OffscreenCanvas => this.rimmed(op, size, (on) => kept.draw(on, RIM, RIM, size))
+    const rimmed = (): OffscreenCanvas => this.rimmed(op, size, (on) => kept.put(on, RIM, RIM, size))
     const close = (): void => {
       kept.close()
       if (canvas) this.keepSpare(canvas)
     }
-    return { image, bytes: bytesOf(size), start, end, close }
+    return { image, bytes: bytesOf(size), start: picture.start, end: picture.end, close }
   }
 
   private keepSpare(canvas: OffscreenCanvas): void {
@@ -187,22 +188,6 @@ const sized = ({ pixels }: PictureOp, { w, h }: Size) => {
   const part = { x0: -rimX, y0: -rimY, x1: pixels.w + rimX, y1: pixels.h + rimY }
   return { width: w + 2 * RIM, height: h + 2 * RIM, part }
 }
-
-const drawnOnto =
-  (draw: DrawClip): NonNullable<PaintImage['drawOnto']> =>
-  (on, onto, within) => {
-    const context = on as unknown as OffscreenCanvasRenderingContext2D // what films are painted on
-    const { w, h } = rectSize(within)
-    context.save()
-    context.setTransform(1, 0, 0, 1, 0, 0)
-    context.beginPath()
-    context.rect(Math.round(within.x0), Math.round(within.y0), Math.round(w), Math.round(h))
-    context.clip()
-    context.imageSmoothingEnabled = true
-    context.imageSmoothingQuality = 'high'
-    draw(context, onto.x0, onto.y0, rectSize(onto))
-    context.restore()
-  }
 
 const shows = ({ start, end }: Held, at: number): boolean => at >= start && at < end
 

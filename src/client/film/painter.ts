@@ -24,7 +24,7 @@ const placeOf = ({ size: own }: Pick<Sheet, 'size'>, size: Size) => {
   // Sides are rounded to whole pixels: the sheet is stretched by that little, so that no rim is left.
   const whole = (side: number, room: number): number => (Math.abs(side - room) < 2 ? room : side)
   const [w, h] = [whole(own.w * scale, size.w), whole(own.h * scale, size.h)]
-  return { scale, w, h, left: (size.w - w) / 2, top: (size.h - h) / 2 }
+  return { scale, w, h, left: Math.round((size.w - w) / 2), top: Math.round((size.h - h) / 2) }
 }
 
 export interface FilmLook {
@@ -153,7 +153,7 @@ export class FilmPainter {
     const { scale, left, top, w, h } = placeOf({ size: own }, size)
     const painting: Painting = {
       view: compose(translation(left, top), scaling(w / own.w, h / own.h)),
-      device: { x0: 0, y0: 0, x1: size.w, y1: size.h },
+      device: { x0: Math.floor(left), y0: Math.floor(top), x1: Math.ceil(left + w), y1: Math.ceil(top + h) },
       imageFor: (op) => this.imageFor(op, scale),
       createLayer,
     }

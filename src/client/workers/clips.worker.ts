@@ -4,6 +4,7 @@ import { isFailure } from '@/core/failure'
 import type { ClipFile } from '@/core/film/clip'
 import type { Size } from '@/core/geometry/vector'
 import { openClip } from '@/client/clips/open'
+import { pixelsOf } from '@/client/clips/planes'
 import type { ClipFacts, ClipPicture, ClipReader } from '@/client/clips/reader'
 import { canvasOf } from '@/client/workers/pixels'
 import { repeatOwnEdges, RIM } from '@/client/workers/rim'
@@ -64,18 +65,30 @@ const readerOf = ({ file, container, url }: ClipRead): Promise<ClipReader> => {
   return reader
 }
 
+/** Puts a picture on a canvas: of its own pixels where they can be had, else as the browser draws it. */
+const put = async (
+  context: OffscreenCanvasRenderingContext2D,
+  picture: ClipPicture,
+  at: number,
+  size: Size,
+): Promise<void> => {
+  const own = pixelsOf(await picture.planes(), size)
+  if (own) context.putImageData(own, at, at)
+  else picture.draw(context, at, at, size)
+}
+
 /** One picture as large as it is; without transparency where the clip has none, so that its file has none either. */
-const stillOf = ({ draw }: ClipPicture, { pixels, hasAlpha }: ClipFacts): Promise<Blob> => {
+const stillOf = async (picture: ClipPicture, { pixels, hasAlpha }: ClipFacts): Promise<Blob> => {
   const canvas = new OffscreenCanvas(pixels.w, pixels.h)
   const context = canvas.getContext('2d', { alpha: hasAlpha })
-  if (context) draw(context, 0, 0, pixels)
+  if (context) await put(context, picture, 0, pixels)
   return canvas.convertToBlob({ type: 'image/png' })
 }
 
-const played = (picture: ClipPicture, { size, change }: PictureWish): PlayedPicture => {
+const played = async (picture: ClipPicture, { size, change }: PictureWish): Promise<PlayedPicture> => {
   const { w, h } = size
   const { canvas, context } = canvasOf(w + 2 * RIM, h + 2 * RIM)
-  picture.draw(context, RIM, RIM, size)
+  await put(context, picture, RIM, size)
   if (change) {
     const read = context.getImageData(RIM, RIM, w, h)
     const part = { x0: 0, y0: 0, x1: change.picture.w, y1: change.picture.h }

@@ -1,5 +1,5 @@
 import { apply, compose, scaling, translation, type Matrix } from '@/core/geometry/matrix'
-import { cornersOf, growRect, mapRect, rectAround, rectSize, type Rect } from '@/core/geometry/rect'
+import { cornersOf, growRect, intersectRects, mapRect, rectAround, rectSize, type Rect } from '@/core/geometry/rect'
 import type { Point } from '@/core/geometry/vector'
 import { areaOf } from '@/core/path/area'
 import { boundsOf } from '@/core/path/extent'
@@ -98,11 +98,13 @@ const paintUpright = (
   { outline, picture, pixels }: PictureOp,
   drawOnto: NonNullable<PaintImage['drawOnto']>,
   toDevice: Matrix,
+  device: Rect,
 ): boolean => {
   const { a, b, c, d, e, f } = compose(toDevice, picture)
   if (!(a > 0 && d > 0) || Math.max(Math.abs(b * pixels.h), Math.abs(c * pixels.w)) > SAME_PIXEL) return false
   const within = wholeRectOf(outline, toDevice)
-  if (within) drawOnto(context, { x0: e, y0: f, x1: e + a * pixels.w, y1: f + d * pixels.h }, within)
+  const seen = within && intersectRects(within, device)
+  if (seen) drawOnto(context, { x0: e, y0: f, x1: e + a * pixels.w, y1: f + d * pixels.h }, seen)
   return within !== null
 }
 
@@ -130,7 +132,7 @@ export const paintPicture = (context: PaintContext, op: PictureOp, painting: Pai
   if (!image) return fillOutline(context, op.outline, toDevice, WAITING)
   if (op.tileGap !== undefined) return paintTiles(context, op, image, painting)
   if (!op.isCovered) return paintUncovered(context, op, image, painting)
-  if (image.drawOnto && paintUpright(context, op, image.drawOnto, toDevice)) return
+  if (image.drawOnto && paintUpright(context, op, image.drawOnto, toDevice, painting.device)) return
   const toOutline = compose(op.picture, imageToPicture(image))
   const isPlain = samplingOf(op, image, compose(toDevice, toOutline), painting) === 'plain'
   const pattern = isPlain

@@ -73,7 +73,7 @@ export interface PaintImage {
   readonly part: Rect
   /**
    * Draws the whole picture onto a rectangle of the device, and of that only what lies within another, which ends on whole pixels:
-   * without the way over a source with a rim. Null where there is only the source.
+   * without the way over a source with a rim, over all that lies there. Null where there is only the source.
    */
   readonly drawOnto?: ((context: PaintContext, onto: Rect, within: Rect) => void) | null
 }

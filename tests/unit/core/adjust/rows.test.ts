@@ -85,7 +85,7 @@ describe('rows changed by vectors', () => {
   it('are there on this machine, and what is kept of them is what their source compiles to', async () => {
     expect(rowsCode()).not.toBeNull()
     const script =
-      "import('./scripts/compile-rows.mjs').then(async (m) => console.log(Buffer.from(await m.compiledRows()).toString('base64')))"
+      "import('./scripts/compile-vectors.mjs').then(async (m) => console.log(Buffer.from(await m.compiledVectors('rows')).toString('base64')))"
     const { stdout } = await promisify(execFile)('node', ['-e', script])
     expect(stdout.trim()).toBe(ROWS_CODE)
   })
