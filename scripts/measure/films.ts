@@ -4,6 +4,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import type { Browser, Page } from '@playwright/test'
 import { newClip } from '@/core/film/clip'
+import { bitrateOf } from '@/core/film/plan'
 import type { ClipAnswer, PictureAnswer } from '@/contract/api'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { placePicture } from '@/core/document/edits/fills'
@@ -16,6 +17,7 @@ import { store } from './made'
 import { median } from './numbers'
 
 const RATE = 30
+const FIRST_QUALITY = 75
 const SECONDS = 8
 const SIDES = { w: 1280, h: 720 }
 
@@ -156,24 +158,29 @@ const scrubWaits = async (page: Page): Promise<readonly number[]> => {
 const aloneMs = async (page: Page, file: string): Promise<number> => {
   const bundle = readFileSync('node_modules/mediabunny/dist/bundles/mediabunny.min.mjs')
   await page.route('**/alone.mjs', (route) => route.fulfill({ contentType: 'text/javascript', body: bundle }))
-  return page.evaluate(async (address) => {
-    const url = '/alone.mjs'
-    const m = (await import(/* webpackIgnore: true */ url)) as typeof import('mediabunny')
-    const began = performance.now()
-    const input = new m.Input({ source: new m.UrlSource(address), formats: m.ALL_FORMATS })
-    const track = await input.getPrimaryVideoTrack()
-    const output = new m.Output({ format: new m.Mp4OutputFormat(), target: new m.BufferTarget() })
-    const source = new m.VideoSampleSource({ codec: 'avc', bitrate: 4e6 })
-    output.addVideoTrack(source)
-    await output.start()
-    if (track)
-      for await (const sample of new m.VideoSampleSink(track).samples()) {
-        await source.add(sample)
-        sample.close()
-      }
-    await output.finalize()
-    return performance.now() - began
-  }, file)
+  // As the dialog has it when nothing was chosen.
+  const bitrate = bitrateOf(SIDES, { rate: RATE, quality: FIRST_QUALITY })
+  return page.evaluate(
+    async ([address, bitrate]) => {
+      const url = '/alone.mjs'
+      const m = (await import(/* webpackIgnore: true */ url)) as typeof import('mediabunny')
+      const began = performance.now()
+      const input = new m.Input({ source: new m.UrlSource(address), formats: m.ALL_FORMATS })
+      const track = await input.getPrimaryVideoTrack()
+      const output = new m.Output({ format: new m.Mp4OutputFormat(), target: new m.BufferTarget() })
+      const source = new m.VideoSampleSource({ codec: 'avc', bitrate })
+      output.addVideoTrack(source)
+      await output.start()
+      if (track)
+        for await (const sample of new m.VideoSampleSink(track).samples()) {
+          await source.add(sample)
+          sample.close()
+        }
+      await output.finalize()
+      return performance.now() - began
+    },
+    [file, bitrate] as const,
+  )
 }
 
 /** Resident memory of the processes that show pages, in megabytes. */

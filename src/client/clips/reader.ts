@@ -1,6 +1,7 @@
 import type { ClipFile } from '@/core/film/clip'
 import type { Planes } from '@/core/film/planes'
 import type { Size } from '@/core/geometry/vector'
+import type { PlaneRoom } from '@/client/clips/planes'
 
 /** What a clip's file says of itself. */
 export interface ClipFacts extends Omit<ClipFile, 'file'> {
@@ -18,8 +19,8 @@ export interface ClipPicture {
   readonly end: number
   /** Draws it upright, stretched to a size. */
   readonly draw: DrawClip
-  /** As it was decoded, for as long as one likes; null where it can only be drawn. */
-  readonly planes: () => Promise<Planes | null>
+  /** As it was decoded, until its memory is given back; null where it can only be drawn. */
+  readonly planes: (room: PlaneRoom) => Promise<Planes | null>
   /** The same, kept beyond the time that another is asked for, until it is closed. */
   readonly keep: () => { readonly draw: DrawClip; readonly close: () => void }
 }

@@ -194,7 +194,7 @@ const readerOf = (input: Input, track: InputVideoTrack, first: number, facts: Cl
       start: Math.min(sample.timestamp - first - slack, moment),
       end: end - first - slack,
       draw: drawOf(sample),
-      planes: () => planesOf(sample),
+      planes: (room) => planesOf(sample, room),
       keep: () => {
         const kept = sample.clone()
         return { draw: drawOf(kept), close: () => kept.close() }

@@ -1,7 +1,7 @@
 import type { Planes } from '@/core/film/planes'
 import { rectSize, type Rect } from '@/core/geometry/rect'
 import type { Size } from '@/core/geometry/vector'
-import { pixelsOf } from '@/client/clips/planes'
+import { pixelsOf, PlaneRoom } from '@/client/clips/planes'
 import type { ClipPicture, DrawClip } from '@/client/clips/reader'
 import { canvasOf } from '@/client/workers/pixels'
 import type { PaintImage } from '@/painters/canvas/surface'
@@ -43,11 +43,12 @@ const contextOf = (context: object): Context => context as Context // what films
 
 /** Keeps pictures of clips for a film beyond the time that their clips go on. */
 export class ClipDrawing {
+  private readonly room = new PlaneRoom()
   /** What is drawn at another size than its own is put here first. */
   private whole: { readonly canvas: OffscreenCanvas; readonly context: Context } | null = null
 
   async kept(picture: ClipPicture): Promise<KeptPicture> {
-    const planes = await picture.planes()
+    const planes = await picture.planes(this.room)
     if (planes) return this.ofPlanes(planes)
     const { draw, close } = picture.keep()
     return {
@@ -77,7 +78,7 @@ export class ClipDrawing {
         if (own) context.putImageData(own, at.x, at.y, part.x0 - at.x, part.y0 - at.y, w, h)
         else within(context, part, () => drawWhole(context, onto.x0, onto.y0, rectSize(onto)))
       },
-      close: () => undefined,
+      close: () => this.room.giveBack(planes),
     }
   }
 

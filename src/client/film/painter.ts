@@ -124,8 +124,8 @@ export class FilmPainter {
   paint(context: Context, moment: FilmMoment): void {
     const { size } = this.look
     context.setTransform(1, 0, 0, 1, 0, 0)
-    context.clearRect(0, 0, size.w, size.h)
     const { before } = moment
+    if (before || this.look.isClear) context.clearRect(0, 0, size.w, size.h)
     if (!before) return this.paintSheet(context, moment)
     const layerOf = (one: SheetMoment): OffscreenCanvas => {
       const canvas = new OffscreenCanvas(size.w, size.h)
@@ -158,8 +158,10 @@ export class FilmPainter {
       createLayer,
     }
     if (!isClear) {
-      context.fillStyle = AROUND
-      context.fillRect(0, 0, size.w, size.h)
+      if (left > 0 || top > 0 || w < size.w || h < size.h) {
+        context.fillStyle = AROUND
+        context.fillRect(0, 0, size.w, size.h)
+      }
       context.fillStyle = WHITE
       context.fillRect(left, top, w, h)
     }

@@ -4,7 +4,7 @@ import { isFailure } from '@/core/failure'
 import type { ClipFile } from '@/core/film/clip'
 import type { Size } from '@/core/geometry/vector'
 import { openClip } from '@/client/clips/open'
-import { pixelsOf } from '@/client/clips/planes'
+import { pixelsOf, PlaneRoom } from '@/client/clips/planes'
 import type { ClipFacts, ClipPicture, ClipReader } from '@/client/clips/reader'
 import { canvasOf } from '@/client/workers/pixels'
 import { repeatOwnEdges, RIM } from '@/client/workers/rim'
@@ -65,6 +65,8 @@ const readerOf = ({ file, container, url }: ClipRead): Promise<ClipReader> => {
   return reader
 }
 
+const room = new PlaneRoom()
+
 /** Puts a picture on a canvas: of its own pixels where they can be had, else as the browser draws it. */
 const put = async (
   context: OffscreenCanvasRenderingContext2D,
@@ -72,9 +74,11 @@ const put = async (
   at: number,
   size: Size,
 ): Promise<void> => {
-  const own = pixelsOf(await picture.planes(), size)
+  const planes = await picture.planes(room)
+  const own = pixelsOf(planes, size)
   if (own) context.putImageData(own, at, at)
   else picture.draw(context, at, at, size)
+  if (planes) room.giveBack(planes)
 }
 
 /** One picture as large as it is; without transparency where the clip has none, so that its file has none either. */
