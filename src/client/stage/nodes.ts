@@ -3,7 +3,7 @@ import { originalOf, placedIn, spanShown } from '@/core/document/content'
 import { namedOf } from '@/core/document/finish'
 import { planeOf } from '@/core/document/laid'
 import { inkOf } from '@/core/document/lettering'
-import { isSameMove, looksByPlace, movedBy } from '@/core/document/moves'
+import { isSameMove, looksByPlace, movedBy, standsStill } from '@/core/document/moves'
 import { sameList } from '@/core/document/lists'
 import { sameButMoments } from '@/core/document/moments'
 import { isSheetPicture } from '@/core/document/sheetPictures'
@@ -13,7 +13,7 @@ import type { Frame, Group, Project, Sheet } from '@/core/document/types'
 import { renderBackground, renderGroup, renderNodes } from '@/core/render/drawList'
 import { renderFrame } from '@/core/render/frame'
 import type { DrawGroup, DrawItem, DrawNode } from '@/core/render/ops'
-import { canShift, shiftedGroup, shiftedItem } from '@/core/render/shift'
+import { shiftedGroup, shiftedItem } from '@/core/render/shift'
 import type { Point } from '@/core/geometry/vector'
 
 /** Something worked out, and all that it was worked out from. */
@@ -111,7 +111,8 @@ export class StageNodes {
   /** A frame that was only moved since it was rendered needs no rendering. */
   private movedItem(sheet: Sheet, frame: Frame, from: readonly unknown[]): DrawItem | null {
     const before = this.rendered.get(frame.id)
-    if (!before || !sameList(before.from, from) || !canShift(before.made) || looksByPlace(sheet, frame)) return null
+    if (!before || !sameList(before.from, from)) return null
+    if (looksByPlace(sheet, frame) && !standsStill(before.frame, frame)) return null
     const by = movedBy(before.frame, frame)
     if (!by) return null
     const made = shiftedItem(before.made, by)

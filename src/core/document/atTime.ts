@@ -29,6 +29,8 @@ const wayIn = (sheet: Sheet, id: string, { side = 'left' }: Entrance): Point => 
   return side === 'top' ? { x: 0, y: -rect.y1 } : { x: 0, y: sheet.size.h - rect.y0 }
 }
 
+const HERE: Point = { x: 0, y: 0 }
+
 /** Items of a sheet that are on their way in, as they look then. What has come, or never comes, stays the same object. */
 const enteringItems = (project: Project, sheet: Sheet, time: number): Sheet['items'] => {
   const changed = new Map<string, Item>()
@@ -45,7 +47,9 @@ const enteringItems = (project: Project, sheet: Sheet, time: number): Sheet['ite
       for (const { id } of framesUnder(sheet, [item.id])) {
         const frame = changed.get(id) ?? sheet.items[id]
         if (frame?.kind !== 'frame') continue
-        put({ ...frame, box: { ...frame.box, cx: frame.box.cx + way.x * left, cy: frame.box.cy + way.y * left } })
+        // It slides with all that it shows: a window takes its part of the whole along.
+        const { x, y } = frame.away ?? HERE
+        put({ ...frame, away: { x: x + way.x * left, y: y + way.y * left } })
       }
     }
   }

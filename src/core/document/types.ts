@@ -1,7 +1,7 @@
 import type { Adjustments } from '@/core/adjust/adjustments'
 import type { Unit } from '@/core/units'
 import type { Box } from '@/core/geometry/box'
-import type { Size } from '@/core/geometry/vector'
+import type { Point, Size } from '@/core/geometry/vector'
 import type { Colour } from '@/core/colour/colour'
 import type { ColourRef, Slots } from '@/core/colour/slots'
 import type { Blend } from '@/core/colour/blend'
@@ -239,4 +239,6 @@ export interface Frame extends Finished {
   readonly locked?: boolean
   /** Not shown and not exported. */
   readonly hidden?: boolean
+  /** While it slides onto its sheet: how far it is seen from where it stands, in points. Given by `atTime`, never in documents. */
+  readonly away?: Point
 }

@@ -19,6 +19,7 @@ import { outlineOf } from '@/core/stencil/stencil'
 import { finishOps, type FinishOps } from '@/core/render/finishOps'
 import { laidItem } from '@/core/render/laid'
 import { aroundOutline, covers, pictureOp, sourceOf } from '@/core/render/picture'
+import { shiftedItem } from '@/core/render/shift'
 import { shadeOps } from '@/core/render/surfaceShade'
 import type { DrawItem, DrawOp, DrawStop, FillOp, PictureOp, Shape } from '@/core/render/ops'
 import { textBounds } from '@/core/text/outline'
@@ -181,6 +182,11 @@ const boundsOfFrame = (frame: Frame, whole: Shape): Rect => {
 
 /** What one frame paints; an empty frame without ink or a finish paints nothing. */
 export const renderFrame = (project: Project, sheet: Sheet, frame: Frame): DrawItem => {
+  const there = renderWhereItStands(project, sheet, frame)
+  return frame.away ? shiftedItem(there, frame.away) : there
+}
+
+const renderWhereItStands = (project: Project, sheet: Sheet, frame: Frame): DrawItem => {
   const outline = frameOutline(frame)
   const whole = { outline, toSheet: frameMatrix(frame) }
   const feather = frame.feather ?? 0

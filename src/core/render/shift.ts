@@ -1,34 +1,36 @@
 import { compose, translation, type Matrix } from '@/core/geometry/matrix'
 import { moveRect } from '@/core/geometry/rect'
+import { surfaceThrough } from '@/core/geometry/surface'
 import type { Point } from '@/core/geometry/vector'
-import type { DrawGroup, DrawItem, DrawNode, DrawOp, Mask, PictureOp } from '@/core/render/ops'
-
-/** Does every operation stand on the sheet by its own matrix alone, so that it can be put elsewhere? */
-const canShiftOp = (op: DrawOp): boolean => op.op !== 'plane' && !('soft' in op && op.soft?.op === 'plane')
-
-/** Can an item be put elsewhere as it is? What is seen in perspective can't. */
-export const canShift = ({ ops, under = [], over = [], mask }: DrawItem): boolean =>
-  mask?.soft?.op !== 'plane' && [...ops, ...under, ...over].every(canShiftOp)
+import { transformPath } from '@/core/path/transform'
+import type { DrawGroup, DrawItem, DrawNode, DrawOp, Mask, PlaneOp, SoftOp } from '@/core/render/ops'
 
 const moved = (by: Matrix, { toSheet }: { readonly toSheet: Matrix }): { readonly toSheet: Matrix } => ({
   toSheet: compose(by, toSheet),
 })
 
-const movedSoft = (by: Matrix, soft: PictureOp): PictureOp => ({ ...soft, ...moved(by, soft) })
+const shiftedPlane = (by: Matrix, op: PlaneOp): PlaneOp => ({
+  ...op,
+  map: surfaceThrough(by, op.map),
+  outline: { ...op.outline, path: transformPath(by, op.outline.path) },
+})
+
+const shiftedSoft = (by: Matrix, soft: SoftOp): SoftOp =>
+  soft.op === 'plane' ? shiftedPlane(by, soft) : { ...soft, ...moved(by, soft) }
 
 const shiftedOp = (by: Matrix, op: DrawOp): DrawOp => {
-  if (op.op === 'plane') return op
-  const soft = 'soft' in op && op.soft?.op === 'picture' ? { soft: movedSoft(by, op.soft) } : {}
+  if (op.op === 'plane') return shiftedPlane(by, op)
+  const soft = 'soft' in op && op.soft ? { soft: shiftedSoft(by, op.soft) } : {}
   return { ...op, ...moved(by, op), ...soft }
 }
 
 const shiftedMask = (by: Matrix, mask: Mask): Mask => ({
   ...mask,
   ...moved(by, mask),
-  ...(mask.soft?.op === 'picture' ? { soft: movedSoft(by, mask.soft) } : {}),
+  ...(mask.soft ? { soft: shiftedSoft(by, mask.soft) } : {}),
 })
 
-/** What an item paints that lies elsewhere, by `by` points, and is the same otherwise; for one that `canShift`. */
+/** What an item paints that lies elsewhere, by `by` points, and is the same otherwise. */
 export const shiftedItem = (item: DrawItem, by: Point): DrawItem => {
   const matrix = translation(by.x, by.y)
   const shift = (ops: readonly DrawOp[]): readonly DrawOp[] => ops.map((op) => shiftedOp(matrix, op))

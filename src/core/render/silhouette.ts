@@ -80,16 +80,22 @@ const ownOutline = (frame: Frame): Outline => {
   return known
 }
 
+const HERE: Point = { x: 0, y: 0 }
+
+const seenMiddle = ({ box, away = HERE }: Frame): Point => ({ x: box.cx + away.x, y: box.cy + away.y })
+
 /** What the finish of a group is about: its members' outlines, united, in points about the first of them. */
 export const silhouetteOf = (sheet: Sheet, frames: readonly Frame[]): Shape => {
   const isFlat = frames.every((frame) => layOf(sheet, frame) === null)
-  const origin: Point = isFlat && frames[0] ? { x: frames[0].box.cx, y: frames[0].box.cy } : { x: 0, y: 0 }
+  const origin = isFlat && frames[0] ? seenMiddle(frames[0]) : HERE
   const toOrigin = translation(-origin.x, -origin.y)
   const members = frames.map((frame): Member => {
     const lay = layOf(sheet, frame)
+    const { x, y } = frame.away ?? HERE
+    const place = compose(toOrigin, translation(x, y))
     return lay
-      ? { outline: laidOutline(sheet, frame, lay), place: toOrigin }
-      : { outline: ownOutline(frame), place: compose(toOrigin, frameMatrix(frame)) }
+      ? { outline: laidOutline(sheet, frame, lay), place }
+      : { outline: ownOutline(frame), place: compose(place, frameMatrix(frame)) }
   })
   return { outline: unitedMembers(members), toSheet: isFlat ? translation(origin.x, origin.y) : IDENTITY }
 }

@@ -4,6 +4,7 @@ import { BACKGROUND_ID, pictureBackground } from '@/core/document/background'
 import { atTime } from '@/core/document/atTime'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { placePicture } from '@/core/document/edits/fills'
+import { setEntrance } from '@/core/document/edits/film'
 import { addFrame } from '@/core/document/edits/frames'
 import { layFrame, setShade } from '@/core/document/edits/laid'
 import { addPicture } from '@/core/document/edits/project'
@@ -85,5 +86,21 @@ describe('nodes of a sheet that plays', () => {
     expect(late && nodes.between(early, late)).toEqual({ x: 0, y: 0 })
     const other = of(atTime(placePicture(project, { ...place, pictureId: 'still' }), SHEET, 1.5))
     expect(other && nodes.between(early, other)).toBeNull()
+  })
+  it('slide in without being rendered anew, those too that would look otherwise elsewhere', () => {
+    const entrance = { kind: 'slide', side: 'left', delay: 0, duration: 2 } as const
+    const project = setEntrance(made(), { ...at, ids: ['lit'], entrance })
+    const nodes = new StageNodes()
+    const of = (time: number): DrawNode | undefined => {
+      const now = atTime(project, SHEET, time)
+      // What it stands on plays too: the light on it is that of the moment at which it stands still.
+      const still = { ...now, pictures: project.pictures }
+      return nodes.nodes(still, sheetOf(still, SHEET)).find(({ id }) => id === 'lit')
+    }
+    const [early, late] = [of(0.5), of(1)]
+    // The way from the left is as long as its right edge is far: 550. Left of it are (1 − ¼)³ and (1 − ½)³.
+    const by = late && nodes.between(early, late)
+    expect(by?.x).toBeCloseTo(550 * (0.75 ** 3 - 0.5 ** 3), 6)
+    expect(by?.y).toBeCloseTo(0, 9)
   })
 })

@@ -5,15 +5,26 @@ import { atTime, plays } from '@/core/document/atTime'
 import { newFrame, newProject, newSheet } from '@/core/document/create'
 import { placePicture } from '@/core/document/edits/fills'
 import { setClip, setEntrance, setEntrancesInTurn, setSheetFilm } from '@/core/document/edits/film'
+import { putLayer } from '@/core/document/edits/finishes'
 import { addFrame } from '@/core/document/edits/frames'
+import { groupItems } from '@/core/document/edits/groups'
+import { layFrame } from '@/core/document/edits/laid'
 import { addPicture, relinkHash } from '@/core/document/edits/project'
+import { makeSpan } from '@/core/document/edits/spans'
 import { patched } from '@/core/document/history'
 import { migrate } from '@/core/document/migrate'
 import { pictureOfSheet } from '@/core/document/sheetPictures'
 import type { Project } from '@/core/document/types'
 import { projectFaults, touchedFaults } from '@/core/document/validate'
+import { newLayer } from '@/core/finish/layers'
+import { apply, compose } from '@/core/geometry/matrix'
+import { cornersOf } from '@/core/geometry/rect'
+import { seenOn } from '@/core/geometry/surface'
+import type { Point } from '@/core/geometry/vector'
+import { boundsOf } from '@/core/path/extent'
 import { listOfView, renderSheet } from '@/core/render/drawList'
 import { pictureOps } from '@/core/render/needs'
+import { isGroup, type DrawNode, type DrawOp } from '@/core/render/ops'
 
 const STILL = 'b'.repeat(64)
 const CLIP = newClip({ file: 'c'.repeat(64), container: 'mp4', duration: 4, rate: 25 })
@@ -56,6 +67,22 @@ const moments = (project: Project, time?: number): readonly (number | undefined)
   pictureOps(renderSheet(project, sheet(project, 's'), time === undefined ? {} : { time })).map(({ source }) =>
     source.kind === 'file' ? source.moment?.at : undefined,
   )
+
+/** Where corners of all that nodes paint, and of the pictures and planes in it, are seen on the sheet. */
+const seenPoints = (nodes: readonly DrawNode[]): readonly Point[] =>
+  nodes.flatMap((node): readonly Point[] => {
+    const sides = [...(node.under ?? []), ...(node.over ?? [])]
+    if (isGroup(node)) return [...seenPoints(node.children), ...[...sides, ...node.inside].flatMap(pointsOf)]
+    return [...cornersOf(node.bounds), ...[...node.ops, ...sides].flatMap(pointsOf)]
+  })
+
+const pointsOf = (op: DrawOp): readonly Point[] => {
+  if (op.op === 'plane') return cornersOf(op.area).map((p) => seenOn(op.map, p))
+  const own = cornersOf(boundsOf(op.outline.path)).map((p) => apply(op.toSheet, p))
+  if (op.op !== 'picture') return own
+  const { w, h } = op.pixels
+  return [...own, ...cornersOf({ x0: 0, y0: 0, x1: w, y1: h }).map((p) => apply(compose(op.toSheet, op.picture), p))]
+}
 
 describe('a project at a time', () => {
   it('shows clips at their moments and stills without any', () => {
@@ -104,8 +131,39 @@ describe('a project at a time', () => {
     expect(at(2)?.['f0']).toMatchObject({ opacity: 0.5 })
     expect(at(3)?.['f0']).toBe(project.sheets['s']?.items['f0'])
     // An eighth of the way is left at half of the time: (1 − ½)³ of 600 − 425.
-    expect(at(1)?.['f2']).toMatchObject({ box: { cx: 500 + 175 / 8, cy: 150 } })
+    expect(at(1)?.['f2']).toMatchObject({ box: { cx: 500, cy: 150 }, away: { x: 175 / 8, y: 0 } })
     expect(at(2)?.['f2']).toBe(project.sheets['s']?.items['f2'])
+  })
+  it('slides frames with all that they show: windows onto one picture, in perspective, and in a group with a finish', () => {
+    const on = { sheetId: 's' }
+    const ids = ['f0', 'f1', 'f2']
+    const quad = [
+      { x: 420, y: 70 },
+      { x: 590, y: 90 },
+      { x: 580, y: 240 },
+      { x: 430, y: 220 },
+    ] as const
+    let still = makeSpan(made(), { ...on, ids: ['f0', 'f1'], pictureId: 'still', spanId: 'one' })
+    still = layFrame(still, { ...on, frameId: 'f2', quad })
+    still = groupItems(still, { ...on, ids, groupId: 'all', name: 'All' })
+    still = putLayer(still, { ...on, ids: ['all'], layer: newLayer('shadow', 'below', 8) })
+    const entrance = { kind: 'slide', side: 'top', delay: 0, duration: 2 } as const
+    const project = setEntrance(still, { ...on, ids: ['all'], entrance })
+    const [home, there] = [{}, { time: 1.5 }].map(
+      (when) => renderSheet(project, sheet(project, 's'), { ...when, isBare: true }).items,
+    )
+    const [before, now] = [seenPoints(home ?? []), seenPoints(there ?? [])]
+    expect(before.length).toBeGreaterThan(20)
+    // At three quarters of the time (1 − ¾)³ is left of the way from above, which is as long as the lowest of them is low.
+    const lowest = Math.max(
+      ...(home ?? []).flatMap((node) => (isGroup(node) ? node.children : [])).map((one) => one.bounds.y1),
+    )
+    expect(lowest).toBeGreaterThan(225)
+    expect(now).toHaveLength(before.length)
+    now.forEach(({ x, y }, i) => {
+      expect(x).toBeCloseTo(before[i]?.x ?? Number.NaN, 6)
+      expect(y).toBeCloseTo((before[i]?.y ?? Number.NaN) - lowest / 64, 6)
+    })
   })
   it('never changes the document, and never moves what has no entrance', () => {
     const before = JSON.stringify(made())
