@@ -30,6 +30,7 @@ const OPENED = [
   'Size',
   'Background',
   'Colours of its pictures',
+  'Clip',
 ]
 
 /** What every test's browser is like: Debian's Chromium without a graphics card, a window of the size most screens allow. */

@@ -53,7 +53,6 @@ export const ClipSection = ({ frame }: { readonly frame: Frame }) => {
     <Section
       name="Clip"
       says={`${formatNumber(to - from, 2)} s${speed === 1 ? '' : `, ${formatNumber(speed, 2)} ×`}${loops ? ', again and again' : ''}`}
-      isOpen
     >
       <div className={styles.row}>
         <CommandButton framed id="play">
