@@ -10,6 +10,9 @@ const TRANSFERS: readonly unknown[] = ['bt709', 'smpte170m', 'iec61966-2-1']
 const isUpright = ({ rotation, flip, visibleRect, displayWidth, displayHeight }: VideoSample): boolean =>
   rotation === 0 && !flip && visibleRect.width === displayWidth && visibleRect.height === displayHeight
 
+/** Larger ones are drawn: memory in which colours are made stays as large as it once was. */
+const MOST_PIXELS = 16e6
+
 /** Memory for planes, used again and again: getting it anew takes longer than copying into it. */
 export class PlaneRoom {
   private readonly free: Uint8Array[] = []
@@ -36,7 +39,7 @@ export const planesOf = async (sample: VideoSample, room: PlaneRoom): Promise<Pl
   const { colorSpace, displayWidth: w, displayHeight: h } = sample
   const matrix = MATRIX[colorSpace.matrix ?? '']
   const isUsual = PRIMARIES.includes(colorSpace.primaries) && TRANSFERS.includes(colorSpace.transfer)
-  if (sample.format !== 'I420' || !matrix || !isUsual || !isUpright(sample)) return null
+  if (sample.format !== 'I420' || !matrix || !isUsual || !isUpright(sample) || w * h > MOST_PIXELS) return null
   const bytes = room.take(sample.allocationSize())
   const [luma, u, v] = await sample.copyTo(bytes)
   return luma && u && v ? { bytes, size: { w, h }, luma, u, v, matrix, isFull: colorSpace.fullRange === true } : null
