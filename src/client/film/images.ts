@@ -7,7 +7,7 @@ import type { ClipMoment, DrawList, FileSource, PictureOp } from '@/core/render/
 import type { PaintImage } from '@/painters/canvas/surface'
 import { openClip } from '@/client/clips/open'
 import type { ClipReader } from '@/client/clips/reader'
-import { ClipDrawing } from '@/client/film/clipDrawing'
+import { ClipDrawing } from '@/client/clips/drawing'
 import { clipUrl, levelUrl } from '@/client/http/api'
 import { scaleFor, SheetImages } from '@/client/stage/sheetImages'
 import { canvasOf, fetched } from '@/client/workers/pixels'

@@ -4,7 +4,7 @@ import { isFailure } from '@/core/failure'
 import type { ClipFile } from '@/core/film/clip'
 import type { Size } from '@/core/geometry/vector'
 import { openClip } from '@/client/clips/open'
-import { pixelsOf, PlaneRoom } from '@/client/clips/planes'
+import { ClipDrawing } from '@/client/clips/drawing'
 import type { ClipFacts, ClipPicture, ClipReader } from '@/client/clips/reader'
 import { canvasOf } from '@/client/workers/pixels'
 import { repeatOwnEdges, RIM } from '@/client/workers/rim'
@@ -65,20 +65,18 @@ const readerOf = ({ file, container, url }: ClipRead): Promise<ClipReader> => {
   return reader
 }
 
-const room = new PlaneRoom()
+const drawing = new ClipDrawing()
 
-/** Puts a picture on a canvas: of its own pixels where they can be had, else as the browser draws it. */
+/** Puts a picture on a canvas, with the same colours at every size. */
 const put = async (
   context: OffscreenCanvasRenderingContext2D,
   picture: ClipPicture,
   at: number,
   size: Size,
 ): Promise<void> => {
-  const planes = await picture.planes(room)
-  const own = pixelsOf(planes, size)
-  if (own) context.putImageData(own, at, at)
-  else picture.draw(context, at, at, size)
-  if (planes) room.giveBack(planes)
+  const kept = await drawing.kept(picture)
+  kept.put(context, at, at, size)
+  kept.close()
 }
 
 /** One picture as large as it is; without transparency where the clip has none, so that its file has none either. */

@@ -5,10 +5,10 @@
 import { blurKernel, blurStep, shrunkDeviation, squaresOver } from '@/core/adjust/blur'
 import { CHANNELS } from '@/core/adjust/plate'
 import { ROWS_CODE } from '@/core/adjust/rowsCode'
+import { growTo, vectorCode } from '@/core/vectors'
 
 /** Bytes of four floats. */
 const WIDE = 16
-const PAGE = 65536
 /** What is free of the memory begins here. */
 const FIRST = 1024
 
@@ -36,19 +36,8 @@ interface Code {
   readonly recolour: (at: number, count: number, curve: number, matrix: number) => void
 }
 
-const held: { code?: Code | null } = {}
-
-const started = (): Code | null => {
-  try {
-    const bytes = Uint8Array.from(atob(ROWS_CODE), (one) => one.charCodeAt(0))
-    return new WebAssembly.Instance(new WebAssembly.Module(bytes)).exports as unknown as Code // what it exports
-  } catch {
-    return null
-  }
-}
-
 /** The compiled functions; null where vectors are not known, and plain arrays do the same more slowly. */
-export const rowsCode = (): Code | null => (held.code === undefined ? (held.code = started()) : held.code)
+export const rowsCode = vectorCode<Code>(ROWS_CODE)
 
 /** Gives places in the memory one after another, and lets it grow to hold them all. */
 class Places {
@@ -59,8 +48,7 @@ class Places {
   take(bytes: number): number {
     const at = this.next
     this.next += Math.ceil(bytes / WIDE) * WIDE
-    const { buffer } = this.code.memory
-    if (this.next > buffer.byteLength) this.code.memory.grow(Math.ceil((this.next - buffer.byteLength) / PAGE))
+    growTo(this.code.memory, this.next)
     return at
   }
 }

@@ -4,6 +4,7 @@
  */
 import { PLANES_CODE } from '@/core/film/planesCode'
 import type { Size } from '@/core/geometry/vector'
+import { growTo, vectorCode } from '@/core/vectors'
 
 /** Where rows begin among the bytes, and how far they lie apart. */
 export interface PlaneAt {
@@ -45,20 +46,8 @@ interface Code {
   ) => void
 }
 
-const held: { code?: Code | null } = {}
+const codeOf = vectorCode<Code>(PLANES_CODE)
 
-const started = (): Code | null => {
-  try {
-    const bytes = Uint8Array.from(atob(PLANES_CODE), (one) => one.charCodeAt(0))
-    return new WebAssembly.Instance(new WebAssembly.Module(bytes)).exports as unknown as Code // what it exports
-  } catch {
-    return null
-  }
-}
-
-const codeOf = (): Code | null => (held.code === undefined ? (held.code = started()) : held.code)
-
-const PAGE = 65536
 const FIRST = 1024
 const CHANNELS = 4
 /** Rows are gone along in eights: so many bytes beyond them may be read and written. */
@@ -88,11 +77,8 @@ const halvings = ({ size }: Planes, { w, h }: Size): number | null => {
   return times >= 0 && w * 2 ** times === size.w && h * 2 ** times === size.h ? times : null
 }
 
-/** Lets the memory grow until it reaches so far, and a little beyond. */
-const reach = ({ memory }: Code, end: number): void => {
-  const missing = end + BEYOND - memory.buffer.byteLength
-  if (missing > 0) memory.grow(Math.ceil(missing / PAGE))
-}
+/** Lets the memory reach so far, and a little beyond. */
+const reach = ({ memory }: Code, end: number): void => growTo(memory, end + BEYOND)
 
 /**
  * A picture as red, green, blue and alpha (255), as large as it is or halved a whole number of times; each colour pixel stands for

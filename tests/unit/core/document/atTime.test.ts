@@ -133,6 +133,8 @@ describe('a project at a time', () => {
     // An eighth of the way is left at half of the time: (1 − ½)³ of 600 − 425.
     expect(at(1)?.['f2']).toMatchObject({ box: { cx: 500, cy: 150 }, away: { x: 175 / 8, y: 0 } })
     expect(at(2)?.['f2']).toBe(project.sheets['s']?.items['f2'])
+    // What is on its way is for painting only: no document may hold it.
+    expect(projectFaults(atTime(project, 's', 1))).not.toEqual([])
   })
   it('slides frames with all that they show: windows onto one picture, in perspective, and in a group with a finish', () => {
     const on = { sheetId: 's' }

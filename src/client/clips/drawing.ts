@@ -41,7 +41,7 @@ const within = (context: Context, { x0, y0, x1, y1 }: Rect, draw: () => void): v
 
 const contextOf = (context: object): Context => context as Context // what films are painted on
 
-/** Keeps pictures of clips for a film beyond the time that their clips go on. */
+/** Draws pictures of clips, also after their clips have gone on. Its colours are the same at every size. */
 export class ClipDrawing {
   private readonly room = new PlaneRoom()
   /** What is drawn at another size than its own is put here first. */
